@@ -1,0 +1,98 @@
+"""Give every reference the symbol it stands for, by the language's own rules of scope."""
+
+from __future__ import annotations
+
+from ...program.model import Scope, SourceFile, Symbol
+
+SEEN_FROM_INSIDE = frozenset({"function", "lambda", "comprehension", "types"})
+
+
+def resolve(file: SourceFile) -> None:
+    """Fill ``symbol`` of references and declarations, ``symbols`` and ``free`` of scopes, ``kinds`` of symbols."""
+    module = file.scope
+    found: dict[tuple[int, str], Symbol] = {}
+    for scope in module.walk():
+        for name in scope.bound:
+            if name not in scope.globals and name not in scope.nonlocals:
+                own(scope, name)
+        for name in scope.parameters:
+            own(scope, name)
+    for ref in file.references:
+        key = (id(ref.scope), ref.name)
+        symbol = found.get(key)
+        if symbol is None:
+            symbol = found[key] = lookup(ref.scope, ref.name, module)
+        ref.symbol = symbol
+        symbol.references.append(ref)
+        if ref.writes:
+            symbol.kinds.add(kind_of(ref.form))
+    for declaration in file.declarations:
+        name = declaration.name
+        symbol = (
+            own(module, name) if name in declaration.scope.globals else lookup(declaration.scope, name, module)
+        )
+        declaration.symbol = symbol
+        symbol.declarations.append(declaration)
+    for function in file.functions:
+        symbol = lookup(function.outer, function.name, module)
+        symbol.kinds.add("function")
+        symbol.kinds.discard("definition")
+        function.symbol = symbol
+    for scope, name in file.classes:
+        symbol = lookup(scope.parent or module, name, module)
+        symbol.kinds.discard("definition")
+        symbol.kinds.add("class")
+    spread_free(module, module)
+
+
+def kind_of(form: str) -> str:
+    return form if form in ("import", "parameter", "definition", "type") else "variable"
+
+
+def own(scope: Scope, name: str) -> Symbol:
+    symbol = scope.symbols.get(name)
+    if symbol is None:
+        symbol = scope.symbols[name] = Symbol(name, scope)
+    return symbol
+
+
+def lookup(scope: Scope, name: str, module: Scope) -> Symbol:
+    """The symbol that ``name`` means in ``scope``; names bound nowhere end at the module."""
+    if name in scope.globals:
+        return own(module, name)
+    if name in scope.symbols and name not in scope.nonlocals:
+        return scope.symbols[name]
+    inside_types = scope.kind == "types"
+    outer = scope.parent
+    while outer is not None and outer.parent is not None:
+        if outer.kind in SEEN_FROM_INSIDE or (inside_types and outer.kind == "class"):
+            if name in outer.globals:
+                break
+            if name in outer.symbols and name not in outer.nonlocals:
+                return outer.symbols[name]
+            inside_types = inside_types and outer.kind == "types"
+        elif outer.kind == "class":
+            inside_types = False
+            if name == "__class__" and scope is not outer:
+                return own(outer, name)
+        outer = outer.parent
+    return own(module, name)
+
+
+def spread_free(scope: Scope, module: Scope) -> set[str]:
+    """Names that this scope and those below it take from scopes around them (never from the module)."""
+    needed: set[str] = set()
+    for child in scope.children:
+        needed |= {name for name in spread_free(child, module) if not owned(scope, name)}
+    for name in scope.used | scope.nonlocals:
+        symbol = lookup(scope, name, module)
+        if symbol.scope is not scope and symbol.scope is not module:
+            needed.add(name)
+    scope.free = needed if scope is not module else set()
+    return scope.free
+
+
+def owned(scope: Scope, name: str) -> bool:
+    if scope.kind == "class":
+        return name == "__class__"
+    return name in scope.symbols and name not in scope.nonlocals and name not in scope.globals

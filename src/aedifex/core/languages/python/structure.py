@@ -1,0 +1,129 @@
+"""Statements of main code and of bodies, and the arguments of calls, from the syntax tree."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from ...program.model import Argument, Call, SourceFile, Statement
+
+KINDS = {
+    "import_statement": "import",
+    "import_from_statement": "import",
+    "future_import_statement": "import",
+    "function_definition": "function",
+    "class_definition": "class",
+    "global_statement": "declare",
+    "nonlocal_statement": "declare",
+    "delete_statement": "delete",
+    "pass_statement": "pass",
+    "if_statement": "if",
+    "for_statement": "for",
+    "while_statement": "while",
+    "with_statement": "with",
+    "try_statement": "try",
+    "match_statement": "match",
+    "return_statement": "return",
+    "raise_statement": "raise",
+    "assert_statement": "assert",
+    "break_statement": "break",
+    "continue_statement": "continue",
+}
+BLOCKS = frozenset({"if", "for", "while", "with", "try", "match", "guard"})
+
+
+def statements(file: SourceFile, node: Any) -> list[Statement]:
+    """The statements directly in a module or block, in source order."""
+    found: list[Statement] = []
+    for child in node.named_children:
+        if child.type != "comment":
+            found.append(statement(file, child, first=not found))
+    return found
+
+
+def statement(file: SourceFile, node: Any, first: bool = False) -> Statement:
+    kind = KINDS.get(node.type, "other")
+    made = Statement(kind, node.start_byte, node.end_byte, node=node)
+    if node.type == "decorated_definition":
+        made.kind = KINDS[node.child_by_field_name("definition").type]
+    elif node.type == "expression_statement":
+        expression(file, node, made, first)
+    elif kind == "if" and is_guard(node):
+        made.kind = "guard"
+    return made
+
+
+def expression(file: SourceFile, node: Any, made: Statement, first: bool) -> None:
+    inner = node.named_children[0]
+    made.kind = "expression"
+    if node.named_child_count > 1:
+        return
+    if inner.type in ("string", "concatenated_string") and first:
+        made.kind = "docstring"
+    elif inner.type == "augmented_assignment":
+        made.kind = "augment"
+    elif inner.type == "assignment":
+        left, right, kind = (inner.child_by_field_name(f) for f in ("left", "right", "type"))
+        made.kind = "assign" if right is not None else "annotate"
+        if kind is not None:
+            made.annotation = (kind.start_byte, kind.end_byte)
+        if left.type == "identifier":
+            made.target = next((r for r in file.within(left.start_byte, left.start_byte + 1)), None)
+        if right is not None:
+            made.value = (right.start_byte, right.end_byte)
+            if right.type == "assignment":
+                made.target = None
+
+
+def is_guard(node: Any) -> bool:
+    condition = node.child_by_field_name("condition")
+    while condition.type == "parenthesized_expression":
+        condition = condition.named_children[0]
+    text = condition.text.replace(b"'", b'"').replace(b" ", b"")
+    return text in (b'__name__=="__main__"', b'"__main__"==__name__')
+
+
+def blocks(node: Any) -> list[Any]:
+    """The blocks directly inside a compound statement."""
+    found: list[Any] = []
+    for child in node.named_children:
+        if child.type == "block":
+            found.append(child)
+        elif child.type.endswith("_clause") or child.type == "definition":
+            found.extend(blocks(child))
+    return found
+
+
+def arguments(file: SourceFile, call: Call) -> list[Argument]:
+    """The arguments of a call in order; a lone generator expression counts as one."""
+    found: list[Argument] = []
+    if call.node.type != "argument_list":
+        return [Argument("", call.node.start_byte, call.node.end_byte, call.node.start_byte)]
+    for child in call.node.named_children:
+        keyword, value = "", child
+        if child.type == "comment":
+            continue
+        if child.type == "keyword_argument":
+            keyword = child.named_children[0].text.decode()
+            value = child.named_children[-1]
+        elif child.type == "list_splat":
+            keyword = "*"
+        elif child.type == "dictionary_splat":
+            keyword = "**"
+        found.append(Argument(keyword, child.start_byte, child.end_byte, value.start_byte))
+    return found
+
+
+def count(node: Any) -> int:
+    """How many statements stand in a statement, itself and nested ones included."""
+    total = 1
+    for block in blocks(node):
+        total += sum(count(c) for c in block.named_children if c.type != "comment")
+    return total
+
+
+def depth(node: Any) -> int:
+    """How deep blocks are nested inside a statement (0 for a plain one)."""
+    inner = blocks(node)
+    if not inner:
+        return 0
+    return 1 + max((depth(c) for b in inner for c in b.named_children if c.type != "comment"), default=0)

@@ -1,0 +1,307 @@
+"""What was read: files, scopes, symbols, references, functions, calls, statements.
+
+Everything here is the same for every language; a language's reader fills it in. All positions are
+byte offsets into the file's text (``bytes``), half open: ``start`` is in, ``end`` is out. Lines and
+columns are counted from one.
+"""
+
+from __future__ import annotations
+
+from bisect import bisect_left, bisect_right
+from collections.abc import Iterator
+from dataclasses import dataclass, field
+from enum import StrEnum
+from typing import Any
+
+
+class Role(StrEnum):
+    """What a reference does with the name it stands for."""
+
+    READ = "read"
+    WRITE = "write"
+    BOTH = "both"
+    CALL = "call"
+    DELETE = "delete"
+    VALUE = "value"  # the bare name is handed on: an argument, a returned or an assigned value
+
+
+WRITING = frozenset({Role.WRITE, Role.BOTH, Role.DELETE})
+
+
+class Reference:
+    """One use of one name at one place.
+
+    ``form`` names the construct that binds the name where that limits how it can be rewritten
+    ("loop", "except", "pattern", "walrus", "import", "definition", "parameter", "with", "unpack",
+    "chain") or that shows its spelling ("spelled", as in a self-documenting format field).
+    ``member`` is the member taken from the name (``x.member``), ``mutates`` whether the value behind
+    the name is changed in place.
+    """
+
+    __slots__ = ("name", "start", "end", "role", "scope", "symbol", "form", "member", "mutates", "deferred")
+
+    def __init__(self, name: str, start: int, end: int, role: Role, scope: Scope, form: str = "") -> None:
+        self.name = name
+        self.start = start
+        self.end = end
+        self.role = role
+        self.scope = scope
+        self.symbol: Symbol | None = None
+        self.form = form
+        self.member = ""
+        self.mutates = False
+        self.deferred = False  # in an annotation that is not evaluated where it stands
+
+    @property
+    def writes(self) -> bool:
+        return self.role in WRITING
+
+    def __repr__(self) -> str:
+        return f"<{self.role} {self.name} @{self.start}>"
+
+
+@dataclass(slots=True)
+class Declaration:
+    """A name listed in a statement that says which scope it belongs to (``global a, b``)."""
+
+    name: str
+    start: int
+    end: int
+    statement: tuple[int, int]
+    scope: Scope
+    symbol: Symbol | None = None
+
+
+class Symbol:
+    """A name in the scope that owns it, with all its references from anywhere in the file."""
+
+    __slots__ = ("name", "scope", "references", "declarations", "kinds")
+
+    def __init__(self, name: str, scope: Scope) -> None:
+        self.name = name
+        self.scope = scope
+        self.references: list[Reference] = []
+        self.declarations: list[Declaration] = []
+        self.kinds: set[str] = set()  # variable, function, class, import, parameter, type
+
+    @property
+    def bindings(self) -> list[Reference]:
+        return [r for r in self.references if r.writes]
+
+    def __repr__(self) -> str:
+        return f"<Symbol {self.name} in {self.scope.name}>"
+
+
+class Scope:
+    """A region with names of its own. ``kind``: module, function, lambda, class, comprehension, types."""
+
+    __slots__ = (
+        "kind", "name", "parent", "start", "end", "symbols", "children", "globals", "nonlocals",
+        "parameters", "bound", "used", "function", "stars", "generator", "free",
+    )  # fmt: skip
+
+    def __init__(self, kind: str, name: str, parent: Scope | None, start: int, end: int) -> None:
+        self.kind = kind
+        self.name = name
+        self.parent = parent
+        self.start = start
+        self.end = end
+        self.symbols: dict[str, Symbol] = {}
+        self.children: list[Scope] = []
+        self.globals: set[str] = set()
+        self.nonlocals: set[str] = set()
+        self.parameters: list[str] = []
+        self.bound: set[str] = set()
+        self.used: set[str] = set()
+        self.free: set[str] = set()
+        self.function: Function | None = None
+        self.stars: list[str] = []  # modules imported with a star
+        self.generator = False
+        if parent is not None:
+            parent.children.append(self)
+
+    def walk(self) -> Iterator[Scope]:
+        """This scope and all below it, in the order of the source."""
+        yield self
+        for child in self.children:
+            yield from child.walk()
+
+    def within(self, other: Scope) -> bool:
+        scope: Scope | None = self
+        while scope is not None:
+            if scope is other:
+                return True
+            scope = scope.parent
+        return False
+
+
+@dataclass(slots=True)
+class Parameter:
+    """One parameter. ``kind``: plain, positional, keyword, star, doublestar."""
+
+    name: str
+    kind: str
+    start: int
+    end: int
+    default: tuple[int, int] | None = None
+    annotated: bool = False
+
+
+@dataclass(slots=True)
+class Function:
+    """A function or method definition; ``start`` includes its decorators."""
+
+    name: str
+    scope: Scope
+    outer: Scope
+    start: int
+    end: int
+    head: int  # where the definition proper starts, after decorators
+    name_start: int
+    name_end: int
+    params: list[Parameter]
+    params_start: int  # between the parentheses
+    params_end: int
+    body_start: int
+    decorators: int = 0
+    is_async: bool = False
+    docstring: tuple[int, int] | None = None
+    symbol: Symbol | None = None
+
+    @property
+    def key(self) -> str:
+        names = [self.name]
+        scope: Scope | None = self.outer
+        while scope is not None and scope.parent is not None:
+            names.append(scope.name)
+            scope = scope.parent
+        return ".".join(reversed(names))
+
+
+@dataclass(slots=True)
+class Argument:
+    """One argument of a call: ``keyword`` is "" if positional, "*" or "**" if spread."""
+
+    keyword: str
+    start: int
+    end: int
+    value_start: int
+
+
+@dataclass(slots=True)
+class Call:
+    """A call whose callee is a plain name or a member of one."""
+
+    callee: Reference
+    start: int
+    end: int
+    args_start: int  # between the parentheses
+    args_end: int
+    node: Any = field(repr=False, default=None)
+
+
+@dataclass(slots=True)
+class Statement:
+    """A statement of main code or of a body.
+
+    ``kind``: assign, augment, annotate, import, function, class, expression, docstring, declare,
+    delete, pass, if, for, while, with, try, match, guard, return, raise, assert, other.
+    ``target`` is the one plain name that an assignment binds, ``value`` the span of what it is given.
+    """
+
+    kind: str
+    start: int
+    end: int
+    target: Reference | None = None
+    value: tuple[int, int] | None = None
+    annotation: tuple[int, int] | None = None
+    node: Any = field(repr=False, default=None)
+
+
+@dataclass(frozen=True, slots=True)
+class Problem:
+    """Something that stands in the way, with its place (``line`` 0: the whole file)."""
+
+    path: str
+    line: int
+    message: str
+
+    def __str__(self) -> str:
+        return f"{self.path}:{self.line}: {self.message}" if self.line else f"{self.path}: {self.message}"
+
+
+class SourceFile:
+    """One file as read. ``text`` is what stands on disk or in the overlay, to the byte."""
+
+    def __init__(self, path: str, text: bytes, encoding: str, scope: Scope) -> None:
+        self.path = path
+        self.text = text
+        self.encoding = encoding
+        self.scope = scope
+        self.references: list[Reference] = []
+        self.functions: list[Function] = []
+        self.classes: list[tuple[Scope, str]] = []  # the scope of each class, and the name it is bound to
+        self.calls: list[Call] = []
+        self.statements: list[Statement] = []
+        self.problems: list[Problem] = []
+        self.declarations: list[Declaration] = []
+        self.strings: list[tuple[int, int]] = []  # texts of more than one line, whose inside must not move
+        self.futures: list[str] = []
+        self.tree: Any = None
+        self._starts: list[int] | None = None
+        self._lines: list[int] | None = None
+
+    @property
+    def lines(self) -> list[int]:
+        """Offset at which each line starts."""
+        if self._lines is None:
+            found, at = [0], self.text.find(b"\n")
+            while at >= 0:
+                found.append(at + 1)
+                at = self.text.find(b"\n", at + 1)
+            self._lines = found
+        return self._lines
+
+    def line(self, offset: int) -> int:
+        return bisect_right(self.lines, offset)
+
+    def line_count(self) -> int:
+        return len(self.lines) - (1 if not self.text or self.text.endswith(b"\n") else 0)
+
+    def slice(self, start: int, end: int) -> str:
+        return self.text[start:end].decode(self.encoding, "replace")
+
+    def within(self, start: int, end: int) -> list[Reference]:
+        """The references that start in [start, end), in source order."""
+        if self._starts is None:
+            self.references.sort(key=lambda r: (r.start, r.end))
+            self._starts = [r.start for r in self.references]
+        return self.references[bisect_left(self._starts, start) : bisect_left(self._starts, end)]
+
+    def function(self, name: str) -> Function | None:
+        """The one function of this name at the top of the file; None if there is none or several."""
+        found = [f for f in self.functions if f.name == name and f.outer is self.scope]
+        return found[0] if len(found) == 1 else None
+
+    def function_at(self, offset: int) -> Function | None:
+        """The outermost function at the top of the file whose text holds the offset."""
+        for f in self.functions:
+            if f.outer is self.scope and f.start <= offset < f.end:
+                return f
+        return None
+
+    def calls_of(self, symbol: Symbol) -> list[Call]:
+        return [c for c in self.calls if c.callee.symbol is symbol and not c.callee.member]
+
+
+@dataclass
+class Program:
+    """All files read together. Immutable once read; keys are paths relative to ``root``."""
+
+    root: str
+    files: dict[str, SourceFile]
+    language: Any
+
+    @property
+    def problems(self) -> list[Problem]:
+        return [p for f in self.files.values() for p in f.problems]
