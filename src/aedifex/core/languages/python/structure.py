@@ -127,3 +127,30 @@ def depth(node: Any) -> int:
     if not inner:
         return 0
     return 1 + max((depth(c) for b in inner for c in b.named_children if c.type != "comment"), default=0)
+
+
+def alone(file: SourceFile, start: int, end: int) -> bool:
+    """Whether the statement there is all that its block holds (the top of a file is no block)."""
+    node = file.tree.root_node.named_descendant_for_byte_range(start, end)
+    while node.parent is not None and node.parent.type != "block":
+        node = node.parent
+    return node.parent is not None and sum(1 for c in node.parent.named_children if c.type != "comment") == 1
+
+
+def tokens(file: SourceFile, start: int, end: int, edits: list[tuple[int, int, str]]) -> list[str]:
+    """The words of a stretch of code without comments and layout, with some ranges replaced."""
+    replaced = {(a, b): text for a, b, text in edits}
+    found: list[str] = []
+    stack = [file.tree.root_node]
+    while stack:
+        node = stack.pop()
+        if node.end_byte <= start or node.start_byte >= end or node.type == "comment":
+            continue
+        if node.child_count == 0:
+            if node.start_byte >= start:
+                found.append(replaced.get((node.start_byte, node.end_byte)) or file.slice(node.start_byte, node.end_byte))
+        else:
+            if node.type == "block":
+                found.append("{")
+            stack.extend(reversed(node.children))
+    return found

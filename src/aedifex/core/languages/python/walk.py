@@ -173,9 +173,12 @@ class Walker:
                 self.mark_mutated(callee)
         else:
             self.visit(callee)
-        if ref is not None and args.type == "argument_list":
+        if ref is None:
+            self.file.opaque_calls.append(node.start_byte)
+        else:
+            inside = 1 if args.type == "argument_list" else 0
             self.file.calls.append(
-                Call(ref, node.start_byte, node.end_byte, args.start_byte + 1, args.end_byte - 1, args)
+                Call(ref, node.start_byte, node.end_byte, args.start_byte + inside, args.end_byte - inside, args)
             )
         self.visit(args)
 
@@ -236,6 +239,30 @@ class Walker:
         self.spelled = held or any(c.type == "=" for c in node.children)
         self.children(node)
         self.spelled = held
+
+    def on_comparison_operator(self, node: Any) -> None:
+        for child in node.named_children:
+            if child.type == "identifier":
+                self.use(child).form = "compared"
+            else:
+                self.visit(child)
+
+    def on_pair(self, node: Any) -> None:
+        key, value = node.named_children[0], node.named_children[-1]
+        if key.type == "identifier":
+            self.use(key, Role.VALUE).form = "key"
+        else:
+            self.visit(key)
+        self.value(value)
+
+    def on_subscript(self, node: Any) -> None:
+        base, *rest = node.named_children
+        self.visit(base)
+        for index in rest:
+            if index.type == "identifier":
+                self.use(index).form = "key"
+            else:
+                self.visit(index)
 
     def on_yield(self, node: Any) -> None:
         scope = self.scope
@@ -364,6 +391,7 @@ class Walker:
         if any(c.type == "wildcard_import" for c in node.named_children):
             module = node.child_by_field_name("module_name")
             self.scope.stars.append(module.text.decode())
+            self.file.star_imports.append(node.start_byte)
 
     def on_future_import_statement(self, node: Any) -> None:
         for child in node.children_by_field_name("name"):

@@ -1,0 +1,65 @@
+"""Changes to source text: replacements of byte ranges, and whole new files."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+from ..program.model import SourceFile
+
+
+@dataclass
+class Edits:
+    """What a step wants changed. Ranges of one file must not overlap; insertions at one place keep their order."""
+
+    ranges: dict[str, list[tuple[int, int, str]]] = field(default_factory=dict)
+    created: dict[str, bytes] = field(default_factory=dict)
+
+    def replace(self, path: str, start: int, end: int, text: str) -> None:
+        self.ranges.setdefault(path, []).append((start, end, text))
+
+    def insert(self, path: str, at: int, text: str) -> None:
+        self.replace(path, at, at, text)
+
+    def delete(self, path: str, start: int, end: int) -> None:
+        self.replace(path, start, end, "")
+
+    def create(self, path: str, text: str) -> None:
+        self.created[path] = text.encode("utf-8")
+
+    def __bool__(self) -> bool:
+        return bool(self.ranges or self.created)
+
+    def apply(self, files: dict[str, SourceFile]) -> dict[str, bytes | None]:
+        """The new bytes of every file that changes."""
+        changed: dict[str, bytes | None] = dict(self.created)
+        for path, ranges in self.ranges.items():
+            file = files[path]
+            text = splice(file, 0, len(file.text), ranges, encode=True)
+            assert isinstance(text, bytes)
+            if text != file.text:
+                changed[path] = text
+        return changed
+
+
+def splice(
+    file: SourceFile, start: int, end: int, ranges: list[tuple[int, int, str]], encode: bool = False
+) -> str | bytes:
+    """The text of [start, end) with the given ranges replaced. Raises ValueError if two overlap."""
+    parts: list[bytes] = []
+    at = start
+    for _, (left, right, text) in sorted(enumerate(ranges), key=lambda e: (e[1][0], e[1][1], e[0])):
+        if left < at:
+            raise ValueError(f"{file.path}: two edits overlap at byte {left}")
+        parts += [file.text[at:left], text.encode(file.encoding)]
+        at = right
+    parts.append(file.text[at:end])
+    joined = b"".join(parts)
+    return joined if encode else joined.decode(file.encoding)
+
+
+def rewritten(file: SourceFile, start: int, end: int, ranges: list[tuple[int, int, str]]) -> str:
+    """Like ``splice`` for the ranges that lie inside [start, end), as text."""
+    inside = [r for r in ranges if start <= r[0] and r[1] <= end]
+    text = splice(file, start, end, inside)
+    assert isinstance(text, str)
+    return text

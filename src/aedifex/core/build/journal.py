@@ -1,0 +1,276 @@
+"""Every write goes through here: recorded before it happens, so that it can be completed or put back.
+
+Layout of ``.aedifex/`` beside the design: ``objects/`` holds file contents by SHA-256; ``journal`` holds one JSON
+object a line: {"begin": n, ...}, {"done": n} or {"undone": n}. An entry without "done" was interrupted.
+"""
+
+from __future__ import annotations
+
+import contextlib
+import errno
+import fcntl
+import glob
+import hashlib
+import json
+import os
+from collections.abc import Callable, Iterator, Mapping
+from dataclasses import dataclass
+from typing import Any
+
+from ..program.errors import AedifexError, Refused
+
+FOLDER = ".aedifex"
+TEMPORARY = ".aedifex-new"
+
+
+@dataclass
+class Entry:
+    """One journalled step. ``files``: path → (hash before or "", hash after or "")."""
+
+    number: int
+    step: str
+    title: str
+    design: str
+    files: dict[str, tuple[str, str]]
+    state: str = "begun"  # begun | done | undone
+
+
+class Journal:
+    """The journal of one project folder. Use ``locked`` around anything that writes."""
+
+    def __init__(self, root: str, stale: Callable[[str], list[str]] | None = None) -> None:
+        self.root = os.path.abspath(root)
+        self.folder = os.path.join(self.root, FOLDER)
+        self.path = os.path.join(self.folder, "journal")
+        self.stale = stale or (lambda path: [])
+
+    # -- reading ---------------------------------------------------------------------------------
+
+    def entries(self) -> list[Entry]:
+        """All entries in order; a last line that was not completely written is left out."""
+        try:
+            with open(self.path, "rb") as handle:
+                lines = handle.read().split(b"\n")
+        except FileNotFoundError:
+            return []
+        found: dict[int, Entry] = {}
+        for line in lines[:-1]:
+            try:
+                row = json.loads(line)
+            except ValueError:
+                continue
+            if "begin" in row:
+                files = {p: (b, a) for p, (b, a) in row["files"].items()}
+                found[row["begin"]] = Entry(row["begin"], row["step"], row["title"], row["design"], files)
+            elif "done" in row and row["done"] in found:
+                found[row["done"]].state = "done"
+            elif "undone" in row and row["undone"] in found:
+                found[row["undone"]].state = "undone"
+        return [found[n] for n in sorted(found)]
+
+    def standing(self) -> list[Entry]:
+        return [e for e in self.entries() if e.state == "done"]
+
+    def original(self) -> dict[str, bytes | None]:
+        """What every file held before the first standing step touched it."""
+        found: dict[str, bytes | None] = {}
+        for entry in self.standing():
+            for path, (before, _) in entry.files.items():
+                if path not in found:
+                    found[path] = self.content(before) if before else None
+        return found
+
+    def content(self, digest: str) -> bytes:
+        try:
+            with open(os.path.join(self.folder, "objects", digest), "rb") as handle:
+                data = handle.read()
+        except OSError as error:
+            raise AedifexError(f"{FOLDER}/objects/{digest[:12]}: cannot be read ({error.strerror}); restore the folder.") from error
+        if hashlib.sha256(data).hexdigest() != digest:
+            raise AedifexError(f"{FOLDER}/objects/{digest[:12]}: is damaged; restore the folder from a backup.")
+        return data
+
+    def current(self, path: str) -> str:
+        """The hash of a file as it stands, "" if there is none."""
+        try:
+            with open(os.path.join(self.root, path), "rb") as handle:
+                return hashlib.sha256(handle.read()).hexdigest()
+        except FileNotFoundError:
+            return ""
+
+    # -- writing ---------------------------------------------------------------------------------
+
+    @contextlib.contextmanager
+    def locked(self) -> Iterator[None]:
+        """One writer at a time; the lock dies with its process. Raises Refused if another holds it."""
+        try:
+            os.makedirs(os.path.join(self.folder, "objects"), exist_ok=True)
+            ignore = os.path.join(self.folder, ".gitignore")
+            if not os.path.exists(ignore):
+                with open(ignore, "w", encoding="utf-8") as handle:
+                    handle.write("*\n")
+            lock = open(os.path.join(self.folder, "lock"), "w")  # noqa: SIM115
+        except OSError as error:
+            raise unwritable(FOLDER, error) from error
+        try:
+            try:
+                fcntl.flock(lock, fcntl.LOCK_EX | fcntl.LOCK_NB)
+            except OSError:
+                raise Refused(f"{self.root}: another build or undo is at work here; wait until it has ended.") from None
+            yield
+        finally:
+            lock.close()
+
+    def write(self, step: str, title: str, design: str, changes: Mapping[str, bytes | None]) -> Entry:
+        """Journal a step, then replace each file atomically. A failed write puts back what was written."""
+        entries = self.entries()
+        number = entries[-1].number + 1 if entries else 1
+        files: dict[str, tuple[str, str]] = {}
+        try:
+            for path, data in changes.items():
+                before = self.keep(self.old(path))
+                files[path] = (before, self.keep(data))
+            self.append({"begin": number, "step": step, "title": title, "design": design, "files": files})
+        except OSError as error:
+            raise unwritable(FOLDER, error) from error
+        entry = Entry(number, step, title, design, files)
+        try:
+            for path in changes:
+                self.put(path, files[path][1])
+            self.append({"done": number})
+        except OSError as error:
+            self.put_back(entry)
+            raise unwritable(path, error) from error
+        entry.state = "done"
+        return entry
+
+    def old(self, path: str) -> bytes | None:
+        full = os.path.join(self.root, path)
+        if not os.path.lexists(full):
+            return None
+        with open(full, "rb") as handle:
+            return handle.read()
+
+    def keep(self, data: bytes | None) -> str:
+        """Store contents by hash, durably; "" for a file that is not there."""
+        if data is None:
+            return ""
+        digest = hashlib.sha256(data).hexdigest()
+        path = os.path.join(self.folder, "objects", digest)
+        if not os.path.exists(path):
+            replace(path, data, None)
+        return digest
+
+    def append(self, row: dict[str, Any]) -> None:
+        """One line, durably; a half-written line before it is closed off first."""
+        with open(self.path, "ab+") as handle:
+            handle.seek(0, os.SEEK_END)
+            if handle.tell():
+                handle.seek(-1, os.SEEK_END)
+                if handle.read(1) != b"\n":
+                    handle.write(b"\n")
+            handle.write(json.dumps(row).encode() + b"\n")
+            handle.flush()
+            os.fsync(handle.fileno())
+
+    def put(self, path: str, digest: str) -> None:
+        """Make a file hold the stored contents (or be gone), atomically, following a link to its target."""
+        full = os.path.realpath(os.path.join(self.root, path))
+        if digest:
+            mode = os.stat(full).st_mode & 0o7777 if os.path.exists(full) else None
+            replace(full, self.content(digest), mode)
+        elif os.path.lexists(full):
+            os.unlink(full)
+        for pattern in self.stale(path):
+            for old in glob.glob(os.path.join(glob.escape(self.root), pattern)):
+                with contextlib.suppress(OSError):
+                    os.unlink(old)
+
+    def put_back(self, entry: Entry) -> None:
+        """Undo an entry's writes, whichever of them happened."""
+        for path, (before, _) in entry.files.items():
+            if self.current(path) != before:
+                self.put(path, before)
+        with contextlib.suppress(OSError):
+            self.append({"undone": entry.number})
+        entry.state = "undone"
+
+    # -- after an interruption -------------------------------------------------------------------
+
+    def recover(self) -> list[str]:
+        """Complete or put back an interrupted step; sentences about what was found. Raises Refused on foreign changes."""
+        said: list[str] = []
+        for entry in self.entries():
+            if entry.state != "begun":
+                continue
+            self.sweep(entry)
+            states = {p: self.current(p) for p in entry.files}
+            if all(states[p] == after for p, (_, after) in entry.files.items()):
+                self.append({"done": entry.number})
+                said.append(f"The step '{entry.step}' had been interrupted after its last write; it is complete now.")
+                continue
+            foreign = [p for p, (b, a) in entry.files.items() if states[p] not in (b, a)]
+            if foreign:
+                raise Refused(f"{foreign[0]}: was changed after the step '{entry.step}' was interrupted; "
+                              f"restore it, or delete {FOLDER}/journal to keep it as it is.")  # fmt: skip
+            self.put_back(entry)
+            said.append(f"The step '{entry.step}' had been interrupted; its files are as they were before it.")
+        return said
+
+    def sweep(self, entry: Entry) -> None:
+        """Temporary files of a killed write."""
+        for path in entry.files:
+            full = os.path.realpath(os.path.join(self.root, path))
+            with contextlib.suppress(FileNotFoundError):
+                os.unlink(full + TEMPORARY)
+
+    def undo(self, count: int | None) -> list[Entry]:
+        """Put back the last ``count`` standing steps (all if None). Raises Refused if a file was changed since."""
+        standing = self.standing()
+        going = standing[::-1][: len(standing) if count is None else count]
+        for entry in going:
+            for path, (_, after) in entry.files.items():
+                if self.current(path) != after:
+                    raise Refused(f"{path}: was changed after the step '{entry.step}', so it cannot be put back; "
+                                  "save your change elsewhere and restore the file first.")  # fmt: skip
+            self.append({"begin": entry.number, "step": entry.step, "title": entry.title, "design": entry.design,
+                         "files": {p: (b, a) for p, (b, a) in entry.files.items()}})  # fmt: skip
+            try:
+                self.put_back(entry)
+            except OSError as error:
+                raise unwritable(next(iter(entry.files)), error) from error
+        return going
+
+
+def replace(full: str, data: bytes, mode: int | None) -> None:
+    """Write a temporary file beside the target, make it durable, then rename it over the target."""
+    temporary = full + TEMPORARY
+    try:
+        if os.path.exists(full) and not os.access(full, os.W_OK):
+            raise PermissionError(errno.EACCES, os.strerror(errno.EACCES), full)
+        with open(temporary, "wb") as handle:
+            handle.write(data)
+            handle.flush()
+            os.fsync(handle.fileno())
+        if mode is not None:
+            os.chmod(temporary, mode)
+        os.replace(temporary, full)
+        sync_folder(os.path.dirname(full))
+    except OSError:
+        with contextlib.suppress(OSError):
+            os.unlink(temporary)
+        raise
+
+
+def sync_folder(folder: str) -> None:
+    with contextlib.suppress(OSError):
+        handle = os.open(folder, os.O_RDONLY)
+        try:
+            os.fsync(handle)
+        finally:
+            os.close(handle)
+
+
+def unwritable(path: str, error: OSError) -> AedifexError:
+    reason = (error.strerror or str(error)).lower()
+    return AedifexError(f"{path}: cannot be written ({reason}); nothing was changed. Make room or check permissions.")

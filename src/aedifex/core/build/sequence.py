@@ -1,0 +1,151 @@
+"""From a design to an ordered list of steps, and the run through them."""
+
+from __future__ import annotations
+
+import copy
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass, field
+
+from ..draft.design import ClassDesign, Design, FieldDesign, bare
+from ..program.language import reread
+from ..program.model import Problem, Program, SourceFile
+from ..survey.effects import Effects
+from .step import Context, Refusal, Step
+from .steps.clean import CleanUp
+from .steps.found import FoundClass
+from .steps.main_code import WrapMain
+from .steps.method import FunctionToMethod
+from .steps.move_file import MoveToFile
+from .steps.pass_in import PassIn
+from .verify import verify
+
+
+def steps_for(design: Design, program: Program) -> list[Step]:
+    """All steps of a design, in an order in which each leaves a working program."""
+    steps: list[Step] = []
+    apps = [c for c in design.classes if c.role == "app"]
+    for c in [*(c for c in design.classes if c.role != "app"), *apps]:
+        steps += class_steps(c, design, program)
+    for c in by_dependency(design, program):
+        if c.file and c.file not in design.sources:
+            steps.append(MoveToFile(c, class_ids(c, steps)))
+    steps += [CleanUp(path) for path in design.sources]
+    return steps
+
+
+def class_ids(c: ClassDesign, steps: list[Step]) -> list[str]:
+    """A class moves once it is founded and its main code is in it; single methods may have been refused."""
+    ids = {s.id for s in steps}
+    return [i for i in (f"found:{c.name}", f"main:{c.name}.run") if i in ids]
+
+
+def class_steps(c: ClassDesign, design: Design, program: Program) -> list[Step]:
+    steps: list[Step] = []
+    whole = with_owned(c, design)
+    file = program.files.get(whole.source or design.entries[0])
+    founded: list[str] = []
+    if whole.fields or whole.methods:
+        steps.append(FoundClass(whole))
+        founded = [steps[0].id]
+    order = callees_first(whole, file) if file is not None else list(range(len(whole.methods)))
+    for i in order:
+        steps.append(FunctionToMethod(whole, whole.methods[i], list(founded)))
+    for i in order:
+        if whole.methods[i].add:
+            steps.append(PassIn(whole, whole.methods[i], [f"method:{c.name}.{whole.methods[i].name}"]))
+    if c.role == "app":
+        steps.append(WrapMain(whole, [s.id for s in steps]))
+    return steps
+
+
+def with_owned(c: ClassDesign, design: Design) -> ClassDesign:
+    """The class with the objects that it owns as further fields."""
+    owned = [o for other in design.classes for o in other.objects if o.owner == c.name and other is not c]
+    if not owned:
+        return c
+    made = copy.deepcopy(c)
+    made.fields = [FieldDesign(o.name, [o.name], "fixed") for o in owned] + made.fields
+    return made
+
+
+def callees_first(c: ClassDesign, file: SourceFile) -> list[int]:
+    """Indexes of the methods so that what a method calls comes before it, as far as there is no circle."""
+    effects = Effects(file, None)  # type: ignore[arg-type]
+    symbols = [{file.scope.symbols.get(bare(o)) for o in m.origins} for m in c.methods]
+    found: list[int] = []
+
+    def visit(i: int, path: tuple[int, ...]) -> None:
+        if i in found or i in path:
+            return
+        for s in symbols[i]:
+            unit = effects.units.get(s) if s is not None else None
+            if unit is None:
+                continue
+            used = {r.symbol for r in file.within(unit.start, unit.end)}
+            for j, others in enumerate(symbols):
+                if j != i and others & used:
+                    visit(j, (*path, i))
+        found.append(i)
+
+    for i in range(len(symbols)):
+        visit(i, ())
+    return found
+
+
+def by_dependency(design: Design, program: Program) -> list[ClassDesign]:
+    """Apps last: they import the others."""
+    return sorted(design.classes, key=lambda c: c.role == "app")
+
+
+@dataclass
+class Outcome:
+    """What became of one step: done, nothing (to do), refused, skipped, wrong (D1) or different (D2)."""
+
+    step: Step
+    result: str
+    changes: dict[str, bytes | None] = field(default_factory=dict)
+    refusal: Refusal | None = None
+    problems: list[Problem] = field(default_factory=list)
+
+
+def run(
+    design: Design, program: Program, done: set[str] | None = None, original: Program | None = None,
+    homes: dict[str, str] | None = None, exists: Callable[[str], bool] | None = None,
+) -> Iterator[tuple[Outcome, Program]]:
+    """Apply the steps one after another in memory; yields each outcome with the program after it.
+
+    The consumer may stop at any time; a step whose outcome is "wrong" is not kept. ``done``: ids of steps that
+    stand already. Send nothing; what the consumer refuses it must not ask further.
+    """
+    context = Context(program, design, dict(homes or {}), original or program)
+    if exists is not None:
+        context.exists = lambda path: path in context.program.files or exists(path)  # type: ignore[method-assign]
+    lost: set[str] = set()
+    for step in steps_for(design, original or program):
+        if done and step.id in done:
+            if isinstance(step, MoveToFile):
+                context.homes[step.design.name] = step.design.file
+            continue
+        outcome = attempt(step, context, lost)
+        if outcome.result == "done":
+            context.program = reread(context.program, outcome.changes)
+            if isinstance(step, MoveToFile):
+                context.homes[step.design.name] = step.design.file
+        elif outcome.result != "nothing":
+            lost.add(step.id)
+        yield outcome, context.program
+
+
+def attempt(step: Step, context: Context, lost: set[str]) -> Outcome:
+    missing = [n for n in step.needs if n in lost]
+    if missing:
+        return Outcome(step, "skipped", refusal=Refusal(f"it needs '{missing[0]}', which was not done"))
+    try:
+        changes = step.apply(context).apply(context.program.files)
+    except Refusal as refusal:
+        return Outcome(step, "refused", refusal=refusal)
+    if not changes:
+        return Outcome(step, "nothing")
+    after = reread(context.program, changes)
+    problems = verify(context.program, after, list(changes))
+    return Outcome(step, "wrong" if problems else "done", changes, problems=problems)

@@ -1,0 +1,157 @@
+"""What every step has in common: what it is given, what it gives back, how it says no."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from typing import Any, Protocol
+
+from ..draft.design import ClassDesign, Design, bare
+from ..program.language import Language
+from ..program.model import Declaration, Function, Program, Reference, Scope, SourceFile, Symbol
+from ..survey.effects import Effects
+from .edits import Edits
+
+
+@dataclass
+class Refusal(Exception):
+    """Why a step is not done: what blocks it, where, and what the person can do."""
+
+    message: str
+    path: str = ""
+    line: int = 0
+    advice: str = ""
+
+    def __str__(self) -> str:
+        place = f"{self.path}:{self.line}: " if self.line else f"{self.path}: " if self.path else ""
+        return f"{place}{self.message}" + (f"; {self.advice}" if self.advice else "")
+
+
+@dataclass
+class Context:
+    """The program as it stands, the design, and where each class lives by now."""
+
+    program: Program
+    design: Design
+    homes: dict[str, str] = field(default_factory=dict)  # class name → file that holds it now
+    original: Program | None = None
+
+    @property
+    def language(self) -> Language:
+        found: Language = self.program.language
+        return found
+
+    @property
+    def write(self) -> Any:
+        return self.language.write
+
+    def file(self, path: str) -> SourceFile:
+        return self.program.files[path]
+
+    def exists(self, path: str) -> bool:
+        """Whether a file of this path is there (the builder looks at the disk as well)."""
+        return path in self.program.files
+
+    def home(self, design: ClassDesign) -> SourceFile:
+        return self.file(self.homes.get(design.name) or design.source or self.design.entries[0])
+
+    def effects(self, file: SourceFile) -> Effects:
+        return Effects(file, self.program.language)
+
+
+class Step(Protocol):
+    """One small move. ``id`` names it in reports and in ``--until``; ``why`` goes into the commit message."""
+
+    id: str
+    needs: list[str]  # ids of the steps that must have been done
+
+    def title(self) -> str: ...
+
+    def apply(self, context: Context) -> Edits: ...
+
+
+def symbol(file: SourceFile, origin: str, what: str = "name") -> Symbol:
+    """The module-level symbol of an origin. Raises Refusal if the file does not have it."""
+    found = file.scope.symbols.get(bare(origin))
+    if found is None or not found.kinds:
+        raise Refusal(f"there is no {what} '{bare(origin)}'", file.path, 0, "correct the design")
+    return found
+
+
+def class_scope(file: SourceFile, name: str) -> Scope:
+    for scope, bound in file.classes:
+        if bound == name and scope.parent is file.scope:
+            return scope
+    raise Refusal(f"there is no class '{name}' yet", file.path)
+
+
+def receiver_of(scope: Scope, owner: Scope) -> str:
+    """The receiver's name in a method of ``owner`` that holds ``scope``; "" outside its methods."""
+    at: Scope | None = scope
+    while at is not None and at.parent is not owner:
+        at = at.parent
+    if at is not None and at.kind == "function" and at.parameters:
+        return at.parameters[0]
+    return ""
+
+
+def shadowed(ref_scope: Scope, name: str, top: Scope) -> bool:
+    """Whether ``name`` used in a scope would mean something nearer than the module."""
+    scope: Scope | None = ref_scope
+    direct = True
+    while scope is not None and scope is not top:
+        if name in scope.symbols and name not in scope.globals and (direct or scope.kind != "class"):
+            return True
+        direct = False
+        scope = scope.parent
+    return False
+
+
+def drop_declarations(
+    language: Language, file: SourceFile, edits: Edits, symbols: set[Symbol], within: tuple[int, int] | None = None
+) -> None:
+    """Take names out of the statements that declare them; a statement left empty goes with its line."""
+    nothing = language.write.empty_body()
+    statements: dict[tuple[int, int], list[Declaration]] = {}
+    for d in file.declarations:
+        if within is None or within[0] <= d.start < within[1]:
+            statements.setdefault(d.statement, []).append(d)
+    for (start, end), declared in statements.items():
+        going = [d for d in declared if d.symbol in symbols]
+        if not going:
+            continue
+        keep = [d.name for d in declared if d not in going]
+        if keep:
+            edits.replace(file.path, declared[0].start, declared[-1].end, ", ".join(keep))
+            continue
+        left = file.lines[file.line(start) - 1]
+        right = file.text.find(b"\n", end) + 1 or len(file.text)
+        alone = not file.text[left:start].strip() and not file.text[end:right].strip()
+        if language.alone(file, start, end):
+            edits.replace(file.path, start, end, nothing)
+        elif alone:
+            edits.delete(file.path, left, right)
+        else:
+            rest = file.text[end:right]
+            more = len(rest) - len(rest.lstrip(b" ;")) if rest.lstrip().startswith(b";") else 0
+            if more:
+                edits.delete(file.path, start, end + more)
+            else:
+                edits.replace(file.path, start, end, nothing)
+
+
+def function_of(file: SourceFile, origin: str) -> Function:
+    found = file.function(bare(origin))
+    if found is None:
+        several = [f for f in file.functions if f.name == bare(origin) and f.outer is file.scope]
+        why = "is defined more than once" if several else "is not defined at the top of the file"
+        raise Refusal(f"function '{bare(origin)}' {why}", file.path, file.line(several[0].start) if several else 0,
+                      "it stays as it is; give each definition a name of its own")  # fmt: skip
+    return found
+
+
+def refuse_at(file: SourceFile, offset: int, message: str, advice: str = "") -> Refusal:
+    return Refusal(message, file.path, file.line(offset), advice)
+
+
+def uses(symbol: Symbol) -> list[Reference]:
+    return [r for r in symbol.references if not r.writes]

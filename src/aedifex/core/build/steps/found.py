@@ -1,0 +1,286 @@
+"""Found a class: its fields, its constructor, and its objects where the variables were first set.
+
+    x = 3              class Depot:
+    def f():               def __init__(self):
+        print(x)     →         self._x = 3
+
+                       depot = Depot()
+                       def f():
+                           print(depot._x)
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+from ...draft.design import ClassDesign, ObjectDesign
+from ...draft.founding import Founding, Start, inert, plan
+from ...program.model import SourceFile, Statement, Symbol
+from ...survey.effects import Effects
+from ...survey.state import classify
+from ..edits import Edits, rewritten
+from ..step import Context, Refusal, drop_declarations, refuse_at, shadowed, symbol
+
+# Constructs that bind a name and cannot bind a field instead.
+UNFIT = {
+    "walrus": "is set inside an expression (:=)",
+    "except": "is set by an 'except ... as'",
+    "pattern": "is set by a match pattern",
+    "import": "is bound by an import",
+    "definition": "is also the name of a function or class",
+    "spelled": "is spelled out by f\"{name=}\", which would print another text",
+    "annotation": "is declared with a type but without a value",
+    "loop": "is the variable of a loop",
+}
+
+
+@dataclass
+class FoundClass:
+    design: ClassDesign
+    needs: list[str] = field(default_factory=list)
+
+    @property
+    def id(self) -> str:
+        return f"found:{self.design.name}"
+
+    def title(self) -> str:
+        count = sum(1 for f in self.design.fields for o in f.origins if o)
+        objects = ", ".join(o.name for o in self.design.objects)
+        return f"class {self.design.name} takes over {count} variables" + (f" in {objects}" if objects else "")
+
+    def apply(self, context: Context) -> Edits:
+        file = context.home(self.design)
+        return Founder(context, file, self.design).edits()
+
+
+class Founder:
+    """Works out the edits for one class in one file."""
+
+    def __init__(self, context: Context, file: SourceFile, design: ClassDesign) -> None:
+        self.context, self.file, self.design = context, file, design
+        self.write = context.write
+        self.effects: Effects = context.effects(file)
+        self.unit = self.write.indent_unit(file)
+        self.names = {f.name: self.write.hidden(f.name) if f.hidden else f.name for f in design.fields}
+        self.variables = [
+            [symbol(file, f.origins[i], "variable") if f.origins[i : i + 1] and f.origins[i] else None for f in design.fields]
+            for i in range(len(design.objects))
+        ]
+        self.edits_ = Edits()
+
+    def edits(self) -> Edits:
+        self.check()
+        founding = self.founding()
+        objects = self.design.objects
+        for index, obj in enumerate(objects):
+            self.replace_references(index, obj, founding)
+        mine = {s for row in self.variables for s in row if s is not None}
+        drop_declarations(self.context.language, self.file, self.edits_, mine)
+        nl = self.write.newline(self.file)
+        at, before = self.place(founding)
+        text = self.class_text(founding)
+        self.edits_.insert(self.file.path, at, self.write.with_newlines(before + text + "\n\n", nl))
+        for index, obj in enumerate(objects):
+            self.make(index, obj, founding)
+        return self.edits_
+
+    def check(self) -> None:
+        if self.design.name in self.file.scope.symbols and self.file.scope.symbols[self.design.name].references:
+            raise Refusal(f"the name '{self.design.name}' is already used", self.file.path, 0, "choose another class name")
+        for row in self.variables:
+            for s in row:
+                if s is not None:
+                    self.check_variable(s)
+        for index, obj in enumerate(self.design.objects):
+            taken = self.file.scope.symbols.get(obj.name)
+            if taken is not None and (taken.kinds or obj.name in self.context.language.builtins):
+                raise Refusal(f"the name '{obj.name}' is already used", self.file.path, 0, "rename the object in the design")
+            for s in self.variables[index]:
+                for ref in s.references if s is not None else ():
+                    if shadowed(ref.scope, obj.name, self.file.scope):
+                        raise refuse_at(self.file, ref.start, f"'{obj.name}' means something else here",
+                                        "rename the object in the design")  # fmt: skip
+
+    def check_variable(self, s: Symbol) -> None:
+        for ref in s.references:
+            if ref.form in UNFIT or ref.role.value == "delete":
+                why = UNFIT.get(ref.form, "is deleted")
+                raise refuse_at(self.file, ref.start, f"variable '{s.name}' {why}", "leave it out of the class")
+
+    def founding(self) -> Founding:
+        constants = {s for s, v in classify(self.file, self.context.language).items() if v.nature == "constant"}
+        methods = {
+            self.file.scope.symbols[name]
+            for m in self.design.methods
+            for name in [o.rsplit("::", 1)[-1] for o in m.origins]
+            if name in self.file.scope.symbols
+        }
+        first = self.design.role == "app"
+        return plan(self.file, self.effects, self.context.language, self.variables, methods, constants, first)
+
+    def replace_references(self, index: int, obj: ObjectDesign, founding: Founding) -> None:
+        moved = [s.statement for s in founding.starts[index] if s.statement is not None]
+        for number, s in enumerate(self.variables[index]):
+            for ref in s.references if s is not None else ():
+                if not any(m.start <= ref.start < m.end for m in moved):
+                    text = self.write.member(obj.name, self.names[self.design.fields[number].name])
+                    self.edits_.replace(self.file.path, ref.start, ref.end, text)
+
+    # -- the class -------------------------------------------------------------------------------
+
+    def place(self, founding: Founding) -> tuple[int, str]:
+        """Where the class is put: after imports and constants at the top, before anything that runs."""
+        constants = {s for s, v in classify(self.file, self.context.language).items() if v.nature == "constant"}
+        last: Statement | None = None
+        for s in self.file.statements:
+            if s.kind in ("function", "class") or s in founding.at:
+                break
+            if not inert(self.file, self.effects, self.context.language, s, constants):
+                break
+            last = s
+        if last is None:
+            at = self.write.comment_start(self.file, self.file.statements[0].start) if self.file.statements else 0
+            return at, ""
+        end = self.write.line_end(self.file, last.end)
+        gap = "" if self.file.text[:end].endswith(b"\n") else "\n"
+        after = self.write.blank_after(self.file, end)
+        if after > end:
+            return after, gap + "\n" * max(0, 2 - self.file.text.count(b"\n", end, after))
+        return end, gap + "\n\n"
+
+    def class_text(self, founding: Founding) -> str:
+        params, lines = [], []
+        row = founding.starts[0] if founding.starts else []
+        order = sorted(range(len(row)), key=lambda i: (row[i].statement is None, row[i].value[0] if row[i].statement else 0))
+        for i in order:
+            f = self.design.fields[i]
+            kind = founding.kind(i)
+            target = self.write.member(self.write.RECEIVER, self.names[f.name])
+            if kind == "argument":
+                params.append(f.name)
+                lines.append(self.write.assign(target, f.name))
+            elif kind != "later":
+                lines.append(self.initial(row[i], target))
+        body = self.write.constructor(self.unit, self.safe_params(params, founding), lines) if lines or params else ""
+        if not body:
+            body = f"{self.unit}{self.write.empty_body()}\n"
+        return self.write.class_head(self.design.name, self.design.base) + body
+
+    def safe_params(self, params: list[str], founding: Founding) -> list[str]:
+        """A parameter must not hide a name that the constructor's other lines read."""
+        used = {
+            r.name for row in founding.starts for s in row if s.statement is not None and s.kind != "argument"
+            for r in self.file.within(*s.value)
+        }  # fmt: skip
+        for p in params:
+            if p in used:
+                raise Refusal(f"the constructor's parameter '{p}' would hide a name that its start values read",
+                              self.file.path, 0, "rename the field in the design")  # fmt: skip
+        return params
+
+    def initial(self, start: Start, target: str) -> str:
+        """The line of the constructor, with the comments of the line it comes from."""
+        s = start.statement
+        assert s is not None and s.target is not None
+        value = self.write.indented(self.file, *start.value, self.own_members(s), self.unit * 2)
+        annotation = self.file.slice(*s.annotation) if s.annotation else ""
+        comment = self.write.trailing_comment(self.file, s.end)
+        above = self.leading_comment(s)
+        text = self.write.assign(target, value, annotation) + comment
+        return "".join(f"{line}\n{self.unit * 2}" for line in above) + text
+
+    def leading_comment(self, s: Statement) -> list[str]:
+        start = self.write.comment_start(self.file, s.start)
+        return [line.strip() for line in self.file.slice(start, self.write.line_start(self.file, s.start)).splitlines()]
+
+    def own_members(self, s: Statement) -> list[tuple[int, int, str]]:
+        assert s.value is not None
+        found = []
+        for row in self.variables[:1]:
+            for number, own in enumerate(row):
+                name = self.names[self.design.fields[number].name]
+                found += [
+                    (r.start, r.end, self.write.member(self.write.RECEIVER, name))
+                    for r in self.file.within(*s.value)
+                    if own is not None and r.symbol is own
+                ]
+        return found
+
+    # -- the objects -----------------------------------------------------------------------------
+
+    def make(self, index: int, obj: ObjectDesign, founding: Founding) -> None:
+        """Write the line that makes the object, and take away the lines whose values it takes over."""
+        row, at = founding.starts[index], founding.at[index]
+        args = [self.argument(index, row[i]) for i in self.argument_order(founding)]
+        line = self.write.assign(obj.name, self.write.make(self.design.name, args))
+        moved = [s.statement for s in row if s.statement is not None]
+        nl = self.write.newline(self.file)
+        if at is None:
+            start = self.end_of_setup()
+            self.edits_.insert(self.file.path, start, self.write.with_newlines(line + "\n", nl))
+        elif at in moved:
+            comments = [] if index == 0 else [self.write.trailing_comment(self.file, s.end) for s in moved]
+            comment = next(iter([c for c in comments if c]), "") if len([c for c in comments if c]) == 1 else ""
+            keep_above = index > 0 or row[[s.statement for s in row].index(at)].kind == "argument"
+            start = at.start if keep_above else self.write.comment_start(self.file, at.start)
+            self.remove(at, replacement=line + comment, start=start)
+        else:
+            start = self.write.comment_start(self.file, at.start)
+            if self.file.text[self.write.line_start(self.file, at.start) : at.start].strip():
+                self.edits_.insert(self.file.path, at.start, line + "; ")
+            else:
+                self.edits_.insert(self.file.path, start, self.write.with_newlines(line + "\n", nl))
+        for statement in moved:
+            if statement is not at:
+                self.remove(statement, start=self.write.comment_start(self.file, statement.start) if index == 0 else None)
+
+    def argument_order(self, founding: Founding) -> list[int]:
+        row = founding.starts[0]
+        found = [i for i in range(len(row)) if founding.kind(i) == "argument"]
+        return sorted(found, key=lambda i: row[i].value[0])
+
+    def argument(self, index: int, start: Start) -> str:
+        """The start value as the caller writes it: other moved variables are read from their objects."""
+        edits: list[tuple[int, int, str]] = []
+        for i, obj in enumerate(self.design.objects):
+            for number, own in enumerate(self.variables[i]):
+                name = self.names[self.design.fields[number].name]
+                edits += [
+                    (r.start, r.end, self.write.member(obj.name, name))
+                    for r in self.file.within(*start.value)
+                    if own is not None and r.symbol is own
+                ]
+        text = rewritten(self.file, *start.value, edits)
+        return f"({text})" if self.context.language.bare_tuple(self.file, start.value) else text
+
+    def remove(self, s: Statement, replacement: str = "", start: int | None = None) -> None:
+        """Take a statement away with its line, or only itself where it shares the line with others."""
+        left = self.write.line_start(self.file, s.start)
+        right = self.write.line_end(self.file, s.end)
+        others = [o for o in self.file.statements if o is not s and left <= o.start < right or o is not s and left < o.end <= right]
+        if others:
+            following = min((o.start for o in others if o.start >= s.end), default=None)
+            if replacement:
+                self.edits_.replace(self.file.path, s.start, s.end, replacement.split("  #")[0])
+            elif following is not None:
+                self.edits_.delete(self.file.path, s.start, following)
+            else:
+                before = max(o.end for o in others if o.end <= s.start)
+                self.edits_.delete(self.file.path, before, s.end)
+            return
+        start = left if start is None or start > left else start
+        if replacement:
+            nl = self.write.newline(self.file)
+            start = start if start < left else s.start
+            self.edits_.replace(self.file.path, start, right, self.write.with_newlines(replacement + "\n", nl))
+        else:
+            self.edits_.delete(self.file.path, start, right)
+
+    def end_of_setup(self) -> int:
+        """Before the first main statement, or at the end of a file that has none."""
+        main = [s for s in self.effects.main() if s.kind != "assign" or s.target is None]
+        if main:
+            return int(self.write.comment_start(self.file, main[0].start))
+        return len(self.file.text)
+
+

@@ -1,0 +1,132 @@
+"""Wrap the main code as a whole into the app class's ``run``; the entry keeps its name and starts it.
+
+    count = 0                      class App:
+    while count < 3:         →         def run(self):
+        count += step()                    count = 0
+                                           while count < 3: ...
+                                   App().run()
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+from ...draft.design import ClassDesign
+from ...draft.mainplan import MainPlan, plan_main
+from ...program.model import SourceFile, Statement
+from ...survey.effects import Effects
+from ..edits import Edits
+from ..step import Context, Refusal, class_scope, refuse_at
+
+
+@dataclass
+class WrapMain:
+    design: ClassDesign
+    needs: list[str] = field(default_factory=list)
+
+    @property
+    def id(self) -> str:
+        return f"main:{self.design.name}.run"
+
+    def title(self) -> str:
+        return f"the main code becomes {self.design.name}.run"
+
+    def apply(self, context: Context) -> Edits:
+        return Wrapper(context, context.home(self.design), self.design).edits()
+
+
+class Wrapper:
+    def __init__(self, context: Context, file: SourceFile, design: ClassDesign) -> None:
+        self.context, self.file, self.design = context, file, design
+        self.write = context.write
+        self.unit = self.write.indent_unit(file)
+        self.variable = design.objects[0].name if design.objects else ""
+        self.out = Edits()
+
+    def edits(self) -> Edits:
+        plan = plan_main(self.file, Effects(self.file, self.context.language), self.context.language, self.variable)
+        if plan.refusal:
+            message, at = plan.refusal
+            raise refuse_at(self.file, at, message, "the main code stays where it is")
+        if not plan.moving and plan.guard is None:
+            raise Refusal("there is no main code left to wrap", self.file.path)
+        nl = self.write.newline(self.file)
+        body = self.body(plan)
+        text = self.write.run_method(self.unit, body)
+        scope = next((s for s, n in self.file.classes if n == self.design.name and s.parent is self.file.scope), None)
+        if scope is not None:
+            at = self.write.line_end(self.file, class_scope(self.file, self.design.name).end - 1)
+            text = "\n" + text
+        else:
+            at = self.write.blank_before(self.file, self.write.comment_start(self.file, self.anchor(plan)))
+            text = ("\n\n" if at else "") + self.write.class_head(self.design.name) + text
+        self.out.insert(self.file.path, at, self.write.with_newlines(text, nl))
+        self.entry(plan, nl)
+        return self.out
+
+    def anchor(self, plan: MainPlan) -> int:
+        """Where the class goes when there is none yet: before the last stretch of main code."""
+        if plan.guard is not None:
+            return plan.guard.start
+        return plan.stretches(self.file)[-1][0].start
+
+    # -- run -------------------------------------------------------------------------------------
+
+    def body(self, plan: MainPlan) -> str:
+        parts = []
+        for stretch in plan.stretches(self.file):
+            start = self.write.comment_start(self.file, stretch[0].start)
+            end = self.write.line_end(self.file, stretch[-1].end)
+            parts.append(self.moved(start, end, self.unit * 2, stretch))
+        if plan.guard is not None:
+            inner = plan.inside
+            start = self.write.comment_start(self.file, inner[0].start)
+            if self.file.line(inner[0].start) == self.file.line(plan.guard.start):
+                raise refuse_at(self.file, plan.guard.start, "the main code stands on the line of its guard", "give it a line")
+            end = self.write.line_end(self.file, inner[-1].end)
+            parts.append(self.moved(start, end, self.unit, inner))
+        return "\n".join(part.rstrip("\r\n") + "\n" for part in parts)
+
+    def moved(self, start: int, end: int, prefix: str, stretch: list[Statement]) -> str:
+        edits: list[tuple[int, int, str]] = []
+        own = self.file.scope.symbols.get(self.variable) if self.variable else None
+        for ref in self.file.within(start, end):
+            if own is not None and ref.symbol is own and not ref.writes:
+                edits.append((ref.start, ref.end, self.write.RECEIVER))
+        making = self.making(stretch)
+        for s in making:
+            left, right = self.write.line_start(self.file, s.start), self.write.line_end(self.file, s.end)
+            others = [o for o in stretch if o is not s and left <= o.start < right]
+            if others:
+                following = min((o.start for o in others if o.start > s.start), default=s.end)
+                edits.append((s.start, following, ""))
+            else:
+                edits.append((left, right, ""))
+        text = self.write.indented(self.file, start, end, edits, prefix)
+        return str(text)
+
+    def making(self, stretch: list[Statement]) -> list[Statement]:
+        """The statement that makes the app: it is what the entry does now."""
+        return [s for s in stretch if s.target is not None and self.variable and s.target.name == self.variable
+                and s.target.symbol is not None and s.target.symbol.scope is self.file.scope]  # fmt: skip
+
+    # -- the entry -------------------------------------------------------------------------------
+
+    def entry(self, plan: MainPlan, nl: str) -> None:
+        variable = self.variable if plan.keep_alive else ""
+        lines = self.write.main_call(self.design.name, variable or ("app" if plan.keep_alive else ""))
+        if plan.guard is not None:
+            inner = plan.inside
+            start = self.write.comment_start(self.file, inner[0].start)
+            lead = self.file.slice(self.write.line_start(self.file, inner[0].start), inner[0].start)
+            end = self.write.line_end(self.file, inner[-1].end)
+            self.out.replace(self.file.path, start, end, "".join(lead + line + nl for line in lines))
+        stretches = plan.stretches(self.file)
+        for number, stretch in enumerate(stretches):
+            start = self.write.comment_start(self.file, stretch[0].start)
+            end = self.write.line_end(self.file, stretch[-1].end)
+            last = number == len(stretches) - 1 and plan.guard is None
+            if last:
+                self.out.replace(self.file.path, start, end, "".join(line + nl for line in lines))
+            else:
+                self.out.delete(self.file.path, self.write.blank_before(self.file, start), end)

@@ -1,0 +1,139 @@
+"""Move a class to a file of its own, with the imports, constants and helpers that it reads.
+
+What moves along lands in the lowest file that reads it; the file left behind imports what it still uses.
+Nothing that moves may need the file it leaves: importing an entry would run the program a second time.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+from ...draft.design import ClassDesign
+from ...draft.placement import Dependencies, dependencies
+from ...program.model import SourceFile, Statement
+from ..edits import Edits
+from ..step import Context, Refusal, class_scope
+
+
+@dataclass
+class MoveToFile:
+    design: ClassDesign
+    needs: list[str] = field(default_factory=list)
+
+    @property
+    def id(self) -> str:
+        return f"file:{self.design.name}"
+
+    def title(self) -> str:
+        return f"class {self.design.name} moves to {self.design.file}"
+
+    def apply(self, context: Context) -> Edits:
+        return FileMover(context, context.home(self.design), self.design).edits()
+
+
+class FileMover:
+    def __init__(self, context: Context, file: SourceFile, design: ClassDesign) -> None:
+        self.context, self.file, self.design = context, file, design
+        self.write = context.write
+        self.out = Edits()
+
+    def edits(self) -> Edits:
+        self.check_target()
+        scope = class_scope(self.file, self.design.name)
+        statement = next(s for s in self.file.statements if s.kind == "class" and s.start <= scope.start < s.end)
+        needs = dependencies(self.file, self.context.language, [statement])
+        if needs.refusal:
+            message, at = needs.refusal
+            raise Refusal(message, self.file.path, self.file.line(at), f"class {self.design.name} stays in {self.file.path}")
+        moving = [*needs.moving, statement]
+        self.out.create(self.design.file, self.new_text(needs, moving))
+        for s in moving:
+            start = self.write.comment_start(self.file, s.start)
+            after = self.write.blank_after(self.file, self.write.line_end(self.file, s.end))
+            self.out.delete(self.file.path, start, after if s.kind in ("class", "function") else self.write.line_end(self.file, s.end))
+        self.import_back(moving)
+        return self.out
+
+    def check_target(self) -> None:
+        path = self.design.file
+        folder = self.file.path.rpartition("/")[0]
+        if path.rpartition("/")[0] != folder:
+            raise Refusal(f"'{path}' lies in another folder than {self.file.path}", self.file.path, 0, "name a file beside it")
+        if not self.write.is_name(self.write.module_of(path)) or not path.endswith(self.context.language.suffixes):
+            raise Refusal(f"'{path}' is not a name that can be imported", self.file.path, 0, "choose another file name")
+        if self.context.exists(path):
+            raise Refusal(f"'{path}' already exists", self.file.path, 0, "choose another file name in the design")
+        if self.write.hides_library(path):
+            raise Refusal(f"'{path}' would hide the library's module of that name", self.file.path, 0, "choose another file name")
+        module = self.write.module_of(path)
+        for f in self.context.program.files.values():
+            for s in f.statements:
+                if s.kind == "import" and any(m.split(".")[0] == module for _, m, _ in self.context.language.imported(f, s)):
+                    raise Refusal(f"'{path}' would hide the module '{module}' that {f.path} imports", f.path, f.line(s.start),
+                                  "choose another file name")  # fmt: skip
+        if self.context.exists((folder + "/" if folder else "") + "__init__.py"):
+            raise Refusal("the folder is a package, where a file is imported in another way when it is started", self.file.path, 0,
+                          f"class {self.design.name} stays in {self.file.path}")  # fmt: skip
+
+    def new_text(self, needs: Dependencies, moving: list[Statement]) -> str:
+        nl = self.write.newline(self.file)
+        head = self.write.future([f for f in self.file.futures if f == "annotations"] or self.file.futures)
+        imports = "".join(sorted(needs.imports, key=self.import_order))
+        text = head + ("\n" if head and imports else "") + imports
+        previous = "import" if text else ""
+        for s in sorted(moving, key=lambda s: s.start):
+            start = self.write.comment_start(self.file, s.start)
+            body = self.file.slice(start, self.write.line_end(self.file, s.end))
+            big = s.kind in ("class", "function")
+            if previous:
+                text += "\n\n" if big or previous == "big" else "\n" if previous == "import" else ""
+            text += body if body.endswith("\n") else body + "\n"
+            previous = "big" if big else "small"
+        return str(self.write.with_newlines(text, nl))
+
+    def import_order(self, line: str) -> tuple[int, str]:
+        module = line.split()[1]
+        own = any(self.write.module_of(p) == module for p in self.context.program.files)
+        return (1 if own else 0, line)
+
+    def import_back(self, moving: list[Statement]) -> None:
+        """Import what the old file still uses of what has moved."""
+        names = set()
+        spans = [(s.start, s.end) for s in moving]
+        for symbol in self.file.scope.symbols.values():
+            homes = [r for r in symbol.references if r.writes and any(a <= r.start < b for a, b in spans)]
+            defined = [r for r in homes if r.scope is self.file.scope]
+            if defined and any(not any(a <= r.start < b for a, b in spans) for r in symbol.references):
+                names.add(symbol.name)
+        if not names:
+            return
+        nl = self.write.newline(self.file)
+        line = self.write.import_names(self.write.module_of(self.design.file), sorted(names)).replace("\n", nl)
+        at, before, after = self.import_place(moving)
+        self.out.insert(self.file.path, at, before.replace("\n", nl) + line + after.replace("\n", nl))
+
+    def import_place(self, moving: list[Statement]) -> tuple[int, str, str]:
+        """After the last import at the top; else after the document string; else before the first statement."""
+        last: Statement | None = None
+        for s in self.file.statements:
+            if s.kind == "import":
+                last = s
+            elif s.kind not in ("docstring",) and s not in moving:
+                break
+        if last is not None:
+            end = self.write.line_end(self.file, last.end)
+            own = any(self.write.module_of(p) in self.file.slice(last.start, last.end).split() for p in self.context.program.files)
+            gap = "" if own or not self.is_library(last) else "\n"
+            return end, ("" if self.file.text[:end].endswith(b"\n") else "\n") + gap, ""
+        docs = [s for s in self.file.statements[:1] if s.kind == "docstring"]
+        if docs:
+            return self.write.line_end(self.file, docs[0].end), "\n", ""
+        first = next((s for s in self.file.statements if s not in moving), None)
+        if first is None:
+            return len(self.file.text), "", ""
+        return self.write.comment_start(self.file, first.start), "", "\n"
+
+    def is_library(self, statement: Statement) -> bool:
+        mods = [m for _, m, _ in self.context.language.imported(self.file, statement)]
+        own = {self.write.module_of(p) for p in self.context.program.files}
+        return not any(m in own for m in mods)

@@ -1,0 +1,147 @@
+"""Pass in at each call what a method used to read of somebody else's changing state.
+
+    def move(self, dt):                    def move(self, dt, signal):
+        if signal == "go": ...       →         if signal == "go": ...
+    tram.move(1)                           tram.move(1, signal)
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+from ...draft.design import ClassDesign, MethodDesign
+from ...program.model import Call, Function, Reference, Scope, SourceFile, Symbol
+from ...survey.effects import Effects, statement_order
+from ..edits import Edits
+from ..step import Context, Refusal, class_scope, drop_declarations, refuse_at, shadowed, symbol
+
+
+@dataclass
+class PassIn:
+    design: ClassDesign
+    method: MethodDesign
+    needs: list[str] = field(default_factory=list)
+
+    @property
+    def id(self) -> str:
+        return f"pass:{self.design.name}.{self.method.name}"
+
+    def title(self) -> str:
+        names = ", ".join(a["value"] for a in self.method.add)
+        return f"{self.design.name}.{self.method.name} is handed {names} at each call"
+
+    def apply(self, context: Context) -> Edits:
+        return Passer(context, context.home(self.design), self.design, self.method).edits()
+
+
+class Passer:
+    def __init__(self, context: Context, file: SourceFile, design: ClassDesign, method: MethodDesign) -> None:
+        self.context, self.file, self.design, self.method = context, file, design, method
+        self.write = context.write
+        self.scope = class_scope(file, design.name)
+        self.name = self.write.hidden(method.name) if method.hidden else method.name
+        found = [s.function for s in self.scope.children if s.kind == "function" and s.name == self.name]
+        if not found or found[0] is None:
+            raise Refusal(f"{design.name} has no method '{self.name}' yet", file.path)
+        self.function: Function = found[0]
+        self.effects = Effects(file, context.language)
+        self.out = Edits()
+
+    def edits(self) -> Edits:
+        if self.function.is_async or self.function.scope.generator:
+            raise refuse_at(self.file, self.function.start, f"'{self.name}' runs later than it is called, and what it is "
+                            "handed may have changed by then", "leave it a function")  # fmt: skip
+        calls = self.calls()
+        for add in self.method.add:
+            source = symbol(self.file, add["value"])
+            self.check(source, calls)
+            self.replace_inside(source, add["name"])
+        self.extend(calls)
+        return self.out
+
+    def check(self, source: Symbol, calls: list[Call]) -> None:
+        touch = self.effects.touch(self.function.start, self.function.end)
+        for ref in self.file.within(self.function.start, self.function.end):
+            if ref.symbol is source and ref.writes:
+                raise refuse_at(self.file, ref.start, f"'{source.name}' is changed here, not only read", "keep it where it is")
+            if ref.symbol is source and ref.form == "spelled":
+                raise refuse_at(self.file, ref.start, f"'{source.name}' is spelled out by a self-documenting format", "write it out")
+        rebinds = {s for s in touch.writes if any(r.writes for r in s.references if not self.at_top(r))}
+        if source in rebinds:
+            raise refuse_at(self.file, self.function.start, f"'{source.name}' may change while '{self.name}' runs",
+                            "a copy would go stale; leave it a function")  # fmt: skip
+        first = min((r.start for r in source.bindings), default=0)
+        for statement in statement_order(self.file):
+            if statement.start >= first:
+                break
+            if any(statement.start <= c.start < statement.end for c in calls):
+                raise refuse_at(self.file, statement.start, f"'{self.name}' is called before '{source.name}' is set", "set it earlier")
+
+    def at_top(self, ref: Reference) -> bool:
+        return ref.scope is self.file.scope
+
+    def replace_inside(self, source: Symbol, name: str) -> None:
+        for ref in self.file.within(self.function.body_start, self.function.end):
+            if ref.symbol is source and ref.name != name:
+                if shadowed(ref.scope, name, self.scope):
+                    raise refuse_at(self.file, ref.start, f"'{name}' means something else here", "choose another name")
+                self.out.replace(self.file.path, ref.start, ref.end, name)
+        if name in self.function.scope.symbols and self.function.scope.symbols[name].scope is self.function.scope:
+            raise refuse_at(self.file, self.function.start, f"'{self.name}' already has a local '{name}'", "choose another name")
+        drop_declarations(self.context.language, self.file, self.out, {source}, (self.function.start, self.function.end))
+
+    def calls(self) -> list[Call]:
+        """Every call of the method. Raises Refusal where it is used in another way."""
+        owners = {self.file.scope.symbols.get(o.name) for o in self.design.objects}
+        found = []
+        for ref in self.file.references:
+            if ref.member != self.name:
+                continue
+            inside = ref.scope.within(self.scope) and self.is_receiver(ref.symbol)
+            if ref.symbol in owners or inside:
+                call = next((c for c in self.file.calls if c.callee is ref), None)
+                if call is None:
+                    raise refuse_at(self.file, ref.start, f"'{self.name}' is handed on here, so its parameters cannot change",
+                                    "leave it a function")  # fmt: skip
+                found.append(call)
+        return found
+
+    def is_receiver(self, s: Symbol | None) -> bool:
+        at: Scope | None = s.scope if s is not None else None
+        return at is not None and at.parent is self.scope and at.parameters[:1] == [s.name if s else ""]
+
+    def extend(self, calls: list[Call]) -> None:
+        names = [a["name"] for a in self.method.add]
+        if any(p.kind in ("doublestar",) for p in self.function.params):
+            raise refuse_at(self.file, self.function.start, f"'{self.name}' takes any named argument", "leave it a function")
+        by_name = False
+        last, texts = 0, []
+        for name in names:
+            (at, _, text), named = self.write.added_parameter(self.file, self.function, name)
+            by_name, last = by_name or named, at
+            texts.append(text if not texts else f", {name}")
+        self.out.insert(self.file.path, last, "".join(texts))
+        for call in calls:
+            args = self.context.language.arguments(self.file, call)
+            named = by_name or any(a.keyword for a in args)
+            more = []
+            for add in self.method.add:
+                own = call.start >= self.function.start and call.end <= self.function.end
+                value = add["name"] if own else add["value"]
+                if not own and shadowed(call.callee.scope, add["value"], self.file.scope) and not self.handed(call, add["value"]):
+                    raise refuse_at(self.file, call.start, f"'{value}' means something else here", "rename it first")
+                more.append(self.write.keyword_argument(add["name"], value) if named else value)
+            at = args[-1].end if args else call.args_start
+            self.out.insert(self.file.path, at, (", " if args else "") + ", ".join(more))
+
+    def handed(self, call: Call, name: str) -> bool:
+        """Whether the caller is a method that was itself handed the same value under this name."""
+        for m in self.design.methods:
+            if any(a["value"] == name and a["name"] == name for a in m.add):
+                inner = self.write.hidden(m.name) if m.hidden else m.name
+                scope: Scope | None = call.callee.scope
+                while scope is not None and scope.parent is not self.scope:
+                    scope = scope.parent
+                if scope is not None and scope.name == inner:
+                    return True
+        return False

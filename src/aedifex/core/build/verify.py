@@ -1,0 +1,120 @@
+"""Read again what a step wrote (D1): every name must still mean something, and the right thing."""
+
+from __future__ import annotations
+
+from ..program.language import Language
+from ..program.model import Function, Problem, Program, Reference, Scope, SourceFile
+from .step import receiver_of
+
+
+def verify(before: Program, after: Program, changed: list[str]) -> list[Problem]:
+    """What is wrong with the changed files that was not wrong before; empty if all is well."""
+    language = after.language
+    found: list[Problem] = []
+    for path in changed:
+        file = after.files.get(path)
+        if file is None:
+            continue
+        found += file.problems
+        refused = language.compiles(path, file.text)
+        if refused is not None:
+            found.append(refused)
+        found += unresolved(before, file, language)
+        found += star_covered(file)
+        for scope, _ in file.classes:
+            if scope.parent is file.scope and not known_class(before, scope.name):
+                found += members(file, scope)
+        found += calls(file, after)
+    return found
+
+
+def unresolved(before: Program, file: SourceFile, language: Language) -> list[Problem]:
+    """Names bound nowhere, that were not unbound in the program before."""
+    if file.scope.stars:
+        return []
+    known = {n for f in before.files.values() for n, s in f.scope.symbols.items() if not s.kinds}
+    found = []
+    for name, symbol in file.scope.symbols.items():
+        if not symbol.kinds and symbol.references and name not in language.builtins and name not in known:
+            ref = symbol.references[0]
+            found.append(Problem(file.path, file.line(ref.start), f"the name '{name}' means nothing here any more"))
+    return found
+
+
+def star_covered(file: SourceFile) -> list[Problem]:
+    """A receiver used where no method gives it."""
+    symbol = file.scope.symbols.get("self")
+    if symbol is None or symbol.kinds or not symbol.references:
+        return []
+    ref = symbol.references[0]
+    return [Problem(file.path, file.line(ref.start), "'self' is used outside a method")]
+
+
+def known_class(before: Program, name: str) -> bool:
+    """Classes that the program had before any step are its own business."""
+    return False if not before.files else any(n == name and not s.children for f in before.files.values() for s, n in f.classes)
+
+
+def members(file: SourceFile, scope: Scope) -> list[Problem]:
+    """Members that the class's methods use, and the class does not have."""
+    if has_bases(file, scope):
+        return []
+    has = set(scope.symbols)
+    uses: list[Reference] = []
+    for ref in file.within(scope.start, scope.end):
+        if not ref.member or ref.name != receiver_of(ref.scope, scope):
+            continue
+        uses.append(ref)
+        if ref.mutates or ref.role.value != "read":
+            has.add(ref.member)
+    makers = {r.symbol for r in file.references if r.mutates and r.member}
+    for ref in file.references:
+        if ref.mutates and ref.symbol in makers:
+            has.add(ref.member)
+    return [
+        Problem(file.path, file.line(r.start), f"{scope.name} has no member '{r.member}'")
+        for r in uses
+        if r.member not in has and not r.member.startswith("__")
+    ]
+
+
+def has_bases(file: SourceFile, scope: Scope) -> bool:
+    head = file.slice(scope.start, scope.end).split(":", 1)[0]
+    return "(" in head and not head.rstrip().endswith("()")
+
+
+def calls(file: SourceFile, program: Program) -> list[Problem]:
+    """Calls of plain functions and of our methods with a wrong number of arguments."""
+    language = program.language
+    found = []
+    for call in file.calls:
+        function = callee(file, call.callee)
+        if function is None:
+            continue
+        target, bound = function
+        args = language.arguments(file, call)
+        if any(a.keyword in ("*", "**") for a in args) or any(p.kind in ("star", "doublestar") for p in target.params):
+            continue
+        params = target.params[1:] if bound else target.params
+        needed = [p for p in params if p.default is None]
+        names = {p.name for p in params}
+        wrong = len(args) > len(params) or len(args) < len(needed) or any(a.keyword and a.keyword not in names for a in args)
+        if wrong:
+            found.append(Problem(file.path, file.line(call.start), f"'{target.name}' is called with {len(args)} arguments, "
+                                 f"but takes {len(needed)}{'' if len(needed) == len(params) else f' to {len(params)}'}"))  # fmt: skip
+    return found
+
+
+def callee(file: SourceFile, ref: Reference) -> tuple[Function, bool] | None:
+    """The function that a call reaches, as far as reading alone tells, and whether a receiver is bound."""
+    if not ref.member:
+        if ref.symbol is not None and ref.symbol.kinds == {"function"} and ref.symbol.scope is file.scope:
+            function = file.function(ref.name)
+            return (function, False) if function is not None and not function.decorators else None
+        return None
+    for scope, _ in file.classes:
+        if ref.scope.within(scope) and ref.name == receiver_of(ref.scope, scope):
+            for child in scope.children:
+                if child.kind == "function" and child.name == ref.member and child.function is not None:
+                    return (child.function, True) if not child.function.decorators else None
+    return None

@@ -1,0 +1,136 @@
+"""The app class: what is left of state and behaviour, around the main code."""
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING
+
+from ..program.model import Function, Symbol
+from .design import ClassDesign, StayDesign
+from .mainplan import plan_main
+from .members import Fit, Members
+from .names import free
+
+if TYPE_CHECKING:
+    from .assign import Assigner
+
+SHORT = 2  # main code of so few statements is an entry already
+
+
+class AppMaker:
+    def __init__(self, assigner: Assigner) -> None:
+        self.a = assigner
+        self.file, self.effects = assigner.file, assigner.effects
+
+    def make(self) -> None:
+        """Add an app class to the draft, or say in a stay why there is none."""
+        methods, why = self.methods()
+        fields = self.fields(methods) if methods is not None else []
+        plan = plan_main(self.file, self.effects, self.a.language)
+        statements = [s for s in plan.statements if s.kind != "docstring"]
+        if methods is None or (not fields and len(statements) <= SHORT) or not statements:
+            if methods is None:
+                self.a.stays.append(StayDesign("main", f"the main code stays where it is: {why}"))
+            return
+        if not fields and not methods and not self.file.functions and not self.a.classes:
+            self.a.stays.append(StayDesign("main", "a class around main code that has no functions would only add lines"))
+            return
+        leaving = {f.symbol for f in methods if f.symbol is not None} | self.a.taken_functions
+        founded = set(fields) | self.a.taken_variables
+        why = self.a.main_possible(leaving, founded)
+        if why:
+            self.a.stays.append(StayDesign("main", f"the main code stays where it is: {why}"))
+            return
+        self.add(methods, fields)
+
+    def add(self, methods: list[Function], fields: list[Symbol]) -> None:
+        stem = self.file.path.rsplit("/", 1)[-1].removesuffix(self.a.write.SUFFIX)
+        base = self.a.write.class_name([stem, "app"])
+        name = free(base if self.a.write.is_name(base) else "App", self.a.names | {c.name for c in self.a.classes})
+        objects = self.a.object_names(["app"])
+        if fields or methods:
+            members = Members(self.a, [list(fields)])
+            made = members.build(name, "app", [Fit([f]) for f in methods], objects, set())
+        else:
+            made = ClassDesign(name, "app", objects=objects)
+        for m in made.methods:
+            if m.name == "run":
+                m.name = "run_" + "_".join(self.a.write.words(stem))
+        self.own_objects(made, methods)
+        self.reasons(made, methods, fields)
+        self.a.accept(made, set(fields), [Fit([f]) for f in methods])
+
+    def own_objects(self, made: ClassDesign, methods: list[Function]) -> None:
+        """Objects of other classes that the app's methods use are its own."""
+        used = {s for f in methods for s in self.effects.direct(f.start, f.end).names}
+        called = {s for f in methods for s in self.effects.direct(f.start, f.end).uses}
+        by_name = {s.name: s for s in self.file.scope.symbols.values()}
+        for c in self.a.classes:
+            for index, obj in enumerate(c.objects):
+                variables = {by_name.get(o.rsplit("::", 1)[-1]) for _, o in c.origins(index)}
+                functions = {by_name.get(o.rsplit("::", 1)[-1]) for m in c.methods for o in m.origins}
+                if variables & used or functions & called:
+                    obj.owner = made.name
+
+    def reasons(self, made: ClassDesign, methods: list[Function], fields: list[Symbol]) -> None:
+        count = len(plan_main(self.file, self.effects, self.a.language).statements)
+        made.why = [f"the main code of {count} statement{'s' * (count != 1)} becomes its run method"]
+        if fields:
+            made.why.append(f"{', '.join(s.name for s in fields[:6])} {'is' if len(fields) == 1 else 'are'} used by functions as well as by the main code"
+                            + (" and others" if len(fields) > 6 else ""))  # fmt: skip
+
+    def methods(self) -> tuple[list[Function] | None, str]:
+        """Functions that touch state which is going to live in the app; None if one of them cannot be a method."""
+        state = {s for s in self.a.kinds if s not in self.a.constants}
+        found: list[Function] = []
+        taken = set(self.a.taken_functions)
+        for f in self.file.functions:
+            if f.outer is not self.file.scope or f.symbol in taken:
+                continue
+            reach = self.effects.of(f)
+            direct = self.effects.direct(f.start, f.end)
+            needs = self.needed(f, direct.names & state, direct.uses, taken, reach.names & state, reach.uses)
+            if not needs:
+                continue
+            if f not in self.a.functions:
+                why = next((s.why for s in self.a.stays if s.name == f.name), "it cannot be a method")
+                return None, f"{f.name} uses what the main code sets, but {why}"
+            found.append(f)
+        for scope, name in self.file.classes:
+            if scope.parent is self.file.scope:
+                touch = self.effects.touch(scope.start, scope.end)
+                if touch.names & state or touch.uses & (taken | {f.symbol for f in found}):
+                    return None, f"class {name} uses what the main code sets"
+        for s in sorted({x for f in found for x in self.effects.direct(f.start, f.end).names & state}, key=lambda s: s.name):
+            if s not in self.a.variables and s not in self.a.taken_variables:
+                return None, f"'{s.name}' is used by functions, but cannot be a field"
+        return found, ""
+
+    def needed(self, f: Function, names: set[Symbol], uses: set[Symbol], taken: set[Symbol], all_names: set[Symbol], all_uses: set[Symbol]) -> bool:
+        """Whether a function reads state, or runs code that needs an object."""
+        reached = set()
+        for used in all_uses:
+            if used in taken or self.effects.direct(*self.span(used)).names & (set(self.a.kinds) - self.a.constants):
+                reached.add(used)
+        return bool(names or reached or uses & taken)
+
+    def span(self, s: Symbol) -> tuple[int, int]:
+        unit = self.effects.units[s]
+        return unit.start, unit.end
+
+    def fields(self, methods: list[Function]) -> list[Symbol]:
+        """Variables that the app's methods use, and those that must not become locals."""
+        used = {s for f in methods for s in self.effects.direct(f.start, f.end).names}
+        held = self.held()
+        return [
+            s for s in self.a.variables
+            if s not in self.a.taken_variables and (s in used or s in held or s.name in self.a.language.builtins)
+        ]  # fmt: skip
+
+    def held(self) -> set[Symbol]:
+        """Variables whose value dies with its last holder: a local of ``run`` would let it go too early."""
+        found = set()
+        for s in self.file.statements:
+            for call in self.file.calls:
+                if s.start <= call.start < s.end and (call.callee.member or call.callee.name) in self.a.language.held:
+                    found |= {r.symbol for r in self.file.within(s.start, s.end) if r.writes and r.symbol is not None}
+        return found

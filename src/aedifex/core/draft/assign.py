@@ -1,0 +1,253 @@
+"""Which variables and functions of one file go into which class, and what stays."""
+
+from __future__ import annotations
+
+from ..program.model import Function, Program, SourceFile, Symbol
+from ..survey.effects import Effects
+from ..survey.families import Family, families
+from ..survey.hazards import Hazard, hazards
+from ..survey.state import classify
+from .appclass import AppMaker
+from .design import ClassDesign, ObjectDesign, StayDesign, WishDesign
+from .grouping import first_word, group
+from .mainplan import plan_main
+from .members import Fit, Members
+from .names import class_name_for, file_for, free, member_names, taken_names
+
+UNFIT = frozenset({"walrus", "except", "pattern", "import", "definition", "spelled", "annotation", "loop"})
+
+
+class Assigner:
+    """Drafts the classes of one file."""
+
+    def __init__(
+        self, program: Program, file: SourceFile, outsiders: Program, wishes: list[WishDesign], entry: bool, taken: set[str]
+    ) -> None:
+        self.program, self.file, self.language = program, file, program.language
+        self.write = program.language.write
+        self.wishes, self.entry = wishes, entry
+        self.effects = Effects(file, self.language)
+        self.kinds = classify(file, self.language)
+        self.constants = {s for s, v in self.kinds.items() if v.nature == "constant"}
+        self.hazards: list[Hazard] = hazards(program, file.path, outsiders)
+        self.blocked = {name: h for h in reversed(self.hazards) for name in h.names}
+        self.whole = next((h for h in self.hazards if h.kind == "dynamic names" or h.kind == "used outside" and not h.names), None)
+        self.names = taken_names(file, self.language.builtins) | taken
+        self.files = set(program.files) | set(outsiders.files) | {p.rsplit("/", 1)[-1].removesuffix(self.write.SUFFIX) for p in outsiders.files}
+        self.files |= {m.split(".")[0] for f in program.files.values() for s in f.statements if s.kind == "import" for _, m, _ in self.language.imported(f, s)}
+        self.files |= taken
+        self.classes: list[ClassDesign] = []
+        self.stays: list[StayDesign] = []
+        self.taken_functions: set[Symbol] = set()
+        self.taken_variables: set[Symbol] = set()
+        kept = {n for w in wishes for n in w.keep}
+        self.variables = [s for s, v in self.kinds.items() if v.nature != "constant" and s.name not in kept and self.fit_variable(s)]
+        self.functions = [f for f in file.functions if f.outer is file.scope and f.name not in kept and self.fit_function(f)]
+
+    def design(self) -> tuple[list[ClassDesign], list[StayDesign]]:
+        if self.whole is not None:
+            self.stay_all(f"line {self.whole.line}: {self.whole.message}")
+            return [], self.stays
+        for family in self.asked_families() + families(self.file, self.language, self.variables):
+            self.found_family(family)
+        has_main = self.entry and len(self.effects.main()) > 0
+        for symbols in self.asked_groups():
+            self.found_group(symbols, [], asked=True)
+        rest = [s for s in self.variables if s not in self.taken_variables]
+        left = [f for f in self.functions if f.symbol not in self.taken_functions]
+        for symbols in group(rest, left, self.effects, self.write.words):
+            self.found_group(symbols, rest, lone=not has_main)
+        if self.entry:
+            AppMaker(self).make()
+        self.finish()
+        return self.classes, self.stays
+
+    # -- what may move at all --------------------------------------------------------------------
+
+    def fit_variable(self, s: Symbol) -> bool:
+        why = ""
+        if s.name in self.blocked:
+            why = f"line {self.blocked[s.name].line}: {self.blocked[s.name].message}"
+        elif s.kinds != {"variable"}:
+            why = f"'{s.name}' is also bound to something other than a value"
+        elif any(r.form in UNFIT or r.role.value == "delete" for r in s.references):
+            why = "it is bound in a way that a field cannot be"
+        elif s.name in self.language.introspective or s.name in ("__all__", "__version__"):
+            why = "the language itself reads it"
+        if why and any(r.scope is not self.file.scope for r in s.references):
+            self.stays.append(StayDesign(s.name, why))
+        return not why
+
+    def fit_function(self, f: Function) -> bool:
+        why = ""
+        if f.name in self.blocked:
+            why = f"line {self.blocked[f.name].line}: {self.blocked[f.name].message}"
+        elif self.write.RECEIVER in f.scope.symbols:
+            why = f"it already uses the name '{self.write.RECEIVER}'"
+        else:
+            for ref in self.file.within(f.start, f.end):
+                unbound = ref.symbol is not None and not ref.symbol.kinds
+                if unbound and ref.name in self.language.dynamic and ref.role.value == "call" and ref.name not in ("compile", "__import__"):
+                    why = f"line {self.file.line(ref.start)}: '{ref.name}()' reaches names by their text"
+                elif self.write.mangled(self.file.slice(ref.start, ref.end)):
+                    why = f"'{ref.name}' would be another name inside a class"
+            for p in f.params:
+                if p.default and self.language.purity(self.file, p.default) != "literal" and not self.early(p.default):
+                    why = f"line {self.file.line(p.start)}: the default of '{p.name}' is worked out where the function stands"
+        if why:
+            self.stays.append(StayDesign(f.name, why))
+        return not why
+
+    def early(self, span: tuple[int, int]) -> bool:
+        """Made of imports, and of constants that are set before the first function or main code."""
+        if self.language.purity(self.file, span) == "effect":
+            return False
+        limit = next((s.start for s in self.file.statements if s.kind in ("function", "class")), 0)
+        return all(
+            r.symbol is None or not r.symbol.kinds or all(b.start < limit for b in r.symbol.bindings)
+            and (r.symbol in self.constants or r.symbol.kinds == {"import"})
+            for r in self.file.within(*span)
+        )
+
+    def stay_all(self, why: str) -> None:
+        for s, v in self.kinds.items():
+            if v.nature != "constant":
+                self.stays.append(StayDesign(s.name, why))
+
+    # -- wishes ----------------------------------------------------------------------------------
+
+    def asked_families(self) -> list[Family]:
+        return []
+
+    def asked_groups(self) -> list[list[Symbol]]:
+        by_name = {s.name: s for s in self.variables}
+        found = []
+        for wish in self.wishes:
+            symbols = [by_name[n] for n in wish.together if n in by_name]
+            if symbols:
+                found.append(symbols)
+        return found
+
+    # -- classes ---------------------------------------------------------------------------------
+
+    def found_family(self, family: Family) -> None:
+        """Numbered copies: one class, an object for each number."""
+        if any(s not in self.variables or s in self.taken_variables for s in family.symbols):
+            return
+        rows = [[row.get(n) for row in family.variables.values()] for n in family.numbers]
+        members = Members(self, rows)
+        fits = members.twins(family) + members.known()
+        if not fits:
+            return
+        name = self.class_name([s.name for s in family.symbols], [family.stem])
+        objects = self.object_names([f"{family.stem}{n}" for n in family.numbers])
+        made = members.build(name, "model", fits, objects, {family.stem})
+        count = len(family.symbols)
+        made.why.insert(0, f"{count} variables named {', '.join(f'{family.stem}{n}_*' for n in family.numbers)} are numbered copies of "
+                        f"{len(family.variables)}" + (f", and {len(family.twins)} functions differ only in the number" if family.twins else ""))  # fmt: skip
+        self.accept(made, family.symbols, fits)
+
+    def found_group(self, symbols: list[Symbol], rest: list[Symbol], lone: bool = False, asked: bool = False) -> None:
+        """Variables that the same functions use: one class, one object."""
+        if len(symbols) < 2 and not asked:
+            return
+        members = Members(self, [list(symbols)])
+        fits = members.owned()
+        if not asked and not self.worth(symbols, rest, fits, lone):
+            return
+        functions = [f.functions[0].name for f in fits]
+        wish = next((w for w in self.wishes if symbols[0].name in w.together and w.class_), None)
+        name = wish.class_ if wish else self.class_name([s.name for s in symbols], functions)
+        stems = {w.lower() for w in self.write.words(name)} | common_stems(symbols, self.write.words)
+        objects = self.object_names(["_".join(self.write.words(name))])
+        made = members.build(name, "model", fits, objects, stems)
+        if wish:
+            made.why.insert(0, "you asked for them together")
+        elif fits:
+            made.why.insert(0, f"{len(symbols)} variables are used by the same functions ({', '.join(functions[:6])})")
+        self.accept(made, set(symbols), fits)
+
+    def worth(self, symbols: list[Symbol], rest: list[Symbol], fits: list[Fit], lone: bool) -> bool:
+        """A group earns a class if it has behaviour of its own, and is not simply everything there is."""
+        if not fits or not any(self.effects.of(f.functions[0]).writes & set(symbols) for f in fits):
+            return False
+        if lone:
+            return True
+        stems = common_stems(symbols, self.write.words)
+        named = [s for s in symbols if first_word(s.name, self.write.words) in stems]
+        return len(fits) >= 2 and len(named) * 2 >= len(symbols) and len(symbols) < len(rest)
+
+    def class_name(self, variables: list[str], functions: list[str]) -> str:
+        stem = self.file.path.rsplit("/", 1)[-1].removesuffix(self.write.SUFFIX)
+        used = self.names | {c.name for c in self.classes}
+        if len(functions) == 1 and all(functions[0] in v.lower() for v in variables):
+            name = self.write.class_name(functions)
+            if self.write.is_name(name):
+                return free(name, used)
+        return class_name_for(variables, functions, self.write, used, stem + "_state")
+
+    def object_names(self, wanted: list[str]) -> list[ObjectDesign]:
+        used = self.names | {o.name for c in self.classes for o in c.objects}
+        found = []
+        for name in wanted:
+            base = self.write.member_name([name])
+            found.append(ObjectDesign(free(base if base not in used else base + "_object", used)))
+            used.add(found[-1].name)
+        return found
+
+    def accept(self, made: ClassDesign, variables: set[Symbol], fits: list[Fit]) -> None:
+        self.classes.append(made)
+        self.taken_variables |= variables
+        self.taken_functions |= {f.symbol for fit in fits for f in fit.functions if f.symbol is not None}
+
+    # -- at the end ------------------------------------------------------------------------------
+
+    def finish(self) -> None:
+        """Places, constants, and a reason for all that stays."""
+        folder = self.file.path.rpartition("/")[0]
+        readers: dict[Symbol, str] = {}
+        for c in self.classes:
+            c.file = file_for(c.name, c.role, folder, self.write, self.files)
+            self.files.add(c.file)
+            self.files.add(c.file.rsplit("/", 1)[-1].removesuffix(self.write.SUFFIX))
+            for s in self.read_by(c):
+                readers.setdefault(s, c.file)
+        for s in self.kinds:
+            if s in self.constants:
+                self.stays.append(StayDesign(s.name, "constant", readers.get(s, "")))
+        stated = {x.name for x in self.stays}
+        moved = {o.rsplit("::", 1)[-1] for c in self.classes for f in c.fields for o in f.origins}
+        app = next((c for c in self.classes if c.role == "app"), None)
+        for s in self.variables:
+            if s.name not in stated and s.name not in moved and app is None:
+                self.stays.append(StayDesign(s.name, self.why_left(s)))
+
+    def why_left(self, s: Symbol) -> str:
+        users = [u.name for sym, u in self.effects.units.items() if s in self.effects.direct(u.start, u.end).names]
+        if not users:
+            return "only the main code uses it"
+        return f"it is used by {', '.join(users[:4])}, which no class owns"
+
+    def read_by(self, c: ClassDesign) -> list[Symbol]:
+        found = []
+        names = {o.rsplit("::", 1)[-1] for m in c.methods for o in m.origins}
+        for f in self.file.functions:
+            if f.outer is self.file.scope and f.name in names:
+                found += [s for s in self.effects.of(f).reads if s in self.constants]
+        return sorted(set(found), key=lambda s: s.bindings[0].start)
+
+    def short_names(self, names: list[str], stems: set[str], taken: set[str]) -> dict[str, str]:
+        return member_names(names, stems, self.write, taken)
+
+    def main_possible(self, leaving: set[Symbol], founded: set[Symbol]) -> str:
+        """"" if the main code can be wrapped, else why not."""
+        plan = plan_main(self.file, self.effects, self.language, "", leaving, founded)
+        if plan.refusal:
+            return f"line {self.file.line(plan.refusal[1])}: {plan.refusal[0]}"
+        return "" if plan.statements else "there is no main code"
+
+
+def common_stems(symbols: list[Symbol], words: object) -> set[str]:
+    """First words that at least two of the names share."""
+    firsts = [first_word(s.name, words) for s in symbols]  # type: ignore[arg-type]
+    return {w for w in firsts if w and firsts.count(w) >= 2}

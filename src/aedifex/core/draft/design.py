@@ -1,0 +1,97 @@
+"""The design: the classes to come. Plain data; the file format is in ``designfile``."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+ROLES = ("model", "service", "view", "controller", "app", "handle")
+STARTS = ("argument", "fixed", "derived", "later")
+
+
+@dataclass
+class FieldDesign:
+    name: str
+    origins: list[str]  # the variables it replaces, in the order of the objects; "" where one has none
+    start: str = "fixed"
+    value: str = ""
+    type: str = ""
+    shared: bool = False
+    hidden: bool = True
+
+
+@dataclass
+class MethodDesign:
+    name: str
+    origins: list[str]  # the functions it replaces
+    lines: list[str] = field(default_factory=list)
+    drop: list[str] = field(default_factory=list)
+    add: list[dict[str, str]] = field(default_factory=list)
+    hidden: bool = False
+    hook: bool = False
+
+
+@dataclass
+class ObjectDesign:
+    name: str
+    args: list[str] = field(default_factory=list)
+    owner: str = ""
+    collection: str = ""
+
+
+@dataclass
+class ClassDesign:
+    name: str
+    role: str = "model"
+    file: str = ""
+    base: str = ""
+    why: list[str] = field(default_factory=list)
+    fields: list[FieldDesign] = field(default_factory=list)
+    methods: list[MethodDesign] = field(default_factory=list)
+    objects: list[ObjectDesign] = field(default_factory=list)
+
+    def origins(self, index: int) -> list[tuple[FieldDesign, str]]:
+        """The fields of one object with the variable that each replaces."""
+        return [(f, f.origins[index]) for f in self.fields if index < len(f.origins) and f.origins[index]]
+
+    @property
+    def source(self) -> str:
+        """The file that its variables and functions come from; "" if they do not say."""
+        for group in (self.fields, self.methods):
+            for member in group:
+                for origin in member.origins:
+                    if "::" in origin:
+                        return origin.split("::")[0]
+        return ""
+
+
+@dataclass
+class StayDesign:
+    name: str
+    why: str
+    file: str = ""
+
+
+@dataclass
+class WishDesign:
+    together: list[str] = field(default_factory=list)
+    class_: str = ""
+    keep: list[str] = field(default_factory=list)
+
+
+@dataclass
+class Design:
+    language: str
+    entries: list[str]
+    sources: dict[str, str]
+    classes: list[ClassDesign] = field(default_factory=list)
+    stays: list[StayDesign] = field(default_factory=list)
+    renames: list[tuple[str, str]] = field(default_factory=list)
+    wishes: list[WishDesign] = field(default_factory=list)
+
+    def class_named(self, name: str) -> ClassDesign | None:
+        return next((c for c in self.classes if c.name == name), None)
+
+
+def bare(origin: str) -> str:
+    """``file.py::name`` or ``name`` → name."""
+    return origin.rsplit("::", 1)[-1]

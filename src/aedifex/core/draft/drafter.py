@@ -1,0 +1,74 @@
+"""From a program to a design: which classes, made of what, with reasons."""
+
+from __future__ import annotations
+
+import hashlib
+
+from ..program.errors import AedifexError
+from ..program.language import neighbours, read_program
+from ..program.model import Program, SourceFile
+from .assign import Assigner
+from .design import ClassDesign, Design, WishDesign
+
+
+def draft(program: Program, entries: list[str] | None = None, wishes: list[WishDesign] | None = None) -> Design:
+    """A design for the files of the program. Files with problems are read by others but not written.
+
+    ``entries``: what people start; by default every file that no other file imports.
+    """
+    sources = {path: digest(file.text) for path, file in program.files.items() if not file.problems}
+    starts = entries or [p for p in sources if not imported_by_others(program, p)] or list(sources)
+    design = Design(program.language.name, starts, sources, wishes=list(wishes or []))
+    outsiders = read_neighbours(program)
+    taken: set[str] = set()
+    for path in sources:
+        assigner = Assigner(program, program.files[path], outsiders, design.wishes, path in starts, taken)
+        classes, stays = assigner.design()
+        design.classes += classes
+        design.stays += stays
+        taken |= {c.name for c in classes} | {c.file for c in classes}
+    return design
+
+
+def digest(text: bytes) -> str:
+    return "sha256:" + hashlib.sha256(text).hexdigest()
+
+
+def read_neighbours(program: Program) -> Program:
+    """The other files of the project folder, as far as they can be read."""
+
+    files: dict[str, SourceFile] = {}
+    for path in neighbours(program.root, program.files, program.language)[:400]:
+        try:
+            files.update(read_program(program.root, [path]).files)
+        except AedifexError:
+            continue
+    return Program(program.root, files, program.language)
+
+
+def imported_by_others(program: Program, path: str) -> bool:
+    module = program.language.write.module_of(path)
+    for other in program.files.values():
+        if other.path == path:
+            continue
+        for s in other.statements:
+            if s.kind == "import" and any(m.split(".")[-1] == module for _, m, _ in program.language.imported(other, s)):
+                return True
+    return False
+
+
+def summary(design: Design) -> list[str]:
+    """One sentence a class, and one on what stays."""
+    lines = [sentence(c) for c in design.classes]
+    if not design.classes:
+        lines.append("No class is proposed: " + (design.stays[0].why if design.stays else "there is no state to hold") + ".")
+    return lines
+
+
+def sentence(c: ClassDesign) -> str:
+    objects = [o.name for o in c.objects]
+    parts = [f"{len(c.fields)} field{'s' * (len(c.fields) != 1)}", f"{len(c.methods)} method{'s' * (len(c.methods) != 1)}"]
+    where = f" in {c.file}" if c.file else ""
+    return f"{c.name} ({c.role}): {', '.join(parts)}; object{'s' * (len(objects) != 1)} {', '.join(objects) or 'none'}{where}"
+
+

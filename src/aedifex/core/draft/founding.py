@@ -1,0 +1,211 @@
+"""Where an object is made and where each of its values comes from.
+
+The object is made at the first statement that touches one of its variables (or runs one of its
+methods). A first value moves into the making only if that cannot be told from outside: it stands
+at that very place, or only statements without effect lie between, or it is an expression that
+gives the same value anywhere. Every other field is set later, at the place where its variable was.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+from ..program.language import Language
+from ..program.model import SourceFile, Statement, Symbol
+from ..survey.effects import Effects, Touch
+from ..survey.state import movable
+
+INERT = frozenset({"docstring", "pass"})
+
+
+@dataclass
+class Start:
+    """Where one variable's first value comes from."""
+
+    kind: str  # argument | fixed | derived | later
+    statement: Statement | None = None
+
+    @property
+    def value(self) -> tuple[int, int]:
+        assert self.statement is not None and self.statement.value is not None
+        return self.statement.value
+
+
+@dataclass
+class Founding:
+    """``at``: for each object the statement before which it is made (None: at the end of the set-up)."""
+
+    at: list[Statement | None] = field(default_factory=list)
+    starts: list[list[Start]] = field(default_factory=list)  # by object, then by field
+
+    def kind(self, index: int) -> str:
+        kinds = [row[index].kind for row in self.starts if row[index].statement is not None or row[index].kind == "later"]
+        return "later" if "later" in kinds or not kinds else "argument" if "argument" in kinds else kinds[0]
+
+
+def plan(
+    file: SourceFile,
+    effects: Effects,
+    language: Language,
+    objects: list[list[Symbol | None]],
+    methods: set[Symbol],
+    constants: set[Symbol],
+    first: bool = False,
+) -> Founding:
+    """``objects``: for each object the variables of its fields, in one order (None where it has none).
+
+    ``first``: nothing that has an effect may come before the making (the object runs the main code).
+    """
+    result = Founding()
+    for symbols in objects:
+        at, row = one(file, effects, language, symbols, methods, constants, first)
+        result.at.append(at)
+        result.starts.append(row)
+    agree(file, language, result)
+    return result
+
+
+def one(
+    file: SourceFile,
+    effects: Effects,
+    language: Language,
+    symbols: list[Symbol | None],
+    methods: set[Symbol],
+    constants: set[Symbol],
+    first: bool,
+) -> tuple[Statement | None, list[Start]]:
+    mine = {s for s in symbols if s is not None}
+    touches = [(s, statement_touch(effects, s)) for s in file.statements]
+    index = next((i for i, (_, t) in enumerate(touches) if t.names & mine or t.uses & methods), None)
+    row = {s: Start("later") for s in mine}
+    if index is None:
+        return None, [row[s] if s is not None else Start("fixed") for s in symbols]
+    at = file.statements[index]
+    free = not first or all(inert(file, effects, language, s, constants) for s in file.statements[:index])
+    seen: set[Symbol] = set()
+    known = {c for c in constants if any(s.target and s.target.symbol is c for s in file.statements[:index])}
+    known |= {c for c in constants if not any(s.target and s.target.symbol is c for s in file.statements)}
+    for statement, touch in touches[index:]:
+        symbol = statement.target.symbol if statement.target is not None and statement.kind == "assign" else None
+        if symbol in mine and symbol not in seen and statement.value is not None and only_target(statement, touch, mine, seen):
+            value_touch = effects.touch(*statement.value)
+            anywhere = movable(file, statement.value, known, language)
+            started = {s for s in seen if row[s].kind != "later"}
+            if value_touch.uses & methods or (value_touch.names & mine) - started:
+                free = False
+            elif anywhere or (free and not value_touch.names & (mine - started)):
+                row[symbol] = Start(kind_of(file, language, statement, mine, constants, value_touch), statement)
+            else:
+                free = False
+        elif not inert(file, effects, language, statement, constants):
+            free = False
+        seen |= touch.names & mine
+    return at, [row[s] if s is not None else Start("fixed") for s in symbols]
+
+
+def only_target(statement: Statement, touch: Touch, mine: set[Symbol], seen: set[Symbol]) -> bool:
+    """The assignment itself is what first touches its variable."""
+    assert statement.target is not None
+    return statement.target.symbol not in seen
+
+
+def statement_touch(effects: Effects, statement: Statement) -> Touch:
+    """What running a top-level statement may do; a definition runs only its defaults and decorators."""
+    if statement.kind in ("import", *INERT):
+        return Touch()
+    if statement.kind == "function":
+        for f in effects.file.functions:
+            if f.end == statement.end and f.outer is effects.file.scope:
+                touch = effects.direct(f.params_start, f.params_end)
+                if f.decorators:
+                    touch.add(effects.touch(f.start, f.head))
+                return touch
+    return effects.touch(statement.start, statement.end)
+
+
+def inert(
+    file: SourceFile, effects: Effects, language: Language, statement: Statement, constants: set[Symbol]
+) -> bool:
+    """Whether anything could be moved across a statement without being noticed."""
+    if statement.kind in INERT or statement.kind == "import":
+        return True
+    if statement.kind == "function":
+        return not any(f.decorators for f in file.functions if f.end == statement.end and f.outer is file.scope)
+    if statement.kind == "class":
+        touch = effects.direct(statement.start, statement.end)
+        return not touch.unseen and not touch.names - constants
+    return (
+        statement.kind == "assign"
+        and statement.target is not None
+        and statement.value is not None
+        and statement.target.symbol in constants
+        and language.purity(file, statement.value) != "effect"
+    )
+
+
+def kind_of(
+    file: SourceFile, language: Language, statement: Statement, mine: set[Symbol], constants: set[Symbol], touch: Touch
+) -> str:
+    """fixed: the same for every object; derived: from its other fields; argument: from somebody else's state."""
+    assert statement.value is not None
+    names = touch.names - constants
+    if names & mine and not names - mine:
+        return "derived"
+    if names - mine:
+        return "argument"
+    return "fixed"
+
+
+def agree(file: SourceFile, language: Language, result: Founding) -> None:
+    """Make the objects of one class start in one way: what differs becomes an argument, or is set later."""
+    several = len(result.starts) > 1
+    width = len(result.starts[0]) if result.starts else 0
+    for index in range(width):
+        starts = [row[index] for row in result.starts]
+        kinds = {s.kind for s in starts}
+        if "later" in kinds:
+            kind = "later"
+        elif not several:
+            continue
+        else:
+            literal = all(s.statement is None or language.purity(file, s.value) == "literal" for s in starts)
+            texts = {file.slice(*s.value) for s in starts if s.statement is not None}
+            everywhere = all(s.statement is not None for s in starts)
+            kind = "fixed" if literal and everywhere and len(texts) == 1 else "argument" if everywhere else "later"
+        for s in starts:
+            s.kind = kind
+            if kind == "later":
+                s.statement = None
+    for row in result.starts:
+        keep_order(file, language, row)
+    if several:
+        for index in range(width):
+            if any(row[index].kind == "later" for row in result.starts):
+                for row in result.starts:
+                    row[index] = Start("later")
+
+
+def keep_order(file: SourceFile, language: Language, row: list[Start]) -> None:
+    """Arguments are evaluated before the constructor's body: an effect must not change places with another.
+
+    A computed argument after a computed start of the body is set later instead, and so is everything
+    computed that would be evaluated in another order than it stands.
+    """
+    computed = [s for s in row if s.statement is not None and language.purity(file, s.value) == "effect"]
+    by_place = sorted(computed, key=lambda s: s.value[0])
+    inside = False
+    last = -1
+    for start in by_place:
+        position = row.index(start)
+        if (start.kind == "argument" and inside) or position < last:
+            start.kind, start.statement = "later", None
+        else:
+            inside = inside or start.kind != "argument"
+            last = position
+    for start in row:
+        if start.kind == "derived":
+            # a field derived from one that is set later must wait too
+            names = {r.symbol for r in file.within(*start.value)}
+            waiting = {s for s in row if s.kind == "later"}
+            if waiting and names:
+                start.kind, start.statement = ("later", None) if inside else (start.kind, start.statement)

@@ -1,0 +1,185 @@
+"""What of the main code can move into ``run``, and what forbids it."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+from ..program.language import Language
+from ..program.model import Reference, SourceFile, Statement, Symbol
+from ..survey.effects import Effects
+from ..survey.state import classify
+from .founding import inert
+
+
+@dataclass
+class MainPlan:
+    """``moving``: statements at the top, in order; ``inside``: those of the guard that starts the program."""
+
+    moving: list[Statement] = field(default_factory=list)
+    guard: Statement | None = None
+    inside: list[Statement] = field(default_factory=list)
+    refusal: tuple[str, int] | None = None  # (why, where)
+    keep_alive: bool = False  # the app must outlive ``run``, as what it holds did
+
+    def stretches(self, file: SourceFile) -> list[list[Statement]]:
+        """Runs of moving statements with nothing that stays between them."""
+        moving = {id(s) for s in self.moving}
+        found: list[list[Statement]] = []
+        open_ = False
+        for s in file.statements:
+            if id(s) in moving:
+                if not open_:
+                    found.append([])
+                found[-1].append(s)
+            open_ = id(s) in moving
+        return found
+
+    @property
+    def statements(self) -> list[Statement]:
+        return self.moving + self.inside
+
+
+def plan_main(
+    file: SourceFile,
+    effects: Effects,
+    language: Language,
+    app: str = "",
+    leaving: set[Symbol] | None = None,
+    founded: set[Symbol] | None = None,
+) -> MainPlan:
+    """What moves. ``app``: the variable that holds the app, if it is made already. Before that, ``leaving`` are
+    the functions that will be its methods and ``founded`` the variables that will be fields of some class."""
+    plan = MainPlan()
+    kinds = classify(file, language)
+    constants = {s for s, v in kinds.items() if v.nature == "constant"}
+    leaving = leaving or set()
+    for s in file.statements:
+        if s.kind in ("function", "class", "docstring", "pass", "import"):
+            continue
+        if s.kind == "guard":
+            plan.guard, plan.inside = s, language.inner(file, s)
+            continue
+        if s.kind == "assign" and s.target is not None and s.target.symbol in constants:
+            continue
+        if only_imports(file, language, s) or s.kind == "annotate":
+            continue
+        if s.kind == "assign" and s.target is not None and s.target.name in language.introspective | {"__all__", "__version__", "__author__"}:
+            continue
+        plan.moving.append(s)
+    plan.refusal = (
+        guard_trouble(file, language, plan)
+        or order_trouble(file, effects, language, plan, constants)
+        or name_trouble(file, language, plan, app, leaving, founded or set())
+    )
+    plan.keep_alive = must_outlive(file, language, plan)
+    return plan
+
+
+def only_imports(file: SourceFile, language: Language, statement: Statement) -> bool:
+    """A ``try`` or ``if`` that does nothing but import, or set a name where an import failed."""
+    if statement.kind not in ("try", "if"):
+        return False
+    inner = language.inner(file, statement)
+    return any(s.kind == "import" for s in inner) and all(
+        s.kind in ("import", "pass") or s.kind == "assign" and s.value and language.purity(file, s.value) != "effect" for s in inner
+    )
+
+
+def guard_trouble(file: SourceFile, language: Language, plan: MainPlan) -> tuple[str, int] | None:
+    if plan.guard is None:
+        return None
+    after = [s for s in plan.moving if s.start > plan.guard.start]
+    if after:
+        return "code stands after the guard that starts the program", after[0].start
+    if language.has_alternative(plan.guard):
+        return "the guard that starts the program has an 'else'", plan.guard.start
+    return None
+
+
+def order_trouble(
+    file: SourceFile, effects: Effects, language: Language, plan: MainPlan, constants: set[Symbol]
+) -> tuple[str, int] | None:
+    """Whatever stays behind now runs before all the main code: it must not notice."""
+    if not plan.moving:
+        return None
+    first = plan.moving[0].start
+    moved = {id(s) for s in plan.moving}
+    bound = {r.symbol for s in plan.moving for r in file.within(s.start, s.end) if r.writes}
+    for s in file.statements:
+        if s.start < first or id(s) in moved or s is plan.guard:
+            continue
+        if s.kind == "import" or only_imports(file, language, s):
+            strange = [m for _, m, _ in language.imported(file, s) if not language.write.quiet_module(m)] if s.kind == "import" else []
+            if strange:
+                return f"'{strange[0]}' is imported in the middle of the main code", s.start
+        elif s.kind == "function":
+            f = next((f for f in file.functions if f.end == s.end and f.outer is file.scope), None)
+            if f is None or f.decorators:
+                return "a decorated function stands in the middle of the main code", s.start
+            for p in f.params:
+                if p.default and (language.purity(file, p.default) == "effect" or any(r.symbol in bound for r in file.within(*p.default))):
+                    return f"the default of '{p.name}' is worked out in the middle of the main code", p.start
+        elif s.kind == "class":
+            heads = [r for r in file.within(s.start, s.end) if r.scope is file.scope or r.scope.parent is file.scope]
+            if any(r.symbol in bound for r in heads if r.scope.kind in ("class", "module")) or calls_in_class(file, s):
+                return "a class in the middle of the main code is made from what the code before it sets", s.start
+        elif not inert(file, effects, language, s, constants):
+            return "code that stays stands in the middle of the main code", s.start
+    return None
+
+
+def calls_in_class(file: SourceFile, statement: Statement) -> bool:
+    """Whether the class statement itself (not its methods) calls anything."""
+    calls = [c for c in file.calls if statement.start <= c.start < statement.end]
+    return any(c.callee.scope.kind in ("class", "module") for c in calls)
+
+
+def name_trouble(
+    file: SourceFile, language: Language, plan: MainPlan, app: str, leaving: set[Symbol], founded: set[Symbol]
+) -> tuple[str, int] | None:
+    """Names that become locals must not be needed outside, nor mean something else before they are set."""
+    spans = [(s.start, s.end) for s in plan.statements]
+
+    def inside(ref: Reference) -> bool:
+        return any(a <= ref.start < b for a, b in spans)
+
+    for start, end in spans:
+        for ref in file.within(start, end):
+            symbol = ref.symbol
+            if symbol is None:
+                continue
+            if ref.name in language.dynamic and not symbol.kinds and ref.role.value == "call" and ref.name not in ("compile", "__import__"):
+                return f"'{ref.name}()' reaches names by their text", ref.start
+            if symbol.scope is not file.scope or not ref.writes or symbol.name == app or symbol in founded:
+                continue
+            if symbol.name in language.builtins:
+                return f"'{symbol.name}' also is a builtin, and could not be read before it is set if it were a local", ref.start
+            if symbol.kinds != {"variable"} and not all(inside(r) for r in symbol.references):
+                return f"'{symbol.name}' is defined here and used outside the main code", ref.start
+            outside = [r for r in symbol.references if not inside(r) and not in_leaving(file, r, leaving)]
+            if outside:
+                where = file.line(outside[0].start)
+                return f"'{symbol.name}' is set here and used in line {where}, outside the main code", ref.start
+        for d in file.declarations:
+            if start <= d.start < end and d.scope is file.scope:
+                return "a 'global' statement stands in the main code", d.start
+        for scope, _ in file.classes:
+            if start <= scope.start < end:
+                return "a class is defined inside the main code", scope.start
+        if any(start <= at < end for at in file.star_imports):
+            return "a star import stands inside the main code", start
+    return None
+
+
+def in_leaving(file: SourceFile, ref: Reference, leaving: set[Symbol]) -> bool:
+    holder = file.function_at(ref.start)
+    return holder is not None and holder.symbol in leaving
+
+
+def must_outlive(file: SourceFile, language: Language, plan: MainPlan) -> bool:
+    """Whether the main code makes something that dies with its last holder."""
+    return any(
+        s.start <= c.start < s.end and (c.callee.member or c.callee.name) in language.held
+        for s in plan.statements
+        for c in file.calls
+    )

@@ -1,0 +1,231 @@
+"""Which functions become methods of a class, with which parameters dropped and passed in."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from typing import TYPE_CHECKING
+
+from ..program.model import Call, Function, Symbol
+from ..survey.effects import statement_order
+from ..survey.families import Family
+from .design import ClassDesign, FieldDesign, MethodDesign, ObjectDesign
+from .founding import plan
+
+if TYPE_CHECKING:
+    from .assign import Assigner
+
+
+@dataclass
+class Fit:
+    """A function, or a row of twins, that fits a class."""
+
+    functions: list[Function]
+    drop: dict[str, int] = field(default_factory=dict)  # parameter → index of the field that it receives
+    add: list[Symbol] = field(default_factory=list)  # somebody else's state that is passed in
+
+
+class Members:
+    """Works out the members of one class; ``rows``: for each object the variables of its fields."""
+
+    def __init__(self, assigner: Assigner, rows: list[list[Symbol | None]]) -> None:
+        self.a = assigner
+        self.file, self.effects = assigner.file, assigner.effects
+        self.rows = rows
+        self.mine = {s for row in rows for s in row if s is not None}
+        self.objects_of_others = {
+            s for s in assigner.taken_variables
+        }
+
+    # -- candidates ------------------------------------------------------------------------------
+
+    def available(self) -> list[Function]:
+        return [f for f in self.a.functions if f.symbol not in self.a.taken_functions]
+
+    def twins(self, family: Family) -> list[Fit]:
+        usable = {f.symbol for f in self.available()}
+        fits = [Fit(list(row)) for row in family.twins if all(f.symbol in usable for f in row)]
+        return self.settle(fits)
+
+    def owned(self) -> list[Fit]:
+        """Functions that touch this class's state, and write no other."""
+        fits = [Fit([f]) for f in self.available() if self.effects.direct(f.start, f.end).names & self.mine]
+        return self.settle(fits)
+
+    def known(self) -> list[Fit]:
+        """Functions that only get to know the object through their arguments."""
+        fits = []
+        for f in self.available():
+            if self.effects.direct(f.start, f.end).names & self.mine:
+                continue
+            drop = self.known_parameters(f)
+            if drop:
+                fits.append(Fit([f], drop))
+        return self.settle(fits)
+
+    def known_parameters(self, f: Function) -> dict[str, int]:
+        """Parameters that at every call receive the same field, all of one object."""
+        assert f.symbol is not None
+        calls = [c for c in self.file.calls_of(f.symbol)]
+        uses = [r for r in f.symbol.references if not r.writes]
+        if not calls or len(calls) != len(uses):
+            return {}
+        found: dict[str, set[int]] = {}
+        for call in calls:
+            received = self.received(f, call)
+            if received is None or len({i for i, _ in received.values()}) > 1:
+                return {}
+            for p in f.params:
+                found.setdefault(p.name, set()).add(received[p.name][1] if p.name in received else -1)
+        drop = {p: next(iter(fields)) for p, fields in found.items() if len(fields) == 1 and -1 not in fields}
+        written = self.effects.of(f).writes & self.mine
+        if written or any(r.writes and r.form != "parameter" or r.form == "spelled" for p in drop for r in f.scope.symbols[p].references):
+            return {}
+        return drop
+
+    def received(self, f: Function, call: Call) -> dict[str, tuple[int, int]] | None:
+        """Parameter → (object, field) for arguments that are plain variables of this class; None if unreadable."""
+        args = self.a.language.arguments(self.file, call)
+        if any(a.keyword in ("*", "**") for a in args) or any(p.kind in ("star", "doublestar") for p in f.params):
+            return None
+        found = {}
+        for i, arg in enumerate(args):
+            name = arg.keyword or (f.params[i].name if i < len(f.params) else "")
+            refs = [r for r in self.file.within(arg.value_start, arg.end)]
+            if len(refs) != 1 or (refs[0].start, refs[0].end) != (arg.value_start, arg.end):
+                continue
+            for o, row in enumerate(self.rows):
+                if refs[0].symbol in row:
+                    found[name] = (o, row.index(refs[0].symbol))
+        return found
+
+    # -- what they need --------------------------------------------------------------------------
+
+    def settle(self, fits: list[Fit]) -> list[Fit]:
+        """Leave out what cannot be a method, until all that is left only calls what it may."""
+        changed = True
+        while changed:
+            changed = False
+            inside = {f.symbol for fit in fits for f in fit.functions}
+            for fit in list(fits):
+                needed = self.foreign(fit, inside, {f.symbol: x for x in fits for f in x.functions})
+                if needed is None:
+                    fits.remove(fit)
+                    changed = True
+                elif needed != fit.add:
+                    fit.add = needed
+                    changed = True
+        return fits
+
+    def foreign(self, fit: Fit, inside: set[Symbol | None], by_symbol: dict[Symbol | None, Fit]) -> list[Symbol] | None:
+        """State of others that must be passed in, in order of first use; None if that is not possible."""
+        needed: list[Symbol] = []
+        for f in fit.functions:
+            direct = self.effects.direct(f.start, f.end)
+            for used in direct.uses:
+                reach = self.effects.reach[used]
+                if used in inside:
+                    needed += [s for s in by_symbol[used].add if s not in needed]
+                elif reach.names - self.a.constants or used in self.a.taken_functions:
+                    return None
+            others = direct.names - self.mine - self.a.constants
+            for s in sorted(others, key=lambda s: min(r.start for r in s.references if f.start <= r.start < f.end)):
+                if not self.passable(f, s):
+                    return None
+                if s not in needed:
+                    needed.append(s)
+        if needed and not all(self.can_be_handed(f, needed) for f in fit.functions):
+            return None
+        return needed
+
+    def passable(self, f: Function, s: Symbol) -> bool:
+        """Read only, whole, and unchanged while the function runs."""
+        rebound_outside_main = any(r.writes and r.scope is not self.file.scope for r in s.references)
+        if s in self.a.taken_variables or s not in self.a.variables:
+            return False
+        if any((r.writes or r.form == "spelled") for r in self.file.within(f.start, f.end) if r.symbol is s):
+            return False
+        return not (rebound_outside_main and s in self.effects.of(f).writes)
+
+    def can_be_handed(self, f: Function, needed: list[Symbol]) -> bool:
+        if f.is_async or f.scope.generator or f.symbol in self.effects.escaped or f.symbol is None:
+            return False
+        if any(p.kind in ("doublestar", "star") for p in f.params) or any(s.name in f.scope.symbols for s in needed):
+            return False
+        latest = max(min(r.start for r in s.bindings) for s in needed)
+        if any(min(s.bindings, key=lambda r: r.start).scope is not self.file.scope for s in needed):
+            return False
+        plain = {id(st.target) for st in self.file.statements if st.target is not None}
+        if any(id(min(s.bindings, key=lambda r: r.start)) not in plain for s in needed):
+            return False
+        for statement in statement_order(self.file):
+            if statement.start >= latest:
+                return True
+            if f.symbol in self.effects.touch(statement.start, statement.end).uses:
+                return False
+        return True
+
+    # -- the design ------------------------------------------------------------------------------
+
+    def build(self, name: str, role: str, fits: list[Fit], objects: list[ObjectDesign], stems: set[str]) -> ClassDesign:
+        made = ClassDesign(name, role, objects=objects)
+        first = [next(s for row in self.rows for s in [row[i]] if s is not None) for i in range(len(self.rows[0]))]
+        methods = {f.symbol for fit in fits for f in fit.functions if f.symbol is not None}
+        founding = plan(self.file, self.effects, self.a.language, self.rows, methods, self.a.constants, role == "app")
+        spans = [(f.start, f.end) for fit in fits for f in fit.functions]
+        numbers = {s.name: "".join(c for c in s.name) for s in first}
+        short = self.a.short_names(list(numbers), stems, set())
+        for i, s in enumerate(first):
+            origins = [row[i].name if row[i] is not None else "" for row in self.rows]  # type: ignore[union-attr]
+            kind = founding.kind(i)
+            hidden = role == "app" or self.only_inside(i, spans, founding.starts[0][i].statement)
+            value = ""
+            start = founding.starts[0][i]
+            if kind in ("fixed", "derived") and start.statement is not None:
+                value = self.file.slice(*start.value)
+            made.fields.append(FieldDesign(short[s.name], self.qualified(origins), kind, value, self.a.kinds[s].type if kind == "later" else "", False, hidden))
+        for index, obj in enumerate(objects):
+            row = [(i, founding.starts[index][i]) for i in range(len(first)) if founding.kind(i) == "argument"]
+            ordered = sorted(row, key=lambda e: e[1].value[0]) if index == 0 else row
+            obj.args = [self.file.slice(*start.value) for _, start in ordered]
+        taken = {f.name for f in made.fields if not f.hidden} | {f.name if not f.hidden else "_" + f.name for f in made.fields}
+        names = [fit.functions[0].name for fit in fits]
+        shorter = self.a.short_names(names, stems, taken)
+        for fit in self.in_order(fits):
+            origins = self.qualified([f.name for f in fit.functions])
+            add = [{"name": s.name, "value": s.name} for s in fit.add]
+            made.methods.append(MethodDesign(shorter[fit.functions[0].name], origins, [], list(fit.drop), add))
+            if fit.drop:
+                made.why.append(f"{fit.functions[0].name} receives {', '.join(fit.drop)} of one object at every call")
+            if fit.add:
+                made.why.append(f"{', '.join(s.name for s in fit.add)} change{'s' * (len(fit.add) == 1)} elsewhere while the program runs, so "
+                                f"{shorter[fit.functions[0].name]} is handed {'it' if len(fit.add) == 1 else 'them'} at each call")  # fmt: skip
+        return made
+
+    def only_inside(self, index: int, spans: list[tuple[int, int]], first: object) -> bool:
+        """Whether nobody but the class's own functions touches the field after its start."""
+        for row in self.rows:
+            s = row[index]
+            for ref in s.references if s is not None else ():
+                start = getattr(first, "start", -1)
+                at_start = any(st.target is ref for st in self.file.statements if st.target is not None) and start >= 0
+                handed_back = any(r.start == ref.start for c in self.calls_of_known() for r in self.file.within(c.args_start, c.args_end))
+                if not at_start and not handed_back and not any(a <= ref.start < b for a, b in spans):
+                    return False
+        return True
+
+    def calls_of_known(self) -> list[Call]:
+        found = []
+        for f in self.available():
+            drop = self.known_parameters(f) if len(self.rows) > 1 else {}
+            if drop and f.symbol is not None:
+                found += self.file.calls_of(f.symbol)
+        return found
+
+    def qualified(self, names: list[str]) -> list[str]:
+        """``file::name`` where more than one file is read."""
+        if len(self.a.program.files) == 1:
+            return names
+        return [f"{self.file.path}::{n}" if n else "" for n in names]
+
+    def in_order(self, fits: list[Fit]) -> list[Fit]:
+        return sorted(fits, key=lambda fit: fit.functions[0].start)

@@ -1,0 +1,80 @@
+"""Names for classes, members, objects and files: no redundant stems, no clashes."""
+
+from __future__ import annotations
+
+from collections import Counter
+from collections.abc import Iterable
+from typing import Any
+
+from ..program.model import SourceFile
+
+VERBS = frozenset(
+    "get set draw move update show print load save open close make create init start stop run reset add remove handle do check "
+    "read write calc compute find is has on play render new next toggle process build parse display setup".split()
+)
+
+
+def class_name_for(variables: list[str], functions: list[str], write: Any, taken: set[str], fallback: str) -> str:
+    """The word that most of the names share, else what the functions speak of, else the fallback."""
+    counts: Counter[str] = Counter()
+    for name in variables:
+        parts = [w.rstrip("0123456789") for w in write.words(name)]
+        for place, word in enumerate(parts):
+            if len(word) > 2 and word not in VERBS:
+                counts[word] += 3 if place == 0 and len(parts) > 1 else 1
+    for name in functions:
+        parts = [w.rstrip("0123456789") for w in write.words(name)]
+        for word in parts:
+            if len(word) > 2 and word not in VERBS:
+                counts[word] += 2
+    best = sorted(counts.items(), key=lambda e: (-e[1], e[0]))
+    for word, weight in best:
+        name = write.class_name([word])
+        if weight >= 3 and name not in taken and write.is_name(name):
+            return str(name)
+    return free(write.class_name([fallback]), taken)
+
+
+def free(name: str, taken: set[str]) -> str:
+    number, found = 2, name
+    while found in taken:
+        found = f"{name}{number}"
+        number += 1
+    return found
+
+
+def member_names(names: Iterable[str], stems: set[str], write: Any, taken: set[str]) -> dict[str, str]:
+    """Each name without the words that the class says already; a clash keeps the whole name."""
+    found: dict[str, str] = {}
+    used = set(taken)
+    for name in names:
+        parts = [w for w in write.words(name)]
+        kept = [w for w in parts if w.rstrip("0123456789") not in stems]
+        short = write.member_name(kept) if kept else name
+        if parts == kept or not write.is_name(short):
+            short = name.lstrip("_") or name
+        if short in used or short == write.RECEIVER:
+            short = name.lstrip("_") or name
+        while short in used:
+            short += "_"
+        used.add(short)
+        found[name] = short
+    return found
+
+
+def taken_names(file: SourceFile, builtins: Iterable[str]) -> set[str]:
+    """Every name bound or read anywhere in a file, and the builtins."""
+    found = set(builtins)
+    for scope in file.scope.walk():
+        found |= set(scope.symbols)
+    return found
+
+
+def file_for(class_: str, role: str, folder: str, write: Any, taken: set[str]) -> str:
+    """A file name of its own that hides no library module and no file that is there."""
+    stem = write.file_name(class_).removesuffix(write.SUFFIX)
+    for candidate in (stem, f"{stem}_{role}", f"{stem}_part", *(f"{stem}_{n}" for n in range(2, 99))):
+        path = (folder + "/" if folder else "") + candidate + write.SUFFIX
+        if path not in taken and candidate not in taken and not write.hides_library(path):
+            return path
+    return ""

@@ -1,0 +1,109 @@
+"""What a class needs at its new home: imports, constants and helper functions, or why it cannot go."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+from ..program.language import Language
+from ..program.model import SourceFile, Statement, Symbol
+from ..survey.state import classify
+
+
+@dataclass
+class Dependencies:
+    imports: list[str] = field(default_factory=list)  # statements, as written
+    moving: list[Statement] = field(default_factory=list)  # constants, functions and classes that go along
+    refusal: tuple[str, int] | None = None  # (why, where)
+
+
+def dependencies(file: SourceFile, language: Language, statements: list[Statement]) -> Dependencies:
+    """Everything that the given statements read of the module, followed through what moves along."""
+    found = Dependencies()
+    kinds = classify(file, language)
+    constants = {s for s, v in kinds.items() if v.nature == "constant"}
+    homes = definitions(file)
+    brought = {}
+    for s in file.statements:
+        if s.kind == "import":
+            for local, module, name in language.imported(file, s):
+                brought.setdefault(local, []).append((module, name, s))
+    queue, done = list(statements), {id(s) for s in statements}
+    seen: set[Symbol] = set()
+    stars = False
+    while queue and not found.refusal:
+        at = queue.pop(0)
+        for ref in file.within(at.start, at.end):
+            symbol = ref.symbol
+            if ref.name in language.introspective and symbol is not None and symbol.scope is file.scope and ref.name != "__annotations__":
+                found.refusal = (f"'{ref.name}' means something else in another file", ref.start)
+                break
+            if symbol is None or symbol.scope is not file.scope or symbol in seen:
+                continue
+            seen.add(symbol)
+            if not symbol.kinds:
+                stars = stars or bool(file.scope.stars)
+                continue
+            trouble = place(file, language, symbol, homes, brought, constants, found, queue, done, ref.start)
+            if trouble:
+                found.refusal = trouble
+                break
+    if stars:
+        for module in file.scope.stars:
+            found.imports.append(language.write.import_again("*", module, "*"))
+    found.imports = sorted(set(found.imports))
+    return found
+
+
+def definitions(file: SourceFile) -> dict[str, list[Statement]]:
+    """Statements at the top that bind each name."""
+    found: dict[str, list[Statement]] = {}
+    for s in file.statements:
+        for ref in file.within(s.start, s.end):
+            if ref.writes and ref.symbol is not None and ref.symbol.scope is file.scope and (
+                ref.scope is file.scope or ref.form != "definition"
+            ):
+                found.setdefault(ref.name, []).append(s)
+    return found
+
+
+def place(
+    file: SourceFile,
+    language: Language,
+    symbol: Symbol,
+    homes: dict[str, list[Statement]],
+    brought: dict[str, list[tuple[str, str, Statement]]],
+    constants: set[Symbol],
+    found: Dependencies,
+    queue: list[Statement],
+    done: set[int],
+    at: int,
+) -> tuple[str, int] | None:
+    """Import the name, take its definition along, or say why neither is possible."""
+    name = symbol.name
+    where = {id(s): s for s in homes.get(name, [])}
+    if symbol.kinds == {"import"}:
+        if len(brought.get(name, [])) != 1 or len(where) != 1:
+            return f"'{name}' is imported in more than one way", at
+        module, original, _ = brought[name][0]
+        if module.startswith("."):
+            return f"'{name}' is imported relative to the package", at
+        if module != "__future__":
+            found.imports.append(language.write.import_again(name, module, original))
+        return None
+    if len(where) != 1:
+        return f"'{name}' is set in several places of the file that is left behind", at
+    statement = next(iter(where.values()))
+    if id(statement) in done:
+        return None
+    if symbol in constants and statement.kind == "assign" or symbol.kinds in ({"function"}, {"class"}) and statement.kind in ("function", "class"):
+        if statement.kind == "function" and decorated(file, statement):
+            return f"'{name}' is decorated and stays behind", at
+        done.add(id(statement))
+        found.moving.append(statement)
+        queue.append(statement)
+        return None
+    return f"'{name}' belongs to the main code, which a moved class cannot reach", at
+
+
+def decorated(file: SourceFile, statement: Statement) -> bool:
+    return any(f.decorators for f in file.functions if f.end == statement.end and f.outer is file.scope)

@@ -1,0 +1,1 @@
+"""How Python programs are started, pinned and observed."""

@@ -1,0 +1,151 @@
+"""What a language must offer, and how languages are found. The core knows languages only through this."""
+
+from __future__ import annotations
+
+import os
+from collections.abc import Iterable
+from functools import cache
+from importlib.metadata import entry_points
+from typing import Any, Protocol
+
+from .errors import AedifexError
+from .model import Argument, Call, Function, Problem, Program, SourceFile, Statement
+from .snapshot import Snapshot, project_files
+
+
+class Language(Protocol):
+    """One language. ``write`` and ``launch`` are its writer and launcher (see the modules of that name)."""
+
+    name: str
+    suffixes: tuple[str, ...]
+    builtins: frozenset[str]
+    dynamic: frozenset[str]  # builtins that reach names by their text
+    introspective: frozenset[str]  # names that mean something else in another file or function
+    held: frozenset[str]  # calls that make something which dies with its last holder
+    write: Any
+    launch: Any
+
+    def read(self, path: str, text: bytes) -> SourceFile: ...
+
+    def compiles(self, path: str, text: bytes) -> Problem | None: ...
+
+    def arguments(self, file: SourceFile, call: Call) -> list[Argument]: ...
+
+    def body(self, file: SourceFile, function: Function) -> list[Statement]: ...
+
+    def inner(self, file: SourceFile, statement: Statement) -> list[Statement]: ...
+
+    def alone(self, file: SourceFile, start: int, end: int) -> bool:
+        """Whether the statement there is all that its block holds."""
+        ...
+
+    def bare_tuple(self, file: SourceFile, span: tuple[int, int]) -> bool:
+        """Whether an expression needs parentheses to be one argument."""
+        ...
+
+    def reentrant(self, module: str) -> str:
+        """Why a module may run or name the program's parts from outside; "" if it does not."""
+        ...
+
+    def texts(self, file: SourceFile, span: tuple[int, int]) -> list[str]:
+        """The contents of the string literals in a stretch of code."""
+        ...
+
+    def has_alternative(self, statement: Statement) -> bool:
+        """Whether a conditional has another branch."""
+        ...
+
+    def tokens(self, file: SourceFile, start: int, end: int, edits: list[tuple[int, int, str]]) -> list[str]:
+        """The words of a stretch of code without comments and layout, with some ranges replaced."""
+        ...
+
+    def count(self, statement: Statement) -> int: ...
+
+    def depth(self, statement: Statement) -> int: ...
+
+    def purity(self, file: SourceFile, span: tuple[int, int]) -> str:
+        """"literal" (no names), "pure" (same value wherever evaluated, if its names are constant), or "effect"."""
+        ...
+
+    def type_of(self, file: SourceFile, span: tuple[int, int]) -> str: ...
+
+    def imported(self, file: SourceFile, statement: Statement) -> list[tuple[str, str, str]]:
+        """What an import binds: (local name, module, name in the module or "")."""
+        ...
+
+
+@cache
+def languages() -> dict[str, Language]:
+    """All installed languages by name, from the entry points group ``aedifex.languages``."""
+    points = sorted(entry_points(group="aedifex.languages"), key=lambda p: p.name)
+    return {point.name: point.load() for point in points}
+
+
+def language_of(path: str) -> Language:
+    """The language of a file, by its suffix. Raises AedifexError if no installed language reads it."""
+    for language in languages().values():
+        if path.endswith(language.suffixes):
+            return language
+    known = ", ".join(s for lang in languages().values() for s in lang.suffixes)
+    raise AedifexError(f"{path}: is not a script in a language that is installed ({known}).")
+
+
+def read_program(root: str, paths: Iterable[str], overlay: dict[str, bytes | None] | None = None) -> Program:
+    """Read the given files (relative to ``root``) through a snapshot. Missing files raise AedifexError."""
+    snapshot = Snapshot(root, overlay)
+    files: dict[str, SourceFile] = {}
+    language: Language | None = None
+    for path in paths:
+        found = language_of(path)
+        if language is not None and found is not language:
+            raise AedifexError(f"{path}: is {found.name}, the files before it are {language.name}; name one language.")
+        language = found
+        text = snapshot.read(path)
+        if text is None:
+            raise AedifexError(f"{path}: no such file; check the path.")
+        files[path] = language.read(path, text)
+    if language is None:
+        raise AedifexError("no script was named; name at least one file or folder.")
+    return Program(snapshot.root, files, language)
+
+
+def reread(program: Program, changes: dict[str, bytes | None]) -> Program:
+    """The program with changed files read again; unchanged ones are shared, files that are gone left out."""
+    files = dict(program.files)
+    for path, text in changes.items():
+        if text is None:
+            files.pop(path, None)
+        else:
+            files[path] = program.language.read(path, text)
+    return Program(program.root, files, program.language)
+
+
+def find_sources(paths: Iterable[str]) -> tuple[str, list[str]]:
+    """(root folder, files relative to it) for files and folders as a person names them."""
+    suffixes = tuple(s for language in languages().values() for s in language.suffixes)
+    named = list(paths)
+    if not named:
+        raise AedifexError("no script was named; name at least one file or folder.")
+    absolute: list[str] = []
+    for path in named:
+        full = os.path.abspath(path)
+        if not os.path.lexists(full):
+            raise AedifexError(f"{path}: no such file or folder; check the path.")
+        if os.path.isdir(full):
+            inside = project_files(full, suffixes)
+            if not inside:
+                raise AedifexError(f"{path}: the folder holds no script ({', '.join(suffixes)}); name another.")
+            absolute += [os.path.join(full, p) for p in inside]
+        else:
+            language_of(path)
+            absolute.append(full)
+    folders = [os.path.abspath(p) for p in named if os.path.isdir(p)] or [os.path.dirname(a) for a in absolute]
+    root = os.path.commonpath(folders)
+    files = sorted({os.path.relpath(a, root).replace(os.sep, "/") for a in absolute})
+    return root, files
+
+
+def neighbours(root: str, paths: Iterable[str], language: Language) -> list[str]:
+    """Other files of the project folder, which may import, set or patch names of the given ones."""
+    mine = set(paths)
+    return [p for p in project_files(root, language.suffixes) if p not in mine]

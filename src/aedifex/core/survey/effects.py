@@ -1,0 +1,183 @@
+"""Who touches what: reads and writes of module-level names, directly and through calls."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from functools import cached_property
+
+from ..program.language import Language
+from ..program.model import Call, Function, Reference, Scope, SourceFile, Statement, Symbol
+
+# Calls that reach no other code of the program.
+QUIET = frozenset(
+    "print len range abs min max sum round int float str bool list dict set tuple frozenset sorted reversed enumerate zip "
+    "isinstance issubclass type chr ord hex oct bin divmod pow repr format any all input open id hash bytes bytearray "
+    "getattr hasattr iter next slice super object".split()
+)
+QUIET_MODULES = frozenset("math random time sys os string textwrap json re datetime itertools collections copy".split())
+
+
+@dataclass
+class Touch:
+    """What a stretch of code may do: names by symbol, project functions called, and whether it runs unseen code."""
+
+    reads: set[Symbol] = field(default_factory=set)
+    writes: set[Symbol] = field(default_factory=set)
+    uses: set[Symbol] = field(default_factory=set)  # functions and classes of the file that it calls or hands on
+    unseen: bool = False
+
+    def add(self, other: Touch) -> bool:
+        """Take over another's effects; True if anything was new."""
+        before = (len(self.reads), len(self.writes), len(self.uses), self.unseen)
+        self.reads |= other.reads
+        self.writes |= other.writes
+        self.uses |= other.uses
+        self.unseen |= other.unseen
+        return before != (len(self.reads), len(self.writes), len(self.uses), self.unseen)
+
+    @property
+    def names(self) -> set[Symbol]:
+        return self.reads | self.writes
+
+
+@dataclass(frozen=True)
+class Unit:
+    """A function, class or piece of main code whose effects are known."""
+
+    name: str
+    start: int
+    end: int
+    symbol: Symbol | None
+
+
+class Effects:
+    """Effects within one file. Functions that are handed on as values may run in any unseen call."""
+
+    def __init__(self, file: SourceFile, language: Language) -> None:
+        self.file = file
+        self.language = language
+
+    @cached_property
+    def units(self) -> dict[Symbol, Unit]:
+        """Top-level functions and classes by symbol; a redefined name has the span of all its definitions."""
+        found: dict[Symbol, Unit] = {}
+        spans = [(f.symbol, f.name, f.start, f.end) for f in self.file.functions if f.outer is self.file.scope]
+        for scope, name in self.file.classes:
+            if scope.parent is self.file.scope:
+                spans.append((self.file.scope.symbols.get(name), name, scope.start, scope.end))
+        for symbol, name, start, end in spans:
+            if symbol is None:
+                continue
+            old = found.get(symbol)
+            found[symbol] = Unit(name, min(start, old.start), max(end, old.end), symbol) if old else Unit(
+                name, start, end, symbol
+            )
+        return found
+
+    def direct(self, start: int, end: int) -> Touch:
+        touch = Touch()
+        module = self.file.scope
+        for ref in self.file.within(start, end):
+            symbol = ref.symbol
+            if symbol is None or symbol.scope is not module:
+                continue
+            if symbol in self.units and not ref.writes:
+                touch.uses.add(symbol)
+            if "variable" in symbol.kinds:
+                if ref.writes or ref.mutates:
+                    touch.writes.add(symbol)
+                if not ref.writes or ref.role.value == "both":
+                    touch.reads.add(symbol)
+        touch.unseen = any(start <= at < end for at in self.file.opaque_calls) or any(
+            start <= c.start < end and self.unseen(c) for c in self.file.calls
+        )
+        return touch
+
+    def unseen(self, call: Call) -> bool:
+        """Whether a call runs code that was not read (and that may call back)."""
+        ref = call.callee
+        symbol = ref.symbol
+        if symbol is None:
+            return True
+        if symbol in self.units:
+            return bool(ref.member)
+        if ref.member:
+            return not (symbol.kinds == {"import"} and symbol.name in QUIET_MODULES)
+        return not (not symbol.kinds and symbol.name in QUIET)
+
+    @cached_property
+    def escaped(self) -> set[Symbol]:
+        """Functions used other than by calling them, and classes: unseen code may run them."""
+        found = set()
+        for symbol in self.units:
+            if "class" in symbol.kinds or any(not r.writes and r.role.value != "call" for r in symbol.references):
+                found.add(symbol)
+            for f in self.file.functions:
+                if f.symbol is symbol and f.decorators:
+                    found.add(symbol)
+        return found
+
+    @cached_property
+    def reach(self) -> dict[Symbol, Touch]:
+        """Transitive effects of each function and class."""
+        found = {symbol: self.direct(unit.start, unit.end) for symbol, unit in self.units.items()}
+        changed = True
+        while changed:
+            changed = False
+            loose = Touch()
+            for symbol in self.escaped:
+                loose.add(found[symbol])
+            for symbol in found:
+                touch = found[symbol]
+                for used in list(touch.uses):
+                    changed |= touch.add(found[used])
+                if touch.unseen:
+                    changed |= touch.add(loose)
+        return found
+
+    def touch(self, start: int, end: int) -> Touch:
+        """Transitive effects of a stretch of code outside functions, or of a part of one."""
+        touch = self.direct(start, end)
+        for symbol in list(touch.uses):
+            touch.add(self.reach[symbol])
+        if touch.unseen:
+            for symbol in self.escaped:
+                touch.add(self.reach[symbol])
+        return touch
+
+    def of(self, function: Function) -> Touch:
+        symbol = function.symbol
+        return self.reach[symbol] if symbol in self.reach else self.touch(function.start, function.end)
+
+    def main(self) -> list[Statement]:
+        """Main code: the statements at the top of the file that do something when it is started."""
+        return statement_order(self.file)
+
+    def unit_at(self, offset: int) -> Unit | None:
+        for unit in self.units.values():
+            if unit.start <= offset < unit.end:
+                return unit
+        return None
+
+
+def module_variables(file: SourceFile) -> list[Symbol]:
+    """Variables of the module, in the order in which they are first bound."""
+    found = [s for s in file.scope.symbols.values() if "variable" in s.kinds]
+    return sorted(found, key=lambda s: min(r.start for r in s.bindings))
+
+
+def enclosing(scope: Scope) -> list[Scope]:
+    found, at = [], scope.parent
+    while at is not None:
+        found.append(at)
+        at = at.parent
+    return found
+
+
+def first_binding(symbol: Symbol) -> Reference:
+    return min(symbol.bindings, key=lambda r: r.start)
+
+
+def statement_order(file: SourceFile) -> list[Statement]:
+    """Main statements in the order in which they run."""
+    return [s for s in file.statements if s.kind not in ("import", "function", "class", "docstring", "pass")]

@@ -1,0 +1,104 @@
+"""Variables and functions that are numbered copies of each other."""
+
+from __future__ import annotations
+
+import re
+from dataclasses import dataclass, field
+
+from ..program.language import Language
+from ..program.model import Function, SourceFile, Symbol
+
+NUMBERED = re.compile(r"^(?P<head>[A-Za-z_]*?[A-Za-z])_?(?P<number>\d+)(?P<tail>(?:_\w*)?)$|^(?P<head2>[A-Za-z]+)(?P<number2>\d+)(?P<tail2>[A-Z]\w*)$")
+
+
+def numbered(name: str) -> tuple[str, int, str] | None:
+    """``tram1_x`` → ("tram#_x", 1, "tram"): pattern, number, stem. None if the name has no copy number."""
+    match = NUMBERED.match(name)
+    if match is None:
+        return None
+    start, end = match.span("number") if match["number"] else match.span("number2")
+    head = name[:start].rstrip("_")
+    stem = head.split("_")[0] if not name[end:] and "_" in head else head.split("_")[-1]
+    return f"{name[:start]}#{name[end:]}", int(name[start:end]), stem.lower()
+
+
+@dataclass
+class Family:
+    """Numbered copies: ``variables[pattern][number]``; ``twins``: functions that differ only in the number."""
+
+    stem: str
+    numbers: list[int]
+    variables: dict[str, dict[int, Symbol]] = field(default_factory=dict)
+    twins: list[list[Function]] = field(default_factory=list)
+
+    @property
+    def symbols(self) -> set[Symbol]:
+        return {s for row in self.variables.values() for s in row.values()}
+
+
+def families(file: SourceFile, language: Language, variables: list[Symbol]) -> list[Family]:
+    """Families of at least two numbers that share at least two variables, or one variable and twin functions."""
+    patterns: dict[tuple[str, str], dict[int, Symbol]] = {}
+    for symbol in variables:
+        parts = numbered(symbol.name)
+        if parts:
+            patterns.setdefault((parts[2], parts[0]), {})[parts[1]] = symbol
+    found: dict[str, Family] = {}
+    for (stem, pattern), row in patterns.items():
+        if len(row) >= 2:
+            family = found.setdefault(stem, Family(stem, []))
+            family.variables[pattern] = row
+    result = []
+    for family in found.values():
+        counts = sorted({n for row in family.variables.values() for n in row})
+        family.numbers = [n for n in counts if sum(n in row for row in family.variables.values()) * 2 >= len(family.variables)]
+        family.variables = {p: {n: s for n, s in row.items() if n in family.numbers} for p, row in family.variables.items()}
+        if len(family.numbers) < 2:
+            continue
+        family.twins = twins(file, language, family)
+        if len(family.variables) >= 2 or family.twins:
+            result.append(family)
+    return result
+
+
+def twins(file: SourceFile, language: Language, family: Family) -> list[list[Function]]:
+    """Rows of functions, one for each number, whose text is the same but for the number."""
+    rows: dict[str, dict[int, Function]] = {}
+    for f in file.functions:
+        parts = numbered(f.name)
+        if f.outer is file.scope and parts and parts[1] in family.numbers:
+            rows.setdefault(parts[0], {})[parts[1]] = f
+    candidates = {p: row for p, row in rows.items() if set(row) == set(family.numbers)}
+    changed = True
+    while changed:
+        changed = False
+        names = {f.symbol: p for p, row in candidates.items() for f in row.values()}
+        for pattern, row in list(candidates.items()):
+            if not alike(file, language, family, row, names):
+                del candidates[pattern]
+                changed = True
+    return [[row[n] for n in family.numbers] for _, row in sorted(candidates.items(), key=lambda e: e[1][family.numbers[0]].start)]
+
+
+def alike(
+    file: SourceFile, language: Language, family: Family, row: dict[int, Function], names: dict[Symbol | None, str]
+) -> bool:
+    shapes = []
+    for number, f in sorted(row.items()):
+        own = {s: p for p, symbols in family.variables.items() for n, s in symbols.items() if n == number}
+        edits = []
+        touched = False
+        for r in file.within(f.params_start, f.end):
+            if r.symbol in own:
+                edits.append((r.start, r.end, "\1" + own[r.symbol]))
+                touched = True
+            elif r.symbol in names:
+                same = r.symbol is not None and any(t.symbol is r.symbol and numbered(t.name)[1] == number for t in file.functions if numbered(t.name))  # type: ignore[index]
+                edits.append((r.start, r.end, ("\2" if same else "\3") + names[r.symbol]))
+        for d in file.declarations:
+            if f.start <= d.start < f.end and d.symbol in own:
+                edits.append((d.start, d.end, "\1" + own[d.symbol]))
+        if not touched:
+            return False
+        shapes.append(language.tokens(file, f.params_start, f.end, edits))
+    return all(s == shapes[0] for s in shapes[1:])

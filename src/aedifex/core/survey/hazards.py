@@ -1,0 +1,134 @@
+"""What will bite: things found by reading that make a move unsafe, or call for another form."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from ..program.language import Language
+from ..program.model import Program, SourceFile, Symbol
+
+
+@dataclass(frozen=True)
+class Hazard:
+    """``names`` are the module-level names that it concerns; empty means the whole file."""
+
+    kind: str
+    path: str
+    line: int
+    message: str
+    names: tuple[str, ...] = ()
+
+
+BINDINGS = {
+    "walrus": "is set inside an expression",
+    "except": "is set by an 'except ... as'",
+    "pattern": "is set by a match pattern",
+    "spelled": "is spelled out by a self-documenting format",
+    "annotation": "is declared with a type but without a value",
+}
+
+
+def hazards(program: Program, path: str, outsiders: Program | None = None) -> list[Hazard]:
+    """All hazards of one file, in source order. ``outsiders``: the other files of the project folder."""
+    file, language = program.files[path], program.language
+    found = [*dynamic(file, language), *bindings(file), *redefined(file), *imports(file, language)]
+    found += outside(file, language, program, outsiders)
+    return sorted(found, key=lambda h: (h.line, h.kind, h.message))
+
+
+def dynamic(file: SourceFile, language: Language) -> list[Hazard]:
+    """Names built at run time."""
+    found = []
+    for ref in file.references:
+        symbol = ref.symbol
+        if symbol is None or symbol.kinds or ref.name not in language.dynamic or ref.role.value != "call":
+            continue
+        top = ref.scope is file.scope
+        if ref.name in ("globals", "exec", "eval") or (ref.name in ("vars", "locals") and top):
+            found.append(Hazard("dynamic names", file.path, file.line(ref.start),
+                                f"'{ref.name}()' can reach any name by its text, so no variable or function can move"))  # fmt: skip
+    return found
+
+
+def bindings(file: SourceFile) -> list[Hazard]:
+    found = []
+    for symbol in file.scope.symbols.values():
+        if "variable" not in symbol.kinds:
+            continue
+        for ref in symbol.references:
+            why = BINDINGS.get(ref.form) or ("is deleted" if ref.role.value == "delete" else "")
+            if why:
+                found.append(Hazard("binding", file.path, file.line(ref.start), f"'{symbol.name}' {why}", (symbol.name,)))
+                break
+    return found
+
+
+def redefined(file: SourceFile) -> list[Hazard]:
+    """Functions defined more than once, decorated, compared, or asked for their attributes."""
+    found = []
+    by_symbol: dict[Symbol, int] = {}
+    for f in file.functions:
+        if f.outer is not file.scope or f.symbol is None:
+            continue
+        by_symbol[f.symbol] = by_symbol.get(f.symbol, 0) + 1
+        line = file.line(f.start)
+        if by_symbol[f.symbol] == 2 or f.symbol.kinds - {"function"}:
+            found.append(Hazard("redefined", file.path, line, f"'{f.name}' is defined or bound more than once", (f.name,)))
+        if f.decorators:
+            found.append(Hazard("decorated", file.path, line, f"'{f.name}' is decorated", (f.name,)))
+        for ref in f.symbol.references:
+            if ref.form in ("compared", "key"):
+                found.append(Hazard("function as value", file.path, file.line(ref.start), f"'{f.name}' is compared or used as a key", (f.name,)))
+            elif ref.member:
+                found.append(Hazard("function as value", file.path, file.line(ref.start),
+                                    f"'{f.name}.{ref.member}' asks the function itself", (f.name,)))  # fmt: skip
+    return found
+
+
+def imports(file: SourceFile, language: Language) -> list[Hazard]:
+    """Modules that start the program's parts again, or find them by their path."""
+    found = []
+    for s in file.statements:
+        if s.kind != "import":
+            continue
+        for _, module, _ in language.imported(file, s):
+            why = language.reentrant(module)
+            if why:
+                found.append(Hazard("other processes", file.path, file.line(s.start), f"'{module}' {why}"))
+    for at in file.star_imports:
+        found.append(Hazard("star import", file.path, file.line(at), "a star import may bind any name"))
+    return found
+
+
+def outside(file: SourceFile, language: Language, program: Program, outsiders: Program | None) -> list[Hazard]:
+    """Names that another file of the project imports, sets or patches."""
+    found = []
+    module = language.write.module_of(file.path)
+    others = {**program.files, **(outsiders.files if outsiders else {})}
+    for other in others.values():
+        if other.path == file.path:
+            continue
+        for s in other.statements:
+            if s.kind != "import":
+                continue
+            for local, origin, name in language.imported(other, s):
+                if origin.lstrip(".").split(".")[-1] != module and not (origin.strip(".") == "" and name == module):
+                    continue
+                line = other.line(s.start)
+                if name == "*":
+                    found.append(Hazard("used outside", other.path, line, f"everything of {file.path} is imported by {other.path}"))
+                elif name and name != module:
+                    found.append(Hazard("used outside", other.path, line, f"'{name}' is imported by {other.path}", (name,)))
+                else:
+                    symbol = other.scope.symbols.get(local)
+                    for ref in symbol.references if symbol else ():
+                        if ref.member:
+                            found.append(Hazard("used outside", other.path, other.line(ref.start),
+                                                f"'{module}.{ref.member}' is used by {other.path}", (ref.member,)))  # fmt: skip
+    exported = file.scope.symbols.get("__all__")
+    for ref in exported.bindings if exported else ():
+        statement = next((s for s in file.statements if s.start <= ref.start < s.end), None)
+        if statement is not None:
+            names = tuple(language.texts(file, (statement.start, statement.end)))
+            found.append(Hazard("used outside", file.path, file.line(ref.start), "'__all__' offers names to other files", names))
+    return found

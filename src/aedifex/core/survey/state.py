@@ -1,0 +1,86 @@
+"""What kind of thing each module-level variable is: constant, companion or changing state."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from ..program.language import Language
+from ..program.model import Reference, Role, SourceFile, Statement, Symbol
+from .effects import module_variables
+
+
+@dataclass
+class Variable:
+    """``nature``: constant (never changes), companion (bound once, may do things), state (changes)."""
+
+    symbol: Symbol
+    nature: str
+    first: Statement | None  # the statement at the top of the file that first sets it, if a plain one does
+    type: str
+    in_loop: bool
+
+    @property
+    def name(self) -> str:
+        return self.symbol.name
+
+
+def classify(file: SourceFile, language: Language) -> dict[Symbol, Variable]:
+    """Every module-level variable with its nature, in the order of first binding."""
+    plain = {id(s.target): s for s in file.statements if s.target is not None}
+    found: dict[Symbol, Variable] = {}
+    for symbol in module_variables(file):
+        if symbol.name in language.introspective:
+            continue
+        bindings = sorted(symbol.bindings, key=lambda r: r.start)
+        first = plain.get(id(bindings[0]))
+        nature = "state"
+        if len(bindings) == 1 and first is not None and first.kind == "assign" and not symbol.kinds - {"variable"}:
+            nature = "companion"
+            fixed = settled(file, language, first, found)
+            if fixed and not any(r.mutates for r in symbol.references):
+                nature = "constant"
+        elif len(bindings) == 1 and bindings[0].form in ("unpack", "chain") and not symbol.kinds - {"variable"}:
+            nature = "companion"
+        kind = language.type_of(file, first.value) if first is not None and first.value else ""
+        found[symbol] = Variable(symbol, nature, first, kind, changes_in_loop(file, language, symbol))
+    return found
+
+
+def settled(file: SourceFile, language: Language, first: Statement, known: dict[Symbol, Variable]) -> bool:
+    """Whether the value is made of literals, imports, builtins and constants alone."""
+    if first.value is None or language.purity(file, first.value) == "effect":
+        return False
+    for ref in file.within(*first.value):
+        symbol = ref.symbol
+        if symbol is None or symbol.scope is not file.scope:
+            continue
+        if symbol.kinds and symbol.kinds != {"import"} and not (symbol in known and known[symbol].nature == "constant"):
+            return False
+    return True
+
+
+def changes_in_loop(file: SourceFile, language: Language, symbol: Symbol) -> bool:
+    """Whether a loop of main code changes it, directly."""
+    loops = [s for s in file.statements if s.kind in ("for", "while")]
+    for guard in (s for s in file.statements if s.kind == "guard"):
+        loops += [s for s in language.inner(file, guard) if s.kind in ("for", "while")]
+    return any(loop.start <= r.start < loop.end for r in symbol.bindings for loop in loops)
+
+
+def movable(file: SourceFile, span: tuple[int, int], constants: set[Symbol], language: Language) -> bool:
+    """Whether an expression gives the same value wherever it is evaluated after the constants are set."""
+    if language.purity(file, span) == "effect":
+        return False
+    return all(
+        r.symbol is None
+        or r.symbol.scope is not file.scope
+        or not r.symbol.kinds
+        or r.symbol.kinds == {"import"}
+        or r.symbol in constants
+        for r in file.within(*span)
+    )
+
+
+def value_uses(symbol: Symbol) -> list[Reference]:
+    """References other than definitions and calls."""
+    return [r for r in symbol.references if not r.writes and r.role is not Role.CALL]
