@@ -7,7 +7,6 @@ object a line: {"begin": n, ...}, {"done": n} or {"undone": n}. An entry without
 from __future__ import annotations
 
 import contextlib
-import errno
 import fcntl
 import glob
 import hashlib
@@ -17,10 +16,10 @@ from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass
 from typing import Any
 
+from ..program.atomic import TEMPORARY, replace
 from ..program.errors import AedifexError, Refused
 
 FOLDER = ".aedifex"
-TEMPORARY = ".aedifex-new"
 
 
 @dataclass
@@ -240,35 +239,6 @@ class Journal:
             except OSError as error:
                 raise unwritable(next(iter(entry.files)), error) from error
         return going
-
-
-def replace(full: str, data: bytes, mode: int | None) -> None:
-    """Write a temporary file beside the target, make it durable, then rename it over the target."""
-    temporary = full + TEMPORARY
-    try:
-        if os.path.exists(full) and not os.access(full, os.W_OK):
-            raise PermissionError(errno.EACCES, os.strerror(errno.EACCES), full)
-        with open(temporary, "wb") as handle:
-            handle.write(data)
-            handle.flush()
-            os.fsync(handle.fileno())
-        if mode is not None:
-            os.chmod(temporary, mode)
-        os.replace(temporary, full)
-        sync_folder(os.path.dirname(full))
-    except OSError:
-        with contextlib.suppress(OSError):
-            os.unlink(temporary)
-        raise
-
-
-def sync_folder(folder: str) -> None:
-    with contextlib.suppress(OSError):
-        handle = os.open(folder, os.O_RDONLY)
-        try:
-            os.fsync(handle)
-        finally:
-            os.close(handle)
 
 
 def unwritable(path: str, error: OSError) -> AedifexError:

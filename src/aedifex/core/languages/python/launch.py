@@ -1,1 +1,70 @@
 """How Python programs are started, pinned and observed."""
+
+from __future__ import annotations
+
+import os
+import sys
+from pathlib import Path
+
+from ...program.model import SourceFile
+
+HERE = Path(__file__).parent
+RECORD = "AEDIFEX_RECORD"  # environment variable that names the file to which a stand-in writes
+
+
+def interpreter() -> str:
+    return sys.executable
+
+
+def environment(standins: bool) -> dict[str, str]:
+    """Variables that pin a child process; ``standins``: devices are replaced by recording ones."""
+    found = {
+        "PYTHONPATH": str(HERE / "pinned"),
+        "PYTHONHASHSEED": "0",
+        "PYTHONDONTWRITEBYTECODE": "1",
+        "PYTHONIOENCODING": "utf-8",
+        "PYTHONUNBUFFERED": "1",
+        "PYTHONWARNINGS": "ignore",
+        "AEDIFEX_PINNED": "1",
+        "PYTHONSAFEPATH": "",
+    }
+    if standins:
+        found["AEDIFEX_STANDINS"] = str(HERE / "standins")
+    del found["PYTHONSAFEPATH"]
+    return found
+
+
+def needs_standins(files: list[SourceFile]) -> bool:
+    """Whether a program asks for a device that a stand-in replaces."""
+    names = {p.stem for p in (HERE / "standins").glob("*.py")}
+    for file in files:
+        for symbol in file.scope.symbols.values():
+            if symbol.name in names and "import" in symbol.kinds:
+                return True
+        if names & set(file.scope.stars) or any(f"from {n} import".encode() in file.text for n in names):
+            return True
+    return False
+
+
+def mask_trace(text: str) -> str:
+    """Standard error without what names places in the source: only the error itself remains of a traceback."""
+    kept: list[str] = []
+    inside = False
+    for line in text.splitlines():
+        if line.startswith("Traceback (most recent call last):"):
+            inside = True
+            kept.append(line)
+        elif inside and line.startswith(" "):
+            continue
+        else:
+            inside = False
+            kept.append(line.replace("UnboundLocalError: cannot access local variable", "NameError:"))
+    return "\n".join(kept)
+
+
+def scratch_environment(folder: str) -> dict[str, str]:
+    """What a child sees of its surroundings."""
+    return {
+        "HOME": folder, "PATH": os.environ.get("PATH", ""), "LANG": "C.UTF-8", "LC_ALL": "C.UTF-8", "TZ": "UTC",
+        "TERM": "dumb", "COLUMNS": "80", "LINES": "24", "TMPDIR": os.path.join(folder, ".tmp"),
+    }  # fmt: skip

@@ -83,7 +83,7 @@ def indented(file: SourceFile, start: int, end: int, ranges: list[tuple[int, int
     for line_start in file.lines[file.line(start) - 1 :]:
         if line_start >= end:
             break
-        if line_start < start or file.text[line_start : line_start + 2].strip() == b"" and blank(file, line_start):
+        if line_start < start or blank(file, line_start):
             continue
         if any(a < line_start < b for a, b in file.strings) or any(a < line_start < b for a, b, _ in marks):
             continue

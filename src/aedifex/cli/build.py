@@ -1,0 +1,125 @@
+"""``aedifex build``: the steps in order, each verified and checked."""
+
+from __future__ import annotations
+
+import os
+import sys
+from typing import TYPE_CHECKING
+
+import click
+
+from .common import DESIGN, QUIET, as_json, progress, say
+
+if TYPE_CHECKING:
+    from ..core.build.builder import Built
+    from ..core.build.sequence import Outcome
+
+
+@click.command(name="build")
+@DESIGN
+@click.option("--until", metavar="STEP", default="", help="Stop after this step (ids as in the output, e.g. found:Tram).")
+@click.option("--dry-run", is_flag=True, help="Work out and check every step, but write nothing.")
+@click.option("--commit", is_flag=True, help="Make one git commit for each step.")
+@click.option("--with-changes", is_flag=True, help="With --commit: even if other changes are not committed.")
+@click.option("--out", metavar="DIR", help="Build in a copy of the project in this new folder; leave the original alone.")
+@click.option("--scenarios", metavar="FILE", help="Scenario file (default: the one beside the design).")
+@click.option("--unchecked", is_flag=True, help="Do not run the program; read it again only. For programs that cannot be run here.")
+@click.option("--json", "json_", is_flag=True, help="Print the outcome as JSON.")
+@QUIET
+def command(
+    design: str, until: str, dry_run: bool, commit: bool, with_changes: bool, out: str | None, scenarios: str | None,
+    unchecked: bool, json_: bool, quiet: bool,
+) -> None:
+    """Make the classes of DESIGN. After each step the program is read and run again; at the first difference it stops.
+
+    Example: aedifex build tramline.design.toml
+    """
+    from ..core.build.builder import Builder, Options
+    from ..core.build.gitcommit import Git
+    from ..core.build.project import open_project
+    from ..core.build.sequence import steps_for
+    from ..core.program.errors import AedifexError
+
+    if out is not None:
+        design = copied(design, out)
+    project = open_project(design, writing=True)
+    for sentence in project.said:
+        say(sentence)
+    ids = [s.id for s in steps_for(project.design, project.original)]
+    if until and until not in ids:
+        raise AedifexError(f"{design}: has no step '{until}'; its steps are {', '.join(ids)}.")
+    runs = project.scenarios(scenarios)
+    git = Git(project.root, with_changes) if commit and not dry_run else None
+    outcomes: list[Outcome] = []
+    with progress((len(ids) + 2) * len(runs), "checking", quiet or json_) as advance:
+
+        def tell(outcome: Outcome) -> None:
+            outcomes.append(outcome)
+            if not json_:
+                show(outcome, quiet)
+
+        options = Options(until, dry_run, not unchecked, git)
+        built = Builder(project, runs, options, tell, advance).build()
+    if json_:
+        as_json(report(built))
+    else:
+        close(built, len(runs), design, quiet, dry_run, unchecked)
+    sys.exit(built.status)
+
+
+def copied(design: str, out: str) -> str:
+    """Copy the project to a new folder; the path of the design there."""
+    from ..core.build.project import SCENARIOS, open_project
+    from ..core.build.project import DESIGN as SUFFIX
+    from ..core.program.errors import Refused
+
+    project = open_project(design)
+    if os.path.lexists(out) and (not os.path.isdir(out) or os.listdir(out)):
+        raise Refused(f"{out}: is there already and not empty; name a new folder.")
+    if os.path.isdir(out):
+        os.rmdir(out)
+    world = project.original_world()
+    world.lay_out(os.path.abspath(out), [])
+    del SCENARIOS, SUFFIX
+    return os.path.join(out, os.path.basename(design))
+
+
+MARKS = {"done": "done   ", "refused": "refused", "skipped": "skipped", "wrong": "stopped", "different": "stopped"}
+
+
+def show(outcome: Outcome, quiet: bool) -> None:
+    if outcome.result == "nothing" or (quiet and outcome.result == "done"):
+        return
+    click.echo(f"{MARKS[outcome.result]}  {outcome.step.id:<28}  {outcome.step.title()}")
+    if outcome.refusal is not None:
+        click.echo(f"         because: {outcome.refusal}")
+
+
+def close(built: Built, runs: int, design: str, quiet: bool, dry: bool, unchecked: bool) -> None:
+    """What stopped the build, or what stands now."""
+    done = sum(1 for o in built.outcomes if o.result == "done")
+    if built.stopped:
+        click.echo(f"Stopped at {built.stopped}; that step is put back, the earlier ones stand. What differed:")
+        for line in built.difference:
+            click.echo(f"  {line}")
+    elif not built.outcomes:
+        say("Nothing to do: this design is built already.", quiet)
+    else:
+        times = f"{runs} scenario{'s' * (runs != 1)}"
+        same = "It was not run (--unchecked)." if unchecked else f"The program did the same after each of them ({times})."
+        say(f"{done} step{'s' * (done != 1)} {'would be done' if dry else 'done'}. {same}", quiet)
+        if not dry:
+            say(f"Put back: aedifex undo --all {design}", quiet)
+
+
+def report(built: Built) -> dict:  # type: ignore[type-arg]
+    return {
+        "status": built.status,
+        "stopped": built.stopped or None,
+        "difference": built.difference,
+        "steps": [
+            {"id": o.step.id, "title": o.step.title(), "result": o.result, "because": str(o.refusal) if o.refusal else None,
+             "files": sorted(o.changes)}
+            for o in built.outcomes
+        ],
+    }  # fmt: skip

@@ -1,0 +1,52 @@
+"""``aedifex check``: run what stands now and compare."""
+
+from __future__ import annotations
+
+import sys
+
+import click
+
+from .common import QUIET, as_json, progress, say
+from .record import located
+
+
+@click.command(name="check")
+@click.argument("scenarios", required=False)
+@click.option("--json", "json_", is_flag=True, help="Print the outcome as JSON.")
+@QUIET
+def command(scenarios: str | None, json_: bool, quiet: bool) -> None:
+    """Run the program as it stands on SCENARIOS (a scenario file or a design) and compare with what was recorded.
+
+    Exit status 1 if anything differs. Example: aedifex check tramline.scenarios.toml
+    """
+    from ..core.build.project import open_project
+    from ..core.check.check import check, record, recorded
+
+    design, file = located(scenarios)
+    project = open_project(design)
+    for sentence in project.said:
+        say(sentence)
+    runs = project.scenarios(file)
+    with progress(len(runs), "checking", quiet or json_) as advance:
+        original = project.original_hash()
+        seen = recorded(runs, original, project.evidence())
+        if seen is None:
+            with project.journal.locked():
+                seen = record(runs, project.original_world(), original, project.evidence())
+        result = check(runs, project.world(), seen, tell=advance)
+    if json_:
+        as_json({
+            "scenarios": result.names,
+            "differences": [{"scenario": d.scenario, "where": d.where, "line": d.line, "before": d.before, "after": d.after, "count": d.count}
+                            for d in result.differences],
+        })  # fmt: skip
+    else:
+        for name in result.names:
+            mine = [d for d in result.differences if d.scenario == name]
+            if not quiet or mine:
+                click.echo(f"{name}: {'different' if mine else 'the same'}")
+            for d in mine:
+                click.echo(f"  {d}")
+                for line in d.context:
+                    click.echo(f"    {line}")
+    sys.exit(1 if result.differences else 0)

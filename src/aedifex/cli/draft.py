@@ -1,0 +1,75 @@
+"""``aedifex draft``: propose classes and write the design file."""
+
+from __future__ import annotations
+
+import os
+
+import click
+
+from .common import QUIET, say
+
+
+@click.command(name="draft")
+@click.argument("paths", nargs=-1, required=True)
+@click.option("-o", "--output", metavar="FILE", help="Where to write the design (default: beside the script).")
+@click.option("--keep", multiple=True, metavar="NAME", help="A variable or function that must stay where it is. Repeatable.")
+@click.option("--together", multiple=True, metavar="CLASS=A,B", help="Variables that belong in one class. Repeatable.")
+@click.option("--again", is_flag=True, help="Replace a design that is there already, wishes kept.")
+@QUIET
+def command(paths: tuple[str, ...], output: str | None, keep: tuple[str, ...], together: tuple[str, ...], again: bool, quiet: bool) -> None:
+    """Propose classes for the scripts at PATHS and write them to a design file, with reasons.
+
+    The file is meant to be read and edited. Example: aedifex draft tramline.py
+    """
+    from ..core.build.project import DESIGN
+    from ..core.draft.design import WishDesign
+    from ..core.draft.designfile import parse, to_toml
+    from ..core.draft.drafter import draft, summary
+    from ..core.program.atomic import replace
+    from ..core.program.errors import AedifexError, Refused
+    from ..core.program.language import find_sources, read_program
+
+    root, files = find_sources(paths)
+    first = os.path.join(root, files[0])
+    target = os.path.abspath(output) if output else os.path.splitext(first)[0] + DESIGN
+    base = os.path.dirname(target)
+    if os.path.commonpath([base, root]) != base:
+        raise AedifexError(f"{output}: the design must lie in the folder of the scripts or above it; choose another place.")
+    files = [os.path.relpath(os.path.join(root, f), base).replace(os.sep, "/") for f in files]
+    wishes = asked(keep, together)
+    if os.path.lexists(target):
+        if not again:
+            raise Refused(f"{os.path.relpath(target)}: is there already; edit it, or add --again to draft anew (wishes are kept).")
+        with open(target, encoding="utf-8") as handle:
+            wishes = parse(target, handle.read())[0].wishes + wishes
+    program = read_program(base, files)
+    known = {s for f in program.files.values() for s in f.scope.symbols if f.scope.symbols[s].kinds}
+    for wish in wishes:
+        for name in [*wish.together, *wish.keep]:
+            if name not in known:
+                raise AedifexError(f"'{name}' is not a name of these scripts; correct the wish.")
+    for problem in program.problems:
+        say(f"aedifex: {problem}; nothing will be rewritten in this file", quiet)
+    if all(f.problems for f in program.files.values()):
+        raise AedifexError(f"{program.problems[0]}; correct the syntax, then draft again.")
+    design = draft(program, wishes=[WishDesign(w.together, w.class_, w.keep) for w in wishes])
+    replace(target, to_toml(design).encode(), None)
+    if not quiet:
+        shown = os.path.relpath(target)
+        for line in summary(design):
+            click.echo(line)
+        say(f"Wrote {shown}. Read and edit it, then: aedifex preview {shown}")
+
+
+def asked(keep: tuple[str, ...], together: tuple[str, ...]) -> list:  # type: ignore[type-arg]
+    """The wishes of the command line. Raises click.BadParameter for one that cannot be read."""
+    from ..core.draft.design import WishDesign
+
+    wishes = [WishDesign(keep=[k]) for k in keep]
+    for entry in together:
+        name, equals, rest = entry.partition("=")
+        names = [n.strip() for n in rest.split(",") if n.strip()]
+        if not equals or not name.strip() or not names:
+            raise click.BadParameter(f"'{entry}' is not of the form Class=a,b,c", param_hint="--together")
+        wishes.append(WishDesign(together=names, class_=name.strip()))
+    return wishes

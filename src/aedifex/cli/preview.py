@@ -1,0 +1,31 @@
+"""``aedifex preview``: what a design would make of the program."""
+
+from __future__ import annotations
+
+import click
+
+from .common import DESIGN, QUIET, as_json, console
+
+
+@click.command(name="preview")
+@DESIGN
+@click.option("--diff", is_flag=True, help="Print a unified diff that 'git apply' takes, and nothing else.")
+@click.option("--json", "json_", is_flag=True, help="Print outline and figures as JSON.")
+@QUIET
+def command(design: str, diff: bool, json_: bool, quiet: bool) -> None:
+    """Show what DESIGN would make of the program: outline, units before and after, figures. Writes nothing.
+
+    Example: aedifex preview tramline.design.toml --diff | less
+    """
+    from ..core.build.outline import foresee
+    from ..core.build.project import open_project
+    from ..views.preview import show
+
+    project = open_project(design)
+    seen = foresee(project)
+    if diff:
+        click.echo(seen.diff, nl=False)
+    elif json_:
+        as_json(seen.as_json())
+    else:
+        show(console(), seen, quiet)

@@ -1,0 +1,57 @@
+"""``aedifex record``: run the original and keep what it did."""
+
+from __future__ import annotations
+
+import click
+
+from .common import QUIET, progress, say
+
+
+def located(path: str | None) -> tuple[str, str | None]:
+    """(design, scenario file or None) for what a person names: a design, a scenario file, or nothing."""
+    import glob
+    import os
+
+    from ..core.build.project import DESIGN, SCENARIOS
+    from ..core.program.errors import AedifexError
+
+    if path is not None and path.endswith(DESIGN):
+        return path, None
+    if path is not None and path.endswith(SCENARIOS):
+        beside = path.removesuffix(SCENARIOS) + DESIGN
+        found = [beside] if os.path.exists(beside) else glob.glob(os.path.join(glob.escape(os.path.dirname(path) or "."), "*" + DESIGN))
+        if not os.path.exists(path):
+            raise AedifexError(f"{path}: no such scenario file; check the path.")
+    elif path is not None:
+        raise AedifexError(f"{path}: is neither a scenario file (*{SCENARIOS}) nor a design (*{DESIGN}); name one of those.")
+    else:
+        found = glob.glob("*" + DESIGN)
+    if len(found) != 1:
+        what = "no design" if not found else f"{len(found)} designs"
+        raise AedifexError(f"{what} found beside the scenarios; draft one, or name it.")
+    return found[0], path
+
+
+@click.command(name="record")
+@click.argument("scenarios", required=False)
+@QUIET
+def command(scenarios: str | None, quiet: bool) -> None:
+    """Run the original program on SCENARIOS (a scenario file or a design) twice, and keep what it did.
+
+    After a build the original is taken from the journal. Example: aedifex record tramline.scenarios.toml
+    """
+    from ..core.build.project import open_project
+    from ..core.check.check import record
+
+    design, file = located(scenarios)
+    project = open_project(design)
+    for sentence in project.said:
+        say(sentence)
+    runs = project.scenarios(file)
+    with project.journal.locked(), progress(len(runs), "recording", quiet) as advance:
+        seen = record(runs, project.original_world(), project.original_hash(), project.evidence(), advance)
+    for name, run in seen.items():
+        if not quiet:
+            lines = run.output.count("\n") + run.device.count("\n")
+            files = f", {len(run.files)} files written" if run.files else ""
+            click.echo(f"{name}: exit status {run.status}, {lines} lines{files}")

@@ -1,0 +1,127 @@
+"""Build a design: each step worked out, read again, run again, journalled, written."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass, field
+
+from ..check import check as checking
+from ..check.evidence import Observed
+from ..check.scenarios import Scenario
+from ..program.errors import Refused
+from ..program.model import Program
+from .gitcommit import Git
+from .project import Project
+from .sequence import Outcome, run
+
+END = "end"  # journal entry that says that a design was built to its end
+
+
+@dataclass
+class Built:
+    """What a build did: the outcome of every step it tried, and the difference that stopped it, if one did."""
+
+    outcomes: list[Outcome] = field(default_factory=list)
+    stopped: str = ""
+    difference: list[str] = field(default_factory=list)
+    program: Program | None = None
+
+    @property
+    def status(self) -> int:
+        return 1 if self.stopped or any(o.result in ("refused", "skipped", "wrong") for o in self.outcomes) else 0
+
+
+@dataclass
+class Options:
+    until: str = ""
+    dry: bool = False
+    checks: bool = True
+    git: Git | None = None
+
+
+class Builder:
+    """``tell`` is called with each outcome as it is known; ``ran`` after each scenario that was run."""
+
+    def __init__(
+        self, project: Project, scenarios: list[Scenario], options: Options, tell: Callable[[Outcome], None] | None = None,
+        ran: Callable[[str], None] | None = None,
+    ) -> None:
+        self.project, self.scenarios, self.options = project, scenarios, options
+        self.tell, self.ran = tell or (lambda outcome: None), ran or (lambda name: None)
+        self.overlay: dict[str, bytes | None] = {}
+
+    def build(self) -> Built:
+        """Run all steps that do not stand yet. Raises Refused if the folder is in use or the original cannot be run."""
+        project = self.project
+        self.refuse_mixture()
+        if END in project.done:
+            return Built(program=project.current)
+        self.refuse_broken()
+        with project.journal.locked():
+            seen = self.evidence()
+            return self.steps(seen)
+
+    def refuse_mixture(self) -> None:
+        other = [e for e in self.project.journal.standing() if e.design != self.project.digest]
+        if other:
+            raise Refused(f"{self.project.path}: the sources stand as another version of the design built them; "
+                          "run 'aedifex undo --all' first.")  # fmt: skip
+
+    def refuse_broken(self) -> None:
+        for path, file in self.project.original.files.items():
+            if file.problems:
+                raise Refused(f"{file.problems[0]}; nothing is rewritten in a file that cannot be read whole.")
+            problem = self.project.original.language.compiles(path, file.text)
+            if problem is not None:
+                raise Refused(f"{problem}; nothing is rewritten in such a file.")
+
+    def evidence(self) -> dict[str, Observed]:
+        """What the original does, recorded now unless it is kept already."""
+        if not self.options.checks:
+            return {}
+        project = self.project
+        original = project.original_hash()
+        kept = checking.recorded(self.scenarios, original, project.evidence())
+        if kept is not None:
+            return kept
+        return checking.record(self.scenarios, project.original_world(), original, project.evidence(), self.ran)
+
+    def steps(self, seen: dict[str, Observed]) -> Built:
+        project = self.project
+        built = Built(program=project.current)
+        homes: dict[str, str] = {}
+        complete = True
+        for outcome, program in run(project.design, project.current, project.done, project.original, homes, self.exists):
+            built.outcomes.append(outcome)
+            if outcome.result == "wrong":
+                built.stopped = outcome.step.id
+                built.difference = [str(p) for p in outcome.problems]
+            elif outcome.result == "done" and seen:
+                world = project.world({**self.overlay, **outcome.changes}, program)
+                result = checking.check(self.scenarios, world, seen, first=True, tell=self.ran)
+                if result.differences:
+                    outcome.result = "different"
+                    built.stopped = outcome.step.id
+                    built.difference = [str(d) for d in result.differences] + list(result.differences[0].context)
+            if not built.stopped and outcome.result == "done":
+                self.keep(outcome)
+                built.program = program
+            self.tell(outcome)
+            if built.stopped or outcome.step.id == self.options.until:
+                complete = False
+                break
+        if complete and not self.options.dry:
+            project.journal.write(END, "the design is built", project.digest, {})
+        return built
+
+    def exists(self, path: str) -> bool:
+        return bool(self.project.journal.current(path))
+
+    def keep(self, outcome: Outcome) -> None:
+        if self.options.dry:
+            self.overlay.update(outcome.changes)
+            return
+        step = outcome.step
+        self.project.journal.write(step.id, step.title(), self.project.digest, outcome.changes)
+        if self.options.git is not None:
+            self.options.git.commit(step.title(), step.id, sorted(outcome.changes))

@@ -1,0 +1,97 @@
+"""What a build would give, worked out in memory: outline of the classes, figures, unified diff."""
+
+from __future__ import annotations
+
+import difflib
+from dataclasses import dataclass, field
+from typing import Any
+
+from ..program.model import Program
+from ..survey.figures import Figures, figures
+from .project import Project
+from .sequence import Outcome, run
+
+
+@dataclass
+class ClassOutline:
+    name: str
+    file: str
+    made_with: list[str] = field(default_factory=list)
+    can: list[tuple[str, str]] = field(default_factory=list)  # (method with its parameters, first line of its docstring)
+
+
+@dataclass
+class Foreseen:
+    before: Figures
+    after: Figures
+    classes: list[ClassOutline]
+    outcomes: list[Outcome]
+    diff: str
+
+    def as_json(self) -> dict[str, Any]:
+        return {
+            "before": self.before.as_json(),
+            "after": self.after.as_json(),
+            "classes": [{"name": c.name, "file": c.file, "made_with": c.made_with, "methods": [m for m, _ in c.can]} for c in self.classes],
+            "refused": [{"step": o.step.id, "because": str(o.refusal)} for o in self.outcomes if o.refusal],
+        }
+
+
+def foresee(project: Project) -> Foreseen:
+    """Everything from the original, whatever stands now."""
+    last = project.original
+    outcomes = []
+    for outcome, program in run(project.design, project.original, exists=lambda p: False):
+        outcomes.append(outcome)
+        if outcome.result == "wrong":
+            break
+        last = program
+    return Foreseen(figures(project.original), figures(last), outline(last, project), outcomes, diff(project.original, last))
+
+
+def outline(program: Program, project: Project) -> list[ClassOutline]:
+    names = {c.name for c in project.design.classes}
+    found = []
+    for path, file in program.files.items():
+        for scope, name in file.classes:
+            if scope.parent is not file.scope or name not in names:
+                continue
+            made = ClassOutline(name, path)
+            for child in scope.children:
+                f = child.function
+                if f is None:
+                    continue
+                params = [p.name for p in f.params[1:]]
+                if f.name == program.language.write.CONSTRUCTOR:
+                    made.made_with = params
+                else:
+                    doc = file.slice(*f.docstring).strip("\"'rR \n").splitlines()[0].strip() if f.docstring else ""
+                    made.can.append((f"{f.name}({', '.join(params)})", doc))
+            found.append(made)
+    return found
+
+
+def diff(before: Program, after: Program) -> str:
+    """A unified diff with paths a/ and b/, new files from /dev/null."""
+    parts: list[str] = []
+    for path in sorted({*before.files, *after.files}):
+        old = before.files[path].text if path in before.files else None
+        new = after.files[path].text if path in after.files else None
+        if old == new:
+            continue
+        left, right = lines(old), lines(new)
+        parts.append(f"diff --git a/{path} b/{path}\n")
+        if old is None:
+            parts.append("new file mode 100644\n")
+        names = ("/dev/null" if old is None else f"a/{path}", "/dev/null" if new is None else f"b/{path}")
+        for line in difflib.unified_diff(left, right, *names, lineterm="\n"):
+            parts.append(line if line.endswith("\n") else line + "\n\\ No newline at end of file\n")
+    return "".join(parts)
+
+
+def lines(text: bytes | None) -> list[str]:
+    if text is None:
+        return []
+    return text.decode("utf-8", "surrogateescape").splitlines(keepends=True) if b"\r" not in text else [
+        part + "\n" for part in text.decode("utf-8", "surrogateescape").split("\n")[:-1]
+    ]

@@ -1,0 +1,120 @@
+"""A design with what belongs to it: the sources as drafted, as they stand, the journal and the scenarios."""
+
+from __future__ import annotations
+
+import hashlib
+import os
+from dataclasses import dataclass, field
+
+from ..check.evidence import Evidence
+from ..check.scenarios import Scenario, default, load
+from ..check.world import World
+from ..draft.design import Design
+from ..draft.designfile import parse
+from ..draft.drafter import digest
+from ..draft.validate import validate
+from ..program.errors import AedifexError, Refused
+from ..program.language import language_of, read_program
+from ..program.model import Program
+from ..program.snapshot import read_file
+from .journal import FOLDER, Journal
+
+DESIGN = ".design.toml"
+SCENARIOS = ".scenarios.toml"
+
+
+@dataclass
+class Project:
+    path: str  # of the design, as given
+    root: str
+    design: Design
+    digest: str
+    journal: Journal
+    original: Program
+    current: Program
+    said: list[str] = field(default_factory=list)  # what was found of an interrupted step
+
+    @property
+    def done(self) -> set[str]:
+        return {e.step for e in self.journal.standing() if e.design == self.digest}
+
+    def evidence(self) -> Evidence:
+        return Evidence(self.journal.folder)
+
+    def scenarios(self, path: str | None = None) -> list[Scenario]:
+        """Those of the file named, of the file beside the design, or one run without input."""
+        beside = self.path.removesuffix(DESIGN) + SCENARIOS
+        if path is not None:
+            return load(path)
+        return load(beside) if os.path.exists(beside) else default()
+
+    def original_world(self) -> World:
+        overlay = {p: d for p, d in self.journal.original().items()}
+        return World(self.root, self.design.entries[0], self.original.language, overlay, list(self.original.files.values()))
+
+    def world(self, overlay: dict[str, bytes | None] | None = None, program: Program | None = None) -> World:
+        files = list((program or self.current).files.values())
+        return World(self.root, self.design.entries[0], self.original.language, overlay or {}, files)
+
+    def original_hash(self) -> str:
+        rows = [f"{p}:{digest(f.text)}" for p, f in sorted(self.original.files.items())]
+        return hashlib.sha256("\n".join(rows).encode()).hexdigest()
+
+
+def open_project(path: str, writing: bool = False) -> Project:
+    """Read a design and everything it speaks of.
+
+    Raises AedifexError for an unusable design (all mistakes in one message) and Refused if the sources are not in a
+    state that the design or its journal knows. ``writing``: complete or put back an interrupted step first.
+    """
+    text = read_file(os.path.abspath(path), path)
+    try:
+        design, lines, problems = parse(path, text.decode("utf-8"))
+    except UnicodeDecodeError as error:
+        raise AedifexError(f"{path}: is not UTF-8 text; save it as UTF-8.") from error
+    if problems and not (design.sources and design.language):
+        raise AedifexError(listed(problems))
+    root = os.path.dirname(os.path.abspath(path))
+    language = language_of(next(iter(design.sources), "")) if design.sources else None
+    if language is None:
+        raise AedifexError(f"{path}: names no sources; draft it again.")
+    for source in design.sources:
+        if os.path.isabs(source) or ".." in source.split("/"):
+            raise AedifexError(f"{path}:{lines.of('', key='sources')}: source '{source}' leaves the design's folder; draft again.")
+    journal = Journal(root, language.write.stale)
+    said = recover(journal, writing)
+    overlay = journal.original()
+    original = read_program(root, design.sources, {p: d for p, d in overlay.items() if p in design.sources})
+    problems += validate(path, design, lines, original)
+    if problems:
+        raise AedifexError(listed(sorted(problems, key=lambda p: p.line)))
+    known_state(path, design, journal, original)
+    created = [p for p, d in overlay.items() if d is None and journal.current(p)]
+    current = read_program(root, [*design.sources, *created])
+    return Project(path, root, design, digest(text), journal, original, current, said)
+
+
+def recover(journal: Journal, writing: bool) -> list[str]:
+    if not any(e.state == "begun" for e in journal.entries()):
+        return []
+    with journal.locked():
+        return journal.recover()
+
+
+def known_state(path: str, design: Design, journal: Journal, original: Program) -> None:
+    """Every source is as drafted, or as the journal left it."""
+    for source, expected in design.sources.items():
+        if digest(original.files[source].text) != expected:
+            raise Refused(f"{source}: was changed after {path} was drafted; draft again.")
+    last: dict[str, str] = {}
+    for entry in journal.standing():
+        for p, (_, after) in entry.files.items():
+            last[p] = after
+    for p, after in last.items():
+        if journal.current(p) != after:
+            raise Refused(f"{p}: was changed after the last step; undo cannot tell your change from its own. "
+                          f"Restore it, or delete {FOLDER} and draft again.")  # fmt: skip
+
+
+def listed(problems: list) -> str:  # type: ignore[type-arg]
+    return "\n".join(str(p) for p in problems)

@@ -1,0 +1,120 @@
+"""Check a design against the program it was drafted from; every mistake at once, with its line."""
+
+from __future__ import annotations
+
+from ..program.model import Problem, Program, SourceFile
+from .design import ClassDesign, Design, bare
+from .designfile import Lines
+
+
+def validate(path: str, design: Design, lines: Lines, program: Program) -> list[Problem]:
+    """Mistakes of meaning: names that do not exist, are used twice, or cannot be written."""
+    checker = Checker(path, design, lines, program)
+    checker.run()
+    return sorted(checker.found, key=lambda p: (p.line, p.message))
+
+
+class Checker:
+    def __init__(self, path: str, design: Design, lines: Lines, program: Program) -> None:
+        self.path, self.design, self.lines, self.program = path, design, lines, program
+        self.write = program.language.write
+        self.found: list[Problem] = []
+        self.owners: dict[str, str] = {}
+
+    def report(self, line: int, message: str) -> None:
+        self.found.append(Problem(self.path, line, message))
+
+    def run(self) -> None:
+        if self.design.language != self.program.language.name:
+            self.report(self.lines.of("", key="language"), f"language '{self.design.language}' is not that of the sources")
+        for entry in self.design.entries:
+            if entry not in self.design.sources:
+                self.report(self.lines.of("", key="entries"), f"entry '{entry}' is not among the sources")
+        seen: set[str] = set()
+        for index, c in enumerate(self.design.classes):
+            line = self.lines.of("class", index, -1, "name")
+            if c.name and not self.write.is_name(c.name):
+                self.report(line, f"'{c.name}' cannot be the name of a class")
+            if c.name in seen:
+                self.report(line, f"class '{c.name}' is given twice")
+            seen.add(c.name)
+            self.check_class(index, c)
+        for index, s in enumerate(self.design.stays):
+            if s.name != "main" and not any(bare(s.name) in f.scope.symbols for f in self.program.files.values()):
+                self.report(self.lines.of("stay", index, -1, "name"), f"'{s.name}' does not exist in the sources")
+        if self.design.renames:
+            self.report(self.lines.of("rename", 0), "renames are not built yet; rename in the source and draft again")
+
+    def file_of(self, origin: str) -> SourceFile | None:
+        """The file that defines an origin; None if none or several do."""
+        if "::" in origin:
+            found = [f for f in [self.program.files.get(origin.split("::")[0])] if f and bare(origin) in f.scope.symbols]
+        else:
+            found = [f for f in self.program.files.values() if origin in f.scope.symbols and f.scope.symbols[origin].kinds]
+        return found[0] if len(found) == 1 else None
+
+    def check_class(self, index: int, c: ClassDesign) -> None:
+        members: set[str] = set()
+        objects = max(1, len(c.objects))
+        for number, f in enumerate(c.fields):
+            self.member_name(self.lines.of("class.field", index, number, "name"), f.name, members, f.hidden)
+            line = self.lines.of("class.field", index, number, "from")
+            if len(f.origins) != objects:
+                self.report(line, f"field '{f.name}' comes from {len(f.origins)} variables, but there are {objects} objects")
+            for origin in f.origins:
+                if origin:
+                    self.origin(line, origin, c.name, {"variable"})
+            if f.shared:
+                self.report(self.lines.of("class.field", index, number, "shared"), "shared fields are not built yet; leave 'shared' out")
+        for number, m in enumerate(c.methods):
+            self.member_name(self.lines.of("class.method", index, number, "name"), m.name, members, m.hidden)
+            line = self.lines.of("class.method", index, number, "from")
+            if m.lines:
+                self.report(self.lines.of("class.method", index, number, "lines"), "methods from lines are not built yet; name a function")
+            if not m.origins:
+                self.report(line, f"method '{m.name}' comes from no function")
+            for origin in m.origins:
+                self.origin(line, origin, c.name, {"function"})
+            self.parameters(index, number, m.origins, m.drop)
+            for add in m.add:
+                if self.file_of(add["value"]) is None:
+                    self.report(self.lines.of("class.method", index, number, "add"), f"'{add['value']}' does not exist in the sources")
+        for number, o in enumerate(c.objects):
+            line = self.lines.of("class.object", index, number, "name")
+            if not self.write.is_name(o.name):
+                self.report(line, f"'{o.name}' cannot be the name of an object")
+            if o.owner and self.design.class_named(o.owner) is None:
+                self.report(line, f"owner '{o.owner}' is not a class of this design")
+            if o.collection:
+                self.report(line, "collections are not built yet; leave 'collection' out")
+        if c.base:
+            self.report(self.lines.of("class", index, -1, "base"), "bases are not built yet; leave 'base' out")
+
+    def member_name(self, line: int, name: str, members: set[str], hidden: bool) -> None:
+        shown = self.write.hidden(name) if hidden else name
+        if name and not self.write.is_name(name):
+            self.report(line, f"'{name}' cannot be the name of a member")
+        elif shown in members:
+            self.report(line, f"member '{name}' is given twice")
+        members.add(shown)
+
+    def origin(self, line: int, origin: str, owner: str, kinds: set[str]) -> None:
+        file = self.file_of(origin)
+        if file is None:
+            self.report(line, f"'{origin}' does not exist in the sources")
+            return
+        symbol = file.scope.symbols[bare(origin)]
+        if not symbol.kinds & kinds:
+            self.report(line, f"'{origin}' is no {next(iter(kinds))}")
+        full = f"{file.path}::{bare(origin)}"
+        if full in self.owners:
+            self.report(line, f"'{origin}' already belongs to class {self.owners[full]}")
+        self.owners[full] = owner
+
+    def parameters(self, index: int, at: int, origins: list[str], drop: list[str]) -> None:
+        for origin in origins[:1]:
+            file = self.file_of(origin)
+            function = file.function(bare(origin)) if file is not None else None
+            for name in drop:
+                if function is not None and name not in [p.name for p in function.params]:
+                    self.report(self.lines.of("class.method", index, at, "drop"), f"'{bare(origin)}' has no parameter '{name}'")

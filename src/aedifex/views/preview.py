@@ -1,0 +1,46 @@
+"""The preview as text: outline, figures before and after, what would be refused."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from rich.console import Console
+from rich.markup import escape
+from rich.table import Table
+
+ROWS = [
+    ("files", "files"), ("lines", "lines"), ("globals", "globals that change"), ("constants", "constants"),
+    ("main_statements", "statements in main"), ("functions", "functions and methods"), ("classes", "classes"),
+    ("longest", "longest function, lines"), ("nesting", "deepest nesting"), ("cohesion", "cohesion of classes"),
+    ("coupling", "names imported among files"),
+]  # fmt: skip
+
+
+def figures_table(before: dict[str, Any], after: dict[str, Any]) -> Table:
+    table = Table(box=None, pad_edge=False, header_style="bold")
+    table.add_column("figure")
+    table.add_column("before", justify="right")
+    table.add_column("after", justify="right")
+    for key, label in ROWS:
+        old, new = before[key], after[key]
+        table.add_row(label, "-" if old is None else str(old), "-" if new is None else str(new))
+    return table
+
+
+def show(console: Console, seen: Any, quiet: bool = False) -> None:
+    for c in seen.classes:
+        console.print(f"[bold]{escape(c.name)}[/]  in {escape(c.file)}")
+        console.print(f"  made with  {escape(', '.join(c.made_with)) or 'nothing'}")
+        for index, (method, doc) in enumerate(c.can):
+            console.print(f"  {'can' if index == 0 else '   '}        {escape(method)}" + (f"  [dim]{escape(doc)}[/]" if doc else ""))
+        console.print()
+    if not seen.classes:
+        console.print("No class would be made.\n")
+    for o in seen.outcomes:
+        if o.result in ("refused", "skipped", "wrong"):
+            why = o.refusal or "; ".join(str(p) for p in o.problems)
+            console.print(f"[yellow]{o.result}[/]  {escape(o.step.id)}: {escape(str(why))}")
+    if any(o.result in ("refused", "skipped", "wrong") for o in seen.outcomes):
+        console.print()
+    if not quiet:
+        console.print(figures_table(seen.before.as_json(), seen.after.as_json()))
