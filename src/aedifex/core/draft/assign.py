@@ -144,7 +144,7 @@ class Assigner:
         made = members.build(name, "model", fits, objects, {family.stem})
         count = len(family.symbols)
         made.why.insert(0, f"{count} variables named {', '.join(f'{family.stem}{n}_*' for n in family.numbers)} are numbered copies of "
-                        f"{len(family.variables)}" + (f", and {len(family.twins)} functions differ only in the number" if family.twins else ""))  # fmt: skip
+                        f"{len(family.variables)}" + (f"; {', '.join(' and '.join(f.name for f in row) for row in family.twins[:3])} differ only in the number" if family.twins else ""))  # fmt: skip
         self.accept(made, family.symbols, fits)
 
     def found_group(self, symbols: list[Symbol], rest: list[Symbol], lone: bool = False, asked: bool = False) -> None:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, field
+from itertools import pairwise
 
 from ...program.model import SourceFile, Statement
 from ..edits import Edits
@@ -48,16 +49,34 @@ class CleanUp:
             out.replace(file.path, s.start, s.end, context.write.import_list(keep))
 
     def clean_blank(self, context: Context, file: SourceFile, out: Edits) -> None:
-        """Blank lines at the start that the deletions left behind."""
-        if context.original is None or not file.statements:
-            return
-        first = file.statements[0]
-        start = context.write.comment_start(file, first.start)
-        blanks = context.write.blank_before(file, start)
-        if blanks == 0 and start > 0 and not any(s.start == first.start for s in context.original.files[self.path].statements):
-            deleted = any(r[0] <= blanks < r[1] or r[0] < start < r[1] for r in out.ranges.get(file.path, []))
-            if not deleted:
-                out.delete(file.path, 0, start)
+        """Runs of blank lines that the earlier steps left behind: none at the ends, at most two between."""
+        before = context.original.files[self.path].text if context.original is not None else b""
+        dead = [(a, b) for a, b, text in out.ranges.get(file.path, []) if not text]
+        lines = [file.text[a:b] for a, b in pairwise([*file.lines, len(file.text)])]
+        inside = [any(a < at < b for a, b in file.strings) for at in file.lines]
+        gone = [any(a <= at and at + len(line) <= b for a, b in dead) for at, line in zip(file.lines, lines, strict=False)]
+        number = 0
+        kept: bytes | None = None
+        while number < len(lines):
+            start = number
+            while number < len(lines) and not inside[number] and (gone[number] or not lines[number].strip()):
+                number += 1
+            following = lines[number] if number < len(lines) else None
+            blanks = [i for i in range(start, number) if not gone[i]]
+            room = self.room(kept, following)
+            old = b"" if kept is None else kept + b"".join(lines[i] for i in blanks) + (following or b"")
+            if len(blanks) > room and (not old or old not in before):
+                for i in blanks[room:]:
+                    out.delete(file.path, file.lines[i], file.lines[i] + len(lines[i]))
+            kept = following
+            number += 1
+
+    def room(self, above: bytes | None, below: bytes | None) -> int:
+        """How many blank lines may stand between two lines."""
+        if above is None or below is None:
+            return 0
+        opens = below.startswith((b"def ", b"class ", b"async ", b"@", b"#"))
+        return 2 if opens or above.startswith((b" ", b"\t")) else 1
 
 
 def used(file: SourceFile, name: str) -> bool:

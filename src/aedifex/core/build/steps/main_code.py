@@ -102,8 +102,27 @@ class Wrapper:
                 edits.append((s.start, following, ""))
             else:
                 edits.append((left, right, ""))
-        text = self.write.indented(self.file, start, end, edits, prefix)
-        return str(text)
+        edits += self.spare_blanks(start, end, edits)
+        text = str(self.write.indented(self.file, start, end, edits, prefix))
+        while text and not text.split("\n", 1)[0].strip():
+            text = text.split("\n", 1)[1] if "\n" in text else ""
+        return text
+
+    def spare_blanks(self, start: int, end: int, edits: list[tuple[int, int, str]]) -> list[tuple[int, int, str]]:
+        """Inside a method one blank line is enough."""
+        found, before = [], False
+        for number in range(self.file.line(start) - 1, len(self.file.lines)):
+            left = self.file.lines[number]
+            right = self.file.lines[number + 1] if number + 1 < len(self.file.lines) else len(self.file.text)
+            if left >= end or left >= right:
+                break
+            inside = any(a < left < b for a, b in self.file.strings)
+            gone = any(a <= left and right <= b for a, b, _ in edits)
+            blank = not inside and not self.file.text[left:right].strip()
+            if blank and before and not gone:
+                found.append((left, right, ""))
+            before = blank or (gone and before)
+        return found
 
     def making(self, stretch: list[Statement]) -> list[Statement]:
         """The statement that makes the app: it is what the entry does now."""

@@ -78,7 +78,8 @@ class FileMover:
     def new_text(self, needs: Dependencies, moving: list[Statement]) -> str:
         nl = self.write.newline(self.file)
         head = self.write.future([f for f in self.file.futures if f == "annotations"] or self.file.futures)
-        imports = "".join(sorted(needs.imports, key=self.import_order))
+        own = {self.write.module_of(p) for p in self.context.program.files}
+        imports = self.write.merged_imports(needs.imports, own)
         text = head + ("\n" if head and imports else "") + imports
         previous = "import" if text else ""
         for s in sorted(moving, key=lambda s: s.start):
@@ -90,11 +91,6 @@ class FileMover:
             text += body if body.endswith("\n") else body + "\n"
             previous = "big" if big else "small"
         return str(self.write.with_newlines(text, nl))
-
-    def import_order(self, line: str) -> tuple[int, str]:
-        module = line.split()[1]
-        own = any(self.write.module_of(p) == module for p in self.context.program.files)
-        return (1 if own else 0, line)
 
     def import_back(self, moving: list[Statement]) -> None:
         """Import what the old file still uses of what has moved."""

@@ -223,6 +223,27 @@ def import_again(local: str, module: str, name: str) -> str:
     return f"import {module}{'' if local == module or local == module.split('.')[0] else ' as ' + local}\n"
 
 
+def merged_imports(lines: Sequence[str], own: set[str]) -> str:
+    """Import statements in order, names of one module on one line, the project's own modules after the others."""
+    names: dict[str, set[str]] = {}
+    whole: list[tuple[str, str]] = []
+    for line in sorted(set(lines)):
+        match = re.fullmatch(r"from (\S+) import (.+)\n", line)
+        if match and match[2] != "*":
+            names.setdefault(match[1], set()).add(match[2])
+        else:
+            whole.append((line.split()[1], line))
+    whole += [(module, import_names(module, sorted(found))) for module, found in names.items()]
+    library = [line for module, line in sorted(whole, key=import_order) if module.split(".")[0] not in own]
+    mine = [line for module, line in sorted(whole, key=import_order) if module.split(".")[0] in own]
+    return "".join(library) + ("\n" if library and mine else "") + "".join(mine)
+
+
+def import_order(entry: tuple[str, str]) -> tuple[bool, str, str]:
+    module, line = entry
+    return line.startswith("from"), module, line
+
+
 def import_list(bound: Sequence[tuple[str, str, str]]) -> str:
     """One import statement for several names: (local name, module, name in the module or "")."""
     if bound[0][2]:
