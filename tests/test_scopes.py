@@ -14,7 +14,16 @@ from aedifex.core.program.model import Scope
 
 LIBRARY = Path(sysconfig.get_paths()["stdlib"])
 NAMES = {"module": "top", "lambda": "lambda"}
-HIDDEN = {".0", ".type_params", ".generic_base", ".defaults", ".kwdefaults", "__classdict__", "__type_params__", "__conditional_annotations__"}
+HIDDEN = {
+    ".0",
+    ".type_params",
+    ".generic_base",
+    ".defaults",
+    ".kwdefaults",
+    "__classdict__",
+    "__type_params__",
+    "__conditional_annotations__",
+}
 
 
 def ours(scope: Scope) -> tuple:

@@ -17,18 +17,34 @@ if TYPE_CHECKING:
 
 @click.command(name="build")
 @DESIGN
-@click.option("--until", metavar="STEP", default="", help="Stop after this step (ids as in the output, e.g. found:Tram).")
+@click.option(
+    "--until", metavar="STEP", default="", help="Stop after this step (ids as in the output, e.g. found:Tram)."
+)
 @click.option("--dry-run", is_flag=True, help="Work out and check every step, but write nothing.")
 @click.option("--commit", is_flag=True, help="Make one git commit for each step.")
 @click.option("--with-changes", is_flag=True, help="With --commit: even if other changes are not committed.")
-@click.option("--out", metavar="DIR", help="Build in a copy of the project in this new folder; leave the original alone.")
+@click.option(
+    "--out", metavar="DIR", help="Build in a copy of the project in this new folder; leave the original alone."
+)
 @click.option("--scenarios", metavar="FILE", help="Scenario file (default: the one beside the design).")
-@click.option("--unchecked", is_flag=True, help="Do not run the program; read it again only. For programs that cannot be run here.")
+@click.option(
+    "--unchecked",
+    is_flag=True,
+    help="Do not run the program; read it again only. For programs that cannot be run here.",
+)
 @click.option("--json", "json_", is_flag=True, help="Print the outcome as JSON.")
 @QUIET
 def command(
-    design: str, until: str, dry_run: bool, commit: bool, with_changes: bool, out: str | None, scenarios: str | None,
-    unchecked: bool, json_: bool, quiet: bool,
+    design: str,
+    until: str,
+    dry_run: bool,
+    commit: bool,
+    with_changes: bool,
+    out: str | None,
+    scenarios: str | None,
+    unchecked: bool,
+    json_: bool,
+    quiet: bool,
 ) -> None:
     """Make the classes of DESIGN. After each step the program is read and run again; at the first difference it stops.
 
@@ -69,8 +85,8 @@ def command(
 
 def copied(design: str, out: str) -> str:
     """Copy the project to a new folder; the path of the design there."""
-    from ..core.build.project import SCENARIOS, open_project
     from ..core.build.project import DESIGN as SUFFIX
+    from ..core.build.project import SCENARIOS, open_project
     from ..core.program.errors import Refused
 
     project = open_project(design)
@@ -106,13 +122,15 @@ def close(built: Built, runs: int, design: str, quiet: bool, dry: bool, unchecke
         say("Nothing to do: this design is built already.", quiet)
     else:
         times = f"{runs} scenario{'s' * (runs != 1)}"
-        same = "It was not run (--unchecked)." if unchecked else f"The program did the same after each of them ({times})."
+        same = (
+            "It was not run (--unchecked)." if unchecked else f"The program did the same after each of them ({times})."
+        )
         say(f"{done} step{'s' * (done != 1)} {'would be done' if dry else 'done'}. {same}", quiet)
         if not dry:
             say(f"Put back: aedifex undo --all {design}", quiet)
 
 
-def report(built: Built) -> dict:  # type: ignore[type-arg]
+def report(built: Built) -> dict:
     return {
         "status": built.status,
         "stopped": built.stopped or None,

@@ -12,11 +12,20 @@ from .common import QUIET, say
 @click.command(name="draft")
 @click.argument("paths", nargs=-1, required=True)
 @click.option("-o", "--output", metavar="FILE", help="Where to write the design (default: beside the script).")
-@click.option("--keep", multiple=True, metavar="NAME", help="A variable or function that must stay where it is. Repeatable.")
+@click.option(
+    "--keep", multiple=True, metavar="NAME", help="A variable or function that must stay where it is. Repeatable."
+)
 @click.option("--together", multiple=True, metavar="CLASS=A,B", help="Variables that belong in one class. Repeatable.")
 @click.option("--again", is_flag=True, help="Replace a design that is there already, wishes kept.")
 @QUIET
-def command(paths: tuple[str, ...], output: str | None, keep: tuple[str, ...], together: tuple[str, ...], again: bool, quiet: bool) -> None:
+def command(
+    paths: tuple[str, ...],
+    output: str | None,
+    keep: tuple[str, ...],
+    together: tuple[str, ...],
+    again: bool,
+    quiet: bool,
+) -> None:
     """Propose classes for the scripts at PATHS and write them to a design file, with reasons.
 
     The file is meant to be read and edited. Example: aedifex draft tramline.py
@@ -34,12 +43,16 @@ def command(paths: tuple[str, ...], output: str | None, keep: tuple[str, ...], t
     target = os.path.abspath(output) if output else os.path.splitext(first)[0] + DESIGN
     base = os.path.dirname(target)
     if os.path.commonpath([base, root]) != base:
-        raise AedifexError(f"{output}: the design must lie in the folder of the scripts or above it; choose another place.")
+        raise AedifexError(
+            f"{output}: the design must lie in the folder of the scripts or above it; choose another place."
+        )
     files = [os.path.relpath(os.path.join(root, f), base).replace(os.sep, "/") for f in files]
     wishes = asked(keep, together)
     if os.path.lexists(target):
         if not again:
-            raise Refused(f"{os.path.relpath(target)}: is there already; edit it, or add --again to draft anew (wishes are kept).")
+            raise Refused(
+                f"{os.path.relpath(target)}: is there already; edit it, or add --again to draft anew (wishes are kept)."
+            )
         with open(target, encoding="utf-8") as handle:
             wishes = parse(target, handle.read())[0].wishes + wishes
     program = read_program(base, files)
@@ -61,7 +74,7 @@ def command(paths: tuple[str, ...], output: str | None, keep: tuple[str, ...], t
         say(f"Wrote {shown}. Read and edit it, then: aedifex preview {shown}")
 
 
-def asked(keep: tuple[str, ...], together: tuple[str, ...]) -> list:  # type: ignore[type-arg]
+def asked(keep: tuple[str, ...], together: tuple[str, ...]) -> list:
     """The wishes of the command line. Raises click.BadParameter for one that cannot be read."""
     from ..core.draft.design import WishDesign
 

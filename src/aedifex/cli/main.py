@@ -74,7 +74,10 @@ def main(args: list[str] | None = None) -> Any:
         sys.exit(2)
     except OSError as error:
         name = f"{error.filename}: " if error.filename else ""
-        click.echo(f"aedifex: {name}{(error.strerror or str(error)).lower()}; check the path, its permissions and the free space.", err=True)
+        click.echo(
+            f"aedifex: {name}{(error.strerror or str(error)).lower()}; check the path, its permissions and the free space.",
+            err=True,
+        )
         sys.exit(2)
 
 

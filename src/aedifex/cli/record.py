@@ -19,11 +19,17 @@ def located(path: str | None) -> tuple[str, str | None]:
         return path, None
     if path is not None and path.endswith(SCENARIOS):
         beside = path.removesuffix(SCENARIOS) + DESIGN
-        found = [beside] if os.path.exists(beside) else glob.glob(os.path.join(glob.escape(os.path.dirname(path) or "."), "*" + DESIGN))
+        found = (
+            [beside]
+            if os.path.exists(beside)
+            else glob.glob(os.path.join(glob.escape(os.path.dirname(path) or "."), "*" + DESIGN))
+        )
         if not os.path.exists(path):
             raise AedifexError(f"{path}: no such scenario file; check the path.")
     elif path is not None:
-        raise AedifexError(f"{path}: is neither a scenario file (*{SCENARIOS}) nor a design (*{DESIGN}); name one of those.")
+        raise AedifexError(
+            f"{path}: is neither a scenario file (*{SCENARIOS}) nor a design (*{DESIGN}); name one of those."
+        )
     else:
         found = glob.glob("*" + DESIGN)
     if len(found) != 1:

@@ -26,7 +26,11 @@ def command(design: str | None, steps: int | None, all_: bool, quiet: bool) -> N
 
     if steps and all_:
         raise click.UsageError("give --steps or --all, not both")
-    root = os.path.dirname(os.path.abspath(design)) if design and not os.path.isdir(design) else os.path.abspath(design or ".")
+    root = (
+        os.path.dirname(os.path.abspath(design))
+        if design and not os.path.isdir(design)
+        else os.path.abspath(design or ".")
+    )
     if design and not os.path.exists(design):
         raise AedifexError(f"{design}: no such file or folder; check the path.")
     stale = [language.write.stale for language in languages().values()]

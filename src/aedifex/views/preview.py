@@ -32,7 +32,10 @@ def show(console: Console, seen: Any, quiet: bool = False) -> None:
         console.print(f"[bold]{escape(c.name)}[/]  in {escape(c.file)}")
         console.print(f"  made with  {escape(', '.join(c.made_with)) or 'nothing'}")
         for index, (method, doc) in enumerate(c.can):
-            console.print(f"  {'can' if index == 0 else '   '}        {escape(method)}" + (f"  [dim]{escape(doc)}[/]" if doc else ""))
+            console.print(
+                f"  {'can' if index == 0 else '   '}        {escape(method)}"
+                + (f"  [dim]{escape(doc)}[/]" if doc else "")
+            )
         console.print()
     if not seen.classes:
         console.print("No class would be made.\n")

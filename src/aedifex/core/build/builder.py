@@ -43,7 +43,11 @@ class Builder:
     """``tell`` is called with each outcome as it is known; ``ran`` after each scenario that was run."""
 
     def __init__(
-        self, project: Project, scenarios: list[Scenario], options: Options, tell: Callable[[Outcome], None] | None = None,
+        self,
+        project: Project,
+        scenarios: list[Scenario],
+        options: Options,
+        tell: Callable[[Outcome], None] | None = None,
         ran: Callable[[str], None] | None = None,
     ) -> None:
         self.project, self.scenarios, self.options = project, scenarios, options
@@ -91,7 +95,9 @@ class Builder:
         built = Built(program=project.current)
         homes: dict[str, str] = {}
         complete = True
-        for outcome, program in run(project.design, project.current, project.done, project.original, homes, self.exists):
+        for outcome, program in run(
+            project.design, project.current, project.done, project.original, homes, self.exists
+        ):
             built.outcomes.append(outcome)
             if outcome.result == "wrong":
                 built.stopped = outcome.step.id

@@ -27,7 +27,9 @@ class Git:
         try:
             done = subprocess.run(["git", *args], cwd=self.root, capture_output=True, text=True, timeout=60)
         except (OSError, subprocess.TimeoutExpired) as error:
-            raise AedifexError(f"{self.root}: git could not be run ({error}); install it, or build without --commit.") from error
+            raise AedifexError(
+                f"{self.root}: git could not be run ({error}); install it, or build without --commit."
+            ) from error
         if done.returncode:
             raise AedifexError(f"{self.root}: git {args[0]} failed ({(done.stderr or done.stdout).strip().splitlines()[-1:] or ['?']}); "
                                "mend that, then build again.")  # fmt: skip

@@ -84,7 +84,9 @@ class Journal:
             with open(os.path.join(self.folder, "objects", digest), "rb") as handle:
                 data = handle.read()
         except OSError as error:
-            raise AedifexError(f"{FOLDER}/objects/{digest[:12]}: cannot be read ({error.strerror}); restore the folder.") from error
+            raise AedifexError(
+                f"{FOLDER}/objects/{digest[:12]}: cannot be read ({error.strerror}); restore the folder."
+            ) from error
         if hashlib.sha256(data).hexdigest() != digest:
             raise AedifexError(f"{FOLDER}/objects/{digest[:12]}: is damaged; restore the folder from a backup.")
         return data

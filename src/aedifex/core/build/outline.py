@@ -17,7 +17,9 @@ class ClassOutline:
     name: str
     file: str
     made_with: list[str] = field(default_factory=list)
-    can: list[tuple[str, str]] = field(default_factory=list)  # (method with its parameters, first line of its docstring)
+    can: list[tuple[str, str]] = field(
+        default_factory=list
+    )  # (method with its parameters, first line of its docstring)
 
 
 @dataclass
@@ -32,7 +34,10 @@ class Foreseen:
         return {
             "before": self.before.as_json(),
             "after": self.after.as_json(),
-            "classes": [{"name": c.name, "file": c.file, "made_with": c.made_with, "methods": [m for m, _ in c.can]} for c in self.classes],
+            "classes": [
+                {"name": c.name, "file": c.file, "made_with": c.made_with, "methods": [m for m, _ in c.can]}
+                for c in self.classes
+            ],
             "refused": [{"step": o.step.id, "because": str(o.refusal)} for o in self.outcomes if o.refusal],
         }
 
@@ -46,7 +51,9 @@ def foresee(project: Project) -> Foreseen:
         if outcome.result == "wrong":
             break
         last = program
-    return Foreseen(figures(project.original), figures(last), outline(last, project), outcomes, diff(project.original, last))
+    return Foreseen(
+        figures(project.original), figures(last), outline(last, project), outcomes, diff(project.original, last)
+    )
 
 
 def outline(program: Program, project: Project) -> list[ClassOutline]:
@@ -92,6 +99,8 @@ def diff(before: Program, after: Program) -> str:
 def lines(text: bytes | None) -> list[str]:
     if text is None:
         return []
-    return text.decode("utf-8", "surrogateescape").splitlines(keepends=True) if b"\r" not in text else [
-        part + "\n" for part in text.decode("utf-8", "surrogateescape").split("\n")[:-1]
-    ]
+    return (
+        text.decode("utf-8", "surrogateescape").splitlines(keepends=True)
+        if b"\r" not in text
+        else [part + "\n" for part in text.decode("utf-8", "surrogateescape").split("\n")[:-1]]
+    )

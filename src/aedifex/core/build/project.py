@@ -49,8 +49,10 @@ class Project:
         return load(beside) if os.path.exists(beside) else default()
 
     def original_world(self) -> World:
-        overlay = {p: d for p, d in self.journal.original().items()}
-        return World(self.root, self.design.entries[0], self.original.language, overlay, list(self.original.files.values()))
+        overlay = dict(self.journal.original().items())
+        return World(
+            self.root, self.design.entries[0], self.original.language, overlay, list(self.original.files.values())
+        )
 
     def world(self, overlay: dict[str, bytes | None] | None = None, program: Program | None = None) -> World:
         files = list((program or self.current).files.values())
@@ -80,7 +82,9 @@ def open_project(path: str, writing: bool = False) -> Project:
         raise AedifexError(f"{path}: names no sources; draft it again.")
     for source in design.sources:
         if os.path.isabs(source) or ".." in source.split("/"):
-            raise AedifexError(f"{path}:{lines.of('', key='sources')}: source '{source}' leaves the design's folder; draft again.")
+            raise AedifexError(
+                f"{path}:{lines.of('', key='sources')}: source '{source}' leaves the design's folder; draft again."
+            )
     journal = Journal(root, language.write.stale)
     said = recover(journal, writing)
     overlay = journal.original()
@@ -116,5 +120,5 @@ def known_state(path: str, design: Design, journal: Journal, original: Program) 
                           f"Restore it, or delete {FOLDER} and draft again.")  # fmt: skip
 
 
-def listed(problems: list) -> str:  # type: ignore[type-arg]
+def listed(problems: list) -> str:
     return "\n".join(str(p) for p in problems)

@@ -109,8 +109,12 @@ class Outcome:
 
 
 def run(
-    design: Design, program: Program, done: set[str] | None = None, original: Program | None = None,
-    homes: dict[str, str] | None = None, exists: Callable[[str], bool] | None = None,
+    design: Design,
+    program: Program,
+    done: set[str] | None = None,
+    original: Program | None = None,
+    homes: dict[str, str] | None = None,
+    exists: Callable[[str], bool] | None = None,
 ) -> Iterator[tuple[Outcome, Program]]:
     """Apply the steps one after another in memory; yields each outcome with the program after it.
 

@@ -61,8 +61,10 @@ class Context:
 class Step(Protocol):
     """One small move. ``id`` names it in reports and in ``--until``; ``why`` goes into the commit message."""
 
-    id: str
     needs: list[str]  # ids of the steps that must have been done
+
+    @property
+    def id(self) -> str: ...
 
     def title(self) -> str: ...
 
@@ -155,3 +157,12 @@ def refuse_at(file: SourceFile, offset: int, message: str, advice: str = "") -> 
 
 def uses(symbol: Symbol) -> list[Reference]:
     return [r for r in symbol.references if not r.writes]
+
+
+def drop_empty_body(context: Context, file: SourceFile, scope: Scope, edits: Edits) -> bool:
+    """Take away the placeholder of a class that is about to get its first method; True if there was one."""
+    line = file.lines[file.line(scope.end - 1) - 1]
+    if scope.children or file.text[line : scope.end].decode(file.encoding).strip() != context.write.empty_body():
+        return False
+    edits.delete(file.path, line, context.write.line_end(file, scope.end - 1))
+    return True

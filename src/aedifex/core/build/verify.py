@@ -52,7 +52,11 @@ def star_covered(file: SourceFile) -> list[Problem]:
 
 def known_class(before: Program, name: str) -> bool:
     """Classes that the program had before any step are its own business."""
-    return False if not before.files else any(n == name and not s.children for f in before.files.values() for s, n in f.classes)
+    return (
+        False
+        if not before.files
+        else any(n == name and not s.children for f in before.files.values() for s, n in f.classes)
+    )
 
 
 def members(file: SourceFile, scope: Scope) -> list[Problem]:
@@ -98,7 +102,11 @@ def calls(file: SourceFile, program: Program) -> list[Problem]:
         params = target.params[1:] if bound else target.params
         needed = [p for p in params if p.default is None]
         names = {p.name for p in params}
-        wrong = len(args) > len(params) or len(args) < len(needed) or any(a.keyword and a.keyword not in names for a in args)
+        wrong = (
+            len(args) > len(params)
+            or len(args) < len(needed)
+            or any(a.keyword and a.keyword not in names for a in args)
+        )
         if wrong:
             found.append(Problem(file.path, file.line(call.start), f"'{target.name}' is called with {len(args)} arguments, "
                                  f"but takes {len(needed)}{'' if len(needed) == len(params) else f' to {len(params)}'}"))  # fmt: skip

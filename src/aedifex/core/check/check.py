@@ -28,7 +28,11 @@ def observe(scenario: Scenario, world: World) -> Observed:
 
 
 def record(
-    scenarios: list[Scenario], world: World, original: str, evidence: Evidence, tell: Callable[[str], None] | None = None
+    scenarios: list[Scenario],
+    world: World,
+    original: str,
+    evidence: Evidence,
+    tell: Callable[[str], None] | None = None,
 ) -> dict[str, Observed]:
     """Run every scenario twice on the original and keep what was seen.
 
@@ -61,7 +65,10 @@ def recorded(scenarios: list[Scenario], original: str, evidence: Evidence) -> di
 
 
 def check(
-    scenarios: list[Scenario], world: World, seen: dict[str, Observed], first: bool = False,
+    scenarios: list[Scenario],
+    world: World,
+    seen: dict[str, Observed],
+    first: bool = False,
     tell: Callable[[str], None] | None = None,
 ) -> Checked:
     """Run the scenarios now and compare; ``first``: stop at the first scenario that differs."""

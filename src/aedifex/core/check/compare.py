@@ -58,8 +58,12 @@ def texts(scenario: Scenario, where: str, old: str, new: str) -> Difference | No
     before = left[at] if at < len(left) else "<nothing more>"
     after = right[at] if at < len(right) else "<nothing more>"
     differing = sum(1 for a, b in zip(left, right, strict=False) if a != b) + abs(len(left) - len(right))
-    context = list(difflib.unified_diff(left[max(0, at - 3) : at + 4], right[max(0, at - 3) : at + 4], lineterm="", n=3))[2:]
-    return Difference(scenario.name, where, at + 1, before, after, tuple(c for c in context if not c.startswith("@@")), differing)
+    context = list(
+        difflib.unified_diff(left[max(0, at - 3) : at + 4], right[max(0, at - 3) : at + 4], lineterm="", n=3)
+    )[2:]
+    return Difference(
+        scenario.name, where, at + 1, before, after, tuple(c for c in context if not c.startswith("@@")), differing
+    )
 
 
 def mask(scenario: Scenario, text: str) -> str:

@@ -10,9 +10,9 @@ from typing import Any
 
 from ..program.errors import AedifexError
 
-KINDS: dict[str, type] = {
+KINDS: dict[str, Any] = {
     "name": str, "runner": str, "run": list, "env": dict, "bring": list, "stdin": str, "typed": list, "turns": int,
-    "events": list, "requests": list, "ignore": list, "files": list, "expect": list, "seconds": (int, float),  # type: ignore[dict-item]
+    "events": list, "requests": list, "ignore": list, "files": list, "expect": list, "seconds": (int, float),
 }  # fmt: skip
 HERE = ("process",)
 
@@ -92,7 +92,7 @@ def wrong(entry: dict[str, Any]) -> list[tuple[str, str]]:
         found.append(("typed", "give 'stdin' or 'typed', not both"))
     for step in entry.get("typed", []) if isinstance(entry.get("typed"), list) else []:
         if not isinstance(step, dict) or not set(step) <= {"after", "text"} or "text" not in step:
-            found.append(("typed", "each entry of 'typed' must be { after = \"...\", text = \"...\" }"))
+            found.append(("typed", 'each entry of \'typed\' must be { after = "...", text = "..." }'))
     for pattern in entry.get("ignore", []):
         try:
             re.compile(pattern) if isinstance(pattern, str) else None

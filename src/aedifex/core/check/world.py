@@ -51,7 +51,9 @@ class World:
                 source = os.path.join(place, name)
                 count += 1
                 if count > TOO_MANY:
-                    raise AedifexError(f"{self.root}: holds more than {TOO_MANY} files; put the program in a folder of its own.")
+                    raise AedifexError(
+                        f"{self.root}: holds more than {TOO_MANY} files; put the program in a folder of its own."
+                    )
                 if os.path.isfile(source) and not name.startswith(".") and os.path.getsize(source) <= LARGEST:
                     shutil.copy(source, os.path.join(target, name))
         for path in bring:

@@ -32,7 +32,9 @@ class AppMaker:
                 self.a.stays.append(StayDesign("main", f"the main code stays where it is: {why}"))
             return
         if not fields and not methods and not self.file.functions and not self.a.classes:
-            self.a.stays.append(StayDesign("main", "a class around main code that has no functions would only add lines"))
+            self.a.stays.append(
+                StayDesign("main", "a class around main code that has no functions would only add lines")
+            )
             return
         leaving = {f.symbol for f in methods if f.symbol is not None} | self.a.taken_functions
         founded = set(fields) | self.a.taken_variables
@@ -86,10 +88,7 @@ class AppMaker:
         for f in self.file.functions:
             if f.outer is not self.file.scope or f.symbol in taken:
                 continue
-            reach = self.effects.of(f)
-            direct = self.effects.direct(f.start, f.end)
-            needs = self.needed(f, direct.names & state, direct.uses, taken, reach.names & state, reach.uses)
-            if not needs:
+            if not self.needed(f, state, taken):
                 continue
             if f not in self.a.functions:
                 why = next((s.why for s in self.a.stays if s.name == f.name), "it cannot be a method")
@@ -100,18 +99,26 @@ class AppMaker:
                 touch = self.effects.touch(scope.start, scope.end)
                 if touch.names & state or touch.uses & (taken | {f.symbol for f in found}):
                     return None, f"class {name} uses what the main code sets"
-        for s in sorted({x for f in found for x in self.effects.direct(f.start, f.end).names & state}, key=lambda s: s.name):
+        for s in sorted(
+            {x for f in found for x in self.effects.direct(f.start, f.end).names & state}, key=lambda s: s.name
+        ):
             if s not in self.a.variables and s not in self.a.taken_variables:
                 return None, f"'{s.name}' is used by functions, but cannot be a field"
         return found, ""
 
-    def needed(self, f: Function, names: set[Symbol], uses: set[Symbol], taken: set[Symbol], all_names: set[Symbol], all_uses: set[Symbol]) -> bool:
-        """Whether a function reads state, or runs code that needs an object."""
-        reached = set()
-        for used in all_uses:
-            if used in taken or self.effects.direct(*self.span(used)).names & (set(self.a.kinds) - self.a.constants):
-                reached.add(used)
-        return bool(names or reached or uses & taken)
+    def needed(self, f: Function, state: set[Symbol], taken: set[Symbol]) -> bool:
+        """Whether a function reads state, or calls by name, at any depth, something that needs an object."""
+        seen: set[Symbol] = set()
+        queue = [(f.start, f.end)]
+        while queue:
+            direct = self.effects.direct(*queue.pop())
+            if direct.names & state or direct.uses & taken:
+                return True
+            for used in direct.uses - seen:
+                seen.add(used)
+                if "class" not in used.kinds:
+                    queue.append(self.span(used))
+        return False
 
     def span(self, s: Symbol) -> tuple[int, int]:
         unit = self.effects.units[s]

@@ -21,7 +21,13 @@ class Assigner:
     """Drafts the classes of one file."""
 
     def __init__(
-        self, program: Program, file: SourceFile, outsiders: Program, wishes: list[WishDesign], entry: bool, taken: set[str]
+        self,
+        program: Program,
+        file: SourceFile,
+        outsiders: Program,
+        wishes: list[WishDesign],
+        entry: bool,
+        taken: set[str],
     ) -> None:
         self.program, self.file, self.language = program, file, program.language
         self.write = program.language.write
@@ -31,18 +37,34 @@ class Assigner:
         self.constants = {s for s, v in self.kinds.items() if v.nature == "constant"}
         self.hazards: list[Hazard] = hazards(program, file.path, outsiders)
         self.blocked = {name: h for h in reversed(self.hazards) for name in h.names}
-        self.whole = next((h for h in self.hazards if h.kind == "dynamic names" or h.kind == "used outside" and not h.names), None)
+        self.whole = next(
+            (h for h in self.hazards if h.kind == "dynamic names" or (h.kind == "used outside" and not h.names)), None
+        )
         self.names = taken_names(file, self.language.builtins) | taken
-        self.files = set(program.files) | set(outsiders.files) | {p.rsplit("/", 1)[-1].removesuffix(self.write.SUFFIX) for p in outsiders.files}
-        self.files |= {m.split(".")[0] for f in program.files.values() for s in f.statements if s.kind == "import" for _, m, _ in self.language.imported(f, s)}
+        self.files = (
+            set(program.files)
+            | set(outsiders.files)
+            | {p.rsplit("/", 1)[-1].removesuffix(self.write.SUFFIX) for p in outsiders.files}
+        )
+        self.files |= {
+            m.split(".")[0]
+            for f in program.files.values()
+            for s in f.statements
+            if s.kind == "import"
+            for _, m, _ in self.language.imported(f, s)
+        }
         self.files |= taken
         self.classes: list[ClassDesign] = []
         self.stays: list[StayDesign] = []
         self.taken_functions: set[Symbol] = set()
         self.taken_variables: set[Symbol] = set()
         kept = {n for w in wishes for n in w.keep}
-        self.variables = [s for s, v in self.kinds.items() if v.nature != "constant" and s.name not in kept and self.fit_variable(s)]
-        self.functions = [f for f in file.functions if f.outer is file.scope and f.name not in kept and self.fit_function(f)]
+        self.variables = [
+            s for s, v in self.kinds.items() if v.nature != "constant" and s.name not in kept and self.fit_variable(s)
+        ]
+        self.functions = [
+            f for f in file.functions if f.outer is file.scope and f.name not in kept and self.fit_function(f)
+        ]
 
     def design(self) -> tuple[list[ClassDesign], list[StayDesign]]:
         if self.whole is not None:
@@ -87,7 +109,12 @@ class Assigner:
         else:
             for ref in self.file.within(f.start, f.end):
                 unbound = ref.symbol is not None and not ref.symbol.kinds
-                if unbound and ref.name in self.language.dynamic and ref.role.value == "call" and ref.name not in ("compile", "__import__"):
+                if (
+                    unbound
+                    and ref.name in self.language.dynamic
+                    and ref.role.value == "call"
+                    and ref.name not in ("compile", "__import__")
+                ):
                     why = f"line {self.file.line(ref.start)}: '{ref.name}()' reaches names by their text"
                 elif self.write.mangled(self.file.slice(ref.start, ref.end)):
                     why = f"'{ref.name}' would be another name inside a class"
@@ -104,8 +131,12 @@ class Assigner:
             return False
         limit = next((s.start for s in self.file.statements if s.kind in ("function", "class")), 0)
         return all(
-            r.symbol is None or not r.symbol.kinds or all(b.start < limit for b in r.symbol.bindings)
-            and (r.symbol in self.constants or r.symbol.kinds == {"import"})
+            r.symbol is None
+            or not r.symbol.kinds
+            or (
+                all(b.start < limit for b in r.symbol.bindings)
+                and (r.symbol in self.constants or r.symbol.kinds == {"import"})
+            )
             for r in self.file.within(*span)
         )
 
@@ -240,7 +271,7 @@ class Assigner:
         return member_names(names, stems, self.write, taken)
 
     def main_possible(self, leaving: set[Symbol], founded: set[Symbol]) -> str:
-        """"" if the main code can be wrapped, else why not."""
+        """ "" if the main code can be wrapped, else why not."""
         plan = plan_main(self.file, self.effects, self.language, "", leaving, founded)
         if plan.refusal:
             return f"line {self.file.line(plan.refusal[1])}: {plan.refusal[0]}"

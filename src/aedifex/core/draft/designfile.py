@@ -14,7 +14,7 @@ from ..program.model import Problem
 from .design import ROLES, STARTS, ClassDesign, Design, FieldDesign, MethodDesign, ObjectDesign, StayDesign, WishDesign
 
 FORMAT = 1
-KEYS: dict[str, dict[str, type]] = {
+KEYS: dict[str, dict[str, Any]] = {
     "": {"format": int, "language": str, "entries": list, "sources": dict, "class": list, "stay": list, "rename": list,
          "wish": list},
     "class": {"name": str, "role": str, "file": str, "base": str, "why": list, "field": list, "method": list,
@@ -94,7 +94,16 @@ def form(path: str, data: dict[str, Any], lines: Lines) -> list[Problem]:
             elif not isinstance(entry, known[key]) or (known[key] is int and isinstance(entry, bool)):
                 found.append(Problem(path, line, f"'{key}' must be {TYPES[known[key]]}"))
                 value[key] = known[key]()
-            elif known[key] is list and key not in ("class", "field", "method", "object", "stay", "rename", "wish", "add"):
+            elif known[key] is list and key not in (
+                "class",
+                "field",
+                "method",
+                "object",
+                "stay",
+                "rename",
+                "wish",
+                "add",
+            ):
                 if not all(isinstance(e, str) for e in entry):
                     found.append(Problem(path, line, f"'{key}' must be a list of texts"))
                     value[key] = [str(e) for e in entry]
@@ -105,14 +114,18 @@ def form(path: str, data: dict[str, Any], lines: Lines) -> list[Problem]:
 
     check("", data)
     if data.get("format", FORMAT) != FORMAT:
-        found.append(Problem(path, lines.of("", key="format"), f"format {data['format']} is not known; this is {FORMAT}"))
+        found.append(
+            Problem(path, lines.of("", key="format"), f"format {data['format']} is not known; this is {FORMAT}")
+        )
     for table in ("class", "stay", "rename", "wish"):
         for index, entry in enumerate(tables(data, table)):
             check(table, entry, index)
             for part in ("field", "method", "object") if table == "class" else ():
                 for number, member in enumerate(tables(entry, part)):
                     check(f"class.{part}", member, index, number)
-                    found += values(path, part, member, lines.of(f"class.{part}", index, number, "start"), lines, index, number)
+                    found += values(
+                        path, part, member, lines.of(f"class.{part}", index, number, "start"), lines, index, number
+                    )
             if table == "class" and entry.get("role", "model") not in ROLES:
                 line = lines.of(table, index, -1, "role")
                 found.append(Problem(path, line, f"role '{entry['role']}' is not one of {', '.join(ROLES)}"))
@@ -124,21 +137,29 @@ def tables(data: dict[str, Any], key: str) -> list[dict[str, Any]]:
     return [v for v in value if isinstance(v, dict)] if isinstance(value, list) else []
 
 
-def values(path: str, part: str, member: dict[str, Any], line: int, lines: Lines, outer: int, inner: int) -> list[Problem]:
+def values(
+    path: str, part: str, member: dict[str, Any], line: int, lines: Lines, outer: int, inner: int
+) -> list[Problem]:
     found = []
     if part == "field" and member.get("start", "fixed") not in STARTS:
         found.append(Problem(path, line, f"start '{member['start']}' is not one of {', '.join(STARTS)}"))
     for entry in member.get("add", []) if part == "method" and isinstance(member.get("add"), list) else []:
-        if not isinstance(entry, dict) or set(entry) != {"name", "value"} or not all(isinstance(v, str) for v in entry.values()):
+        if (
+            not isinstance(entry, dict)
+            or set(entry) != {"name", "value"}
+            or not all(isinstance(v, str) for v in entry.values())
+        ):
             at = lines.of("class.method", outer, inner, "add")
-            found.append(Problem(path, at, "each entry of 'add' must be { name = \"...\", value = \"...\" }"))
+            found.append(Problem(path, at, 'each entry of \'add\' must be { name = "...", value = "..." }'))
     return found
 
 
 def build(data: dict[str, Any]) -> Design:
     design = Design(data.get("language", ""), list(data.get("entries", [])), dict(data.get("sources", {})))
     for c in tables(data, "class"):
-        made = ClassDesign(c.get("name", ""), c.get("role", "model"), c.get("file", ""), c.get("base", ""), list(c.get("why", [])))
+        made = ClassDesign(
+            c.get("name", ""), c.get("role", "model"), c.get("file", ""), c.get("base", ""), list(c.get("why", []))
+        )
         for f in tables(c, "field"):
             made.fields.append(
                 FieldDesign(
@@ -155,11 +176,16 @@ def build(data: dict[str, Any]) -> Design:
                 )
             )  # fmt: skip
         for o in tables(c, "object"):
-            made.objects.append(ObjectDesign(o.get("name", ""), list(o.get("args", [])), o.get("owner", ""), o.get("collection", "")))
+            made.objects.append(
+                ObjectDesign(o.get("name", ""), list(o.get("args", [])), o.get("owner", ""), o.get("collection", ""))
+            )
         design.classes.append(made)
     design.stays = [StayDesign(s.get("name", ""), s.get("why", ""), s.get("file", "")) for s in tables(data, "stay")]
     design.renames = [(r.get("from", ""), r.get("to", "")) for r in tables(data, "rename")]
-    design.wishes = [WishDesign(list(w.get("together", [])), w.get("class", ""), list(w.get("keep", []))) for w in tables(data, "wish")]
+    design.wishes = [
+        WishDesign(list(w.get("together", [])), w.get("class", ""), list(w.get("keep", [])))
+        for w in tables(data, "wish")
+    ]
     return design
 
 
@@ -177,7 +203,10 @@ def to_toml(design: Design) -> str:
         entry = table(name=c.name, role=c.role, file=c.file, base=c.base)
         if c.why:
             entry.add("why", tomlkit.item(c.why).multiline(True) if len(c.why) > 1 else tomlkit.item(c.why))
-        fields = [table({"from": f.origins}, name=f.name, start=f.start, value=f.value, type=f.type, shared=f.shared) for f in c.fields]
+        fields = [
+            table({"from": f.origins}, name=f.name, start=f.start, value=f.value, type=f.type, shared=f.shared)
+            for f in c.fields
+        ]
         for made, f in zip(fields, c.fields, strict=True):
             if not f.hidden:
                 made.add("hidden", tomlkit.item(False))
@@ -194,7 +223,11 @@ def to_toml(design: Design) -> str:
                 made.add("add", array)
             methods.append(made)
         add_tables(entry, "method", methods)
-        add_tables(entry, "object", [table(name=o.name, args=o.args, owner=o.owner, collection=o.collection) for o in c.objects])
+        add_tables(
+            entry,
+            "object",
+            [table(name=o.name, args=o.args, owner=o.owner, collection=o.collection) for o in c.objects],
+        )
         classes.append(entry)
     doc.add("class", classes) if design.classes else None
     add_tables(doc, "rename", [table({"from": a}, to=b) for a, b in design.renames])

@@ -8,7 +8,7 @@ from ..program.errors import AedifexError
 from ..program.language import neighbours, read_program
 from ..program.model import Program, SourceFile
 from .assign import Assigner
-from .design import ClassDesign, Design, WishDesign
+from .design import ClassDesign, Design, WishDesign, bare
 
 
 def draft(program: Program, entries: list[str] | None = None, wishes: list[WishDesign] | None = None) -> Design:
@@ -52,7 +52,9 @@ def imported_by_others(program: Program, path: str) -> bool:
         if other.path == path:
             continue
         for s in other.statements:
-            if s.kind == "import" and any(m.split(".")[-1] == module for _, m, _ in program.language.imported(other, s)):
+            if s.kind == "import" and any(
+                m.split(".")[-1] == module for _, m, _ in program.language.imported(other, s)
+            ):
                 return True
     return False
 
@@ -61,14 +63,38 @@ def summary(design: Design) -> list[str]:
     """One sentence a class, and one on what stays."""
     lines = [sentence(c) for c in design.classes]
     if not design.classes:
-        lines.append("No class is proposed: " + (design.stays[0].why if design.stays else "there is no state to hold") + ".")
+        lines.append(
+            "No class is proposed: " + (design.stays[0].why if design.stays else "there is no state to hold") + "."
+        )
     return lines
 
 
 def sentence(c: ClassDesign) -> str:
     objects = [o.name for o in c.objects]
-    parts = [f"{len(c.fields)} field{'s' * (len(c.fields) != 1)}", f"{len(c.methods)} method{'s' * (len(c.methods) != 1)}"]
+    parts = [
+        f"{len(c.fields)} field{'s' * (len(c.fields) != 1)}",
+        f"{len(c.methods)} method{'s' * (len(c.methods) != 1)}",
+    ]
     where = f" in {c.file}" if c.file else ""
     return f"{c.name} ({c.role}): {', '.join(parts)}; object{'s' * (len(objects) != 1)} {', '.join(objects) or 'none'}{where}"
 
 
+def fate(design: Design, name: str) -> list[str]:
+    """What a design makes of a name, as sentences; empty if it says nothing of it."""
+    found = []
+    for c in design.classes:
+        for f in c.fields:
+            if name in [bare(o) for o in f.origins]:
+                found.append(f"becomes the field '{f.name}' of {c.name} ({f.start})")
+        for m in c.methods:
+            if name in [bare(o) for o in m.origins]:
+                more = f", without {', '.join(m.drop)}" if m.drop else ""
+                more += f", with {', '.join(a['name'] for a in m.add)} passed in" if m.add else ""
+                found.append(f"becomes the method '{m.name}' of {c.name}{more}")
+        if found and c.why:
+            found.append(f"because {c.why[0]}")
+            break
+    for s in design.stays:
+        if bare(s.name) == name:
+            found.append(f"stays: {s.why}" + (f" (moves to {s.file} with its readers)" if s.file else ""))
+    return found

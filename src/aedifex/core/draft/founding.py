@@ -39,7 +39,9 @@ class Founding:
     starts: list[list[Start]] = field(default_factory=list)  # by object, then by field
 
     def kind(self, index: int) -> str:
-        kinds = [row[index].kind for row in self.starts if row[index].statement is not None or row[index].kind == "later"]
+        kinds = [
+            row[index].kind for row in self.starts if row[index].statement is not None or row[index].kind == "later"
+        ]
         return "later" if "later" in kinds or not kinds else "argument" if "argument" in kinds else kinds[0]
 
 
@@ -87,7 +89,12 @@ def one(
     known |= {c for c in constants if not any(s.target and s.target.symbol is c for s in file.statements)}
     for statement, touch in touches[index:]:
         symbol = statement.target.symbol if statement.target is not None and statement.kind == "assign" else None
-        if symbol in mine and symbol not in seen and statement.value is not None and only_target(statement, touch, mine, seen):
+        if (
+            symbol in mine
+            and symbol not in seen
+            and statement.value is not None
+            and only_target(statement, touch, mine, seen)
+        ):
             value_touch = effects.touch(*statement.value)
             anywhere = movable(file, statement.value, known, language)
             started = {s for s in seen if row[s].kind != "later"}
@@ -123,9 +130,7 @@ def statement_touch(effects: Effects, statement: Statement) -> Touch:
     return effects.touch(statement.start, statement.end)
 
 
-def inert(
-    file: SourceFile, effects: Effects, language: Language, statement: Statement, constants: set[Symbol]
-) -> bool:
+def inert(file: SourceFile, effects: Effects, language: Language, statement: Statement, constants: set[Symbol]) -> bool:
     """Whether anything could be moved across a statement without being noticed."""
     if statement.kind in INERT or statement.kind == "import":
         return True

@@ -63,7 +63,11 @@ def plan_main(
             continue
         if only_imports(file, language, s) or s.kind == "annotate":
             continue
-        if s.kind == "assign" and s.target is not None and s.target.name in language.introspective | {"__all__", "__version__", "__author__"}:
+        if (
+            s.kind == "assign"
+            and s.target is not None
+            and s.target.name in language.introspective | {"__all__", "__version__", "__author__"}
+        ):
             continue
         plan.moving.append(s)
     plan.refusal = (
@@ -81,7 +85,8 @@ def only_imports(file: SourceFile, language: Language, statement: Statement) -> 
         return False
     inner = language.inner(file, statement)
     return any(s.kind == "import" for s in inner) and all(
-        s.kind in ("import", "pass") or s.kind == "assign" and s.value and language.purity(file, s.value) != "effect" for s in inner
+        s.kind in ("import", "pass") or (s.kind == "assign" and s.value and language.purity(file, s.value) != "effect")
+        for s in inner
     )
 
 
@@ -109,7 +114,11 @@ def order_trouble(
         if s.start < first or id(s) in moved or s is plan.guard:
             continue
         if s.kind == "import" or only_imports(file, language, s):
-            strange = [m for _, m, _ in language.imported(file, s) if not language.write.quiet_module(m)] if s.kind == "import" else []
+            strange = (
+                [m for _, m, _ in language.imported(file, s) if not language.write.quiet_module(m)]
+                if s.kind == "import"
+                else []
+            )
             if strange:
                 return f"'{strange[0]}' is imported in the middle of the main code", s.start
         elif s.kind == "function":
@@ -117,7 +126,10 @@ def order_trouble(
             if f is None or f.decorators:
                 return "a decorated function stands in the middle of the main code", s.start
             for p in f.params:
-                if p.default and (language.purity(file, p.default) == "effect" or any(r.symbol in bound for r in file.within(*p.default))):
+                if p.default and (
+                    language.purity(file, p.default) == "effect"
+                    or any(r.symbol in bound for r in file.within(*p.default))
+                ):
                     return f"the default of '{p.name}' is worked out in the middle of the main code", p.start
         elif s.kind == "class":
             heads = [r for r in file.within(s.start, s.end) if r.scope is file.scope or r.scope.parent is file.scope]
@@ -148,12 +160,20 @@ def name_trouble(
             symbol = ref.symbol
             if symbol is None:
                 continue
-            if ref.name in language.dynamic and not symbol.kinds and ref.role.value == "call" and ref.name not in ("compile", "__import__"):
+            if (
+                ref.name in language.dynamic
+                and not symbol.kinds
+                and ref.role.value == "call"
+                and ref.name not in ("compile", "__import__")
+            ):
                 return f"'{ref.name}()' reaches names by their text", ref.start
             if symbol.scope is not file.scope or not ref.writes or symbol.name == app or symbol in founded:
                 continue
             if symbol.name in language.builtins:
-                return f"'{symbol.name}' also is a builtin, and could not be read before it is set if it were a local", ref.start
+                return (
+                    f"'{symbol.name}' also is a builtin, and could not be read before it is set if it were a local",
+                    ref.start,
+                )
             if symbol.kinds != {"variable"} and not all(inside(r) for r in symbol.references):
                 return f"'{symbol.name}' is defined here and used outside the main code", ref.start
             outside = [r for r in symbol.references if not inside(r) and not in_leaving(file, r, leaving)]

@@ -32,9 +32,6 @@ class Members:
         self.file, self.effects = assigner.file, assigner.effects
         self.rows = rows
         self.mine = {s for row in rows for s in row if s is not None}
-        self.objects_of_others = {
-            s for s in assigner.taken_variables
-        }
 
     # -- candidates ------------------------------------------------------------------------------
 
@@ -65,7 +62,7 @@ class Members:
     def known_parameters(self, f: Function) -> dict[str, int]:
         """Parameters that at every call receive the same field, all of one object."""
         assert f.symbol is not None
-        calls = [c for c in self.file.calls_of(f.symbol)]
+        calls = list(self.file.calls_of(f.symbol))
         uses = [r for r in f.symbol.references if not r.writes]
         if not calls or len(calls) != len(uses):
             return {}
@@ -78,7 +75,11 @@ class Members:
                 found.setdefault(p.name, set()).add(received[p.name][1] if p.name in received else -1)
         drop = {p: next(iter(fields)) for p, fields in found.items() if len(fields) == 1 and -1 not in fields}
         written = self.effects.of(f).writes & self.mine
-        if written or any(r.writes and r.form != "parameter" or r.form == "spelled" for p in drop for r in f.scope.symbols[p].references):
+        if written or any(
+            (r.writes and r.form != "parameter") or r.form == "spelled"
+            for p in drop
+            for r in f.scope.symbols[p].references
+        ):
             return {}
         return drop
 
@@ -90,7 +91,7 @@ class Members:
         found = {}
         for i, arg in enumerate(args):
             name = arg.keyword or (f.params[i].name if i < len(f.params) else "")
-            refs = [r for r in self.file.within(arg.value_start, arg.end)]
+            refs = list(self.file.within(arg.value_start, arg.end))
             if len(refs) != 1 or (refs[0].start, refs[0].end) != (arg.value_start, arg.end):
                 continue
             for o, row in enumerate(self.rows):
@@ -182,12 +183,24 @@ class Members:
             start = founding.starts[0][i]
             if kind in ("fixed", "derived") and start.statement is not None:
                 value = self.file.slice(*start.value)
-            made.fields.append(FieldDesign(short[s.name], self.qualified(origins), kind, value, self.a.kinds[s].type if kind == "later" else "", False, hidden))
+            made.fields.append(
+                FieldDesign(
+                    short[s.name],
+                    self.qualified(origins),
+                    kind,
+                    value,
+                    self.a.kinds[s].type if kind == "later" else "",
+                    False,
+                    hidden,
+                )
+            )
         for index, obj in enumerate(objects):
             row = [(i, founding.starts[index][i]) for i in range(len(first)) if founding.kind(i) == "argument"]
             ordered = sorted(row, key=lambda e: e[1].value[0]) if index == 0 else row
             obj.args = [self.file.slice(*start.value) for _, start in ordered]
-        taken = {f.name for f in made.fields if not f.hidden} | {f.name if not f.hidden else "_" + f.name for f in made.fields}
+        taken = {f.name for f in made.fields if not f.hidden} | {
+            f.name if not f.hidden else "_" + f.name for f in made.fields
+        }
         names = [fit.functions[0].name for fit in fits]
         shorter = self.a.short_names(names, stems, taken)
         for fit in self.in_order(fits):
@@ -208,7 +221,11 @@ class Members:
             for ref in s.references if s is not None else ():
                 start = getattr(first, "start", -1)
                 at_start = any(st.target is ref for st in self.file.statements if st.target is not None) and start >= 0
-                handed_back = any(r.start == ref.start for c in self.calls_of_known() for r in self.file.within(c.args_start, c.args_end))
+                handed_back = any(
+                    r.start == ref.start
+                    for c in self.calls_of_known()
+                    for r in self.file.within(c.args_start, c.args_end)
+                )
                 if not at_start and not handed_back and not any(a <= ref.start < b for a, b in spans):
                     return False
         return True

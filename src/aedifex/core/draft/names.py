@@ -9,8 +9,49 @@ from typing import Any
 from ..program.model import SourceFile
 
 VERBS = frozenset(
-    "get set draw move update show print load save open close make create init start stop run reset add remove handle do check "
-    "read write calc compute find is has on play render new next toggle process build parse display setup".split()
+    [
+        "get",
+        "set",
+        "draw",
+        "move",
+        "update",
+        "show",
+        "print",
+        "load",
+        "save",
+        "open",
+        "close",
+        "make",
+        "create",
+        "init",
+        "start",
+        "stop",
+        "run",
+        "reset",
+        "add",
+        "remove",
+        "handle",
+        "do",
+        "check",
+        "read",
+        "write",
+        "calc",
+        "compute",
+        "find",
+        "is",
+        "has",
+        "on",
+        "play",
+        "render",
+        "new",
+        "next",
+        "toggle",
+        "process",
+        "build",
+        "parse",
+        "display",
+        "setup",
+    ]
 )
 
 
@@ -48,7 +89,7 @@ def member_names(names: Iterable[str], stems: set[str], write: Any, taken: set[s
     found: dict[str, str] = {}
     used = set(taken)
     for name in names:
-        parts = [w for w in write.words(name)]
+        parts = list(write.words(name))
         kept = [w for w in parts if w.rstrip("0123456789") not in stems]
         short = write.member_name(kept) if kept else name
         if parts == kept or not write.is_name(short):

@@ -22,7 +22,7 @@ def dependencies(file: SourceFile, language: Language, statements: list[Statemen
     kinds = classify(file, language)
     constants = {s for s, v in kinds.items() if v.nature == "constant"}
     homes = definitions(file)
-    brought = {}
+    brought: dict[str, list[tuple[str, str, Statement]]] = {}
     for s in file.statements:
         if s.kind == "import":
             for local, module, name in language.imported(file, s):
@@ -34,7 +34,12 @@ def dependencies(file: SourceFile, language: Language, statements: list[Statemen
         at = queue.pop(0)
         for ref in file.within(at.start, at.end):
             symbol = ref.symbol
-            if ref.name in language.introspective and symbol is not None and symbol.scope is file.scope and ref.name != "__annotations__":
+            if (
+                ref.name in language.introspective
+                and symbol is not None
+                and symbol.scope is file.scope
+                and ref.name != "__annotations__"
+            ):
                 found.refusal = (f"'{ref.name}' means something else in another file", ref.start)
                 break
             if symbol is None or symbol.scope is not file.scope or symbol in seen:
@@ -59,8 +64,11 @@ def definitions(file: SourceFile) -> dict[str, list[Statement]]:
     found: dict[str, list[Statement]] = {}
     for s in file.statements:
         for ref in file.within(s.start, s.end):
-            if ref.writes and ref.symbol is not None and ref.symbol.scope is file.scope and (
-                ref.scope is file.scope or ref.form != "definition"
+            if (
+                ref.writes
+                and ref.symbol is not None
+                and ref.symbol.scope is file.scope
+                and (ref.scope is file.scope or ref.form != "definition")
             ):
                 found.setdefault(ref.name, []).append(s)
     return found
@@ -95,7 +103,9 @@ def place(
     statement = next(iter(where.values()))
     if id(statement) in done:
         return None
-    if symbol in constants and statement.kind == "assign" or symbol.kinds in ({"function"}, {"class"}) and statement.kind in ("function", "class"):
+    if (symbol in constants and statement.kind == "assign") or (
+        symbol.kinds in ({"function"}, {"class"}) and statement.kind in ("function", "class")
+    ):
         if statement.kind == "function" and decorated(file, statement):
             return f"'{name}' is decorated and stays behind", at
         done.add(id(statement))

@@ -26,7 +26,9 @@ class Checker:
 
     def run(self) -> None:
         if self.design.language != self.program.language.name:
-            self.report(self.lines.of("", key="language"), f"language '{self.design.language}' is not that of the sources")
+            self.report(
+                self.lines.of("", key="language"), f"language '{self.design.language}' is not that of the sources"
+            )
         for entry in self.design.entries:
             if entry not in self.design.sources:
                 self.report(self.lines.of("", key="entries"), f"entry '{entry}' is not among the sources")
@@ -48,9 +50,13 @@ class Checker:
     def file_of(self, origin: str) -> SourceFile | None:
         """The file that defines an origin; None if none or several do."""
         if "::" in origin:
-            found = [f for f in [self.program.files.get(origin.split("::")[0])] if f and bare(origin) in f.scope.symbols]
+            found = [
+                f for f in [self.program.files.get(origin.split("::")[0])] if f and bare(origin) in f.scope.symbols
+            ]
         else:
-            found = [f for f in self.program.files.values() if origin in f.scope.symbols and f.scope.symbols[origin].kinds]
+            found = [
+                f for f in self.program.files.values() if origin in f.scope.symbols and f.scope.symbols[origin].kinds
+            ]
         return found[0] if len(found) == 1 else None
 
     def check_class(self, index: int, c: ClassDesign) -> None:
@@ -60,17 +66,25 @@ class Checker:
             self.member_name(self.lines.of("class.field", index, number, "name"), f.name, members, f.hidden)
             line = self.lines.of("class.field", index, number, "from")
             if len(f.origins) != objects:
-                self.report(line, f"field '{f.name}' comes from {len(f.origins)} variables, but there are {objects} objects")
+                self.report(
+                    line, f"field '{f.name}' comes from {len(f.origins)} variables, but there are {objects} objects"
+                )
             for origin in f.origins:
                 if origin:
                     self.origin(line, origin, c.name, {"variable"})
             if f.shared:
-                self.report(self.lines.of("class.field", index, number, "shared"), "shared fields are not built yet; leave 'shared' out")
+                self.report(
+                    self.lines.of("class.field", index, number, "shared"),
+                    "shared fields are not built yet; leave 'shared' out",
+                )
         for number, m in enumerate(c.methods):
             self.member_name(self.lines.of("class.method", index, number, "name"), m.name, members, m.hidden)
             line = self.lines.of("class.method", index, number, "from")
             if m.lines:
-                self.report(self.lines.of("class.method", index, number, "lines"), "methods from lines are not built yet; name a function")
+                self.report(
+                    self.lines.of("class.method", index, number, "lines"),
+                    "methods from lines are not built yet; name a function",
+                )
             if not m.origins:
                 self.report(line, f"method '{m.name}' comes from no function")
             for origin in m.origins:
@@ -78,7 +92,10 @@ class Checker:
             self.parameters(index, number, m.origins, m.drop)
             for add in m.add:
                 if self.file_of(add["value"]) is None:
-                    self.report(self.lines.of("class.method", index, number, "add"), f"'{add['value']}' does not exist in the sources")
+                    self.report(
+                        self.lines.of("class.method", index, number, "add"),
+                        f"'{add['value']}' does not exist in the sources",
+                    )
         for number, o in enumerate(c.objects):
             line = self.lines.of("class.object", index, number, "name")
             if not self.write.is_name(o.name):
@@ -117,4 +134,6 @@ class Checker:
             function = file.function(bare(origin)) if file is not None else None
             for name in drop:
                 if function is not None and name not in [p.name for p in function.params]:
-                    self.report(self.lines.of("class.method", index, at, "drop"), f"'{bare(origin)}' has no parameter '{name}'")
+                    self.report(
+                        self.lines.of("class.method", index, at, "drop"), f"'{bare(origin)}' has no parameter '{name}'"
+                    )

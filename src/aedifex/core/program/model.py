@@ -38,7 +38,7 @@ class Reference:
     the name is changed in place.
     """
 
-    __slots__ = ("name", "start", "end", "role", "scope", "symbol", "form", "member", "mutates", "deferred")
+    __slots__ = ("deferred", "end", "form", "member", "mutates", "name", "role", "scope", "start", "symbol")
 
     def __init__(self, name: str, start: int, end: int, role: Role, scope: Scope, form: str = "") -> None:
         self.name = name
@@ -75,7 +75,7 @@ class Declaration:
 class Symbol:
     """A name in the scope that owns it, with all its references from anywhere in the file."""
 
-    __slots__ = ("name", "scope", "references", "declarations", "kinds")
+    __slots__ = ("declarations", "kinds", "name", "references", "scope")
 
     def __init__(self, name: str, scope: Scope) -> None:
         self.name = name
@@ -96,8 +96,22 @@ class Scope:
     """A region with names of its own. ``kind``: module, function, lambda, class, comprehension, types."""
 
     __slots__ = (
-        "kind", "name", "parent", "start", "end", "symbols", "children", "globals", "nonlocals",
-        "parameters", "bound", "used", "function", "stars", "generator", "free",
+        "bound",
+        "children",
+        "end",
+        "free",
+        "function",
+        "generator",
+        "globals",
+        "kind",
+        "name",
+        "nonlocals",
+        "parameters",
+        "parent",
+        "stars",
+        "start",
+        "symbols",
+        "used",
     )  # fmt: skip
 
     def __init__(self, kind: str, name: str, parent: Scope | None, start: int, end: int) -> None:

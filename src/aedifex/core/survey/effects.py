@@ -10,11 +10,74 @@ from ..program.model import Call, Function, Reference, Scope, SourceFile, Statem
 
 # Calls that reach no other code of the program.
 QUIET = frozenset(
-    "print len range abs min max sum round int float str bool list dict set tuple frozenset sorted reversed enumerate zip "
-    "isinstance issubclass type chr ord hex oct bin divmod pow repr format any all input open id hash bytes bytearray "
-    "getattr hasattr iter next slice super object".split()
+    [
+        "print",
+        "len",
+        "range",
+        "abs",
+        "min",
+        "max",
+        "sum",
+        "round",
+        "int",
+        "float",
+        "str",
+        "bool",
+        "list",
+        "dict",
+        "set",
+        "tuple",
+        "frozenset",
+        "sorted",
+        "reversed",
+        "enumerate",
+        "zip",
+        "isinstance",
+        "issubclass",
+        "type",
+        "chr",
+        "ord",
+        "hex",
+        "oct",
+        "bin",
+        "divmod",
+        "pow",
+        "repr",
+        "format",
+        "any",
+        "all",
+        "input",
+        "open",
+        "id",
+        "hash",
+        "bytes",
+        "bytearray",
+        "getattr",
+        "hasattr",
+        "iter",
+        "next",
+        "slice",
+        "super",
+        "object",
+    ]
 )
-QUIET_MODULES = frozenset("math random time sys os string textwrap json re datetime itertools collections copy".split())
+QUIET_MODULES = frozenset(
+    [
+        "math",
+        "random",
+        "time",
+        "sys",
+        "os",
+        "string",
+        "textwrap",
+        "json",
+        "re",
+        "datetime",
+        "itertools",
+        "collections",
+        "copy",
+    ]
+)
 
 
 @dataclass
@@ -69,8 +132,8 @@ class Effects:
             if symbol is None:
                 continue
             old = found.get(symbol)
-            found[symbol] = Unit(name, min(start, old.start), max(end, old.end), symbol) if old else Unit(
-                name, start, end, symbol
+            found[symbol] = (
+                Unit(name, min(start, old.start), max(end, old.end), symbol) if old else Unit(name, start, end, symbol)
             )
         return found
 

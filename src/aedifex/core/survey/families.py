@@ -8,7 +8,9 @@ from dataclasses import dataclass, field
 from ..program.language import Language
 from ..program.model import Function, SourceFile, Symbol
 
-NUMBERED = re.compile(r"^(?P<head>[A-Za-z_]*?[A-Za-z])_?(?P<number>\d+)(?P<tail>(?:_\w*)?)$|^(?P<head2>[A-Za-z]+)(?P<number2>\d+)(?P<tail2>[A-Z]\w*)$")
+NUMBERED = re.compile(
+    r"^(?P<head>[A-Za-z_]*?[A-Za-z])_?(?P<number>\d+)(?P<tail>(?:_\w*)?)$|^(?P<head2>[A-Za-z]+)(?P<number2>\d+)(?P<tail2>[A-Z]\w*)$"
+)
 
 
 def numbered(name: str) -> tuple[str, int, str] | None:
@@ -51,8 +53,12 @@ def families(file: SourceFile, language: Language, variables: list[Symbol]) -> l
     result = []
     for family in found.values():
         counts = sorted({n for row in family.variables.values() for n in row})
-        family.numbers = [n for n in counts if sum(n in row for row in family.variables.values()) * 2 >= len(family.variables)]
-        family.variables = {p: {n: s for n, s in row.items() if n in family.numbers} for p, row in family.variables.items()}
+        family.numbers = [
+            n for n in counts if sum(n in row for row in family.variables.values()) * 2 >= len(family.variables)
+        ]
+        family.variables = {
+            p: {n: s for n, s in row.items() if n in family.numbers} for p, row in family.variables.items()
+        }
         if len(family.numbers) < 2:
             continue
         family.twins = twins(file, language, family)
@@ -77,7 +83,10 @@ def twins(file: SourceFile, language: Language, family: Family) -> list[list[Fun
             if not alike(file, language, family, row, names):
                 del candidates[pattern]
                 changed = True
-    return [[row[n] for n in family.numbers] for _, row in sorted(candidates.items(), key=lambda e: e[1][family.numbers[0]].start)]
+    return [
+        [row[n] for n in family.numbers]
+        for _, row in sorted(candidates.items(), key=lambda e: e[1][family.numbers[0]].start)
+    ]
 
 
 def alike(
@@ -92,8 +101,9 @@ def alike(
             if r.symbol in own:
                 edits.append((r.start, r.end, "\1" + own[r.symbol]))
                 touched = True
-            elif r.symbol in names:
-                same = r.symbol is not None and any(t.symbol is r.symbol and numbered(t.name)[1] == number for t in file.functions if numbered(t.name))  # type: ignore[index]
+            elif r.symbol in names and r.symbol is not None:
+                parts = numbered(r.symbol.name)
+                same = parts is not None and parts[1] == number
                 edits.append((r.start, r.end, ("\2" if same else "\3") + names[r.symbol]))
         for d in file.declarations:
             if f.start <= d.start < f.end and d.symbol in own:

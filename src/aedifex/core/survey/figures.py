@@ -76,5 +76,3 @@ def cohesion(file: SourceFile, scope: Scope) -> float | None:
         return None
     pairs = list(combinations(used, 2))
     return sum(1 for a, b in pairs if a & b) / len(pairs)
-
-

@@ -58,7 +58,9 @@ def bindings(file: SourceFile) -> list[Hazard]:
         for ref in symbol.references:
             why = BINDINGS.get(ref.form) or ("is deleted" if ref.role.value == "delete" else "")
             if why:
-                found.append(Hazard("binding", file.path, file.line(ref.start), f"'{symbol.name}' {why}", (symbol.name,)))
+                found.append(
+                    Hazard("binding", file.path, file.line(ref.start), f"'{symbol.name}' {why}", (symbol.name,))
+                )
                 break
     return found
 
@@ -73,12 +75,22 @@ def redefined(file: SourceFile) -> list[Hazard]:
         by_symbol[f.symbol] = by_symbol.get(f.symbol, 0) + 1
         line = file.line(f.start)
         if by_symbol[f.symbol] == 2 or f.symbol.kinds - {"function"}:
-            found.append(Hazard("redefined", file.path, line, f"'{f.name}' is defined or bound more than once", (f.name,)))
+            found.append(
+                Hazard("redefined", file.path, line, f"'{f.name}' is defined or bound more than once", (f.name,))
+            )
         if f.decorators:
             found.append(Hazard("decorated", file.path, line, f"'{f.name}' is decorated", (f.name,)))
         for ref in f.symbol.references:
             if ref.form in ("compared", "key"):
-                found.append(Hazard("function as value", file.path, file.line(ref.start), f"'{f.name}' is compared or used as a key", (f.name,)))
+                found.append(
+                    Hazard(
+                        "function as value",
+                        file.path,
+                        file.line(ref.start),
+                        f"'{f.name}' is compared or used as a key",
+                        (f.name,),
+                    )
+                )
             elif ref.member:
                 found.append(Hazard("function as value", file.path, file.line(ref.start),
                                     f"'{f.name}.{ref.member}' asks the function itself", (f.name,)))  # fmt: skip
@@ -116,9 +128,15 @@ def outside(file: SourceFile, language: Language, program: Program, outsiders: P
                     continue
                 line = other.line(s.start)
                 if name == "*":
-                    found.append(Hazard("used outside", other.path, line, f"everything of {file.path} is imported by {other.path}"))
+                    found.append(
+                        Hazard(
+                            "used outside", other.path, line, f"everything of {file.path} is imported by {other.path}"
+                        )
+                    )
                 elif name and name != module:
-                    found.append(Hazard("used outside", other.path, line, f"'{name}' is imported by {other.path}", (name,)))
+                    found.append(
+                        Hazard("used outside", other.path, line, f"'{name}' is imported by {other.path}", (name,))
+                    )
                 else:
                     symbol = other.scope.symbols.get(local)
                     for ref in symbol.references if symbol else ():
@@ -130,5 +148,7 @@ def outside(file: SourceFile, language: Language, program: Program, outsiders: P
         statement = next((s for s in file.statements if s.start <= ref.start < s.end), None)
         if statement is not None:
             names = tuple(language.texts(file, (statement.start, statement.end)))
-            found.append(Hazard("used outside", file.path, file.line(ref.start), "'__all__' offers names to other files", names))
+            found.append(
+                Hazard("used outside", file.path, file.line(ref.start), "'__all__' offers names to other files", names)
+            )
     return found

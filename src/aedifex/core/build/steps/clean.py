@@ -36,7 +36,10 @@ class CleanUp:
 
     def clean_import(self, context: Context, file: SourceFile, before: SourceFile, s: Statement, out: Edits) -> None:
         bound = context.language.imported(file, s)
-        if any(local == "*" or module == "__future__" for local, module, _ in bound):
+        if any(local == "*" for local, _, _ in bound):
+            self.clean_star(context, file, before, s, out)
+            return
+        if any(module == "__future__" for _, module, _ in bound):
             return
         dead = [b for b in bound if not used(file, b[0]) and used(before, b[0])]
         if not dead:
@@ -48,13 +51,27 @@ class CleanUp:
             keep = [b for b in bound if b not in dead]
             out.replace(file.path, s.start, s.end, context.write.import_list(keep))
 
+    def clean_star(self, context: Context, file: SourceFile, before: SourceFile, s: Statement, out: Edits) -> None:
+        """A star import goes when every name that it may have given has moved away."""
+        ours = context.language.introspective
+        loose = [
+            n
+            for n, x in file.scope.symbols.items()
+            if not x.kinds and any(not r.writes for r in x.references) and n not in ours
+        ]
+        had = any(not x.kinds and x.references for n, x in before.scope.symbols.items() if n not in ours)
+        if not loose and had:
+            out.delete(file.path, context.write.comment_start(file, s.start), context.write.line_end(file, s.end))
+
     def clean_blank(self, context: Context, file: SourceFile, out: Edits) -> None:
         """Runs of blank lines that the earlier steps left behind: none at the ends, at most two between."""
         before = context.original.files[self.path].text if context.original is not None else b""
         dead = [(a, b) for a, b, text in out.ranges.get(file.path, []) if not text]
         lines = [file.text[a:b] for a, b in pairwise([*file.lines, len(file.text)])]
         inside = [any(a < at < b for a, b in file.strings) for at in file.lines]
-        gone = [any(a <= at and at + len(line) <= b for a, b in dead) for at, line in zip(file.lines, lines, strict=False)]
+        gone = [
+            any(a <= at and at + len(line) <= b for a, b in dead) for at, line in zip(file.lines, lines, strict=False)
+        ]
         number = 0
         kept: bytes | None = None
         while number < len(lines):

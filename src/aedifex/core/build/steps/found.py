@@ -1,12 +1,12 @@
 """Found a class: its fields, its constructor, and its objects where the variables were first set.
 
-    x = 3              class Depot:
-    def f():               def __init__(self):
-        print(x)     →         self._x = 3
+x = 3              class Depot:
+def f():               def __init__(self):
+    print(x)     →         self._x = 3
 
-                       depot = Depot()
-                       def f():
-                           print(depot._x)
+                   depot = Depot()
+                   def f():
+                       print(depot._x)
 """
 
 from __future__ import annotations
@@ -28,7 +28,7 @@ UNFIT = {
     "pattern": "is set by a match pattern",
     "import": "is bound by an import",
     "definition": "is also the name of a function or class",
-    "spelled": "is spelled out by f\"{name=}\", which would print another text",
+    "spelled": 'is spelled out by f"{name=}", which would print another text',
     "annotation": "is declared with a type but without a value",
     "loop": "is the variable of a loop",
 }
@@ -63,7 +63,10 @@ class Founder:
         self.unit = self.write.indent_unit(file)
         self.names = {f.name: self.write.hidden(f.name) if f.hidden else f.name for f in design.fields}
         self.variables = [
-            [symbol(file, f.origins[i], "variable") if f.origins[i : i + 1] and f.origins[i] else None for f in design.fields]
+            [
+                symbol(file, f.origins[i], "variable") if f.origins[i : i + 1] and f.origins[i] else None
+                for f in design.fields
+            ]
             for i in range(len(design.objects))
         ]
         self.edits_ = Edits()
@@ -86,7 +89,9 @@ class Founder:
 
     def check(self) -> None:
         if self.design.name in self.file.scope.symbols and self.file.scope.symbols[self.design.name].references:
-            raise Refusal(f"the name '{self.design.name}' is already used", self.file.path, 0, "choose another class name")
+            raise Refusal(
+                f"the name '{self.design.name}' is already used", self.file.path, 0, "choose another class name"
+            )
         for row in self.variables:
             for s in row:
                 if s is not None:
@@ -94,7 +99,9 @@ class Founder:
         for index, obj in enumerate(self.design.objects):
             taken = self.file.scope.symbols.get(obj.name)
             if taken is not None and (taken.kinds or obj.name in self.context.language.builtins):
-                raise Refusal(f"the name '{obj.name}' is already used", self.file.path, 0, "rename the object in the design")
+                raise Refusal(
+                    f"the name '{obj.name}' is already used", self.file.path, 0, "rename the object in the design"
+                )
             for s in self.variables[index]:
                 for ref in s.references if s is not None else ():
                     if shadowed(ref.scope, obj.name, self.file.scope):
@@ -151,7 +158,9 @@ class Founder:
     def class_text(self, founding: Founding) -> str:
         params, lines = [], []
         row = founding.starts[0] if founding.starts else []
-        order = sorted(range(len(row)), key=lambda i: (row[i].statement is None, row[i].value[0] if row[i].statement else 0))
+        order = sorted(
+            range(len(row)), key=lambda i: (row[i].statement is None, row[i].value[0] if row[i].statement else 0)
+        )
         for i in order:
             f = self.design.fields[i]
             kind = founding.kind(i)
@@ -232,7 +241,9 @@ class Founder:
                 self.edits_.insert(self.file.path, start, self.write.with_newlines(line + "\n", nl))
         for statement in moved:
             if statement is not at:
-                self.remove(statement, start=self.write.comment_start(self.file, statement.start) if index == 0 else None)
+                self.remove(
+                    statement, start=self.write.comment_start(self.file, statement.start) if index == 0 else None
+                )
 
     def argument_order(self, founding: Founding) -> list[int]:
         row = founding.starts[0]
@@ -257,7 +268,11 @@ class Founder:
         """Take a statement away with its line, or only itself where it shares the line with others."""
         left = self.write.line_start(self.file, s.start)
         right = self.write.line_end(self.file, s.end)
-        others = [o for o in self.file.statements if o is not s and left <= o.start < right or o is not s and left < o.end <= right]
+        others = [
+            o
+            for o in self.file.statements
+            if (o is not s and left <= o.start < right) or (o is not s and left < o.end <= right)
+        ]
         if others:
             following = min((o.start for o in others if o.start >= s.end), default=None)
             if replacement:
@@ -282,5 +297,3 @@ class Founder:
         if main:
             return int(self.write.comment_start(self.file, main[0].start))
         return len(self.file.text)
-
-

@@ -1,10 +1,10 @@
 """Wrap the main code as a whole into the app class's ``run``; the entry keeps its name and starts it.
 
-    count = 0                      class App:
-    while count < 3:         →         def run(self):
-        count += step()                    count = 0
-                                           while count < 3: ...
-                                   App().run()
+count = 0                      class App:
+while count < 3:         →         def run(self):
+    count += step()                    count = 0
+                                       while count < 3: ...
+                               App().run()
 """
 
 from __future__ import annotations
@@ -16,7 +16,7 @@ from ...draft.mainplan import MainPlan, plan_main
 from ...program.model import SourceFile, Statement
 from ...survey.effects import Effects
 from ..edits import Edits
-from ..step import Context, Refusal, class_scope, refuse_at
+from ..step import Context, Refusal, class_scope, drop_empty_body, refuse_at
 
 
 @dataclass
@@ -56,7 +56,7 @@ class Wrapper:
         scope = next((s for s, n in self.file.classes if n == self.design.name and s.parent is self.file.scope), None)
         if scope is not None:
             at = self.write.line_end(self.file, class_scope(self.file, self.design.name).end - 1)
-            text = "\n" + text
+            text = ("" if drop_empty_body(self.context, self.file, scope, self.out) else "\n") + text
         else:
             at = self.write.blank_before(self.file, self.write.comment_start(self.file, self.anchor(plan)))
             text = ("\n\n" if at else "") + self.write.class_head(self.design.name) + text
@@ -82,10 +82,12 @@ class Wrapper:
             inner = plan.inside
             start = self.write.comment_start(self.file, inner[0].start)
             if self.file.line(inner[0].start) == self.file.line(plan.guard.start):
-                raise refuse_at(self.file, plan.guard.start, "the main code stands on the line of its guard", "give it a line")
+                raise refuse_at(
+                    self.file, plan.guard.start, "the main code stands on the line of its guard", "give it a line"
+                )
             end = self.write.line_end(self.file, inner[-1].end)
             parts.append(self.moved(start, end, self.unit, inner))
-        return "\n".join(part.rstrip("\r\n") + "\n" for part in parts)
+        return "\n".join(part.rstrip("\r\n") + "\n" for part in parts if part.strip())
 
     def moved(self, start: int, end: int, prefix: str, stretch: list[Statement]) -> str:
         edits: list[tuple[int, int, str]] = []

@@ -1,9 +1,9 @@
 """Turn a function, or the twins of one, into a method: own state through the object, calls rewritten.
 
-    def move(dt):                     class Tram:
-        tram._x += dt         →           def move(self, dt):
-                                              self._x += dt
-    move(1)                           tram.move(1)
+def move(dt):                     class Tram:
+    tram._x += dt         →           def move(self, dt):
+                                          self._x += dt
+move(1)                           tram.move(1)
 """
 
 from __future__ import annotations
@@ -13,7 +13,7 @@ from dataclasses import dataclass, field
 from ...draft.design import ClassDesign, FieldDesign, MethodDesign
 from ...program.model import Argument, Call, Function, Reference, SourceFile, Symbol
 from ..edits import Edits
-from ..step import Context, Refusal, class_scope, function_of, receiver_of, refuse_at, shadowed
+from ..step import Context, Refusal, class_scope, drop_empty_body, function_of, receiver_of, refuse_at, shadowed
 
 
 @dataclass
@@ -64,7 +64,8 @@ class Mover:
         at = self.write.line_end(self.file, self.scope.end - 1 if self.scope.end else 0)
         nl = self.write.newline(self.file)
         gap = "" if self.file.text[:at].endswith(b"\n") else "\n"
-        self.out.insert(self.file.path, at, self.write.with_newlines(gap + "\n" + text, nl))
+        gap += "" if drop_empty_body(self.context, self.file, self.scope, self.out) else "\n"
+        self.out.insert(self.file.path, at, self.write.with_newlines(gap + text, nl))
         for f in self.functions:
             start = self.write.blank_before(self.file, self.write.comment_start(self.file, f.start))
             self.out.delete(self.file.path, start, self.write.line_end(self.file, f.end))
@@ -78,14 +79,30 @@ class Mover:
         if f.decorators:
             raise refuse_at(self.file, at, f"function '{f.name}' is decorated", "it stays a function")
         if self.write.RECEIVER in f.scope.symbols:
-            raise refuse_at(self.file, at, f"function '{f.name}' already uses the name '{self.write.RECEIVER}'", "rename that")
-        if self.file.line(f.head) == self.file.line(f.start) and self.file.text[self.write.line_start(self.file, f.start) : f.start].strip():
-            raise refuse_at(self.file, at, f"function '{f.name}' does not start its line", "put it on a line of its own")
+            raise refuse_at(
+                self.file, at, f"function '{f.name}' already uses the name '{self.write.RECEIVER}'", "rename that"
+            )
+        if (
+            self.file.line(f.head) == self.file.line(f.start)
+            and self.file.text[self.write.line_start(self.file, f.start) : f.start].strip()
+        ):
+            raise refuse_at(
+                self.file, at, f"function '{f.name}' does not start its line", "put it on a line of its own"
+            )
         for ref in self.file.within(f.start, f.end):
-            if ref.symbol is not None and not ref.symbol.kinds and ref.name in language.dynamic and ref.role.value == "call":
-                raise refuse_at(self.file, ref.start, f"'{ref.name}()' reaches names by their text", "it stays a function")
+            if (
+                ref.symbol is not None
+                and not ref.symbol.kinds
+                and ref.name in language.dynamic
+                and ref.role.value == "call"
+            ):
+                raise refuse_at(
+                    self.file, ref.start, f"'{ref.name}()' reaches names by their text", "it stays a function"
+                )
             if self.write.mangled(self.file.slice(ref.start, ref.end)):
-                raise refuse_at(self.file, ref.start, f"'{ref.name}' would be another name inside a class", "rename it first")
+                raise refuse_at(
+                    self.file, ref.start, f"'{ref.name}' would be another name inside a class", "rename it first"
+                )
         self.check_defaults(f)
         self.check_uses(f)
 
@@ -96,8 +113,11 @@ class Mover:
                 continue
             for ref in self.file.within(*p.default):
                 s = ref.symbol
-                set_late = s is not None and s.scope is self.file.scope and s.kinds and any(
-                    r.start > self.scope.start for r in s.bindings
+                set_late = (
+                    s is not None
+                    and s.scope is self.file.scope
+                    and s.kinds
+                    and any(r.start > self.scope.start for r in s.bindings)
                 )
                 if set_late or self.context.language.purity(self.file, p.default) == "effect":
                     raise refuse_at(self.file, p.start, f"the default of '{p.name}' is worked out where '{f.name}' stands",
@@ -112,11 +132,17 @@ class Mover:
             if ref.writes:
                 continue
             if ref.form in ("compared", "key"):
-                raise refuse_at(self.file, ref.start, f"function '{f.name}' is compared or used as a key", "it stays a function")
+                raise refuse_at(
+                    self.file, ref.start, f"function '{f.name}' is compared or used as a key", "it stays a function"
+                )
             if ref.member:
-                raise refuse_at(self.file, ref.start, f"'{f.name}.{ref.member}' asks the function itself", "it stays a function")
+                raise refuse_at(
+                    self.file, ref.start, f"'{f.name}.{ref.member}' asks the function itself", "it stays a function"
+                )
             if ref.form == "spelled":
-                raise refuse_at(self.file, ref.start, f"'{f.name}' is spelled out by a self-documenting format", "write it out")
+                raise refuse_at(
+                    self.file, ref.start, f"'{f.name}' is spelled out by a self-documenting format", "write it out"
+                )
             if ref.role.value != "call" and changes:
                 raise refuse_at(self.file, ref.start, f"function '{f.name}' is handed on, so its parameters cannot change",
                                 "keep its parameters in the design")  # fmt: skip
@@ -152,7 +178,7 @@ class Mover:
     def rewrite_uses(self, f: Function, index: int) -> None:
         assert f.symbol is not None
         for ref in f.symbol.references:
-            if ref.writes or f.start <= ref.start < f.end and index > 0:
+            if ref.writes or (f.start <= ref.start < f.end and index > 0):
                 continue
             call = self.call_at(ref) if ref.role.value == "call" else None
             owner = self.owner_text(f, index, ref, call)
@@ -174,24 +200,30 @@ class Mover:
         else:
             name = self.object_of_call(f, ref, call)
         if shadowed(ref.scope, name, self.file.scope):
-            raise refuse_at(self.file, ref.start, f"'{name}' means something else here", "rename the object in the design")
+            raise refuse_at(
+                self.file, ref.start, f"'{name}' means something else here", "rename the object in the design"
+            )
         return name
 
     def object_of_call(self, f: Function, ref: Reference, call: Call | None) -> str:
         """The object whose fields are handed to the dropped parameters: all of the same object."""
         if call is None or not self.method.drop:
-            raise refuse_at(self.file, ref.start, f"nothing tells which object '{f.name}' is for here", "leave it a function")
+            raise refuse_at(
+                self.file, ref.start, f"nothing tells which object '{f.name}' is for here", "leave it a function"
+            )
         owners = set()
         for name in self.method.drop:
             arg = self.argument_for(f, call, name)
             text = self.file.slice(arg.value_start, arg.end) if arg else ""
             owner, _, member = text.partition(".")
-            if owner not in self.objects and owner != self.write.RECEIVER or member not in self.fields:
+            if (owner not in self.objects and owner != self.write.RECEIVER) or member not in self.fields:
                 raise refuse_at(self.file, call.start, f"'{name}' is given '{text}', which no object of {self.design.name} holds",
                                 "do not drop this parameter")  # fmt: skip
             owners.add(owner)
         if len(owners) != 1:
-            raise refuse_at(self.file, call.start, "the arguments belong to different objects", "do not drop these parameters")
+            raise refuse_at(
+                self.file, call.start, "the arguments belong to different objects", "do not drop these parameters"
+            )
         return owners.pop()
 
     def argument_for(self, f: Function, call: Call, name: str) -> Argument | None:
@@ -208,7 +240,9 @@ class Mover:
         args = self.context.language.arguments(self.file, call)
         going = [self.argument_for(f, call, name) for name in self.method.drop]
         if any(g is None for g in going):
-            raise refuse_at(self.file, call.start, f"this call of '{f.name}' leaves out a parameter that is to go", "write it out")
+            raise refuse_at(
+                self.file, call.start, f"this call of '{f.name}' leaves out a parameter that is to go", "write it out"
+            )
         self.same_field(f, call)
         if all(a in going for a in args):
             self.out.delete(self.file.path, call.args_start, call.args_end)
@@ -227,11 +261,17 @@ class Mover:
             text = self.file.slice(arg.value_start, arg.end) if arg else ""
             member = text.partition(".")[2]
             if member not in self.fields or member != self.field_for(f, name):
-                raise refuse_at(self.file, call.start, f"'{name}' does not always receive the same field", "do not drop it")
+                raise refuse_at(
+                    self.file, call.start, f"'{name}' does not always receive the same field", "do not drop it"
+                )
 
     def field_for(self, f: Function, parameter: str) -> str:
         """The field that the first call hands to a parameter."""
-        for ref in sorted((r for r in f.symbol.references if r.role.value == "call"), key=lambda r: r.start) if f.symbol else []:
+        for ref in (
+            sorted((r for r in f.symbol.references if r.role.value == "call"), key=lambda r: r.start)
+            if f.symbol
+            else []
+        ):
             call = self.call_at(ref)
             arg = self.argument_for(f, call, parameter) if call is not None else None
             if arg is not None:
@@ -257,7 +297,9 @@ class Mover:
             text = self.write.member(receiver, self.field_for(f, name))
             for r in s.references:
                 if r.form == "spelled":
-                    raise refuse_at(self.file, r.start, f"'{name}' is spelled out by a self-documenting format", "do not drop it")
+                    raise refuse_at(
+                        self.file, r.start, f"'{name}' is spelled out by a self-documenting format", "do not drop it"
+                    )
                 if r.form != "parameter":
                     edits.append((r.start, r.end, text))
         return edits
@@ -277,5 +319,3 @@ class Mover:
         end = self.write.line_end(self.file, f.end)
         text = self.write.indented(self.file, start, end, inner, unit)
         return text if text.endswith("\n") else text + "\n"
-
-

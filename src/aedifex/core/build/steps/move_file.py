@@ -44,13 +44,19 @@ class FileMover:
         needs = dependencies(self.file, self.context.language, [statement])
         if needs.refusal:
             message, at = needs.refusal
-            raise Refusal(message, self.file.path, self.file.line(at), f"class {self.design.name} stays in {self.file.path}")
+            raise Refusal(
+                message, self.file.path, self.file.line(at), f"class {self.design.name} stays in {self.file.path}"
+            )
         moving = [*needs.moving, statement]
         self.out.create(self.design.file, self.new_text(needs, moving))
         for s in moving:
             start = self.write.comment_start(self.file, s.start)
             after = self.write.blank_after(self.file, self.write.line_end(self.file, s.end))
-            self.out.delete(self.file.path, start, after if s.kind in ("class", "function") else self.write.line_end(self.file, s.end))
+            self.out.delete(
+                self.file.path,
+                start,
+                after if s.kind in ("class", "function") else self.write.line_end(self.file, s.end),
+            )
         self.import_back(moving)
         return self.out
 
@@ -58,17 +64,23 @@ class FileMover:
         path = self.design.file
         folder = self.file.path.rpartition("/")[0]
         if path.rpartition("/")[0] != folder:
-            raise Refusal(f"'{path}' lies in another folder than {self.file.path}", self.file.path, 0, "name a file beside it")
+            raise Refusal(
+                f"'{path}' lies in another folder than {self.file.path}", self.file.path, 0, "name a file beside it"
+            )
         if not self.write.is_name(self.write.module_of(path)) or not path.endswith(self.context.language.suffixes):
             raise Refusal(f"'{path}' is not a name that can be imported", self.file.path, 0, "choose another file name")
         if self.context.exists(path):
             raise Refusal(f"'{path}' already exists", self.file.path, 0, "choose another file name in the design")
         if self.write.hides_library(path):
-            raise Refusal(f"'{path}' would hide the library's module of that name", self.file.path, 0, "choose another file name")
+            raise Refusal(
+                f"'{path}' would hide the library's module of that name", self.file.path, 0, "choose another file name"
+            )
         module = self.write.module_of(path)
         for f in self.context.program.files.values():
             for s in f.statements:
-                if s.kind == "import" and any(m.split(".")[0] == module for _, m, _ in self.context.language.imported(f, s)):
+                if s.kind == "import" and any(
+                    m.split(".")[0] == module for _, m, _ in self.context.language.imported(f, s)
+                ):
                     raise Refusal(f"'{path}' would hide the module '{module}' that {f.path} imports", f.path, f.line(s.start),
                                   "choose another file name")  # fmt: skip
         if self.context.exists((folder + "/" if folder else "") + "__init__.py"):
@@ -118,7 +130,10 @@ class FileMover:
                 break
         if last is not None:
             end = self.write.line_end(self.file, last.end)
-            own = any(self.write.module_of(p) in self.file.slice(last.start, last.end).split() for p in self.context.program.files)
+            own = any(
+                self.write.module_of(p) in self.file.slice(last.start, last.end).split()
+                for p in self.context.program.files
+            )
             gap = "" if own or not self.is_library(last) else "\n"
             return end, ("" if self.file.text[:end].endswith(b"\n") else "\n") + gap, ""
         docs = [s for s in self.file.statements[:1] if s.kind == "docstring"]

@@ -1,8 +1,8 @@
 """Pass in at each call what a method used to read of somebody else's changing state.
 
-    def move(self, dt):                    def move(self, dt, signal):
-        if signal == "go": ...       →         if signal == "go": ...
-    tram.move(1)                           tram.move(1, signal)
+def move(self, dt):                    def move(self, dt, signal):
+    if signal == "go": ...       →         if signal == "go": ...
+tram.move(1)                           tram.move(1, signal)
 """
 
 from __future__ import annotations
@@ -63,9 +63,13 @@ class Passer:
         touch = self.effects.touch(self.function.start, self.function.end)
         for ref in self.file.within(self.function.start, self.function.end):
             if ref.symbol is source and ref.writes:
-                raise refuse_at(self.file, ref.start, f"'{source.name}' is changed here, not only read", "keep it where it is")
+                raise refuse_at(
+                    self.file, ref.start, f"'{source.name}' is changed here, not only read", "keep it where it is"
+                )
             if ref.symbol is source and ref.form == "spelled":
-                raise refuse_at(self.file, ref.start, f"'{source.name}' is spelled out by a self-documenting format", "write it out")
+                raise refuse_at(
+                    self.file, ref.start, f"'{source.name}' is spelled out by a self-documenting format", "write it out"
+                )
         rebinds = {s for s in touch.writes if any(r.writes for r in s.references if not self.at_top(r))}
         if source in rebinds:
             raise refuse_at(self.file, self.function.start, f"'{source.name}' may change while '{self.name}' runs",
@@ -75,7 +79,12 @@ class Passer:
             if statement.start >= first:
                 break
             if any(statement.start <= c.start < statement.end for c in calls):
-                raise refuse_at(self.file, statement.start, f"'{self.name}' is called before '{source.name}' is set", "set it earlier")
+                raise refuse_at(
+                    self.file,
+                    statement.start,
+                    f"'{self.name}' is called before '{source.name}' is set",
+                    "set it earlier",
+                )
 
     def at_top(self, ref: Reference) -> bool:
         return ref.scope is self.file.scope
@@ -87,8 +96,12 @@ class Passer:
                     raise refuse_at(self.file, ref.start, f"'{name}' means something else here", "choose another name")
                 self.out.replace(self.file.path, ref.start, ref.end, name)
         if name in self.function.scope.symbols and self.function.scope.symbols[name].scope is self.function.scope:
-            raise refuse_at(self.file, self.function.start, f"'{self.name}' already has a local '{name}'", "choose another name")
-        drop_declarations(self.context.language, self.file, self.out, {source}, (self.function.start, self.function.end))
+            raise refuse_at(
+                self.file, self.function.start, f"'{self.name}' already has a local '{name}'", "choose another name"
+            )
+        drop_declarations(
+            self.context.language, self.file, self.out, {source}, (self.function.start, self.function.end)
+        )
 
     def calls(self) -> list[Call]:
         """Every call of the method. Raises Refusal where it is used in another way."""
@@ -113,9 +126,12 @@ class Passer:
     def extend(self, calls: list[Call]) -> None:
         names = [a["name"] for a in self.method.add]
         if any(p.kind in ("doublestar",) for p in self.function.params):
-            raise refuse_at(self.file, self.function.start, f"'{self.name}' takes any named argument", "leave it a function")
+            raise refuse_at(
+                self.file, self.function.start, f"'{self.name}' takes any named argument", "leave it a function"
+            )
         by_name = False
-        last, texts = 0, []
+        last = 0
+        texts: list[str] = []
         for name in names:
             (at, _, text), named = self.write.added_parameter(self.file, self.function, name)
             by_name, last = by_name or named, at
@@ -128,7 +144,11 @@ class Passer:
             for add in self.method.add:
                 own = call.start >= self.function.start and call.end <= self.function.end
                 value = add["name"] if own else add["value"]
-                if not own and shadowed(call.callee.scope, add["value"], self.file.scope) and not self.handed(call, add["value"]):
+                if (
+                    not own
+                    and shadowed(call.callee.scope, add["value"], self.file.scope)
+                    and not self.handed(call, add["value"])
+                ):
                     raise refuse_at(self.file, call.start, f"'{value}' means something else here", "rename it first")
                 more.append(self.write.keyword_argument(add["name"], value) if named else value)
             at = args[-1].end if args else call.args_start

@@ -64,7 +64,7 @@ def execute(command: list[str], folder: str, env: dict[str, str], scenario: Scen
         end_group(child)
     for reader in readers:
         reader.join(2)
-    output, error = (bytes(r.data).decode("utf-8", "replace") for r in readers)
+    output, errors = (bytes(r.data).decode("utf-8", "replace") for r in readers)
     if any(r.flooded for r in readers):
         trouble = f"it wrote more than {OUTPUT >> 20} MiB"
     elif not trouble:
@@ -74,7 +74,7 @@ def execute(command: list[str], folder: str, env: dict[str, str], scenario: Scen
             if at < 0:
                 trouble = f"the prompt '{prompt}' never came"
                 break
-    return Observed(child.returncode if not trouble else None, output, error, trouble=trouble)
+    return Observed(child.returncode if not trouble else None, output, errors, trouble=trouble)
 
 
 def bounds(seconds: float):  # type: ignore[no-untyped-def]

@@ -28,7 +28,9 @@ class Python:
     read = staticmethod(read)
     arguments = staticmethod(arguments)
     alone = staticmethod(alone)
-    has_alternative = staticmethod(lambda s: any(c.type in ("else_clause", "elif_clause") for c in s.node.named_children))
+    has_alternative = staticmethod(
+        lambda s: any(c.type in ("else_clause", "elif_clause") for c in s.node.named_children)
+    )
     tokens = staticmethod(tokens)
     bare_tuple = staticmethod(lambda file, span: node_at(file, span).type == "expression_list")
     count = staticmethod(lambda statement: count(statement.node))

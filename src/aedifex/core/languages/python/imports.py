@@ -22,7 +22,7 @@ def imported(file: SourceFile, statement: Statement) -> list[tuple[str, str, str
         if origin:
             found.append((alias or name, origin, name))
         else:
-            found.append((alias or name.split(".")[0], name if alias else name, ""))
+            found.append((alias or name.split(".")[0], name, ""))
     if any(c.type == "wildcard_import" for c in node.named_children):
         found.append(("*", origin, "*"))
     return found

@@ -13,9 +13,25 @@ from ...program.model import SourceFile
 LITERALS = frozenset({"integer", "float", "true", "false", "none", "ellipsis", "comment", "string_start", "string_content",
                       "string_end", "escape_sequence", "type_conversion"})  # fmt: skip
 COMPOSED = frozenset(
-    "string concatenated_string interpolation format_specifier list tuple set dictionary pair unary_operator binary_operator "
-    "boolean_operator comparison_operator not_operator conditional_expression parenthesized_expression "
-    "expression_list".split()
+    [
+        "string",
+        "concatenated_string",
+        "interpolation",
+        "format_specifier",
+        "list",
+        "tuple",
+        "set",
+        "dictionary",
+        "pair",
+        "unary_operator",
+        "binary_operator",
+        "boolean_operator",
+        "comparison_operator",
+        "not_operator",
+        "conditional_expression",
+        "parenthesized_expression",
+        "expression_list",
+    ]
 )
 TYPES = {
     "integer": "int", "float": "float", "string": "str", "concatenated_string": "str", "true": "bool", "false": "bool",
@@ -39,7 +55,7 @@ def node_at(file: SourceFile, span: tuple[int, int]) -> Any:
 
 
 def purity(file: SourceFile, span: tuple[int, int]) -> str:
-    """"literal" has no names, "pure" only names and calls without effect, "effect" anything else."""
+    """ "literal" has no names, "pure" only names and calls without effect, "effect" anything else."""
     names: list[bool] = []
     if not pure(file, node_at(file, span), names):
         return "effect"
@@ -98,7 +114,9 @@ def type_of(file: SourceFile, span: tuple[int, int]) -> str:
     if node.type == "call":
         name = file.slice(node.named_children[0].start_byte, node.named_children[0].end_byte)
         last = name.split(".")[-1]
-        if last[:1].isupper() or (name in ("int", "float", "str", "list", "dict", "set", "tuple", "bool", "bytes", "object")):
+        if last[:1].isupper() or (
+            name in ("int", "float", "str", "list", "dict", "set", "tuple", "bool", "bytes", "object")
+        ):
             return name
     return ""
 

@@ -34,15 +34,17 @@ def encoding_of(path: str, text: bytes) -> str:
     if text.startswith(codecs.BOM_UTF8):
         declared = "utf-8"
     else:
-        for line in text.split(b"\n", 2)[:2]:
-            match = CODING.match(line)
+        for head in text.split(b"\n", 2)[:2]:
+            match = CODING.match(head)
             if match:
                 declared = match[1].decode("ascii")
                 break
     try:
         name = codecs.lookup(declared or "utf-8").name
     except LookupError:
-        raise AedifexError(f"{path}:1: declares the unknown encoding '{declared}'; correct the declaration.") from None
+        raise AedifexError(
+            f"{path}:1: declares the unknown encoding '{declared or ''}'; correct the declaration."
+        ) from None
     if "".encode(name) != b"" or "\n=".encode(name) != b"\n=":
         raise AedifexError(f"{path}:1: the encoding '{name}' is not one that source can be read in; save it as UTF-8.")
     try:

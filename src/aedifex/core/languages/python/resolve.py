@@ -28,9 +28,7 @@ def resolve(file: SourceFile) -> None:
             symbol.kinds.add(kind_of(ref.form))
     for declaration in file.declarations:
         name = declaration.name
-        symbol = (
-            own(module, name) if name in declaration.scope.globals else lookup(declaration.scope, name, module)
-        )
+        symbol = own(module, name) if name in declaration.scope.globals else lookup(declaration.scope, name, module)
         declaration.symbol = symbol
         symbol.declarations.append(declaration)
     for function in file.functions:

@@ -148,7 +148,9 @@ def tokens(file: SourceFile, start: int, end: int, edits: list[tuple[int, int, s
             continue
         if node.child_count == 0:
             if node.start_byte >= start:
-                found.append(replaced.get((node.start_byte, node.end_byte)) or file.slice(node.start_byte, node.end_byte))
+                found.append(
+                    replaced.get((node.start_byte, node.end_byte)) or file.slice(node.start_byte, node.end_byte)
+                )
         else:
             if node.type == "block":
                 found.append("{")

@@ -9,18 +9,73 @@ from typing import Any
 from ...program.model import Call, Declaration, Function, Parameter, Reference, Role, Scope, SourceFile
 
 MUTATORS = frozenset(
-    "append extend insert remove pop clear sort reverse update add discard setdefault popitem appendleft popleft "
-    "extendleft rotate write writelines push put intersection_update difference_update "
-    "symmetric_difference_update".split()
+    [
+        "append",
+        "extend",
+        "insert",
+        "remove",
+        "pop",
+        "clear",
+        "sort",
+        "reverse",
+        "update",
+        "add",
+        "discard",
+        "setdefault",
+        "popitem",
+        "appendleft",
+        "popleft",
+        "extendleft",
+        "rotate",
+        "write",
+        "writelines",
+        "push",
+        "put",
+        "intersection_update",
+        "difference_update",
+        "symmetric_difference_update",
+    ]
 )
 LEAVES = frozenset(
-    "integer float string_start string_content string_end true false none ellipsis comment pass_statement break_statement "
-    "continue_statement escape_sequence type_conversion keyword_separator positional_separator wildcard_import "
-    "line_continuation import_prefix".split()
+    [
+        "integer",
+        "float",
+        "string_start",
+        "string_content",
+        "string_end",
+        "true",
+        "false",
+        "none",
+        "ellipsis",
+        "comment",
+        "pass_statement",
+        "break_statement",
+        "continue_statement",
+        "escape_sequence",
+        "type_conversion",
+        "keyword_separator",
+        "positional_separator",
+        "wildcard_import",
+        "line_continuation",
+        "import_prefix",
+    ]
 )
 PASSING = frozenset(
-    "argument_list list tuple set expression_list return_statement keyword_argument dictionary pair conditional_expression "
-    "parenthesized_expression list_splat yield".split()
+    [
+        "argument_list",
+        "list",
+        "tuple",
+        "set",
+        "expression_list",
+        "return_statement",
+        "keyword_argument",
+        "dictionary",
+        "pair",
+        "conditional_expression",
+        "parenthesized_expression",
+        "list_splat",
+        "yield",
+    ]
 )
 TARGETS = frozenset({"pattern_list", "tuple_pattern", "list_pattern", "tuple", "list", "expression_list"})
 COMPREHENSIONS = {
@@ -88,7 +143,11 @@ class Walker:
         if kind == "identifier":
             self.bind(node, form)
         elif kind in TARGETS:
-            if kind in ("pattern_list", "expression_list") or node.named_child_count != 1 or node.type == "list_pattern":
+            if (
+                kind in ("pattern_list", "expression_list")
+                or node.named_child_count != 1
+                or node.type == "list_pattern"
+            ):
                 form = form or "unpack"
             for child in node.named_children:
                 self.target(child, form)
@@ -331,7 +390,12 @@ class Walker:
     def on_as_pattern(self, node: Any) -> None:
         form = "with"
         parent = node.parent
-        while parent is not None and parent.type not in ("except_clause", "except_group_clause", "case_clause", "with_item"):
+        while parent is not None and parent.type not in (
+            "except_clause",
+            "except_group_clause",
+            "case_clause",
+            "with_item",
+        ):
             parent = parent.parent
         if parent is not None and parent.type.startswith("except"):
             form = "except"

@@ -60,7 +60,7 @@ def _pin_dates():
         __slots__ = ()
         now = classmethod(at_present)
         today = classmethod(lambda cls: at_present(cls))
-        utcnow = classmethod(lambda cls: cls.fromtimestamp(_START + _read(), datetime.timezone.utc).replace(tzinfo=None))
+        utcnow = classmethod(lambda cls: cls.fromtimestamp(_START + _read(), datetime.UTC).replace(tzinfo=None))
 
     class pinned_date(real_date, metaclass=_Meta):
         __slots__ = ()

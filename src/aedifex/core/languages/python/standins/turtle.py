@@ -58,7 +58,7 @@ class Vec2D(tuple):
         return (self[0], self[1])
 
     def __repr__(self):
-        return "(%.2f,%.2f)" % self
+        return "({:.2f},{:.2f})".format(*self)
 
 
 class Shape:
@@ -71,9 +71,9 @@ class Shape:
 
 def _show(value):
     if isinstance(value, float):
-        return "%.4f" % value
+        return f"{value:.4f}"
     if isinstance(value, Vec2D):
-        return "(%.4f, %.4f)" % value
+        return "({:.4f}, {:.4f})".format(*value)
     if isinstance(value, (tuple, list)):
         return "(" + ", ".join(_show(v) for v in value) + ")"
     if callable(value):
@@ -89,8 +89,8 @@ def _note(who, what, *args, **named):
     global _count
     _count += 1
     if _record is not None and _count <= _LIMIT:
-        parts = [_show(a) for a in args] + ["%s=%s" % (k, _show(v)) for k, v in sorted(named.items())]
-        _record.write("%s.%s(%s)\n" % (who, what, ", ".join(parts)))
+        parts = [_show(a) for a in args] + [f"{k}={_show(v)}" for k, v in sorted(named.items())]
+        _record.write("{}.{}({})\n".format(who, what, ", ".join(parts)))
         _record.flush()
     if _count > _LIMIT * 10:
         raise Terminator
@@ -591,19 +591,121 @@ def _forward(name, holder):
     return function
 
 
-_SCREEN = (
-    "addshape bgcolor bgpic bye clearscreen colormode delay exitonclick getcanvas getshapes listen mainloop done mode numinput "
-    "onkey onkeypress onkeyrelease onscreenclick ontimer register_shape resetscreen screensize setup setworldcoordinates "
-    "textinput title tracer turtles update window_height window_width"
-).split()
-_TURTLE = (
-    "back backward begin_fill begin_poly bk circle clear clearstamp clearstamps clone color degrees distance dot down "
-    "end_fill end_poly fd fillcolor filling forward get_poly getpen getscreen get_shapepoly getturtle goto heading "
-    "hideturtle home ht isdown isvisible left lt onclick ondrag onrelease pd pen pencolor pendown pensize penup pos "
-    "position pu radians right reset resizemode rt seth setheading setpos setposition setundobuffer setx sety shape "
-    "shapesize shapetransform shearfactor showturtle speed st stamp teleport tilt tiltangle towards turtlesize undo "
-    "undobufferentries up width write xcor ycor"
-).split()
+_SCREEN = [
+    "addshape",
+    "bgcolor",
+    "bgpic",
+    "bye",
+    "clearscreen",
+    "colormode",
+    "delay",
+    "exitonclick",
+    "getcanvas",
+    "getshapes",
+    "listen",
+    "mainloop",
+    "done",
+    "mode",
+    "numinput",
+    "onkey",
+    "onkeypress",
+    "onkeyrelease",
+    "onscreenclick",
+    "ontimer",
+    "register_shape",
+    "resetscreen",
+    "screensize",
+    "setup",
+    "setworldcoordinates",
+    "textinput",
+    "title",
+    "tracer",
+    "turtles",
+    "update",
+    "window_height",
+    "window_width",
+]
+_TURTLE = [
+    "back",
+    "backward",
+    "begin_fill",
+    "begin_poly",
+    "bk",
+    "circle",
+    "clear",
+    "clearstamp",
+    "clearstamps",
+    "clone",
+    "color",
+    "degrees",
+    "distance",
+    "dot",
+    "down",
+    "end_fill",
+    "end_poly",
+    "fd",
+    "fillcolor",
+    "filling",
+    "forward",
+    "get_poly",
+    "getpen",
+    "getscreen",
+    "get_shapepoly",
+    "getturtle",
+    "goto",
+    "heading",
+    "hideturtle",
+    "home",
+    "ht",
+    "isdown",
+    "isvisible",
+    "left",
+    "lt",
+    "onclick",
+    "ondrag",
+    "onrelease",
+    "pd",
+    "pen",
+    "pencolor",
+    "pendown",
+    "pensize",
+    "penup",
+    "pos",
+    "position",
+    "pu",
+    "radians",
+    "right",
+    "reset",
+    "resizemode",
+    "rt",
+    "seth",
+    "setheading",
+    "setpos",
+    "setposition",
+    "setundobuffer",
+    "setx",
+    "sety",
+    "shape",
+    "shapesize",
+    "shapetransform",
+    "shearfactor",
+    "showturtle",
+    "speed",
+    "st",
+    "stamp",
+    "teleport",
+    "tilt",
+    "tiltangle",
+    "towards",
+    "turtlesize",
+    "undo",
+    "undobufferentries",
+    "up",
+    "width",
+    "write",
+    "xcor",
+    "ycor",
+]
 for _name in _SCREEN:
     globals()[_name] = _forward(_name, Screen)
 for _name in _TURTLE:

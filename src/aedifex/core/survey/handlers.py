@@ -1,0 +1,63 @@
+"""Set-up, loop and handlers: which stretches of code run when."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from ..program.language import Language
+from ..program.model import SourceFile, Statement
+from .effects import Effects
+
+
+@dataclass(frozen=True)
+class Region:
+    """A stretch of main code. ``kind``: set-up, loop, closing."""
+
+    kind: str
+    start: int
+    end: int
+    statements: int
+
+
+@dataclass(frozen=True)
+class Handler:
+    """A function that is handed on to be called later, with the call that takes it."""
+
+    name: str
+    line: int
+    registered_by: str
+
+
+def regions(file: SourceFile, effects: Effects, language: Language) -> list[Region]:
+    """Main code in order: what comes before the first loop, the loops, what comes after the last."""
+    statements: list[Statement] = []
+    for s in effects.main():
+        statements += language.inner(file, s) if s.kind == "guard" else [s]
+    loops = [i for i, s in enumerate(statements) if s.kind in ("while", "for")]
+    main_loop = next((i for i in loops if statements[i].kind == "while"), loops[-1] if loops else None)
+    found: list[Region] = []
+    for i, s in enumerate(statements):
+        kind = "loop" if i == main_loop else "set-up" if main_loop is None or i < main_loop else "closing"
+        count = language.count(s)
+        if found and found[-1].kind == kind:
+            found[-1] = Region(kind, found[-1].start, s.end, found[-1].statements + count)
+        else:
+            found.append(Region(kind, s.start, s.end, count))
+    return found
+
+
+def handlers(file: SourceFile, effects: Effects) -> list[Handler]:
+    """Functions of the file that a call receives as a value."""
+    found = []
+    for symbol in effects.units:
+        if "function" not in symbol.kinds:
+            continue
+        for ref in symbol.references:
+            if ref.role.value != "value":
+                continue
+            holding = [c for c in file.calls if c.args_start <= ref.start < c.args_end]
+            if holding:
+                inner = max(holding, key=lambda c: c.start)
+                callee = inner.callee.name + (f".{inner.callee.member}" if inner.callee.member else "")
+                found.append(Handler(symbol.name, file.line(ref.start), callee))
+    return sorted(found, key=lambda h: (h.line, h.name))

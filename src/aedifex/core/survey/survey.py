@@ -1,0 +1,138 @@
+"""The whole survey of a program as plain data: who touches what, groups, main code, handlers, hazards, figures."""
+
+from __future__ import annotations
+
+from dataclasses import asdict, dataclass, field
+from typing import Any
+
+from ..program.model import Program, SourceFile, Symbol
+from .effects import Effects, Touch
+from .families import families
+from .figures import Figures, figures
+from .handlers import Handler, Region, handlers, regions
+from .hazards import Hazard, hazards
+from .state import Variable, classify
+
+
+@dataclass
+class VariableFacts:
+    name: str
+    line: int
+    nature: str  # constant | companion | state
+    type: str
+    sets: int
+    in_loop: bool
+
+
+@dataclass
+class UnitFacts:
+    """A function, or a stretch of main code; ``access``: variable → r, w or rw; in parentheses if only through calls."""
+
+    name: str
+    kind: str  # function | set-up | loop | closing
+    start: int  # line
+    end: int
+    access: dict[str, str] = field(default_factory=dict)
+    calls: list[str] = field(default_factory=list)
+
+
+@dataclass
+class FileSurvey:
+    path: str
+    variables: list[VariableFacts]
+    units: list[UnitFacts]
+    families: list[dict[str, Any]]
+    handlers: list[Handler]
+    regions: list[dict[str, Any]]
+    hazards: list[Hazard]
+    problems: list[str]
+
+
+@dataclass
+class Survey:
+    files: list[FileSurvey]
+    figures: Figures
+
+    def as_json(self) -> dict[str, Any]:
+        return {"format": 1, "files": [asdict(f) for f in self.files], "figures": self.figures.as_json()}
+
+
+def survey(program: Program, outsiders: Program | None = None) -> Survey:
+    return Survey([survey_file(program, path, outsiders) for path in program.files], figures(program))
+
+
+def survey_file(program: Program, path: str, outsiders: Program | None = None) -> FileSurvey:
+    file, language = program.files[path], program.language
+    effects = Effects(file, language)
+    kinds = classify(file, language)
+    parts = regions(file, effects, language)
+    units = [unit_of_region(file, effects, kinds, r) for r in parts]
+    units += [
+        facts(f.name, "function", file, effects, kinds, f.start, f.end, effects.of(f))
+        for f in file.functions
+        if f.outer is file.scope
+    ]
+    state = [s for s, v in kinds.items() if v.nature != "constant"]
+    groups = [
+        {
+            "stem": fam.stem,
+            "numbers": fam.numbers,
+            "variables": [[s.name for _, s in sorted(row.items())] for row in fam.variables.values()],
+            "twins": [[f.name for f in row] for row in fam.twins],
+        }
+        for fam in families(file, language, state)
+    ]
+    return FileSurvey(
+        path,
+        [variable_facts(file, v) for v in kinds.values()],
+        units,
+        groups,
+        handlers(file, effects),
+        [
+            {"kind": r.kind, "start": file.line(r.start), "end": file.line(r.end), "statements": r.statements}
+            for r in parts
+        ],
+        hazards(program, path, outsiders),
+        [str(p) for p in file.problems],
+    )
+
+
+def variable_facts(file: SourceFile, v: Variable) -> VariableFacts:
+    first = min(r.start for r in v.symbol.bindings)
+    return VariableFacts(v.name, file.line(first), v.nature, v.type, len(v.symbol.bindings), v.in_loop)
+
+
+def unit_of_region(file: SourceFile, effects: Effects, kinds: dict[Symbol, Variable], region: Region) -> UnitFacts:
+    return facts(
+        region.kind,
+        region.kind,
+        file,
+        effects,
+        kinds,
+        region.start,
+        region.end,
+        effects.touch(region.start, region.end),
+    )
+
+
+def facts(
+    name: str,
+    kind: str,
+    file: SourceFile,
+    effects: Effects,
+    kinds: dict[Symbol, Variable],
+    start: int,
+    end: int,
+    whole: Touch,
+) -> UnitFacts:
+    direct = effects.direct(start, end)
+    made = UnitFacts(name, kind, file.line(start), file.line(end))
+    for symbol in kinds:
+        own = ("r" if symbol in direct.reads else "") + ("w" if symbol in direct.writes else "")
+        far = ("r" if symbol in whole.reads else "") + ("w" if symbol in whole.writes else "")
+        if own:
+            made.access[symbol.name] = own
+        elif far:
+            made.access[symbol.name] = f"({far})"
+    made.calls = sorted(s.name for s in direct.uses)
+    return made

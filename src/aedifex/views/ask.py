@@ -1,0 +1,24 @@
+"""One name as text: facts, what would become of it, every reference."""
+
+from __future__ import annotations
+
+from itertools import groupby
+from typing import Any
+
+from rich.console import Console
+from rich.markup import escape
+
+
+def show(console: Console, answers: list[Any], becomes: list[str], quiet: bool = False) -> None:
+    for a in answers:
+        console.print(f"[bold]{escape(a.name)}[/]  {escape(a.kind)} in {escape(a.path)}")
+        for fact in a.facts:
+            console.print(f"  {escape(fact)}")
+        for sentence in becomes:
+            console.print(f"  [green]draft[/]: {escape(sentence)}")
+        for h in a.hazards:
+            console.print(f"  [yellow]hazard[/]: {escape(h)}")
+        if not quiet:
+            for holder, refs in groupby(a.references, key=lambda r: r[2]):
+                listed = ", ".join(f"{line} {role}" for line, role, _ in refs)
+                console.print(f"  [dim]{escape(holder)}[/]: {escape(listed)}")

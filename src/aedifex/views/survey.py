@@ -1,0 +1,98 @@
+"""The survey as text: a table of state against functions that fits the terminal, then what else was found."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from rich.console import Console
+from rich.markup import escape
+from rich.table import Table
+from rich.text import Text
+
+NAME_WIDTH = 24
+CELL = 5
+STYLES = {"r": "cyan", "w": "red", "rw": "magenta"}
+
+
+def show(console: Console, survey: Any) -> None:
+    for file in survey.files:
+        show_file(console, file)
+    console.print()
+    figures(console, survey.figures.as_json())
+
+
+def show_file(console: Console, file: Any) -> None:
+    console.print(f"[bold]{escape(file.path)}[/]")
+    for problem in file.problems:
+        console.print(f"  [red]{escape(problem)}[/]; nothing will be rewritten in this file")
+    variables = [v for v in file.variables if v.nature != "constant"]
+    touching = [u for u in file.units if u.access or u.kind != "function"]
+    if variables and touching:
+        matrix(console, variables, touching)
+    constants = [v.name for v in file.variables if v.nature == "constant"]
+    if constants:
+        console.print(f"[bold]constants[/]  {escape(', '.join(constants))}")
+    idle = [u.name for u in file.units if u.kind == "function" and not u.access]
+    if idle:
+        console.print(f"[bold]touch no state[/]  {escape(', '.join(idle))}")
+    for family in file.families:
+        numbers = ", ".join(str(n) for n in family["numbers"])
+        twins = "; ".join(" = ".join(row) for row in family["twins"])
+        console.print(
+            f"[bold]numbered copies[/]  {escape(family['stem'])} {numbers}: {len(family['variables'])} variables each"
+            + (f"; the same but for the number: {escape(twins)}" if twins else "")
+        )
+    if file.regions:
+        parts = [f"{r['kind']} {r['start']}-{r['end']} ({r['statements']})" for r in file.regions]
+        console.print(f"[bold]main code[/]  {', '.join(parts)}  [dim]lines (statements)[/]")
+    if file.handlers:
+        console.print(
+            "[bold]handlers[/]  "
+            + escape(", ".join(f"{h.name} (line {h.line}, {h.registered_by})" for h in file.handlers))
+        )
+    for h in file.hazards:
+        place = f"{h.path}:{h.line}" if h.path != file.path else f"line {h.line}"
+        console.print(f"[yellow]hazard[/]  {escape(place)}: {escape(h.message)}")
+
+
+def matrix(console: Console, variables: list[Any], units: list[Any]) -> None:
+    """Variables down, functions across, in as many blocks as the width asks for."""
+    fits = max(4, (console.width - NAME_WIDTH - 16) // CELL)
+    for at in range(0, len(units), fits):
+        block(console, variables, units[at : at + fits], at)
+    legend = Text("r reads  w writes  (r) only through calls   ", style="dim")
+    console.print(legend)
+
+
+def block(console: Console, variables: list[Any], units: list[Any], offset: int) -> None:
+    grid = Table(box=None, padding=(0, 1, 0, 0), pad_edge=False, header_style="bold", show_edge=False)
+    grid.add_column("state", width=NAME_WIDTH, no_wrap=True, overflow="ellipsis")
+    grid.add_column("type", width=6, no_wrap=True, overflow="ellipsis", style="dim")
+    grid.add_column("line", justify="right", style="dim")
+    for number, unit in enumerate(units, offset + 1):
+        grid.add_column(str(number), justify="center", min_width=CELL - 1)
+        del unit
+    shown = [v for v in variables if any(v.name in u.access for u in units)]
+    for row, v in enumerate(shown):
+        cells = [cell(u.access.get(v.name, "")) for u in units]
+        name = Text(v.name + (" ↻" if v.in_loop else ""))
+        grid.add_row(name, v.type, str(v.line), *cells, style="on grey11" if row % 2 and console.is_terminal else "")
+    console.print(grid)
+    names = [f"{n} {u.name}:{u.start}" for n, u in enumerate(units, offset + 1)]
+    console.print(Text("  ".join(names), style="dim"))
+
+
+def cell(access: str) -> Text:
+    if not access:
+        return Text("·", style="bright_black")
+    style = STYLES[access.strip("()")]
+    return Text(access, style=f"dim {style}" if access.startswith("(") else style)
+
+
+def figures(console: Console, values: dict[str, Any]) -> None:
+    longest = f", the longest function {values['longest_name']} has {values['longest']}" if values["longest"] else ""
+    console.print(
+        f"[bold]figures[/]  {values['lines']} lines in {values['files']} file{'s' * (values['files'] != 1)}{escape(longest)}; "
+        f"{values['globals']} globals that change, {values['constants']} constants; {values['main_statements']} statements in main, "
+        f"nested {values['nesting']} deep; {values['functions']} functions, {values['classes']} classes"
+    )
