@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from itertools import groupby
 from typing import Any
 
 from rich.console import Console
@@ -19,6 +18,9 @@ def show(console: Console, answers: list[Any], becomes: list[str], quiet: bool =
         for h in a.hazards:
             console.print(f"  [yellow]hazard[/]: {escape(h)}")
         if not quiet:
-            for holder, refs in groupby(a.references, key=lambda r: r[2]):
-                listed = ", ".join(f"{line} {role}" for line, role, _ in refs)
+            holders: dict[str, list[str]] = {}
+            for line, role, holder in a.references:
+                holders.setdefault(holder, []).append(f"{line} {role}")
+            for holder, rows in holders.items():
+                listed = ", ".join(rows)
                 console.print(f"  [dim]{escape(holder)}[/]: {escape(listed)}")

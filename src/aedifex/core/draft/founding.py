@@ -96,7 +96,7 @@ def one(
             and only_target(statement, touch, mine, seen)
         ):
             value_touch = effects.touch(*statement.value)
-            anywhere = movable(file, statement.value, known, language)
+            anywhere = movable(file, statement.value, known, language) or plain_making(file, effects, language, statement, known)
             started = {s for s in seen if row[s].kind != "later"}
             if value_touch.uses & methods or (value_touch.names & mine) - started:
                 free = False
@@ -108,6 +108,25 @@ def one(
             free = False
         seen |= touch.names & mine
     return at, [row[s] if s is not None else Start("fixed") for s in symbols]
+
+
+def plain_making(
+    file: SourceFile, effects: Effects, language: Language, statement: Statement, constants: set[Symbol]
+) -> bool:
+    """Whether the value is an object of a class of this file whose constructor does nothing but keep its arguments."""
+    assert statement.value is not None
+    start, end = statement.value
+    call = next((c for c in file.calls if (c.start, c.end) == (start, end) and not c.callee.member), None)
+    if call is None or call.callee.symbol is None or call.callee.symbol.kinds != {"class"}:
+        return False
+    if any(not movable(file, (a.value_start, a.end), constants, language) for a in language.arguments(file, call)):
+        return False
+    for scope, name in file.classes:
+        if file.scope.symbols.get(name) is call.callee.symbol:
+            makers = [c for c in scope.children if c.kind == "function" and c.name == language.write.CONSTRUCTOR]
+            touch = effects.touch(makers[0].start, makers[0].end) if makers else None
+            return touch is None or (not touch.unseen and not touch.names - constants)
+    return False
 
 
 def only_target(statement: Statement, touch: Touch, mine: set[Symbol], seen: set[Symbol]) -> bool:

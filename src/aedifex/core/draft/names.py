@@ -90,7 +90,7 @@ def member_names(names: Iterable[str], stems: set[str], write: Any, taken: set[s
     used = set(taken)
     for name in names:
         parts = list(write.words(name))
-        kept = [w for w in parts if w.rstrip("0123456789") not in stems]
+        kept = [w for w in parts if not says(w, stems)]
         short = write.member_name(kept) if kept else name
         if parts == kept or not write.is_name(short):
             short = name.lstrip("_") or name
@@ -101,6 +101,12 @@ def member_names(names: Iterable[str], stems: set[str], write: Any, taken: set[s
         used.add(short)
         found[name] = short
     return found
+
+
+def says(word: str, stems: set[str]) -> bool:
+    """Whether a word is one of the stems, numbered or in the plural."""
+    base = word.rstrip("0123456789")
+    return base in stems or (base.endswith("s") and base[:-1] in stems)
 
 
 def taken_names(file: SourceFile, builtins: Iterable[str]) -> set[str]:

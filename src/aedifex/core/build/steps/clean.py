@@ -41,7 +41,7 @@ class CleanUp:
             return
         if any(module == "__future__" for _, module, _ in bound):
             return
-        dead = [b for b in bound if not used(file, b[0]) and used(before, b[0])]
+        dead = [b for b in bound if not used(file, b[0]) and (used(before, b[0]) or b[0] not in before.scope.symbols)]
         if not dead:
             return
         shared = [o for o in file.statements if o is not s and file.line(o.start) == file.line(s.start)]

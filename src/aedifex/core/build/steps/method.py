@@ -28,7 +28,8 @@ class FunctionToMethod:
 
     def title(self) -> str:
         names = " and ".join(o.rsplit("::", 1)[-1] for o in self.method.origins)
-        return f"{names} becomes the method {self.design.name}.{self.method.name}"
+        verb = "become" if len(self.method.origins) > 1 else "becomes"
+        return f"{names} {verb} the method {self.design.name}.{self.method.name}"
 
     def apply(self, context: Context) -> Edits:
         return Mover(context, context.home(self.design), self.design, self.method).edits()

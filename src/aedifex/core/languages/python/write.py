@@ -87,6 +87,8 @@ def indented(file: SourceFile, start: int, end: int, ranges: list[tuple[int, int
             continue
         if any(a < line_start < b for a, b in file.strings) or any(a < line_start < b for a, b, _ in marks):
             continue
+        if any(a <= line_start and line_end(file, line_start) <= b and not new for a, b, new in marks):
+            continue  # the line goes
         marks.append((line_start, line_start, prefix))
     marks.sort(key=lambda m: (m[0], m[1] != m[0]))
     out, at = [], start
@@ -211,7 +213,11 @@ def keyword_argument(name: str, value: str) -> str:
 
 
 def import_names(module: str, names: Sequence[str]) -> str:
-    return f"from {module} import {', '.join(sorted(names))}\n"
+    return f"from {module} import {', '.join(sorted(names, key=constants_first))}\n"
+
+
+def constants_first(name: str) -> tuple[int, str]:
+    return (0 if name.isupper() else 1 if name[:1].isupper() else 2, name)
 
 
 def import_again(local: str, module: str, name: str) -> str:
