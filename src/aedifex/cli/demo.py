@@ -87,7 +87,8 @@ def stage(place: str, sentence: str, args: list[str], quiet: bool) -> int:
         click.echo(click.style(f"$ aedifex {' '.join(args)}", fg="green"))
         sys.stdout.flush()
     command = [sys.executable, "-m", "aedifex.cli.main", *args]
-    return subprocess.run(command, cwd=place, stdout=subprocess.DEVNULL if quiet else None).returncode
+    nowhere = subprocess.DEVNULL if quiet else None
+    return subprocess.run(command, cwd=place, stdout=nowhere, stderr=nowhere).returncode
 
 
 def compared(place: str, quiet: bool) -> int:

@@ -8,6 +8,8 @@ from typing import Any
 
 import click
 
+from .. import __version__
+
 COMMANDS = {
     "survey": "Who touches what: state against functions, groups, main code, hazards.",
     "ask": "All there is to know about one variable or function.",
@@ -41,9 +43,7 @@ class Commands(click.Group):
 
 def version(ctx: click.Context, param: click.Parameter, value: bool) -> None:
     if value and not ctx.resilient_parsing:
-        from importlib.metadata import version as installed
-
-        click.echo(f"aedifex {installed('aedifex')}")
+        click.echo(f"aedifex {__version__}")
         ctx.exit()
 
 

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+import os
 from collections.abc import Callable
+from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass, field
 
 from ..program.errors import Refused
@@ -12,6 +14,7 @@ from .runners import process
 from .scenarios import Scenario
 from .world import World
 
+WORKERS = min(8, os.cpu_count() or 1)
 RUNNERS: dict[str, Callable[[Scenario, World], Observed]] = {"process": process.observe}
 
 
@@ -73,11 +76,15 @@ def check(
 ) -> Checked:
     """Run the scenarios now and compare; ``first``: stop at the first scenario that differs."""
     result = Checked()
-    for scenario in scenarios:
-        result.names.append(scenario.name)
-        result.differences += compare(scenario, seen[scenario.name], observe(scenario, world))
-        if tell is not None:
-            tell(scenario.name)
-        if first and result.differences:
-            break
+    with ThreadPoolExecutor(WORKERS) as pool:
+        runs = [(scenario, pool.submit(observe, scenario, world)) for scenario in scenarios]
+        for scenario, run in runs:
+            result.names.append(scenario.name)
+            result.differences += compare(scenario, seen[scenario.name], run.result())
+            if tell is not None:
+                tell(scenario.name)
+            if first and result.differences:
+                for _, other in runs:
+                    other.cancel()
+                break
     return result

@@ -48,10 +48,11 @@ def execute(command: list[str], folder: str, env: dict[str, str], scenario: Scen
     try:
         child = subprocess.Popen(
             command, cwd=folder, env=env, stdin=subprocess.PIPE, stdout=subprocess.PIPE, stderr=subprocess.PIPE,
-            start_new_session=True, preexec_fn=bounds(scenario.seconds),
+            start_new_session=True,
         )  # fmt: skip
     except OSError as error:
         return Observed(trouble=f"'{command[0]}' could not be started ({error.strerror})")
+    bound(child.pid, scenario.seconds)
     readers = [Reader(child.stdout, child), Reader(child.stderr, child)]
     feeder = threading.Thread(target=feed, args=(child, scenario.stdin.encode("utf-8", "surrogateescape")), daemon=True)
     feeder.start()
@@ -77,14 +78,17 @@ def execute(command: list[str], folder: str, env: dict[str, str], scenario: Scen
     return Observed(child.returncode if not trouble else None, output, errors, trouble=trouble)
 
 
-def bounds(seconds: float):  # type: ignore[no-untyped-def]
-    def limit() -> None:
-        resource.setrlimit(resource.RLIMIT_AS, (MEMORY, MEMORY))
-        resource.setrlimit(resource.RLIMIT_FSIZE, (FILE, FILE))
-        resource.setrlimit(resource.RLIMIT_CPU, (int(seconds) + 2, int(seconds) + 4))
-        resource.setrlimit(resource.RLIMIT_CORE, (0, 0))
-
-    return limit
+def bound(pid: int, seconds: float) -> None:
+    """Limits of memory, processor time and file size, set from outside: the child needs no help of ours."""
+    limits = [
+        (resource.RLIMIT_AS, MEMORY, MEMORY),
+        (resource.RLIMIT_FSIZE, FILE, FILE),
+        (resource.RLIMIT_CPU, int(seconds) + 2, int(seconds) + 4),
+        (resource.RLIMIT_CORE, 0, 0),
+    ]
+    for kind, soft, hard in limits:
+        with contextlib.suppress(OSError, ValueError):
+            resource.prlimit(pid, kind, (soft, hard))
 
 
 class Reader(threading.Thread):
