@@ -7,6 +7,10 @@ from dataclasses import dataclass, field
 from ..program.model import SourceFile
 
 
+class Overlap(Exception):
+    """Two edits want the same bytes."""
+
+
 @dataclass
 class Edits:
     """What a step wants changed. Ranges of one file must not overlap; insertions at one place keep their order."""
@@ -44,12 +48,12 @@ class Edits:
 def splice(
     file: SourceFile, start: int, end: int, ranges: list[tuple[int, int, str]], encode: bool = False
 ) -> str | bytes:
-    """The text of [start, end) with the given ranges replaced. Raises ValueError if two overlap."""
+    """The text of [start, end) with the given ranges replaced. Raises Overlap if two do."""
     parts: list[bytes] = []
     at = start
     for _, (left, right, text) in sorted(enumerate(ranges), key=lambda e: (e[1][0], e[1][1], e[0])):
         if left < at:
-            raise ValueError(f"{file.path}: two edits overlap at byte {left}")
+            raise Overlap(f"{file.path}:{file.line(left)}: two changes meet in this line")
         parts += [file.text[at:left], text.encode(file.encoding)]
         at = right
     parts.append(file.text[at:end])

@@ -10,6 +10,7 @@ from ..draft.design import ClassDesign, Design, FieldDesign, bare
 from ..program.language import reread
 from ..program.model import Problem, Program, SourceFile
 from ..survey.effects import Effects
+from .edits import Overlap
 from .step import Context, Refusal, Step
 from .steps.clean import CleanUp
 from .steps.found import FoundClass
@@ -148,6 +149,10 @@ def attempt(step: Step, context: Context, lost: set[str]) -> Outcome:
         changes = step.apply(context).apply(context.program.files)
     except Refusal as refusal:
         return Outcome(step, "refused", refusal=refusal)
+    except Overlap as overlap:
+        return Outcome(
+            step, "refused", refusal=Refusal(str(overlap), advice="put each statement there on a line of its own")
+        )
     if not changes:
         return Outcome(step, "nothing")
     after = reread(context.program, changes)

@@ -8,6 +8,7 @@ from typing import Any, Protocol
 from ..draft.design import ClassDesign, Design, bare
 from ..program.language import Language
 from ..program.model import Declaration, Function, Program, Reference, Scope, SourceFile, Symbol
+from ..program.scopes import receiver_of, shadowed
 from ..survey.effects import Effects
 from .edits import Edits
 
@@ -86,28 +87,6 @@ def class_scope(file: SourceFile, name: str) -> Scope:
     raise Refusal(f"there is no class '{name}' yet", file.path)
 
 
-def receiver_of(scope: Scope, owner: Scope) -> str:
-    """The receiver's name in a method of ``owner`` that holds ``scope``; "" outside its methods."""
-    at: Scope | None = scope
-    while at is not None and at.parent is not owner:
-        at = at.parent
-    if at is not None and at.kind == "function" and at.parameters:
-        return at.parameters[0]
-    return ""
-
-
-def shadowed(ref_scope: Scope, name: str, top: Scope) -> bool:
-    """Whether ``name`` used in a scope would mean something nearer than the module."""
-    scope: Scope | None = ref_scope
-    direct = True
-    while scope is not None and scope is not top:
-        if name in scope.symbols and name not in scope.globals and (direct or scope.kind != "class"):
-            return True
-        direct = False
-        scope = scope.parent
-    return False
-
-
 def drop_declarations(
     language: Language, file: SourceFile, edits: Edits, symbols: set[Symbol], within: tuple[int, int] | None = None
 ) -> None:
@@ -166,3 +145,6 @@ def drop_empty_body(context: Context, file: SourceFile, scope: Scope, edits: Edi
         return False
     edits.delete(file.path, line, context.write.line_end(file, scope.end - 1))
     return True
+
+
+__all__ = ["receiver_of", "shadowed"]

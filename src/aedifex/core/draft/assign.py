@@ -94,11 +94,20 @@ class Assigner:
             why = f"'{s.name}' is also bound to something other than a value"
         elif any(r.form in UNFIT or r.role.value == "delete" for r in s.references):
             why = "it is bound in a way that a field cannot be"
+        elif s.name in self.language.builtins:
+            why = "it is named like a builtin, which is read wherever it is not set yet"
+        elif self.kinds[s].first is None and self.catches_unset():
+            why = "it may not be set yet where it is read, and the program catches the error of that kind"
         elif s.name in self.language.introspective or s.name in ("__all__", "__version__"):
             why = "the language itself reads it"
         if why and any(r.scope is not self.file.scope for r in s.references):
             self.stays.append(StayDesign(s.name, why))
         return not why
+
+    def catches_unset(self) -> bool:
+        """Whether the program handles names that are not bound."""
+        names = self.language.unset_errors
+        return any(n in names and s.references for n, s in self.file.scope.symbols.items())
 
     def fit_function(self, f: Function) -> bool:
         why = ""

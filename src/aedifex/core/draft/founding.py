@@ -96,7 +96,9 @@ def one(
             and only_target(statement, touch, mine, seen)
         ):
             value_touch = effects.touch(*statement.value)
-            anywhere = movable(file, statement.value, known, language) or plain_making(file, effects, language, statement, known)
+            anywhere = movable(file, statement.value, known, language) or plain_making(
+                file, effects, language, statement, known
+            )
             started = {s for s in seen if row[s].kind != "later"}
             if value_touch.uses & methods or (value_touch.names & mine) - started:
                 free = False
@@ -226,10 +228,8 @@ def keep_order(file: SourceFile, language: Language, row: list[Start]) -> None:
         else:
             inside = inside or start.kind != "argument"
             last = position
-    for start in row:
-        if start.kind == "derived":
-            # a field derived from one that is set later must wait too
-            names = {r.symbol for r in file.within(*start.value)}
-            waiting = {s for s in row if s.kind == "later"}
-            if waiting and names:
-                start.kind, start.statement = ("later", None) if inside else (start.kind, start.statement)
+    if any(s.kind == "later" for s in row):
+        # a field derived from one that is set later must wait too
+        for start in row:
+            if start.kind == "derived":
+                start.kind, start.statement = "later", None

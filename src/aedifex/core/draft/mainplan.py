@@ -167,6 +167,10 @@ def name_trouble(
                 and ref.name not in ("compile", "__import__")
             ):
                 return f"'{ref.name}()' reaches names by their text", ref.start
+            if symbol.name == app and symbol.scope is file.scope:
+                outside = [r for r in symbol.references if not inside(r)]
+                if outside:
+                    return f"line {file.line(outside[0].start)} still needs the app from outside", outside[0].start
             if symbol.scope is not file.scope or not ref.writes or symbol.name == app or symbol in founded:
                 continue
             if symbol.name in language.builtins:

@@ -6,6 +6,7 @@ from dataclasses import dataclass, field
 from typing import TYPE_CHECKING
 
 from ..program.model import Call, Function, Symbol
+from ..program.scopes import shadowed
 from ..survey.effects import statement_order
 from ..survey.families import Family
 from .design import ClassDesign, FieldDesign, MethodDesign, ObjectDesign
@@ -106,25 +107,25 @@ class Members:
         changed = True
         while changed:
             changed = False
-            inside = {f.symbol for fit in fits for f in fit.functions}
+            by_symbol: dict[Symbol | None, Fit] = {f.symbol: fit for fit in fits for f in fit.functions}
             for fit in list(fits):
-                needed = self.foreign(fit, inside, {f.symbol: x for x in fits for f in x.functions})
+                needed = self.foreign(fit, by_symbol)
+                if needed != fit.add:
+                    changed = True
                 if needed is None:
                     fits.remove(fit)
-                    changed = True
-                elif needed != fit.add:
-                    fit.add = needed
-                    changed = True
+                    break
+                fit.add = needed
         return fits
 
-    def foreign(self, fit: Fit, inside: set[Symbol | None], by_symbol: dict[Symbol | None, Fit]) -> list[Symbol] | None:
+    def foreign(self, fit: Fit, by_symbol: dict[Symbol | None, Fit]) -> list[Symbol] | None:
         """State of others that must be passed in, in order of first use; None if that is not possible."""
         needed: list[Symbol] = []
         for f in fit.functions:
             direct = self.effects.direct(f.start, f.end)
             for used in direct.uses:
                 reach = self.effects.reach[used]
-                if used in inside:
+                if used in by_symbol:
                     needed += [s for s in by_symbol[used].add if s not in needed]
                 elif reach.names - self.a.constants or used in self.a.taken_functions:
                     return None
@@ -151,6 +152,9 @@ class Members:
         if f.is_async or f.scope.generator or f.symbol in self.effects.escaped or f.symbol is None:
             return False
         if any(p.kind in ("doublestar", "star") for p in f.params) or any(s.name in f.scope.symbols for s in needed):
+            return False
+        calls = self.file.calls_of(f.symbol)
+        if any(shadowed(c.callee.scope, s.name, self.file.scope) for c in calls for s in needed):
             return False
         latest = max(min(r.start for r in s.bindings) for s in needed)
         if any(min(s.bindings, key=lambda r: r.start).scope is not self.file.scope for s in needed):

@@ -60,7 +60,7 @@ class Reference:
         return f"<{self.role} {self.name} @{self.start}>"
 
 
-@dataclass(slots=True)
+@dataclass(slots=True, eq=False)
 class Declaration:
     """A name listed in a statement that says which scope it belongs to (``global a, b``)."""
 
@@ -96,6 +96,7 @@ class Scope:
     """A region with names of its own. ``kind``: module, function, lambda, class, comprehension, types."""
 
     __slots__ = (
+        "bases",
         "bound",
         "children",
         "end",
@@ -131,6 +132,7 @@ class Scope:
         self.function: Function | None = None
         self.stars: list[str] = []  # modules imported with a star
         self.generator = False
+        self.bases = False  # a class with bases, or made by other than the usual means
         if parent is not None:
             parent.children.append(self)
 
@@ -161,7 +163,7 @@ class Parameter:
     annotated: bool = False
 
 
-@dataclass(slots=True)
+@dataclass(slots=True, eq=False)
 class Function:
     """A function or method definition; ``start`` includes its decorators."""
 
@@ -202,7 +204,7 @@ class Argument:
     value_start: int
 
 
-@dataclass(slots=True)
+@dataclass(slots=True, eq=False)
 class Call:
     """A call whose callee is a plain name or a member of one."""
 
@@ -214,7 +216,7 @@ class Call:
     node: Any = field(repr=False, default=None)
 
 
-@dataclass(slots=True)
+@dataclass(slots=True, eq=False)
 class Statement:
     """A statement of main code or of a body.
 

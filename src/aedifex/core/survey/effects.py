@@ -7,6 +7,7 @@ from functools import cached_property
 
 from ..program.language import Language
 from ..program.model import Call, Function, Reference, Scope, SourceFile, Statement, Symbol
+from ..program.scopes import receiver_of
 
 # Calls that reach no other code of the program.
 QUIET = frozenset(
@@ -122,9 +123,10 @@ class Effects:
 
     @cached_property
     def units(self) -> dict[Symbol, Unit]:
-        """Top-level functions and classes by symbol; a redefined name has the span of all its definitions."""
+        """Top-level functions, classes and their methods by symbol; a redefined name has the span of all its definitions."""
         found: dict[Symbol, Unit] = {}
-        spans = [(f.symbol, f.name, f.start, f.end) for f in self.file.functions if f.outer is self.file.scope]
+        tops = {id(s) for s, _ in self.file.classes if s.parent is self.file.scope} | {id(self.file.scope)}
+        spans = [(f.symbol, f.name, f.start, f.end) for f in self.file.functions if id(f.outer) in tops]
         for scope, name in self.file.classes:
             if scope.parent is self.file.scope:
                 spans.append((self.file.scope.symbols.get(name), name, scope.start, scope.end))
@@ -142,6 +144,8 @@ class Effects:
         module = self.file.scope
         for ref in self.file.within(start, end):
             symbol = ref.symbol
+            if ref.member and (method := self.method_of(ref)) is not None:
+                touch.uses.add(method)
             if symbol is None or symbol.scope is not module:
                 continue
             if symbol in self.units and not ref.writes:
@@ -162,18 +166,72 @@ class Effects:
         symbol = ref.symbol
         if symbol is None:
             return True
-        if symbol in self.units:
-            return bool(ref.member)
+        if symbol in self.units and not ref.member:
+            return "class" in symbol.kinds and symbol in self.escaped_classes
         if ref.member:
+            if self.method_of(ref) is not None:
+                return False
             return not (symbol.kinds == {"import"} and symbol.name in QUIET_MODULES)
         return not (not symbol.kinds and symbol.name in QUIET)
 
     @cached_property
+    def instances(self) -> dict[Symbol, Scope]:
+        """Variables that hold one object of a class of this file, and nothing else ever."""
+        scopes = {self.file.scope.symbols.get(n): s for s, n in self.file.classes if s.parent is self.file.scope}
+        calls = {(c.start, c.end): c for c in self.file.calls if not c.callee.member and c.callee.symbol in scopes}
+        found = {}
+        for statement in self.file.statements:
+            call = calls.get(statement.value) if statement.value is not None else None
+            symbol = statement.target.symbol if statement.target is not None else None
+            if call is not None and symbol is not None and len(symbol.bindings) == 1:
+                found[symbol] = scopes[call.callee.symbol]
+        return found
+
+    def method_of(self, ref: Reference) -> Symbol | None:
+        """The method that ``ref.member`` names, where the object's class is known."""
+        if ref.symbol in self.instances:
+            return self.instances[ref.symbol].symbols.get(ref.member)
+        for scope, _ in self.file.classes:
+            if scope.start <= ref.start < scope.end and ref.name == receiver_of(ref.scope, scope):
+                return scope.symbols.get(ref.member)
+        return None
+
+    @cached_property
+    def escaped_classes(self) -> set[Symbol]:
+        """Classes whose objects unseen code may hold, and so call."""
+        found = set()
+        for scope, name in self.file.classes:
+            symbol = self.file.scope.symbols.get(name)
+            if symbol is None or scope.parent is not self.file.scope:
+                continue
+            made = [v for v, s in self.instances.items() if s is scope]
+            uses = [r for r in symbol.references if not r.writes]
+            bare = [r for v in made for r in v.references if not r.writes and not r.member]
+            called = {(c.callee.start, c.callee.member) for c in self.file.calls}
+            handed = [
+                r for v in made for r in v.references if r.member in scope.symbols and (r.start, r.member) not in called
+            ]
+            inside = [r for r in self.file.within(scope.start, scope.end) if r.name == receiver_of(r.scope, scope)]
+            loose = [
+                r
+                for r in inside
+                if not r.writes and (not r.member or (r.member in scope.symbols and (r.start, r.member) not in called))
+            ]
+            special = any(n.startswith("__") and n != self.language.write.CONSTRUCTOR for n in scope.symbols)
+            if len(uses) != len(made) or bare or handed or loose or special or scope.bases:
+                found.add(symbol)
+        return found
+
+    @cached_property
     def escaped(self) -> set[Symbol]:
-        """Functions used other than by calling them, and classes: unseen code may run them."""
+        """Functions used other than by calling them, and classes whose objects get about: unseen code may run them."""
         found = set()
         for symbol in self.units:
-            if "class" in symbol.kinds or any(not r.writes and r.role.value != "call" for r in symbol.references):
+            if symbol.scope is not self.file.scope:
+                continue
+            if ("class" in symbol.kinds and symbol in self.escaped_classes) or (
+                "function" in symbol.kinds and any(not r.writes and r.role.value != "call" for r in symbol.references)
+            ):
                 found.add(symbol)
             for f in self.file.functions:
                 if f.symbol is symbol and f.decorators:

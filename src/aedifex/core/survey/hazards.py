@@ -44,7 +44,7 @@ def dynamic(file: SourceFile, language: Language) -> list[Hazard]:
         if symbol is None or symbol.kinds or ref.name not in language.dynamic or ref.role.value != "call":
             continue
         top = ref.scope is file.scope
-        if ref.name in ("globals", "exec", "eval") or (ref.name in ("vars", "locals") and top):
+        if ref.name in ("globals", "exec", "eval") or (ref.name in ("vars", "locals", "dir") and top):
             found.append(Hazard("dynamic names", file.path, file.line(ref.start),
                                 f"'{ref.name}()' can reach any name by its text, so no variable or function can move"))  # fmt: skip
     return found

@@ -70,11 +70,14 @@ class Founder:
             for i in range(len(design.objects))
         ]
         self.edits_ = Edits()
+        self.going: list[Statement] = []  # statements that the constructor takes over
 
     def edits(self) -> Edits:
         self.check()
         founding = self.founding()
         objects = self.design.objects
+        moved = [x.statement for row in founding.starts for x in row if x.statement is not None]
+        self.going = [x for x in moved if x not in founding.at]
         for index, obj in enumerate(objects):
             self.replace_references(index, obj, founding)
         mine = {s for row in self.variables for s in row if s is not None}
@@ -268,28 +271,26 @@ class Founder:
         """Take a statement away with its line, or only itself where it shares the line with others."""
         left = self.write.line_start(self.file, s.start)
         right = self.write.line_end(self.file, s.end)
-        others = [
-            o
-            for o in self.file.statements
-            if (o is not s and left <= o.start < right) or (o is not s and left < o.end <= right)
-        ]
-        if others:
-            following = min((o.start for o in others if o.start >= s.end), default=None)
-            if replacement:
-                self.edits_.replace(self.file.path, s.start, s.end, replacement.split("  #")[0])
-            elif following is not None:
-                self.edits_.delete(self.file.path, s.start, following)
-            else:
-                before = max(o.end for o in others if o.end <= s.start)
-                self.edits_.delete(self.file.path, before, s.end)
-            return
-        start = left if start is None or start > left else start
-        if replacement:
+        line = [o for o in self.file.statements if o is s or left <= o.start < right or left < o.end <= right]
+        if replacement and len(line) > 1:
+            self.edits_.replace(self.file.path, s.start, s.end, replacement.split("  #")[0])
+        elif not replacement and any(o not in self.going for o in line):
+            self.remove_from(line, s)
+        elif replacement:
             nl = self.write.newline(self.file)
-            start = start if start < left else s.start
+            start = start if start is not None and start < left else s.start
             self.edits_.replace(self.file.path, start, right, self.write.with_newlines(replacement + "\n", nl))
-        else:
+        elif s is line[0]:
+            start = left if start is None or start > left else start
             self.edits_.delete(self.file.path, start, right)
+
+    def remove_from(self, line: list[Statement], s: Statement) -> None:
+        """Statements that share a line: those at its end go together, with the separator before them."""
+        at = line.index(s)
+        if any(o not in self.going for o in line[at:]):
+            self.edits_.delete(self.file.path, s.start, line[at + 1].start)
+        elif line[at - 1] not in self.going:
+            self.edits_.delete(self.file.path, line[at - 1].end, line[-1].end)
 
     def end_of_setup(self) -> int:
         """Before the first main statement, or at the end of a file that has none."""

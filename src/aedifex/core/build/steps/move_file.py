@@ -94,7 +94,7 @@ class FileMover:
         imports = self.write.merged_imports(needs.imports, own)
         text = head + ("\n" if head and imports else "") + imports
         previous = "import" if text else ""
-        for s in sorted(moving, key=lambda s: s.start):
+        for s in sorted(moving, key=lambda s: (s.kind != "assign", s.start)):
             start = self.write.comment_start(self.file, s.start)
             body = self.file.slice(start, self.write.line_end(self.file, s.end))
             big = s.kind in ("class", "function")

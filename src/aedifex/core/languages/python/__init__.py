@@ -21,6 +21,7 @@ class Python:
     introspective = frozenset(
         {"__name__", "__file__", "__doc__", "__spec__", "__package__", "__loader__", "__annotations__", "__path__"}
     )
+    unset_errors = frozenset({"NameError", "UnboundLocalError", "AttributeError"})
     held = frozenset(apis()["held"]["makers"])
     write = write
     launch = launch

@@ -647,6 +647,9 @@ class Walker:
             self.visit(bases)
         raw = name_node.text.decode(self.file.encoding, "replace")
         self.enter("class", raw, node)
+        self.scope.bases = (
+            bases is not None and bases.named_child_count > 0
+        ) or node.parent.type == "decorated_definition"
         self.file.classes.append((self.scope, name))
         self.klass = raw.lstrip("_")
         self.children(node.child_by_field_name("body"))
