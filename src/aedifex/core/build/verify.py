@@ -22,8 +22,8 @@ def verify(before: Program, after: Program, changed: list[str]) -> list[Problem]
         found += unresolved(before, file, language)
         found += star_covered(file)
         for scope, _ in file.classes:
-            if scope.parent is file.scope and not known_class(before, scope.name):
-                found += members(file, scope)
+            if scope.parent is file.scope:
+                found += members(file, scope, after)
         found += calls(file, after)
     return found
 
@@ -50,41 +50,16 @@ def star_covered(file: SourceFile) -> list[Problem]:
     return [Problem(file.path, file.line(ref.start), "'self' is used outside a method")]
 
 
-def known_class(before: Program, name: str) -> bool:
-    """Classes that the program had before any step are its own business."""
-    return (
-        False
-        if not before.files
-        else any(n == name and not s.children for f in before.files.values() for s, n in f.classes)
-    )
-
-
-def members(file: SourceFile, scope: Scope) -> list[Problem]:
-    """Members that the class's methods use, and the class does not have."""
-    if has_bases(file, scope):
+def members(file: SourceFile, scope: Scope, after: Program) -> list[Problem]:
+    """Members that the class's methods use, and that neither the class nor any assignment gives it."""
+    if scope.bases:
         return []
-    has = set(scope.symbols)
-    uses: list[Reference] = []
-    for ref in file.within(scope.start, scope.end):
-        if not ref.member or ref.name != receiver_of(ref.scope, scope):
-            continue
-        uses.append(ref)
-        if ref.mutates or ref.role.value != "read":
-            has.add(ref.member)
-    makers = {r.symbol for r in file.references if r.mutates and r.member}
-    for ref in file.references:
-        if ref.mutates and ref.symbol in makers:
-            has.add(ref.member)
+    has = set(scope.symbols).union(*(f.stored_members for f in after.files.values()))
     return [
         Problem(file.path, file.line(r.start), f"{scope.name} has no member '{r.member}'")
-        for r in uses
-        if r.member not in has and not r.member.startswith("__")
+        for r in file.within(scope.start, scope.end)
+        if r.member and r.member not in has and not r.member.startswith("__") and r.name == receiver_of(r.scope, scope)
     ]
-
-
-def has_bases(file: SourceFile, scope: Scope) -> bool:
-    head = file.slice(scope.start, scope.end).split(":", 1)[0]
-    return "(" in head and not head.rstrip().endswith("()")
 
 
 def calls(file: SourceFile, program: Program) -> list[Problem]:

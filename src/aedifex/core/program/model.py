@@ -265,6 +265,7 @@ class SourceFile:
         self.strings: list[tuple[int, int]] = []  # texts of more than one line, whose inside must not move
         self.futures: list[str] = []
         self.star_imports: list[int] = []
+        self.stored_members: set[str] = set()  # members that are assigned somewhere in the file
         self.tree: Any = None
         self._starts: list[int] | None = None
         self._lines: list[int] | None = None

@@ -189,12 +189,12 @@ class Effects:
 
     def method_of(self, ref: Reference) -> Symbol | None:
         """The method that ``ref.member`` names, where the object's class is known."""
-        if ref.symbol in self.instances:
-            return self.instances[ref.symbol].symbols.get(ref.member)
-        for scope, _ in self.file.classes:
+        owner = self.instances.get(ref.symbol) if ref.symbol is not None else None
+        for scope, _ in self.file.classes if owner is None else ():
             if scope.start <= ref.start < scope.end and ref.name == receiver_of(ref.scope, scope):
-                return scope.symbols.get(ref.member)
-        return None
+                owner = scope
+        found = owner.symbols.get(ref.member) if owner is not None else None
+        return found if found in self.units else None
 
     @cached_property
     def escaped_classes(self) -> set[Symbol]:

@@ -52,10 +52,12 @@ class Passer:
             raise refuse_at(self.file, self.function.start, f"'{self.name}' runs later than it is called, and what it is "
                             "handed may have changed by then", "leave it a function")  # fmt: skip
         calls = self.calls()
-        for add in self.method.add:
-            source = symbol(self.file, add["value"])
+        sources = [symbol(self.file, add["value"]) for add in self.method.add]
+        for source, add in zip(sources, self.method.add, strict=True):
             self.check(source, calls)
             self.replace_inside(source, add["name"])
+        inside = (self.function.start, self.function.end)
+        drop_declarations(self.context.language, self.file, self.out, set(sources), inside)
         self.extend(calls)
         return self.out
 
@@ -99,9 +101,6 @@ class Passer:
             raise refuse_at(
                 self.file, self.function.start, f"'{self.name}' already has a local '{name}'", "choose another name"
             )
-        drop_declarations(
-            self.context.language, self.file, self.out, {source}, (self.function.start, self.function.end)
-        )
 
     def calls(self) -> list[Call]:
         """Every call of the method. Raises Refusal where it is used in another way."""

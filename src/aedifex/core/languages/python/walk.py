@@ -157,6 +157,8 @@ class Walker:
         elif kind in ("attribute", "subscript"):
             self.visit(node)
             self.mark_mutated(node)
+            if kind == "attribute":
+                self.file.stored_members.add(node.named_children[-1].text.decode(self.file.encoding, "replace"))
         else:
             self.visit(node)
 
