@@ -1,0 +1,293 @@
+"""The heart of the walk: names, targets and expressions."""
+
+from __future__ import annotations
+
+import unicodedata
+from collections.abc import Callable
+from typing import Any
+
+from ...program.model import Call, Reference, Role, SourceFile
+
+MUTATORS = frozenset(
+    """
+    append extend insert remove pop clear sort reverse update add discard setdefault popitem appendleft popleft
+    extendleft rotate write writelines push put intersection_update difference_update symmetric_difference_update
+    """.split()  # noqa: SIM905
+)
+LEAVES = frozenset(
+    """
+    integer float string_start string_content string_end true false none ellipsis comment pass_statement
+    break_statement continue_statement escape_sequence type_conversion keyword_separator positional_separator
+    wildcard_import line_continuation import_prefix
+    """.split()  # noqa: SIM905
+)
+PASSING = frozenset(
+    """
+    argument_list list tuple set expression_list return_statement keyword_argument dictionary pair
+    conditional_expression parenthesized_expression list_splat yield
+    """.split()  # noqa: SIM905
+)
+TARGETS = frozenset({"pattern_list", "tuple_pattern", "list_pattern", "tuple", "list", "expression_list"})
+COMPREHENSIONS = {
+    "list_comprehension": "listcomp",
+    "set_comprehension": "setcomp",
+    "dictionary_comprehension": "dictcomp",
+    "generator_expression": "genexpr",
+}
+
+
+class NameWalker:
+    """What every part of the walk needs: where it is, and how to note a use or a binding."""
+
+    def __init__(self, file: SourceFile) -> None:
+        self.file = file
+        self.scope = file.scope
+        self.klass = ""  # the innermost class, for names that the language mangles
+        self.deferred = False
+        self.spelled = False
+        self.references = file.references
+        self.handlers: dict[str, Callable[[Any], None]] = {
+            name[3:]: getattr(self, name) for name in dir(self) if name.startswith("on_")
+        }
+
+    def run(self, root: Any) -> None:
+        self.children(root)
+
+    # -- names ---------------------------------------------------------------------------------
+
+    def name_of(self, node: Any) -> str:
+        raw: bytes = node.text
+        if raw.isascii():
+            text = raw.decode("ascii")
+        else:
+            text = unicodedata.normalize("NFKC", raw.decode(self.file.encoding, "replace"))
+        if self.klass and text.startswith("__") and not text.endswith("__"):
+            return f"_{self.klass}{text}"
+        return text
+
+    def use(self, node: Any, role: Role = Role.READ) -> Reference:
+        scope = self.scope
+        ref = Reference(self.name_of(node), node.start_byte, node.end_byte, role, scope)
+        if self.deferred:
+            ref.deferred = True
+        else:
+            scope.used.add(ref.name)
+            if ref.name == "super" and scope.kind in ("function", "lambda", "comprehension"):
+                scope.used.add("__class__")
+        if self.spelled:
+            ref.form = "spelled"
+        self.references.append(ref)
+        return ref
+
+    def bind(self, node: Any, form: str = "", role: Role = Role.WRITE) -> Reference:
+        ref = Reference(self.name_of(node), node.start_byte, node.end_byte, role, self.scope, form)
+        self.scope.bound.add(ref.name)
+        if role is Role.BOTH:
+            self.scope.used.add(ref.name)
+        self.references.append(ref)
+        return ref
+
+    def target(self, node: Any, form: str = "") -> None:
+        """What an assignment, a loop or a ``with`` binds."""
+        kind = node.type
+        if kind == "identifier":
+            self.bind(node, form)
+        elif kind in TARGETS:
+            if (
+                kind in ("pattern_list", "expression_list")
+                or node.named_child_count != 1
+                or node.type == "list_pattern"
+            ):
+                form = form or "unpack"
+            for child in node.named_children:
+                self.target(child, form)
+        elif kind in ("list_splat_pattern", "list_splat", "parenthesized_expression", "as_pattern_target"):
+            for child in node.named_children:
+                self.target(child, form or ("unpack" if kind.startswith("list") else ""))
+        elif kind in ("attribute", "subscript"):
+            self.visit(node)
+            self.mark_mutated(node)
+            if kind == "attribute":
+                self.file.stored_members.add(node.named_children[-1].text.decode(self.file.encoding, "replace"))
+        else:
+            self.visit(node)
+
+    def mark_mutated(self, node: Any) -> None:
+        """The name at the bottom of ``a.b[c].d = ...`` stands for something that is changed in place."""
+        base = node
+        while base.type in ("attribute", "subscript", "call"):
+            base = base.named_children[0]
+        if base.type == "identifier":
+            for ref in reversed(self.references):
+                if ref.start == base.start_byte:
+                    ref.mutates = True
+                    return
+
+    # -- walking -------------------------------------------------------------------------------
+
+    def visit(self, node: Any) -> None:
+        kind = node.type
+        if kind == "identifier":
+            self.use(node)
+        elif kind in LEAVES:
+            return
+        else:
+            handler = self.handlers.get(kind)
+            if handler is not None:
+                handler(node)
+            elif kind in PASSING:
+                self.passing(node)
+            else:
+                for child in node.named_children:
+                    self.visit(child)
+
+    def children(self, node: Any) -> None:
+        for child in node.named_children:
+            self.visit(child)
+
+    def passing(self, node: Any) -> None:
+        """Children that are bare names are handed on as values."""
+        for child in node.named_children:
+            if child.type == "identifier":
+                self.use(child, Role.VALUE)
+            else:
+                self.visit(child)
+
+    def value(self, node: Any) -> None:
+        if node.type == "identifier":
+            self.use(node, Role.VALUE)
+        else:
+            self.visit(node)
+
+    def enter(self, kind: str, name: str, node: Any) -> Scope:
+        held = self.scope
+        self.scope = Scope(kind, name, held, node.start_byte, node.end_byte)
+        return held
+
+    def annotation(self, node: Any) -> None:
+        held = self.deferred
+        self.deferred = held or "annotations" in self.file.futures
+        self.visit(node)
+        self.deferred = held
+
+    # -- expressions ---------------------------------------------------------------------------
+
+    def on_attribute(self, node: Any) -> None:
+        base = node.named_children[0]
+        if base.type == "identifier":
+            self.use(base).member = node.named_children[-1].text.decode(self.file.encoding, "replace")
+        else:
+            self.visit(base)
+
+    def on_call(self, node: Any) -> None:
+        callee, args = node.named_children[0], node.named_children[-1]
+        ref = None
+        if callee.type == "identifier":
+            ref = self.use(callee, Role.CALL)
+        elif callee.type == "attribute":
+            method = callee.named_children[-1].text
+            if callee.named_children[0].type == "identifier":
+                self.on_attribute(callee)
+                ref = self.references[-1]
+            else:
+                self.visit(callee)
+            if method.decode(self.file.encoding, "replace") in MUTATORS:
+                self.mark_mutated(callee)
+        else:
+            self.visit(callee)
+        if ref is None:
+            self.file.opaque_calls.append(node.start_byte)
+        else:
+            inside = 1 if args.type == "argument_list" else 0
+            self.file.calls.append(
+                Call(ref, node.start_byte, node.end_byte, args.start_byte + inside, args.end_byte - inside, args)
+            )
+        self.visit(args)
+
+    def on_keyword_argument(self, node: Any) -> None:
+        self.value(node.named_children[-1])
+
+    def on_named_expression(self, node: Any) -> None:
+        name, value = node.named_children[0], node.named_children[-1]
+        self.value(value)
+        scope = self.scope
+        while scope.kind == "comprehension" and scope.parent is not None:
+            scope.used.add(self.name_of(name))
+            scope = scope.parent
+        held, self.scope = self.scope, scope
+        ref = self.bind(name, "walrus")
+        self.scope = held
+        if held is not scope:
+            # the name belongs to the scope around the comprehension
+            (held.globals if scope.kind == "module" or ref.name in scope.globals else held.nonlocals).add(ref.name)
+            ref.scope = held
+
+    def comprehension(self, node: Any) -> None:
+        parts = [c for c in node.named_children if c.type != "comment"]
+        clauses = [c for c in parts if c.type in ("for_in_clause", "if_clause")]
+        self.visit(clauses[0].child_by_field_name("right"))  # the first iterable belongs to the scope around
+        held = self.enter("comprehension", COMPREHENSIONS[node.type], node)
+        self.scope.parameters.append(".0")
+        for index, clause in enumerate(clauses):
+            if clause.type == "if_clause":
+                self.children(clause)
+                continue
+            if index:
+                for right in clause.children_by_field_name("right"):
+                    self.visit(right)
+            self.target(clause.child_by_field_name("left"), "loop")
+        self.value(parts[0])
+        self.scope = held
+
+    on_list_comprehension = on_set_comprehension = on_dictionary_comprehension = on_generator_expression = comprehension
+
+    def on_string(self, node: Any) -> None:
+        if node.start_point[0] != node.end_point[0]:
+            self.file.strings.append((node.start_byte, node.end_byte))
+        for child in node.named_children:
+            if child.type == "interpolation":
+                self.visit(child)
+
+    def on_interpolation(self, node: Any) -> None:
+        held = self.spelled
+        self.spelled = held or any(c.type == "=" for c in node.children)
+        self.children(node)
+        self.spelled = held
+
+    def on_comparison_operator(self, node: Any) -> None:
+        for child in node.named_children:
+            if child.type == "identifier":
+                self.use(child).form = "compared"
+            else:
+                self.visit(child)
+
+    def on_pair(self, node: Any) -> None:
+        key, value = node.named_children[0], node.named_children[-1]
+        if key.type == "identifier":
+            self.use(key, Role.VALUE).form = "key"
+        else:
+            self.visit(key)
+        self.value(value)
+
+    def on_subscript(self, node: Any) -> None:
+        base, *rest = node.named_children
+        self.visit(base)
+        for index in rest:
+            if index.type == "identifier":
+                self.use(index).form = "key"
+            else:
+                self.visit(index)
+
+    def on_yield(self, node: Any) -> None:
+        scope = self.scope
+        while scope.kind == "comprehension" and scope.parent is not None:
+            scope = scope.parent
+        scope.generator = True
+        self.passing(node)
+
+    def on_print_statement(self, node: Any) -> None:
+        # ``print >>x, y`` is an expression today; the grammar still knows the old statement
+        ref = Reference("print", node.start_byte, node.start_byte + 5, Role.READ, self.scope)
+        self.scope.used.add("print")
+        self.references.append(ref)
+        self.children(node)
