@@ -6,7 +6,7 @@ import unicodedata
 from collections.abc import Callable
 from typing import Any
 
-from ...program.model import Call, Reference, Role, SourceFile
+from ...program.model import Call, Reference, Role, Scope, SourceFile
 
 MUTATORS = frozenset(
     """
