@@ -10,6 +10,7 @@ import click
 
 from .. import __version__
 
+FRAMES = 40_000  # programs are nested, and so is the work on them
 COMMANDS = {
     "survey": "Who touches what: state against functions, groups, main code, hazards.",
     "ask": "All there is to know about one variable or function.",
@@ -60,6 +61,7 @@ def main(args: list[str] | None = None) -> Any:
     """Entry point. Exit status: 0 done; 1 a difference or a refusal; 2 wrong usage or unreadable input."""
     from ..core.program.errors import AedifexError
 
+    sys.setrecursionlimit(max(sys.getrecursionlimit(), FRAMES))
     try:
         cli.main(args=args, prog_name="aedifex", standalone_mode=True)
     except AedifexError as error:

@@ -20,7 +20,8 @@ def command(design: str | None, steps: int | None, all_: bool, quiet: bool) -> N
     import os
 
     from ..core.build.builder import END
-    from ..core.build.journal import Journal
+    from ..core.build.journal import Journal, names
+    from ..core.build.project import stem_of
     from ..core.program.errors import AedifexError, Refused
     from ..core.program.language import languages
 
@@ -34,9 +35,17 @@ def command(design: str | None, steps: int | None, all_: bool, quiet: bool) -> N
     if design and not os.path.exists(design):
         raise AedifexError(f"{design}: no such file or folder; check the path.")
     stale = [language.write.stale for language in languages().values()]
-    journal = Journal(root, lambda path: [p for s in stale for p in s(path)])
-    if not journal.entries():
+    name = stem_of(design) if design and not os.path.isdir(design) else ""
+    known = [n for n in names(root) if not name or n == name]
+    if not known:
         raise Refused(f"{os.path.relpath(root)}: nothing was built here, so there is nothing to put back.")
+    journals = [Journal(root, n, lambda path: [p for s in stale for p in s(path)]) for n in known]
+    active = [j for j in journals if any(e.state != "undone" for e in j.entries())] or journals[:1]
+    if len(active) > 1:
+        raise AedifexError(
+            f"{len(active)} designs were built here; name the one to undo ({', '.join(j.name for j in active)})."
+        )
+    journal = active[0]
     with journal.locked():
         for sentence in journal.recover():
             say(sentence)

@@ -1,7 +1,8 @@
 """Every write goes through here: recorded before it happens, so that it can be completed or put back.
 
-Layout of ``.aedifex/`` beside the design: ``objects/`` holds file contents by SHA-256; ``journal`` holds one JSON
-object a line: {"begin": n, ...}, {"done": n} or {"undone": n}. An entry without "done" was interrupted.
+Layout of ``.aedifex/`` beside the design: ``objects/`` holds file contents by SHA-256; ``NAME.journal``, for each
+design, one JSON object a line: {"begin": n, ...}, {"done": n} or {"undone": n}. An entry without "done" was
+interrupted.
 """
 
 from __future__ import annotations
@@ -20,6 +21,13 @@ from ..program.atomic import TEMPORARY, replace
 from ..program.errors import AedifexError, Refused
 
 FOLDER = ".aedifex"
+SUFFIX = ".journal"
+
+
+def names(root: str) -> list[str]:
+    """The designs that have a journal in a folder."""
+    found = glob.glob(os.path.join(glob.escape(os.path.join(os.path.abspath(root), FOLDER)), "*" + SUFFIX))
+    return sorted(os.path.basename(p).removesuffix(SUFFIX) for p in found)
 
 
 @dataclass
@@ -35,12 +43,13 @@ class Entry:
 
 
 class Journal:
-    """The journal of one project folder. Use ``locked`` around anything that writes."""
+    """The journal of one design. Use ``locked`` around anything that writes."""
 
-    def __init__(self, root: str, stale: Callable[[str], list[str]] | None = None) -> None:
+    def __init__(self, root: str, name: str, stale: Callable[[str], list[str]] | None = None) -> None:
         self.root = os.path.abspath(root)
+        self.name = name
         self.folder = os.path.join(self.root, FOLDER)
-        self.path = os.path.join(self.folder, "journal")
+        self.path = os.path.join(self.folder, name + SUFFIX)
         self.stale = stale or (lambda path: [])
 
     # -- reading ---------------------------------------------------------------------------------
@@ -213,7 +222,7 @@ class Journal:
             foreign = [p for p, (b, a) in entry.files.items() if states[p] not in (b, a)]
             if foreign:
                 raise Refused(f"{foreign[0]}: was changed after the step '{entry.step}' was interrupted; "
-                              f"restore it, or delete {FOLDER}/journal to keep it as it is.")  # fmt: skip
+                              f"restore it, or delete {FOLDER} to keep it as it is.")  # fmt: skip
             self.put_back(entry)
             said.append(f"The step '{entry.step}' had been interrupted; its files are as they were before it.")
         return said

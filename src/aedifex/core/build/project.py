@@ -39,7 +39,7 @@ class Project:
         return {e.step for e in self.journal.standing() if e.design == self.digest}
 
     def evidence(self) -> Evidence:
-        return Evidence(self.journal.folder)
+        return Evidence(self.journal.folder, self.journal.name)
 
     def scenarios(self, path: str | None = None) -> list[Scenario]:
         """Those of the file named, of the file beside the design, or one run without input."""
@@ -85,7 +85,7 @@ def open_project(path: str, writing: bool = False) -> Project:
             raise AedifexError(
                 f"{path}:{lines.of('', key='sources')}: source '{source}' leaves the design's folder; draft again."
             )
-    journal = Journal(root, language.write.stale)
+    journal = Journal(root, stem_of(path), language.write.stale)
     said = recover(journal, writing)
     overlay = journal.original()
     original = read_program(root, design.sources, {p: d for p, d in overlay.items() if p in design.sources})
@@ -96,6 +96,10 @@ def open_project(path: str, writing: bool = False) -> Project:
     created = [p for p, d in overlay.items() if d is None and journal.current(p)]
     current = read_program(root, [*design.sources, *created])
     return Project(path, root, design, digest(text), journal, original, current, said)
+
+
+def stem_of(path: str) -> str:
+    return os.path.basename(path).removesuffix(DESIGN).removesuffix(".toml")
 
 
 def recover(journal: Journal, writing: bool) -> list[str]:

@@ -123,7 +123,7 @@ def drop_declarations(
 def function_of(file: SourceFile, origin: str) -> Function:
     found = file.function(bare(origin))
     if found is None:
-        several = [f for f in file.functions if f.name == bare(origin) and f.outer is file.scope]
+        several = file.functions_named(bare(origin))
         why = "is defined more than once" if several else "is not defined at the top of the file"
         raise Refusal(f"function '{bare(origin)}' {why}", file.path, file.line(several[0].start) if several else 0,
                       "it stays as it is; give each definition a name of its own")  # fmt: skip

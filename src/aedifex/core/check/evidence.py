@@ -30,10 +30,10 @@ def key(scenario: Scenario) -> str:
 
 
 class Evidence:
-    """The recorded runs of one project folder, in ``.aedifex/evidence/``."""
+    """The recorded runs of one design, in ``.aedifex/NAME.evidence.json``."""
 
-    def __init__(self, folder: str) -> None:
-        self.path = os.path.join(folder, "evidence.json")
+    def __init__(self, folder: str, name: str) -> None:
+        self.path = os.path.join(folder, name + ".evidence.json")
 
     def save(self, original: str, runs: dict[str, tuple[str, Observed]]) -> None:
         """``original``: hash of the sources that were run; ``runs``: name → (key, what was seen)."""

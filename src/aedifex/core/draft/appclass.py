@@ -67,9 +67,9 @@ class AppMaker:
         called = {s for f in methods for s in self.effects.direct(f.start, f.end).uses}
         by_name = {s.name: s for s in self.file.scope.symbols.values()}
         for c in self.a.classes:
+            functions = {by_name.get(o.rsplit("::", 1)[-1]) for m in c.methods for o in m.origins}
             for index, obj in enumerate(c.objects):
                 variables = {by_name.get(o.rsplit("::", 1)[-1]) for _, o in c.origins(index)}
-                functions = {by_name.get(o.rsplit("::", 1)[-1]) for m in c.methods for o in m.origins}
                 if variables & used or functions & called:
                     obj.owner = made.name
 

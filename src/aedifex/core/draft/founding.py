@@ -9,6 +9,7 @@ gives the same value anywhere. Every other field is set later, at the place wher
 from __future__ import annotations
 
 from dataclasses import dataclass, field
+from itertools import islice
 
 from ..program.language import Language
 from ..program.model import SourceFile, Statement, Symbol
@@ -77,8 +78,8 @@ def one(
     first: bool,
 ) -> tuple[Statement | None, list[Start]]:
     mine = {s for s in symbols if s is not None}
-    touches = [(s, statement_touch(effects, s)) for s in file.statements]
-    index = next((i for i, (_, t) in enumerate(touches) if t.names & mine or t.uses & methods), None)
+    touches, first_touch = all_touches(effects)
+    index = min((first_touch[s] for s in mine | methods if s in first_touch), default=None)
     row = {s: Start("later") for s in mine}
     if index is None:
         return None, [row[s] if s is not None else Start("fixed") for s in symbols]
@@ -87,7 +88,9 @@ def one(
     seen: set[Symbol] = set()
     known = {c for c in constants if any(s.target and s.target.symbol is c for s in file.statements[:index])}
     known |= {c for c in constants if not any(s.target and s.target.symbol is c for s in file.statements)}
-    for statement, touch in touches[index:]:
+    for statement, touch in islice(touches, index, None):
+        if mine <= seen:
+            break
         symbol = statement.target.symbol if statement.target is not None and statement.kind == "assign" else None
         if (
             symbol in mine
@@ -137,17 +140,32 @@ def only_target(statement: Statement, touch: Touch, mine: set[Symbol], seen: set
     return statement.target.symbol not in seen
 
 
+def all_touches(effects: Effects) -> tuple[list[tuple[Statement, Touch]], dict[Symbol, int]]:
+    """What each top-level statement may do, and the first statement that may touch each name; worked out once."""
+    found = getattr(effects, "_all_touches", None)
+    if found is None:
+        touches = [(s, statement_touch(effects, s)) for s in effects.file.statements]
+        first: dict[Symbol, int] = {}
+        for i, (_, touch) in enumerate(touches):
+            for symbol in touch.names | touch.uses:
+                first.setdefault(symbol, i)
+        found = (touches, first)
+        effects._all_touches = found  # type: ignore[attr-defined]
+    result: tuple[list[tuple[Statement, Touch]], dict[Symbol, int]] = found
+    return result
+
+
 def statement_touch(effects: Effects, statement: Statement) -> Touch:
     """What running a top-level statement may do; a definition runs only its defaults and decorators."""
     if statement.kind in ("import", *INERT):
         return Touch()
     if statement.kind == "function":
-        for f in effects.file.functions:
-            if f.end == statement.end and f.outer is effects.file.scope:
-                touch = effects.direct(f.params_start, f.params_end)
-                if f.decorators:
-                    touch.add(effects.touch(f.start, f.head))
-                return touch
+        f = effects.file.function_ending(statement.end)
+        if f is not None:
+            touch = effects.direct(f.params_start, f.params_end)
+            if f.decorators:
+                touch.add(effects.touch(f.start, f.head))
+            return touch
     return effects.touch(statement.start, statement.end)
 
 
@@ -156,7 +174,8 @@ def inert(file: SourceFile, effects: Effects, language: Language, statement: Sta
     if statement.kind in INERT or statement.kind == "import":
         return True
     if statement.kind == "function":
-        return not any(f.decorators for f in file.functions if f.end == statement.end and f.outer is file.scope)
+        function = file.function_ending(statement.end)
+        return function is None or not function.decorators
     if statement.kind == "class":
         touch = effects.direct(statement.start, statement.end)
         return not touch.unseen and not touch.names - constants

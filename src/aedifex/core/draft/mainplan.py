@@ -122,7 +122,7 @@ def order_trouble(
             if strange:
                 return f"'{strange[0]}' is imported in the middle of the main code", s.start
         elif s.kind == "function":
-            f = next((f for f in file.functions if f.end == s.end and f.outer is file.scope), None)
+            f = file.function_ending(s.end)
             if f is None or f.decorators:
                 return "a decorated function stands in the middle of the main code", s.start
             for p in f.params:

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+from bisect import bisect_right
 from dataclasses import dataclass, field
+from functools import cached_property
 from typing import TYPE_CHECKING
 
 from ..program.model import Call, Function, Symbol
@@ -176,7 +178,7 @@ class Members:
         first = [next(s for row in self.rows for s in [row[i]] if s is not None) for i in range(len(self.rows[0]))]
         methods = {f.symbol for fit in fits for f in fit.functions if f.symbol is not None}
         founding = plan(self.file, self.effects, self.a.language, self.rows, methods, self.a.constants, role == "app")
-        spans = [(f.start, f.end) for fit in fits for f in fit.functions]
+        spans = sorted((f.start, f.end) for fit in fits for f in fit.functions)
         numbers = {s.name: "".join(c for c in s.name) for s in first}
         short = self.a.short_names(list(numbers), stems, set())
         for i, s in enumerate(first):
@@ -224,22 +226,24 @@ class Members:
             s = row[index]
             for ref in s.references if s is not None else ():
                 start = getattr(first, "start", -1)
-                at_start = any(st.target is ref for st in self.file.statements if st.target is not None) and start >= 0
-                handed_back = any(
-                    r.start == ref.start
-                    for c in self.calls_of_known()
-                    for r in self.file.within(c.args_start, c.args_end)
-                )
-                if not at_start and not handed_back and not any(a <= ref.start < b for a, b in spans):
+                at_start = start >= 0 and id(ref) in self.first_targets
+                handed_back = ref.start in self.handed_back
+                if not at_start and not handed_back and not inside(spans, ref.start):
                     return False
         return True
 
-    def calls_of_known(self) -> list[Call]:
-        found = []
-        for f in self.available():
-            drop = self.known_parameters(f) if len(self.rows) > 1 else {}
-            if drop and f.symbol is not None:
-                found += self.file.calls_of(f.symbol)
+    @cached_property
+    def first_targets(self) -> set[int]:
+        return {id(s.target) for s in self.file.statements if s.target is not None}
+
+    @cached_property
+    def handed_back(self) -> set[int]:
+        """Where a field is only an argument that a method is going to know by itself."""
+        found: set[int] = set()
+        for f in self.available() if len(self.rows) > 1 else ():
+            if f.symbol is not None and self.known_parameters(f):
+                for c in self.file.calls_of(f.symbol):
+                    found |= {r.start for r in self.file.within(c.args_start, c.args_end)}
         return found
 
     def qualified(self, names: list[str]) -> list[str]:
@@ -250,3 +254,9 @@ class Members:
 
     def in_order(self, fits: list[Fit]) -> list[Fit]:
         return sorted(fits, key=lambda fit: fit.functions[0].start)
+
+
+def inside(spans: list[tuple[int, int]], offset: int) -> bool:
+    """Whether an offset lies in one of the sorted, disjoint spans."""
+    at = bisect_right(spans, (offset, 1 << 62)) - 1
+    return at >= 0 and offset < spans[at][1]

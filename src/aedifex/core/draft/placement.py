@@ -116,4 +116,5 @@ def place(
 
 
 def decorated(file: SourceFile, statement: Statement) -> bool:
-    return any(f.decorators for f in file.functions if f.end == statement.end and f.outer is file.scope)
+    function = file.function_ending(statement.end)
+    return function is not None and bool(function.decorators)

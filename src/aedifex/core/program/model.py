@@ -11,6 +11,7 @@ from bisect import bisect_left, bisect_right
 from collections.abc import Iterator
 from dataclasses import dataclass, field
 from enum import StrEnum
+from functools import cached_property
 from typing import Any
 
 
@@ -297,20 +298,76 @@ class SourceFile:
             self._starts = [r.start for r in self.references]
         return self.references[bisect_left(self._starts, start) : bisect_left(self._starts, end)]
 
+    @cached_property
+    def tops(self) -> list[Function]:
+        """The functions at the top of the file, in source order."""
+        return sorted((f for f in self.functions if f.outer is self.scope), key=lambda f: f.start)
+
+    @cached_property
+    def _tops_by_end(self) -> dict[int, Function]:
+        return {f.end: f for f in self.tops}
+
+    @cached_property
+    def _tops_by_name(self) -> dict[str, list[Function]]:
+        found: dict[str, list[Function]] = {}
+        for f in self.tops:
+            found.setdefault(f.name, []).append(f)
+        return found
+
+    @cached_property
+    def _calls_by_symbol(self) -> dict[Symbol | None, list[Call]]:
+        found: dict[Symbol | None, list[Call]] = {}
+        for c in self.calls:
+            if not c.callee.member:
+                found.setdefault(c.callee.symbol, []).append(c)
+        return found
+
     def function(self, name: str) -> Function | None:
         """The one function of this name at the top of the file; None if there is none or several."""
-        found = [f for f in self.functions if f.name == name and f.outer is self.scope]
+        found = self._tops_by_name.get(name, [])
         return found[0] if len(found) == 1 else None
+
+    def functions_named(self, name: str) -> list[Function]:
+        return self._tops_by_name.get(name, [])
+
+    def function_ending(self, end: int) -> Function | None:
+        """The function at the top of the file that ends at an offset: that of its statement."""
+        return self._tops_by_end.get(end)
 
     def function_at(self, offset: int) -> Function | None:
         """The outermost function at the top of the file whose text holds the offset."""
-        for f in self.functions:
-            if f.outer is self.scope and f.start <= offset < f.end:
-                return f
-        return None
+        at = bisect_right(self._top_starts, offset) - 1
+        return self.tops[at] if at >= 0 and offset < self.tops[at].end else None
+
+    @cached_property
+    def _top_starts(self) -> list[int]:
+        return [f.start for f in self.tops]
 
     def calls_of(self, symbol: Symbol) -> list[Call]:
-        return [c for c in self.calls if c.callee.symbol is symbol and not c.callee.member]
+        return self._calls_by_symbol.get(symbol, [])
+
+    def calls_within(self, start: int, end: int) -> list[Call]:
+        """The calls that start in [start, end)."""
+        return self._calls_sorted[bisect_left(self._call_starts, start) : bisect_left(self._call_starts, end)]
+
+    def declarations_within(self, start: int, end: int) -> list[Declaration]:
+        return self._declared[bisect_left(self._declared_starts, start) : bisect_left(self._declared_starts, end)]
+
+    @cached_property
+    def _declared(self) -> list[Declaration]:
+        return sorted(self.declarations, key=lambda d: d.start)
+
+    @cached_property
+    def _declared_starts(self) -> list[int]:
+        return [d.start for d in self._declared]
+
+    @cached_property
+    def _calls_sorted(self) -> list[Call]:
+        return sorted(self.calls, key=lambda c: c.start)
+
+    @cached_property
+    def _call_starts(self) -> list[int]:
+        return [c.start for c in self._calls_sorted]
 
 
 @dataclass

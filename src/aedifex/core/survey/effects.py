@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from bisect import bisect_left
 from dataclasses import dataclass, field
 from functools import cached_property
 
@@ -155,10 +156,14 @@ class Effects:
                     touch.writes.add(symbol)
                 if not ref.writes or ref.role.value == "both":
                     touch.reads.add(symbol)
-        touch.unseen = any(start <= at < end for at in self.file.opaque_calls) or any(
-            start <= c.start < end and self.unseen(c) for c in self.file.calls
-        )
+        at = bisect_left(self.unseen_at, start)
+        touch.unseen = at < len(self.unseen_at) and self.unseen_at[at] < end
         return touch
+
+    @cached_property
+    def unseen_at(self) -> list[int]:
+        """Where unseen code is called, sorted."""
+        return sorted([*self.file.opaque_calls, *(c.start for c in self.file.calls if self.unseen(c))])
 
     def unseen(self, call: Call) -> bool:
         """Whether a call runs code that was not read (and that may call back)."""
@@ -190,7 +195,7 @@ class Effects:
     def method_of(self, ref: Reference) -> Symbol | None:
         """The method that ``ref.member`` names, where the object's class is known."""
         owner = self.instances.get(ref.symbol) if ref.symbol is not None else None
-        for scope, _ in self.file.classes if owner is None else ():
+        for scope, _ in self.file.classes if owner is None and ref.scope is not self.file.scope else ():
             if scope.start <= ref.start < scope.end and ref.name == receiver_of(ref.scope, scope):
                 owner = scope
         found = owner.symbols.get(ref.member) if owner is not None else None
@@ -233,10 +238,7 @@ class Effects:
                 "function" in symbol.kinds and any(not r.writes and r.role.value != "call" for r in symbol.references)
             ):
                 found.add(symbol)
-            for f in self.file.functions:
-                if f.symbol is symbol and f.decorators:
-                    found.add(symbol)
-        return found
+        return found | {f.symbol for f in self.file.tops if f.decorators and f.symbol is not None}
 
     @cached_property
     def reach(self) -> dict[Symbol, Touch]:

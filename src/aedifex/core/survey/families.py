@@ -94,7 +94,7 @@ def alike(
 ) -> bool:
     shapes = []
     for number, f in sorted(row.items()):
-        own = {s: p for p, symbols in family.variables.items() for n, s in symbols.items() if n == number}
+        own = {symbols[number]: p for p, symbols in family.variables.items() if number in symbols}
         edits = []
         touched = False
         for r in file.within(f.params_start, f.end):
@@ -105,8 +105,8 @@ def alike(
                 parts = numbered(r.symbol.name)
                 same = parts is not None and parts[1] == number
                 edits.append((r.start, r.end, ("\2" if same else "\3") + names[r.symbol]))
-        for d in file.declarations:
-            if f.start <= d.start < f.end and d.symbol in own:
+        for d in file.declarations_within(f.start, f.end):
+            if d.symbol in own:
                 edits.append((d.start, d.end, "\1" + own[d.symbol]))
         if not touched:
             return False

@@ -26,6 +26,7 @@ class Variable:
 
 def classify(file: SourceFile, language: Language) -> dict[Symbol, Variable]:
     """Every module-level variable with its nature, in the order of first binding."""
+    loops = loop_spans(file, language)
     plain = {id(s.target): s for s in file.statements if s.target is not None}
     found: dict[Symbol, Variable] = {}
     for symbol in module_variables(file):
@@ -42,7 +43,9 @@ def classify(file: SourceFile, language: Language) -> dict[Symbol, Variable]:
         elif len(bindings) == 1 and bindings[0].form in ("unpack", "chain") and not symbol.kinds - {"variable"}:
             nature = "companion"
         kind = language.type_of(file, first.value) if first is not None and first.value else ""
-        found[symbol] = Variable(symbol, nature, first, kind, changes_in_loop(file, language, symbol))
+        found[symbol] = Variable(
+            symbol, nature, first, kind, any(a <= r.start < b for r in symbol.bindings for a, b in loops)
+        )
     return found
 
 
@@ -59,12 +62,12 @@ def settled(file: SourceFile, language: Language, first: Statement, known: dict[
     return True
 
 
-def changes_in_loop(file: SourceFile, language: Language, symbol: Symbol) -> bool:
-    """Whether a loop of main code changes it, directly."""
+def loop_spans(file: SourceFile, language: Language) -> list[tuple[int, int]]:
+    """The loops at the top of main code."""
     loops = [s for s in file.statements if s.kind in ("for", "while")]
     for guard in (s for s in file.statements if s.kind == "guard"):
         loops += [s for s in language.inner(file, guard) if s.kind in ("for", "while")]
-    return any(loop.start <= r.start < loop.end for r in symbol.bindings for loop in loops)
+    return [(s.start, s.end) for s in loops]
 
 
 def movable(file: SourceFile, span: tuple[int, int], constants: set[Symbol], language: Language) -> bool:

@@ -127,7 +127,9 @@ def facts(
 ) -> UnitFacts:
     direct = effects.direct(start, end)
     made = UnitFacts(name, kind, file.line(start), file.line(end))
-    for symbol in kinds:
+    order = {symbol: i for i, symbol in enumerate(kinds)} if len(kinds) < 2 * len(whole.names) else None
+    touched = (whole.names | direct.names) & kinds.keys()
+    for symbol in sorted(touched, key=lambda s: order[s] if order else min(r.start for r in s.bindings)):
         own = ("r" if symbol in direct.reads else "") + ("w" if symbol in direct.writes else "")
         far = ("r" if symbol in whole.reads else "") + ("w" if symbol in whole.writes else "")
         if own:

@@ -46,7 +46,9 @@ class FoundClass:
     def title(self) -> str:
         count = sum(1 for f in self.design.fields for o in f.origins if o)
         objects = ", ".join(o.name for o in self.design.objects)
-        return f"class {self.design.name} takes over {count} variables" + (f" in {objects}" if objects else "")
+        return f"class {self.design.name} takes over {count} variable{'s' * (count != 1)}" + (
+            f" in {objects}" if objects else ""
+        )
 
     def apply(self, context: Context) -> Edits:
         file = context.home(self.design)

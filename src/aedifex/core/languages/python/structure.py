@@ -141,7 +141,7 @@ def tokens(file: SourceFile, start: int, end: int, edits: list[tuple[int, int, s
     """The words of a stretch of code without comments and layout, with some ranges replaced."""
     replaced = {(a, b): text for a, b, text in edits}
     found: list[str] = []
-    stack = [file.tree.root_node]
+    stack = [file.tree.root_node.descendant_for_byte_range(start, end)]
     while stack:
         node = stack.pop()
         if node.end_byte <= start or node.start_byte >= end or node.type == "comment":
