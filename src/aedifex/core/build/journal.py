@@ -254,4 +254,4 @@ class Journal:
 
 def unwritable(path: str, error: OSError) -> AedifexError:
     reason = (error.strerror or str(error)).lower()
-    return AedifexError(f"{path}: cannot be written ({reason}); nothing was changed. Make room or check permissions.")
+    return AedifexError(f"{path}: cannot be written ({reason}); that step is not made. Make room or check permissions.")

@@ -56,6 +56,7 @@ class World:
                     )
                 if os.path.isfile(source) and not name.startswith(".") and os.path.getsize(source) <= LARGEST:
                     shutil.copy(source, os.path.join(target, name))
+                    os.chmod(os.path.join(target, name), os.stat(source).st_mode | 0o600)
         for path in bring:
             source = os.path.join(self.root, path)
             if not os.path.isfile(source):

@@ -122,6 +122,6 @@ def file_for(class_: str, role: str, folder: str, write: Any, taken: set[str]) -
     stem = write.file_name(class_).removesuffix(write.SUFFIX)
     for candidate in (stem, f"{stem}_{role}", f"{stem}_part", *(f"{stem}_{n}" for n in range(2, 99))):
         path = (folder + "/" if folder else "") + candidate + write.SUFFIX
-        if path not in taken and candidate not in taken and not write.hides_library(path):
+        if path not in taken and candidate not in taken and write.is_name(candidate) and not write.hides_library(path):
             return path
     return ""

@@ -23,7 +23,8 @@ def replace(full: str, data: bytes, mode: int | None) -> None:
             os.chmod(temporary, mode)
         os.replace(temporary, full)
         sync_folder(os.path.dirname(full))
-    except OSError:
+    except OSError as error:
+        error.filename = full
         with contextlib.suppress(OSError):
             os.unlink(temporary)
         raise

@@ -67,11 +67,10 @@ class CleanUp:
         """Runs of blank lines that the earlier steps left behind: none at the ends, at most two between."""
         before = context.original.files[self.path].text if context.original is not None else b""
         dead = [(a, b) for a, b, text in out.ranges.get(file.path, []) if not text]
-        lines = [file.text[a:b] for a, b in pairwise([*file.lines, len(file.text)])]
-        inside = [any(a < at < b for a, b in file.strings) for at in file.lines]
-        gone = [
-            any(a <= at and at + len(line) <= b for a, b in dead) for at, line in zip(file.lines, lines, strict=False)
-        ]
+        starts = [context.write.line_start(file, 0), *file.lines[1:]]
+        lines = [file.text[a:b] for a, b in pairwise([*starts, len(file.text)])]
+        inside = [any(a < at < b for a, b in file.strings) for at in starts]
+        gone = [any(a <= at and at + len(line) <= b for a, b in dead) for at, line in zip(starts, lines, strict=False)]
         number = 0
         kept: bytes | None = None
         while number < len(lines):
@@ -84,7 +83,7 @@ class CleanUp:
             old = b"" if kept is None else kept + b"".join(lines[i] for i in blanks) + (following or b"")
             if len(blanks) > room and (not old or old not in before):
                 for i in blanks[room:]:
-                    out.delete(file.path, file.lines[i], file.lines[i] + len(lines[i]))
+                    out.delete(file.path, starts[i], starts[i] + len(lines[i]))
             kept = following
             number += 1
 

@@ -151,8 +151,9 @@ class Founder:
                 break
             last = s
         if last is None:
-            at = self.write.comment_start(self.file, self.file.statements[0].start) if self.file.statements else 0
-            return at, ""
+            if not self.file.statements:
+                return self.write.line_start(self.file, 0), ""
+            return self.write.comment_start(self.file, self.file.statements[0].start), ""
         end = self.write.line_end(self.file, last.end)
         gap = "" if self.file.text[:end].endswith(b"\n") else "\n"
         after = self.write.blank_after(self.file, end)

@@ -5,6 +5,7 @@ from __future__ import annotations
 import keyword
 import re
 import sys
+from codecs import BOM_UTF8
 from collections.abc import Sequence
 
 from ...program.model import Argument, Function, SourceFile
@@ -105,7 +106,9 @@ def blank(file: SourceFile, line_start: int) -> bool:
 
 
 def line_start(file: SourceFile, offset: int) -> int:
-    return file.lines[file.line(offset) - 1]
+    """Where the line of an offset starts, after the byte order mark that may open the file."""
+    found = file.lines[file.line(offset) - 1]
+    return len(BOM_UTF8) if found == 0 and file.text.startswith(BOM_UTF8) else found
 
 
 def line_end(file: SourceFile, offset: int) -> int:
@@ -118,7 +121,7 @@ def comment_start(file: SourceFile, offset: int) -> int:
     """Where the comment lines directly above a line start (the line itself if there are none)."""
     at = line_start(file, offset)
     lead = file.text[at:offset]
-    while at > 0:
+    while at > len(BOM_UTF8):
         above = line_start(file, at - 1)
         line = file.text[above:at].strip()
         if not line.startswith(b"#") or line.startswith(b"#!") or not file.text[above:at].startswith(lead + b"#"):
