@@ -75,7 +75,7 @@ def plan_main(
         or order_trouble(file, effects, language, plan, constants)
         or name_trouble(file, language, plan, app, leaving, founded or set())
     )
-    plan.keep_alive = must_outlive(file, language, plan)
+    plan.keep_alive = must_outlive(file, language)
     return plan
 
 
@@ -200,10 +200,6 @@ def in_leaving(file: SourceFile, ref: Reference, leaving: set[Symbol]) -> bool:
     return holder is not None and holder.symbol in leaving
 
 
-def must_outlive(file: SourceFile, language: Language, plan: MainPlan) -> bool:
-    """Whether the main code makes something that dies with its last holder."""
-    return any(
-        s.start <= c.start < s.end and (c.callee.member or c.callee.name) in language.held
-        for s in plan.statements
-        for c in file.calls
-    )
+def must_outlive(file: SourceFile, language: Language) -> bool:
+    """Whether the program makes something that dies with its last holder."""
+    return any((c.callee.member or c.callee.name) in language.held for c in file.calls)

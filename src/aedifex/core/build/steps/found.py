@@ -131,7 +131,7 @@ class Founder:
         return plan(self.file, self.effects, self.context.language, self.variables, methods, constants, first)
 
     def replace_references(self, index: int, obj: ObjectDesign, founding: Founding) -> None:
-        moved = [s.statement for s in founding.starts[index] if s.statement is not None]
+        moved = [s.statement for row in founding.starts for s in row if s.statement is not None]
         for number, s in enumerate(self.variables[index]):
             for ref in s.references if s is not None else ():
                 if not any(m.start <= ref.start < m.end for m in moved):
