@@ -69,7 +69,9 @@ def outputs(texts: dict[str, str]) -> tuple[int, str]:
     with tempfile.TemporaryDirectory() as folder:
         for name, text in texts.items():
             Path(folder, name).write_bytes(text.encode())
-        done = subprocess.run([sys.executable, "-B", next(iter(texts))], cwd=folder, capture_output=True, text=True, timeout=30)
+        done = subprocess.run(
+            [sys.executable, "-B", next(iter(texts))], cwd=folder, capture_output=True, text=True, timeout=30
+        )
         return done.returncode, done.stdout + "".join(done.stderr.splitlines()[-1:])
 
 

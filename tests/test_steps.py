@@ -13,7 +13,9 @@ def test_step(path):
     assert refusal == case.get("refused", "").strip()
     wanted = files(case, "after")
     assert wanted or refusal, "a case shows what comes out, or why nothing does"
-    assert {n: t.replace("\r\n", "\n") for n, t in after.items()} == {n: t.replace("\r\n", "\n") for n, t in wanted.items()}
+    assert {n: t.replace("\r\n", "\n") for n, t in after.items()} == {
+        n: t.replace("\r\n", "\n") for n, t in wanted.items()
+    }
     if "crlf" in case:
         assert all("\n" not in text.replace("\r\n", "") for text in after.values())
     if after:

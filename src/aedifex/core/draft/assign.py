@@ -5,7 +5,7 @@ from __future__ import annotations
 from ..program.model import Function, Program, SourceFile, Symbol
 from ..survey.effects import Effects
 from ..survey.families import Family, families
-from ..survey.hazards import Hazard, hazards
+from ..survey.hazards import PROCESSES, Hazard, hazards
 from ..survey.state import classify
 from .appclass import AppMaker
 from .design import ClassDesign, ObjectDesign, StayDesign, WishDesign
@@ -40,6 +40,7 @@ class Assigner:
         self.whole = next(
             (h for h in self.hazards if h.kind == "dynamic names" or (h.kind == "used outside" and not h.names)), None
         )
+        self.processes = next((h for h in self.hazards if h.kind == PROCESSES), None)
         self.names = taken_names(file, self.language.builtins) | taken
         self.files = (
             set(program.files)
@@ -113,6 +114,8 @@ class Assigner:
         why = ""
         if f.name in self.blocked:
             why = f"line {self.blocked[f.name].line}: {self.blocked[f.name].message}"
+        elif f.symbol in self.effects.escaped and self.processes is not None:
+            why = f"line {self.processes.line}: {self.processes.message}, and this function is handed on"
         elif self.write.RECEIVER in f.scope.symbols:
             why = f"it already uses the name '{self.write.RECEIVER}'"
         else:

@@ -266,6 +266,7 @@ class SourceFile:
         self.strings: list[tuple[int, int]] = []  # texts of more than one line, whose inside must not move
         self.futures: list[str] = []
         self.star_imports: list[int] = []
+        self.imports: list[Statement] = []  # every import statement, wherever it stands
         self.stored_members: set[str] = set()  # members that are assigned somewhere in the file
         self.tree: Any = None
         self._starts: list[int] | None = None

@@ -19,6 +19,7 @@ class Hazard:
     names: tuple[str, ...] = ()
 
 
+PROCESSES = "other processes"
 BINDINGS = {
     "walrus": "is set inside an expression",
     "except": "is set by an 'except ... as'",
@@ -100,49 +101,25 @@ def redefined(file: SourceFile) -> list[Hazard]:
 def imports(file: SourceFile, language: Language) -> list[Hazard]:
     """Modules that start the program's parts again, or find them by their path."""
     found = []
-    for s in file.statements:
-        if s.kind != "import":
-            continue
+    for s in file.imports:
         for _, module, _ in language.imported(file, s):
             why = language.reentrant(module)
             if why:
-                found.append(Hazard("other processes", file.path, file.line(s.start), f"'{module}' {why}"))
+                found.append(Hazard(PROCESSES, file.path, file.line(s.start), f"'{module}' {why}"))
     for at in file.star_imports:
         found.append(Hazard("star import", file.path, file.line(at), "a star import may bind any name"))
     return found
 
 
 def outside(file: SourceFile, language: Language, program: Program, outsiders: Program | None) -> list[Hazard]:
-    """Names that another file of the project imports, sets or patches."""
-    found = []
+    """Names that another file of the project imports, sets or patches, or that the file itself offers."""
+    found: list[Hazard] = []
     module = language.write.module_of(file.path)
-    others = {**program.files, **(outsiders.files if outsiders else {})}
-    for other in others.values():
-        if other.path == file.path:
-            continue
-        for s in other.statements:
-            if s.kind != "import":
-                continue
+    for other in {**program.files, **(outsiders.files if outsiders else {})}.values():
+        for s in other.imports if other.path != file.path else ():
             for local, origin, name in language.imported(other, s):
-                if origin.lstrip(".").split(".")[-1] != module and not (origin.strip(".") == "" and name == module):
-                    continue
-                line = other.line(s.start)
-                if name == "*":
-                    found.append(
-                        Hazard(
-                            "used outside", other.path, line, f"everything of {file.path} is imported by {other.path}"
-                        )
-                    )
-                elif name and name != module:
-                    found.append(
-                        Hazard("used outside", other.path, line, f"'{name}' is imported by {other.path}", (name,))
-                    )
-                else:
-                    symbol = other.scope.symbols.get(local)
-                    for ref in symbol.references if symbol else ():
-                        if ref.member:
-                            found.append(Hazard("used outside", other.path, other.line(ref.start),
-                                                f"'{module}.{ref.member}' is used by {other.path}", (ref.member,)))  # fmt: skip
+                if origin.lstrip(".").split(".")[-1] == module or (origin.strip(".") == "" and name == module):
+                    found += uses_of(file, other, module, local, name, other.line(s.start))
     exported = file.scope.symbols.get("__all__")
     for ref in exported.bindings if exported else ():
         statement = next((s for s in file.statements if s.start <= ref.start < s.end), None)
@@ -152,3 +129,17 @@ def outside(file: SourceFile, language: Language, program: Program, outsiders: P
                 Hazard("used outside", file.path, file.line(ref.start), "'__all__' offers names to other files", names)
             )
     return found
+
+
+def uses_of(file: SourceFile, other: SourceFile, module: str, local: str, name: str, line: int) -> list[Hazard]:
+    """What one import in another file, and what follows from it, uses of this file."""
+    kind = "used outside"
+    if name == "*":
+        return [Hazard(kind, other.path, line, f"everything of {file.path} is imported by {other.path}")]
+    if name and name != module:
+        return [Hazard(kind, other.path, line, f"'{name}' is imported by {other.path}", (name,))]
+    return [
+        Hazard(kind, other.path, other.line(r.start), f"'{module}.{r.member}' is used by {other.path}", (r.member,))
+        for r in other.references
+        if r.name == local and r.member
+    ]

@@ -75,6 +75,11 @@ class FileMover:
             raise Refusal(
                 f"'{path}' would hide the library's module of that name", self.file.path, 0, "choose another file name"
             )
+        for s in self.file.imports:
+            for _, name, _ in self.context.language.imported(self.file, s):
+                if why := self.context.language.reentrant(name):
+                    raise Refusal(f"'{name}' {why}", self.file.path, self.file.line(s.start),
+                                  f"class {self.design.name} stays in {self.file.path}")  # fmt: skip
         module = self.write.module_of(path)
         for f in self.context.program.files.values():
             for s in f.statements:

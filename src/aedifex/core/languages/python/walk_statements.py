@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from ...program.model import Declaration, Role
+from ...program.model import Declaration, Role, Statement
 from .walk_names import TARGETS, NameWalker
 
 
@@ -114,6 +114,7 @@ class StatementWalker(NameWalker):
     # -- imports -------------------------------------------------------------------------------
 
     def on_import_statement(self, node: Any) -> None:
+        self.file.imports.append(Statement("import", node.start_byte, node.end_byte, node=node))
         for child in node.children_by_field_name("name"):
             if child.type == "aliased_import":
                 self.bind(child.child_by_field_name("alias"), "import")
@@ -121,6 +122,7 @@ class StatementWalker(NameWalker):
                 self.bind(child.named_children[0], "import")
 
     def on_import_from_statement(self, node: Any) -> None:
+        self.file.imports.append(Statement("import", node.start_byte, node.end_byte, node=node))
         for child in node.children_by_field_name("name"):
             if child.type == "aliased_import":
                 self.bind(child.child_by_field_name("alias"), "import")

@@ -1,0 +1,76 @@
+"""What the tests share: scripts in folders, the installed command, programs that are run."""
+
+from __future__ import annotations
+
+import os
+import shutil
+import subprocess
+import sys
+from pathlib import Path
+
+import pytest
+
+from aedifex.core.program.language import read_program
+
+HERE = Path(__file__).parent
+COMMAND = Path(sys.executable).parent / "aedifex"
+
+
+class Folder:
+    """A temporary project folder."""
+
+    def __init__(self, path: Path) -> None:
+        self.path = path
+
+    def write(self, name: str, text: str | bytes) -> Path:
+        target = self.path / name
+        target.parent.mkdir(parents=True, exist_ok=True)
+        target.write_bytes(text.encode() if isinstance(text, str) else text)
+        return target
+
+    def read(self, name: str) -> str:
+        return (self.path / name).read_text()
+
+    def aedifex(
+        self, *args: str, timeout: float = 120, env: dict[str, str] | None = None
+    ) -> subprocess.CompletedProcess[str]:
+        """Run the installed command here; a traceback is a failure in any test."""
+        done = subprocess.run(
+            [str(COMMAND), *args],
+            cwd=self.path,
+            capture_output=True,
+            text=True,
+            timeout=timeout,
+            env={**os.environ, **(env or {})},
+        )
+        assert "Traceback" not in done.stderr, done.stderr
+        return done
+
+    def run(self, name: str, typed: str = "", *args: str) -> tuple[int, str, str]:
+        """Exit status, output and last error line of a script, run as its user would."""
+        done = subprocess.run(
+            [sys.executable, "-B", name, *args], cwd=self.path, capture_output=True, text=True, input=typed, timeout=60
+        )
+        return done.returncode, done.stdout, "".join(done.stderr.splitlines()[-1:])
+
+    def program(self, name: str, text: str):
+        self.write(name, text)
+        return read_program(str(self.path), [name])
+
+    def sources(self) -> dict[str, bytes]:
+        return {p.name: p.read_bytes() for p in sorted(self.path.glob("*.py"))}
+
+
+@pytest.fixture
+def folder(tmp_path) -> Folder:
+    return Folder(tmp_path)
+
+
+@pytest.fixture
+def tramline(folder) -> Folder:
+    """The demo's program with its scenarios, drafted."""
+    programs = Path(__import__("aedifex").__file__).parent / "demo" / "programs"
+    for name in ("tramline.py", "tramline.scenarios.toml"):
+        shutil.copy(programs / name, folder.path)
+    assert folder.aedifex("draft", "-q", "tramline.py").returncode == 0
+    return folder

@@ -1,0 +1,48 @@
+"""Random small programs are drafted and built, and print what they printed before."""
+
+import subprocess
+import sys
+import tempfile
+from pathlib import Path
+
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
+from programs import Maker
+
+from aedifex.core.build.sequence import run
+from aedifex.core.draft.designfile import parse, to_toml
+from aedifex.core.draft.drafter import draft
+from aedifex.core.program.language import read_program
+
+
+def output(texts: dict[str, bytes]) -> tuple[int, str, str]:
+    with tempfile.TemporaryDirectory() as folder:
+        for name, text in texts.items():
+            Path(folder, name).write_bytes(text)
+        done = subprocess.run([sys.executable, "-B", "line.py"], cwd=folder, capture_output=True, text=True, timeout=30)
+        return done.returncode, done.stdout, "".join(done.stderr.splitlines()[-1:])
+
+
+@settings(max_examples=40, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
+@given(st.integers(0, 10**9))
+def test_a_random_program_prints_the_same(seed):
+    source = Maker(seed).program().encode()
+    with tempfile.TemporaryDirectory() as folder:
+        Path(folder, "line.py").write_bytes(source)
+        program = read_program(folder, ["line.py"])
+    text = to_toml(draft(program))
+    design, _, problems = parse("design", text)
+    assert not problems
+    assert to_toml(design) == text
+    last = program
+    for outcome, after in run(design, program):
+        assert outcome.result != "wrong", [str(p) for p in outcome.problems]
+        last = after
+    assert output({n: f.text for n, f in last.files.items()}) == output({"line.py": source})
+    assert to_toml(draft(read_program_again(source))) == text, "the same input gives the same design"
+
+
+def read_program_again(source: bytes):
+    with tempfile.TemporaryDirectory() as folder:
+        Path(folder, "line.py").write_bytes(source)
+        return read_program(folder, ["line.py"])
