@@ -73,17 +73,22 @@ class Assigner:
             return [], self.stays
         for family in self.asked_families() + families(self.file, self.language, self.variables):
             self.found_family(family)
-        has_main = self.entry and len(self.effects.main()) > 0
+        has_main = self.entry and self.does_something()
         for symbols in self.asked_groups():
             self.found_group(symbols, [], asked=True)
         rest = [s for s in self.variables if s not in self.taken_variables]
         left = [f for f in self.functions if f.symbol not in self.taken_functions]
         for symbols in group(rest, left, self.effects, self.write.words):
             self.found_group(symbols, rest, lone=not has_main)
-        if self.entry:
+        if has_main:
             AppMaker(self).make()
         self.finish()
         return self.classes, self.stays
+
+    def does_something(self) -> bool:
+        """Whether there is main code beyond first values."""
+        firsts = {id(v.first) for v in self.kinds.values() if v.first is not None}
+        return any(id(s) not in firsts and s.kind != "annotate" for s in self.effects.main())
 
     # -- what may move at all --------------------------------------------------------------------
 

@@ -101,9 +101,15 @@ class Checker:
             if not self.write.is_name(o.name):
                 self.report(line, f"'{o.name}' cannot be the name of an object")
             if o.owner and self.design.class_named(o.owner) is None:
-                self.report(line, f"owner '{o.owner}' is not a class of this design")
+                self.report(
+                    self.lines.of("class.object", index, number, "owner"),
+                    f"owner '{o.owner}' is not a class of this design",
+                )
             if o.collection:
-                self.report(line, "collections are not built yet; leave 'collection' out")
+                self.report(
+                    self.lines.of("class.object", index, number, "collection"),
+                    "collections are not built yet; leave 'collection' out",
+                )
         if c.base:
             self.report(self.lines.of("class", index, -1, "base"), "bases are not built yet; leave 'base' out")
 

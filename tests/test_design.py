@@ -1,0 +1,170 @@
+"""The design file: what draft proposes, and every mistake of a hand edit at its line."""
+
+import re
+
+import pytest
+
+from aedifex.core.draft.designfile import parse, to_toml
+from aedifex.core.draft.drafter import draft, fate
+
+
+def names(design):
+    return {
+        c.name: ([f.name for f in c.fields], [m.name for m in c.methods], [o.name for o in c.objects])
+        for c in design.classes
+    }
+
+
+def test_the_tram_line(tramline):
+    design, _, problems = parse("tramline.design.toml", tramline.read("tramline.design.toml"))
+    assert not problems
+    assert names(design) == {
+        "Tram": (["x", "speed", "doors_open", "riders"], ["move", "board", "draw", "stop_name"], ["tram1", "tram2"]),
+        "Fare": (["box", "tickets", "history"], ["sell", "collect", "report"], ["fare"]),
+        "TramlineApp": (["signal", "frames_drawn"], ["switch_signal", "draw_line", "send_to_depot"], ["app"]),
+    }
+    tram = design.class_named("Tram")
+    assert [f.start for f in tram.fields] == ["argument", "argument", "fixed", "fixed"]
+    assert [f.hidden for f in tram.fields] == [False, True, False, False]
+    assert tram.objects[0].args == ["4.0", "1.5"] and tram.objects[0].owner == "TramlineApp"
+    move, _, draw, stop = tram.methods
+    assert move.origins == ["move_tram1", "move_tram2"] and move.add == [{"name": "signal", "value": "signal"}]
+    assert draw.drop == ["x", "doors_open", "riders"] and stop.drop == ["x"]
+    assert {(s.name, s.why, s.file) for s in design.stays} >= {
+        ("WIDTH", "constant", "tram.py"),
+        ("FARE", "constant", "fare.py"),
+    }
+    assert "8 variables named tram1_*, tram2_* are numbered copies of 4" in tram.why[0]
+    assert to_toml(design) == tramline.read("tramline.design.toml")
+
+
+def test_a_draft_is_never_overwritten_unless_told(tramline):
+    edited = tramline.read("tramline.design.toml").replace('name = "Fare"', 'name = "Purse"')
+    tramline.write("tramline.design.toml", edited)
+    done = tramline.aedifex("draft", "tramline.py")
+    assert (done.returncode, "is there already" in done.stderr) == (1, True)
+    assert tramline.read("tramline.design.toml") == edited
+    assert tramline.aedifex("draft", "-q", "--again", "tramline.py").returncode == 0
+    assert "Purse" not in tramline.read("tramline.design.toml")
+
+
+def test_wishes_are_obeyed_and_kept(tramline):
+    wish = ["--together", "Lamp=signal,frames_drawn", "--keep", "fare_history"]
+    assert tramline.aedifex("draft", "-q", "--again", *wish, "tramline.py").returncode == 0
+    for _ in range(2):
+        design = parse("d", tramline.read("tramline.design.toml"))[0]
+        assert names(design)["Lamp"][0] == ["signal", "frames_drawn"]
+        assert "fare_history" not in [o for c in design.classes for f in c.fields for o in f.origins]
+        assert tramline.aedifex("draft", "-q", "--again", "tramline.py").returncode == 0
+    assert tramline.aedifex("build", "-q", "tramline.design.toml").returncode in (0, 1)
+    assert tramline.aedifex("check", "-q", "tramline.design.toml").returncode == 0
+    assert "not a name" in tramline.aedifex("draft", "--again", "--keep", "nobody", "tramline.py").stderr
+    assert tramline.aedifex("draft", "--again", "--together", "Lamp", "tramline.py").returncode == 2
+
+
+MISTAKES = [
+    ('name = "Tram"', 'nmae = "Tram"', "unknown key 'nmae'"),
+    ('role = "model"', 'role = "king"', "role 'king' is not one of"),
+    ('start = "argument"', 'start = "magic"', "start 'magic' is not one of"),
+    ('from = ["tram1_x", "tram2_x"]', 'from = ["tram1_y", "tram2_x"]', "'tram1_y' does not exist"),
+    ('from = ["fare_box"]', 'from = ["fare_tickets"]', "'fare_tickets' already belongs to class Fare"),
+    ('from = ["fare_box"]', 'from = ["fare_box", "signal"]', "comes from 2 variables, but there are 1 objects"),
+    ('from = ["draw_tram"]', 'from = ["WIDTH"]', "'WIDTH' is no function"),
+    ('drop = ["x"]', 'drop = ["y"]', "'stop_name' has no parameter 'y'"),
+    ('name = "tram1"\nargs', 'name = "1tram"\nargs', "'1tram' cannot be the name of an object"),
+    ('owner = "TramlineApp"', 'owner = "Nobody"', "owner 'Nobody' is not a class"),
+    ('name = "riders"', 'name = "x"', "member 'x' is given twice"),
+    ('hidden = false', 'hidden = "no"', "'hidden' must be true or false"),
+    ('[[class.object]]\nname = "fare"', '[[class.object]]\nnombre = "fare"', "unknown key 'nombre'"),
+    ("format = 1", "format = 7", "format 7 is not known"),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("old", "new", "message"), MISTAKES, ids=[m[2] for m in MISTAKES])
+def test_one_mistake(tramline, old, new, message):
+    text = tramline.read("tramline.design.toml")
+    assert old in text
+    broken = text.replace(old, new, 1)
+    tramline.write("tramline.design.toml", broken)
+    before = tramline.sources()
+    done = tramline.aedifex("build", "tramline.design.toml")
+    assert done.returncode == 2
+    line = next(n for n, (a, b) in enumerate(zip(text.split("\n"), broken.split("\n"), strict=False), 1) if a != b)
+    found = re.findall(r"tramline\.design\.toml:(\d+): (.+)", done.stderr)
+    lines = [int(n) for n, said in found if message in said]
+    assert lines, done.stderr
+    assert line in lines or "already" in message or "1 objects" in message or "missing" in message
+    assert tramline.sources() == before
+
+
+def test_all_mistakes_at_once(tramline):
+    text = tramline.read("tramline.design.toml")
+    for old, new, _ in [MISTAKES[i] for i in (1, 2, 3, 6, 7, 9)]:
+        text = text.replace(old, new, 1)
+    tramline.write("tramline.design.toml", text)
+    done = tramline.aedifex("build", "tramline.design.toml")
+    assert done.returncode == 2
+    lines = [int(n) for n in re.findall(r"toml:(\d+):", done.stderr)]
+    assert len(lines) >= 5 and lines == sorted(lines)
+
+
+def test_broken_toml(tramline):
+    tramline.write("tramline.design.toml", "format = 1\nentries = [\n")
+    done = tramline.aedifex("preview", "tramline.design.toml")
+    assert done.returncode == 2
+    assert re.search(r"tramline\.design\.toml:\d: is not valid TOML", done.stderr)
+
+
+def test_groups_by_shared_access(folder):
+    program = folder.program(
+        "line.py",
+        """
+stock = 0
+orders = []
+gauge = 1
+lamp_on = False
+
+
+def order(n):
+    global stock
+    stock -= n
+    orders.append(n)
+
+
+def restock():
+    global stock
+    stock += sum(orders)
+    orders.clear()
+
+
+def dim():
+    global gauge, lamp_on
+    gauge -= 1
+    lamp_on = gauge > 0
+
+
+def light():
+    global gauge, lamp_on
+    gauge = 5
+    lamp_on = True
+""",
+    )
+    groups = [{o for f in c.fields for o in f.origins} for c in draft(program).classes]
+    assert groups == [{"stock", "orders"}, {"gauge", "lamp_on"}]
+
+
+def test_what_becomes_of_a_name(tramline):
+    design = parse("d", tramline.read("tramline.design.toml"))[0]
+    assert fate(design, "move_tram2")[0] == "becomes the method 'move' of Tram, with signal passed in"
+    assert fate(design, "fare_box")[0] == "becomes the field 'box' of Fare (fixed)"
+    assert fate(design, "WIDTH") == ["stays: constant (moves to tram.py with its readers)"]
+
+
+def test_nothing_to_gain(folder):
+    folder.write("small.py", "import sys\nname = sys.argv[0]\nprint(len(name) > 0)\n")
+    done = folder.aedifex("draft", "small.py")
+    assert done.returncode == 0
+    assert "No class is proposed" in done.stdout
+    before = folder.sources()
+    assert folder.aedifex("build", "small.design.toml").returncode == 0
+    assert folder.sources() == before
