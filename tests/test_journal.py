@@ -1,5 +1,6 @@
 """Nothing is lost: atomic steps, undo, interruption at any moment, one writer, a full disk."""
 
+import contextlib
 import json
 import os
 import random
@@ -36,7 +37,6 @@ def test_killed_at_random_moments(tramline):
     assert tramline.aedifex("build", "-q", "--unchecked", "tramline.design.toml").returncode == 0
     whole = time.monotonic() - began
     tramline.aedifex("undo", "-q", "--all", "tramline.design.toml")
-    said = []
     for _ in range(25):
         child = subprocess.Popen(
             [str(COMMAND), "build", "-q", "--unchecked", "tramline.design.toml"],
@@ -52,7 +52,6 @@ def test_killed_at_random_moments(tramline):
         assert not list(tramline.path.glob("*" + atomic.TEMPORARY))
         tramline.aedifex("undo", "-q", "--all", "tramline.design.toml")
         assert tramline.sources() == known[0]
-    del said
 
 
 class Killed(BaseException):
@@ -83,11 +82,8 @@ def test_killed_between_any_two_operations(tmp_path, monkeypatch, moment):
         patch.setattr(os, "replace", stopping(os.replace))
         patch.setattr(os, "fsync", stopping(os.fsync))
         patch.setattr(os, "unlink", stopping(os.unlink))
-        with journal.locked():
-            try:
-                journal.write("step", "title", "design", changes)
-            except Killed:
-                pass
+        with journal.locked(), contextlib.suppress(Killed):
+            journal.write("step", "title", "design", changes)
     again = Journal(str(tmp_path), "x")
     with again.locked():
         said = again.recover()

@@ -15,6 +15,7 @@ from .common import QUIET, as_json, console
 def command(name: str, paths: tuple[str, ...], json_: bool, quiet: bool) -> None:
     """Tell all there is to know about NAME in the scripts at PATHS, and what a draft would make of it.
 
+    \b
     Example: aedifex ask signal tramline.py
     """
     from ..core.draft.drafter import draft, fate, read_neighbours

@@ -48,6 +48,7 @@ def command(
 ) -> None:
     """Make the classes of DESIGN. After each step the program is read and run again; at the first difference it stops.
 
+    \b
     Example: aedifex build tramline.design.toml
     """
     from ..core.build.builder import Builder, Options

@@ -17,7 +17,10 @@ from .record import located
 def command(scenarios: str | None, json_: bool, quiet: bool) -> None:
     """Run the program as it stands on SCENARIOS (a scenario file or a design) and compare with what was recorded.
 
-    Exit status 1 if anything differs. Example: aedifex check tramline.scenarios.toml
+    Exit status 1 if anything differs.
+
+    \b
+    Example: aedifex check tramline.scenarios.toml
     """
     from ..core.build.project import open_project
     from ..core.check.check import check, record, recorded

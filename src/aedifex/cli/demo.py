@@ -20,6 +20,7 @@ from .common import QUIET
 def command(folder: str | None, quiet: bool) -> None:
     """Copy a small tram line to a temporary folder and go the whole path: survey, draft, preview, build, check, undo.
 
+    \b
     Example: aedifex demo --folder tramline
     """
     from ..core.program.errors import Refused

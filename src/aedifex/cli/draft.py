@@ -28,7 +28,10 @@ def command(
 ) -> None:
     """Propose classes for the scripts at PATHS and write them to a design file, with reasons.
 
-    The file is meant to be read and edited. Example: aedifex draft tramline.py
+    The file is meant to be read and edited.
+
+    \b
+    Example: aedifex draft tramline.py
     """
     from ..core.build.project import DESIGN
     from ..core.draft.design import WishDesign

@@ -15,6 +15,7 @@ from .common import DESIGN, QUIET, as_json, console
 def command(design: str, diff: bool, json_: bool, quiet: bool) -> None:
     """Show what DESIGN would make of the program: outline, units before and after, figures. Writes nothing.
 
+    \b
     Example: aedifex preview tramline.design.toml --diff | less
     """
     from ..core.build.outline import foresee

@@ -44,7 +44,10 @@ def located(path: str | None) -> tuple[str, str | None]:
 def command(scenarios: str | None, quiet: bool) -> None:
     """Run the original program on SCENARIOS (a scenario file or a design) twice, and keep what it did.
 
-    After a build the original is taken from the journal. Example: aedifex record tramline.scenarios.toml
+    After a build the original is taken from the journal.
+
+    \b
+    Example: aedifex record tramline.scenarios.toml
     """
     from ..core.build.project import open_project
     from ..core.check.check import record

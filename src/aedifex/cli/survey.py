@@ -16,6 +16,7 @@ from .common import QUIET, as_json, console, say
 def command(paths: tuple[str, ...], json_: bool, quiet: bool) -> None:
     """Show who touches what in the scripts at PATHS: state against functions, groups in sight, main code, hazards.
 
+    \b
     Example: aedifex survey tramline.py
     """
     from ..core.draft.drafter import read_neighbours

@@ -15,7 +15,10 @@ from .common import QUIET, say
 def command(design: str | None, steps: int | None, all_: bool, quiet: bool) -> None:
     """Put files back as they were before the last step, the last N steps, or all of them.
 
-    DESIGN names the project (default: the folder you are in). Example: aedifex undo --steps 2
+    DESIGN names the project (default: the folder you are in).
+
+    \b
+    Example: aedifex undo --steps 2
     """
     import os
 

@@ -85,7 +85,7 @@ def block(console: Console, variables: list[Any], units: list[Any], offset: int)
 def cell(access: str) -> Text:
     if not access:
         return Text("·", style="bright_black")
-    style = STYLES[access.strip("()")]
+    style = STYLES["".join(letter for letter in "rw" if letter in access)]
     return Text(access, style=f"dim {style}" if access.startswith("(") else style)
 
 

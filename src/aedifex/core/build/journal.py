@@ -61,6 +61,10 @@ class Journal:
                 lines = handle.read().split(b"\n")
         except FileNotFoundError:
             return []
+        except OSError as error:
+            raise AedifexError(
+                f"{FOLDER}: cannot be read ({(error.strerror or str(error)).lower()}); it must be a folder."
+            ) from error
         found: dict[int, Entry] = {}
         for line in lines[:-1]:
             try:

@@ -67,7 +67,7 @@ def open_project(path: str, writing: bool = False) -> Project:
     """Read a design and everything it speaks of.
 
     Raises AedifexError for an unusable design (all mistakes in one message) and Refused if the sources are not in a
-    state that the design or its journal knows. ``writing``: complete or put back an interrupted step first.
+    state that the design or its journal knows. ``writing``: nobody may have changed the files since the last step.
     """
     text = read_file(os.path.abspath(path), path)
     try:
@@ -86,13 +86,13 @@ def open_project(path: str, writing: bool = False) -> Project:
                 f"{path}:{lines.of('', key='sources')}: source '{source}' leaves the design's folder; draft again."
             )
     journal = Journal(root, stem_of(path), language.write.stale)
-    said = recover(journal, writing)
+    said = recover(journal)
     overlay = journal.original()
     original = read_program(root, design.sources, {p: d for p, d in overlay.items() if p in design.sources})
     problems += validate(path, design, lines, original)
     if problems:
         raise AedifexError(listed(sorted(problems, key=lambda p: p.line)))
-    known_state(path, design, journal, original)
+    known_state(path, design, journal, original, strict=writing)
     created = [p for p, d in overlay.items() if d is None and journal.current(p)]
     current = read_program(root, [*design.sources, *created])
     return Project(path, root, design, digest(text), journal, original, current, said)
@@ -102,15 +102,15 @@ def stem_of(path: str) -> str:
     return os.path.basename(path).removesuffix(DESIGN).removesuffix(".toml")
 
 
-def recover(journal: Journal, writing: bool) -> list[str]:
+def recover(journal: Journal) -> list[str]:
     if not any(e.state == "begun" for e in journal.entries()):
         return []
     with journal.locked():
         return journal.recover()
 
 
-def known_state(path: str, design: Design, journal: Journal, original: Program) -> None:
-    """Every source is as drafted, or as the journal left it."""
+def known_state(path: str, design: Design, journal: Journal, original: Program, strict: bool) -> None:
+    """Every source was as drafted before the first step, and (``strict``) stands as the last step left it."""
     for source, expected in design.sources.items():
         if digest(original.files[source].text) != expected:
             raise Refused(f"{source}: was changed after {path} was drafted; draft again.")
@@ -118,7 +118,7 @@ def known_state(path: str, design: Design, journal: Journal, original: Program) 
     for entry in journal.standing():
         for p, (_, after) in entry.files.items():
             last[p] = after
-    for p, after in last.items():
+    for p, after in last.items() if strict else ():
         if journal.current(p) != after:
             raise Refused(f"{p}: was changed after the last step; undo cannot tell your change from its own. "
                           f"Restore it, or delete {FOLDER} and draft again.")  # fmt: skip

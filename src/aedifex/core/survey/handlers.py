@@ -14,9 +14,16 @@ class Region:
     """A stretch of main code. ``kind``: set-up, loop, closing."""
 
     kind: str
-    start: int
-    end: int
+    spans: tuple[tuple[int, int], ...]  # of its statements; functions may stand between them
     statements: int
+
+    @property
+    def start(self) -> int:
+        return self.spans[0][0]
+
+    @property
+    def end(self) -> int:
+        return self.spans[-1][1]
 
 
 @dataclass(frozen=True)
@@ -40,9 +47,9 @@ def regions(file: SourceFile, effects: Effects, language: Language) -> list[Regi
         kind = "loop" if i == main_loop else "set-up" if main_loop is None or i < main_loop else "closing"
         count = language.count(s)
         if found and found[-1].kind == kind:
-            found[-1] = Region(kind, found[-1].start, s.end, found[-1].statements + count)
+            found[-1] = Region(kind, (*found[-1].spans, (s.start, s.end)), found[-1].statements + count)
         else:
-            found.append(Region(kind, s.start, s.end, count))
+            found.append(Region(kind, ((s.start, s.end),), count))
     return found
 
 

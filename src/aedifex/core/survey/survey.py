@@ -26,7 +26,7 @@ class VariableFacts:
 
 @dataclass
 class UnitFacts:
-    """A function, or a stretch of main code; ``access``: variable → r, w or rw; in parentheses if only through calls."""
+    """A function, or a stretch of main code; ``access``: variable → r, w or rw; in parentheses what only calls do."""
 
     name: str
     kind: str  # function | set-up | loop | closing
@@ -68,7 +68,7 @@ def survey_file(program: Program, path: str, outsiders: Program | None = None) -
     parts = regions(file, effects, language)
     units = [unit_of_region(file, effects, kinds, r) for r in parts]
     units += [
-        facts(f.name, "function", file, effects, kinds, f.start, f.end, effects.of(f))
+        facts(f.name, "function", file, effects, kinds, [(f.start, f.end)])
         for f in file.functions
         if f.outer is file.scope
     ]
@@ -103,16 +103,7 @@ def variable_facts(file: SourceFile, v: Variable) -> VariableFacts:
 
 
 def unit_of_region(file: SourceFile, effects: Effects, kinds: dict[Symbol, Variable], region: Region) -> UnitFacts:
-    return facts(
-        region.kind,
-        region.kind,
-        file,
-        effects,
-        kinds,
-        region.start,
-        region.end,
-        effects.touch(region.start, region.end),
-    )
+    return facts(region.kind, region.kind, file, effects, kinds, list(region.spans))
 
 
 def facts(
@@ -121,20 +112,22 @@ def facts(
     file: SourceFile,
     effects: Effects,
     kinds: dict[Symbol, Variable],
-    start: int,
-    end: int,
-    whole: Touch,
+    spans: list[tuple[int, int]],
 ) -> UnitFacts:
-    direct = effects.direct(start, end)
+    """What the stretches of code of one unit do, by themselves and through calls."""
+    direct, whole = Touch(), Touch()
+    for start, end in spans:
+        direct.add(effects.direct(start, end))
+        whole.add(effects.touch(start, end))
+    start, end = spans[0][0], spans[-1][1]
     made = UnitFacts(name, kind, file.line(start), file.line(end))
     order = {symbol: i for i, symbol in enumerate(kinds)} if len(kinds) < 2 * len(whole.names) else None
     touched = (whole.names | direct.names) & kinds.keys()
     for symbol in sorted(touched, key=lambda s: order[s] if order else min(r.start for r in s.bindings)):
         own = ("r" if symbol in direct.reads else "") + ("w" if symbol in direct.writes else "")
         far = ("r" if symbol in whole.reads else "") + ("w" if symbol in whole.writes else "")
-        if own:
-            made.access[symbol.name] = own
-        elif far:
-            made.access[symbol.name] = f"({far})"
+        more = "".join(letter for letter in far if letter not in own)
+        if own or more:
+            made.access[symbol.name] = own + (f"({more})" if more else "")
     made.calls = sorted(s.name for s in direct.uses)
     return made

@@ -1,0 +1,195 @@
+"""Evidence: what a run did, compared; runs that cannot be compared are reported and leave nothing behind."""
+
+import json
+import subprocess
+
+import pytest
+
+from aedifex.core.check.compare import compare, mask
+from aedifex.core.check.evidence import Observed
+from aedifex.core.check.scenarios import Scenario, load
+from aedifex.core.program.errors import AedifexError
+
+COUNTER = """
+import {imports}
+count = 0
+
+
+def step():
+    global count
+    count += 1
+    return count
+
+
+for _ in range(2):
+    step()
+{main}
+print(step())
+"""
+
+
+def recorded(folder, main, imports="sys", scenario=""):
+    folder.write("line.py", COUNTER.format(main=main, imports=imports))
+    if scenario:
+        folder.write("line.scenarios.toml", "[[scenario]]\nname = 'run'\n" + scenario)
+    assert folder.aedifex("draft", "-q", "line.py").returncode == 0
+    return folder.aedifex("record", "line.design.toml")
+
+
+def running(word: str) -> int:
+    listed = subprocess.run(["ps", "-eo", "args"], capture_output=True, text=True).stdout
+    return sum(1 for line in listed.splitlines() if word in line and "ps -eo" not in line)
+
+
+def test_chance_and_clock_are_pinned(folder):
+    main = """
+print(random.random(), random.SystemRandom().random(), uuid.uuid4(), time.time(), datetime.datetime.now(), hash("x"))
+print(time.strftime("%H:%M"), datetime.date.today(), isinstance(datetime.datetime.now(), datetime.datetime), os.getcwd()[-4:])
+time.sleep(3600)
+print(sorted({"a", "b", "c"}), {"b", "a"}, tempfile.gettempdir() != "/tmp")
+"""
+    done = recorded(folder, main, "random, uuid, time, datetime, os, tempfile")
+    assert done.returncode == 0, done.stderr
+    assert done.stdout == "run: exit status 0, 4 lines\n"
+
+
+@pytest.mark.parametrize(
+    ("main", "imports", "message"),
+    [
+        (
+            "print(id(object()), open('/proc/self/stat').read())",
+            "sys",
+            "two runs of the original differ: output, line 1",
+        ),
+        ("while True: pass", "sys", "still running after 2 seconds"),
+        ("while True: print('x' * 9999)", "sys", "wrote more than 8 MiB"),
+        (
+            "subprocess.Popen(['sleep', '77123']); os.fork(); signal.pause()",
+            "os, subprocess, signal",
+            "still running after 2 seconds",
+        ),
+    ],
+)
+def test_runs_that_cannot_be_compared(folder, main, imports, message):
+    before = folder.sources()
+    done = recorded(folder, main, imports, "seconds = 2\n")
+    assert (done.returncode, message in done.stderr) == (1, True), done.stderr
+    assert running("sleep 77123") == 0 and running("line.py") == 0
+    assert set(folder.sources()) == {*before, "line.py"}
+
+
+def test_memory_is_bounded(folder):
+    done = recorded(folder, "try:\n    x = bytearray(1 << 33)\nexcept MemoryError:\n    print('no room')")
+    assert done.returncode == 0, done.stderr
+
+
+def test_output_files_and_status_count(folder):
+    scenario = (
+        "run = ['{python}', '{entry}', 'out.txt']\nbring = ['data/stops.csv']\nfiles = ['*.txt']\nstdin = \"Mill\\n\"\n"
+    )
+    main = "open(sys.argv[1], 'w').write(input('stop? ') + open('data/stops.csv').read())\nopen('other.log', 'w').write('x')\nsys.exit(3)"
+    folder.write("data/stops.csv", "Mill,1\n")
+    done = recorded(folder, main, "sys", scenario)
+    assert done.stdout == "run: exit status 3, 0 lines, 1 files written\n"
+    assert not (folder.path / "out.txt").exists() and not (folder.path / "other.log").exists()
+    kept = json.loads((folder.path / ".aedifex" / "line.evidence.json").read_text())["runs"]["run"]["seen"]
+    assert kept["files"] == {"out.txt": "MillMill,1\n"} and kept["output"] == "stop? "
+
+
+@pytest.mark.parametrize(
+    ("old", "new", "where"),
+    [
+        ("self.x += self._speed * dt", "self.x += self._speed", "output, line"),
+        ("self.riders += boarding", "pass", "output, line"),
+        ("self.doors_open = False", "self.doors_open = True", "output, line"),
+    ],
+)
+def test_a_fault_is_found(tramline, old, new, where):
+    """A stale value, a forgotten field, another start: the check says where it shows."""
+    assert tramline.aedifex("build", "-q", "tramline.design.toml").returncode == 0
+    text = tramline.read("tram.py")
+    assert old in text
+    tramline.write("tram.py", text.replace(old, new, 1))
+    done = tramline.aedifex("check", "tramline.scenarios.toml")
+    assert (done.returncode, where in done.stdout) == (1, True), done.stdout + done.stderr
+
+
+def test_a_difference_stops_the_build_and_leaves_earlier_steps(tramline, monkeypatch):
+    """A program whose behaviour depends on its own text cannot stay the same; the step is put back."""
+    text = tramline.read("tramline.py").replace(
+        "frames_drawn += 1", "frames_drawn += len(inspect.stack()) - 1 + ('self' in inspect.stack()[0].frame.f_locals)"
+    )
+    tramline.write("tramline.py", "import inspect\n" + text)
+    tramline.aedifex("draft", "-q", "--again", "tramline.py")
+    done = tramline.aedifex("build", "tramline.design.toml")
+    assert done.returncode == 1
+    assert "Stopped at method:TramlineApp.draw_line; that step is put back" in done.stdout
+    assert "scenario 'every key once', output, line" in done.stdout
+    assert "class Tram:" in tramline.read("tramline.py")
+    assert tramline.aedifex("check", "-q", "tramline.design.toml").returncode == 0
+    assert tramline.aedifex("build", "-q", "tramline.design.toml").returncode == 1, "it stops at the same place again"
+
+
+def test_compare_shows_the_first_difference_and_counts():
+    scenario = Scenario("s", ignore=[r"took \d+ ms"])
+    before = Observed(0, "one\ntwo took 4 ms\nthree\nfour", files={"a": "x"})
+    after = Observed(1, "one\ntwo took 9 ms\n3\n4", files={"a": "y", "b": "z"})
+    found = compare(scenario, before, after)
+    assert [(d.where, d.line, d.count) for d in found] == [
+        ("output", 3, 2),
+        ("file a", 1, 1),
+        ("file b", 1, 1),
+        ("exit status", 0, 1),
+    ]
+    assert str(found[0]) == "scenario 's', output, line 3: it was 'three', now it is '3' (2 lines differ)"
+    assert "-three" in found[0].context
+    assert compare(scenario, before, before) == []
+    assert mask(scenario, "took 31 ms") == "<ignored>"
+
+
+def test_scenario_mistakes_have_line_and_key(tmp_path):
+    path = tmp_path / "x.scenarios.toml"
+    path.write_text(
+        '[[scenario]]\nname = "a"\nsecond = 3\n[[scenario]]\nrunner = "web"\nignore = ["("]\nseconds = -1\nbring = ["../x"]\n'
+        'typed = [{ say = "x" }]\nexpect = []\nother = 1\n'
+    )
+    with pytest.raises(AedifexError) as error:
+        load(str(path))
+    said = str(error.value)
+    for line, word in (
+        (3, "'second'"),
+        (5, "'web'"),
+        (6, "'('"),
+        (7, "'seconds'"),
+        (8, "'../x'"),
+        (9, "'typed'"),
+        (10, "'expect'"),
+    ):
+        assert any(f":{line}: " in row and word in row for row in said.splitlines()), (line, word, said)
+    assert "'name' is missing" in said
+    for text, message in (("x = [", "not valid TOML"), ("", "holds no scenario"), ("[other]\n", "unknown key 'other'")):
+        path.write_text(text)
+        with pytest.raises(AedifexError, match=message):
+            load(str(path))
+
+
+def test_typed_prompts_must_come(folder):
+    scenario = "typed = [{ after = 'how many?', text = '2\\n' }, { after = 'and now?', text = '3\\n' }]\n"
+    done = recorded(folder, "print(input('how many? '), input())", "sys", scenario)
+    assert (done.returncode, "the prompt 'and now?' never came" in done.stderr) == (1, True)
+    folder.write("line.py", COUNTER.format(main="print(input('how many? '), input('and now? '))", imports="sys"))
+    folder.aedifex("draft", "-q", "--again", "line.py")
+    assert folder.aedifex("record", "line.scenarios.toml").returncode == 0
+
+
+def test_a_drawing_is_compared(folder):
+    folder.write(
+        "spiral.py",
+        "from turtle import *\n\nlength = 5\nturns = 0\n\n\ndef grow():\n    global length, turns\n    forward(length)\n    left(90)\n"
+        "    length += 3\n    turns += 1\n\n\nfor _ in range(6):\n    grow()\nwrite(turns)\nmainloop()\n",
+    )
+    folder.aedifex("draft", "-q", "spiral.py")
+    assert folder.aedifex("record", "spiral.design.toml").stdout.startswith("run: exit status 0, 1")
+    assert folder.aedifex("build", "-q", "spiral.design.toml").returncode == 0
+    kept = json.loads((folder.path / ".aedifex" / "spiral.evidence.json").read_text())["runs"]["run"]["seen"]["device"]
+    assert "turtle1.at(5.0000, 0.0000, True)" in kept and "turtle1.write('6'" in kept
