@@ -7,10 +7,12 @@ import hashlib
 from ..program.errors import AedifexError
 from ..program.language import neighbours, read_program
 from ..program.model import Program, SourceFile
+from ..program.pause import uncollected
 from .assign import Assigner
 from .design import ClassDesign, Design, WishDesign, bare
 
 
+@uncollected
 def draft(program: Program, entries: list[str] | None = None, wishes: list[WishDesign] | None = None) -> Design:
     """A design for the files of the program. Files with problems are read by others but not written.
 

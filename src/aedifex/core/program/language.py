@@ -10,6 +10,7 @@ from typing import Any, Protocol
 
 from .errors import AedifexError
 from .model import Argument, Call, Function, Problem, Program, SourceFile, Statement
+from .pause import uncollected
 from .snapshot import Snapshot, project_files
 
 
@@ -91,6 +92,7 @@ def language_of(path: str) -> Language:
     raise AedifexError(f"{path}: is not a script in a language that is installed ({known}).")
 
 
+@uncollected
 def read_program(root: str, paths: Iterable[str], overlay: dict[str, bytes | None] | None = None) -> Program:
     """Read the given files (relative to ``root``) through a snapshot. Missing files raise AedifexError."""
     snapshot = Snapshot(root, overlay)

@@ -378,6 +378,7 @@ class Program:
     root: str
     files: dict[str, SourceFile]
     language: Any
+    memo: dict[str, Any] = field(default_factory=dict, repr=False)  # what was worked out from it once
 
     @property
     def problems(self) -> list[Problem]:

@@ -91,14 +91,24 @@ class Touch:
     uses: set[Symbol] = field(default_factory=set)  # functions and classes of the file that it calls or hands on
     unseen: bool = False
 
-    def add(self, other: Touch) -> bool:
-        """Take over another's effects; True if anything was new."""
-        before = (len(self.reads), len(self.writes), len(self.uses), self.unseen)
+    def add(self, other: Touch) -> None:
+        """Take over another's effects."""
         self.reads |= other.reads
         self.writes |= other.writes
         self.uses |= other.uses
         self.unseen |= other.unseen
-        return before != (len(self.reads), len(self.writes), len(self.uses), self.unseen)
+
+    def take(self, other: Touch) -> bool:
+        """Take over another's effects; True if anything was new."""
+        new = (
+            (other.unseen and not self.unseen)
+            or not other.reads <= self.reads
+            or not other.writes <= self.writes
+            or not other.uses <= self.uses
+        )
+        if new:
+            self.add(other)
+        return new
 
     @property
     def names(self) -> set[Symbol]:
@@ -195,9 +205,12 @@ class Effects:
     def method_of(self, ref: Reference) -> Symbol | None:
         """The method that ``ref.member`` names, where the object's class is known."""
         owner = self.instances.get(ref.symbol) if ref.symbol is not None else None
-        for scope, _ in self.file.classes if owner is None and ref.scope is not self.file.scope else ():
-            if scope.start <= ref.start < scope.end and ref.name == receiver_of(ref.scope, scope):
-                owner = scope
+        at: Scope | None = ref.scope if owner is None else None
+        while at is not None and at.parent is not None:
+            if at.parent.kind == "class" and at.parameters[:1] == [ref.name]:
+                owner = at.parent
+                break
+            at = at.parent
         found = owner.symbols.get(ref.member) if owner is not None else None
         return found if found in self.units else None
 
@@ -243,20 +256,24 @@ class Effects:
     @cached_property
     def reach(self) -> dict[Symbol, Touch]:
         """Transitive effects of each function and class."""
-        found = {symbol: self.direct(unit.start, unit.end) for symbol, unit in self.units.items()}
-        changed = True
-        while changed:
-            changed = False
-            loose = Touch()
-            for symbol in self.escaped:
-                loose.add(found[symbol])
-            for symbol in found:
-                touch = found[symbol]
-                for used in list(touch.uses):
-                    changed |= touch.add(found[used])
-                if touch.unseen:
-                    changed |= touch.add(loose)
-        return found
+        found: dict[Symbol | None, Touch] = {s: self.direct(u.start, u.end) for s, u in self.units.items()}
+        found[None] = Touch(uses=set(self.escaped))  # what any unseen call may run
+        users: dict[Symbol | None, list[Symbol | None]] = {}
+        for symbol, touch in found.items():
+            for used in touch.uses:
+                users.setdefault(used, []).append(symbol)
+            if touch.unseen:
+                users.setdefault(None, []).append(symbol)
+        waiting = list(found)
+        queued = set(waiting)
+        while waiting:
+            source = waiting.pop()
+            queued.discard(source)
+            for user in users.get(source, ()):
+                if found[user].take(found[source]) and user not in queued:
+                    waiting.append(user)
+                    queued.add(user)
+        return {s: t for s, t in found.items() if s is not None}
 
     def touch(self, start: int, end: int) -> Touch:
         """Transitive effects of a stretch of code outside functions, or of a part of one."""

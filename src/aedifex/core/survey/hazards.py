@@ -115,11 +115,9 @@ def outside(file: SourceFile, language: Language, program: Program, outsiders: P
     """Names that another file of the project imports, sets or patches, or that the file itself offers."""
     found: list[Hazard] = []
     module = language.write.module_of(file.path)
-    for other in {**program.files, **(outsiders.files if outsiders else {})}.values():
-        for s in other.imports if other.path != file.path else ():
-            for local, origin, name in language.imported(other, s):
-                if origin.lstrip(".").split(".")[-1] == module or (origin.strip(".") == "" and name == module):
-                    found += uses_of(file, other, module, local, name, other.line(s.start))
+    for other, local, name, line in importers(program, outsiders).get(module, ()):
+        if other.path != file.path:
+            found += uses_of(file, other, module, local, name, line)
     exported = file.scope.symbols.get("__all__")
     for ref in exported.bindings if exported else ():
         statement = next((s for s in file.statements if s.start <= ref.start < s.end), None)
@@ -143,3 +141,22 @@ def uses_of(file: SourceFile, other: SourceFile, module: str, local: str, name: 
         for r in other.references
         if r.name == local and r.member
     ]
+
+
+Importers = dict[str, list[tuple[SourceFile, str, str, int]]]
+
+
+def importers(program: Program, outsiders: Program | None) -> Importers:
+    """Module name → (file that imports it, local name, name in the module, line); worked out once for a program."""
+    key = id(outsiders)
+    kept: dict[int, Importers] = program.memo.setdefault("importers", {})
+    if key not in kept:
+        found: Importers = {}
+        kept[key] = found
+        for other in {**program.files, **(outsiders.files if outsiders else {})}.values():
+            for s in other.imports:
+                for local, origin, name in program.language.imported(other, s):
+                    modules = {origin.lstrip(".").split(".")[-1]} | ({name} if not origin.strip(".") else set())
+                    for module in modules:
+                        found.setdefault(module, []).append((other, local, name, other.line(s.start)))
+    return kept[key]

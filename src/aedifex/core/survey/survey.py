@@ -6,6 +6,7 @@ from dataclasses import asdict, dataclass, field
 from typing import Any
 
 from ..program.model import Program, SourceFile, Symbol
+from ..program.pause import uncollected
 from .effects import Effects, Touch
 from .families import families
 from .figures import Figures, figures
@@ -57,6 +58,7 @@ class Survey:
         return {"format": 1, "files": [asdict(f) for f in self.files], "figures": self.figures.as_json()}
 
 
+@uncollected
 def survey(program: Program, outsiders: Program | None = None) -> Survey:
     return Survey([survey_file(program, path, outsiders) for path in program.files], figures(program))
 

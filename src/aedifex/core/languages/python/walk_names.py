@@ -4,7 +4,11 @@ from __future__ import annotations
 
 import unicodedata
 from collections.abc import Callable
+from functools import cache
 from typing import Any
+
+import tree_sitter
+import tree_sitter_python
 
 from ...program.model import Call, Reference, Role, Scope, SourceFile
 
@@ -36,6 +40,24 @@ COMPREHENSIONS = {
 }
 
 
+ERROR = 0xFFFF  # the kind of a stretch that the grammar cannot read
+
+
+@cache
+def node_kinds() -> list[str]:
+    """The grammar's node kinds by their number."""
+    language = tree_sitter.Language(tree_sitter_python.language())
+    return [
+        language.node_kind_for_id(i) or "" if language.node_kind_is_named(i) else ""
+        for i in range(language.node_kind_count)
+    ]
+
+
+@cache
+def identifier_kind() -> int:
+    return node_kinds().index("identifier")
+
+
 class NameWalker:
     """What every part of the walk needs: where it is, and how to note a use or a binding."""
 
@@ -46,9 +68,22 @@ class NameWalker:
         self.deferred = False
         self.spelled = False
         self.references = file.references
-        self.handlers: dict[str, Callable[[Any], None]] = {
-            name[3:]: getattr(self, name) for name in dir(self) if name.startswith("on_")
-        }
+        self.text = file.text if file.encoding == "utf-8" else b""  # other encodings are read from the node
+        self.names: dict[bytes, str] = {}
+        self.table = dict(enumerate(self.handler_of(kind) for kind in node_kinds()))
+        self.table[ERROR] = self.children
+
+    def handler_of(self, kind: str) -> Callable[[Any], Any]:
+        """What is done with a node of a kind: its own method, nothing, or its children one by one."""
+        if kind == "identifier":
+            return self.use
+        own: Callable[[Any], Any] | None = getattr(self, "on_" + kind, None)
+        if own is not None:
+            return own
+        return self.leaf if kind in LEAVES else self.passing if kind in PASSING else self.children
+
+    def leaf(self, node: Any) -> None:
+        """Nothing to note."""
 
     def run(self, root: Any) -> None:
         self.children(root)
@@ -56,11 +91,13 @@ class NameWalker:
     # -- names ---------------------------------------------------------------------------------
 
     def name_of(self, node: Any) -> str:
-        raw: bytes = node.text
-        if raw.isascii():
-            text = raw.decode("ascii")
-        else:
-            text = unicodedata.normalize("NFKC", raw.decode(self.file.encoding, "replace"))
+        raw: bytes = self.text[node.start_byte : node.end_byte] if self.text else node.text
+        text = self.names.get(raw)
+        if text is None:
+            text = raw.decode(self.file.encoding, "replace")
+            if not raw.isascii():
+                text = unicodedata.normalize("NFKC", text)
+            self.names[raw] = text
         if self.klass and text.startswith("__") and not text.endswith("__"):
             return f"_{self.klass}{text}"
         return text
@@ -126,32 +163,22 @@ class NameWalker:
     # -- walking -------------------------------------------------------------------------------
 
     def visit(self, node: Any) -> None:
-        kind = node.type
-        if kind == "identifier":
-            self.use(node)
-        elif kind in LEAVES:
-            return
-        else:
-            handler = self.handlers.get(kind)
-            if handler is not None:
-                handler(node)
-            elif kind in PASSING:
-                self.passing(node)
-            else:
-                for child in node.named_children:
-                    self.visit(child)
+        self.table[node.kind_id](node)
 
     def children(self, node: Any) -> None:
+        table = self.table
         for child in node.named_children:
-            self.visit(child)
+            table[child.kind_id](child)
 
     def passing(self, node: Any) -> None:
         """Children that are bare names are handed on as values."""
+        table, name = self.table, identifier_kind()
         for child in node.named_children:
-            if child.type == "identifier":
+            kind = child.kind_id
+            if kind == name:
                 self.use(child, Role.VALUE)
             else:
-                self.visit(child)
+                table[kind](child)
 
     def value(self, node: Any) -> None:
         if node.type == "identifier":
