@@ -59,20 +59,97 @@ MODULES: dict[str, list[tuple[list[str], str]]] = {
     "bdb.py": [([], "")],
     "trace.py": [(["--count", "--missing", "sample.py"], "")],
 }
-SAMPLE = "import os\n\n\nclass Tram:\n    def move(self, by):\n        return by * 2\n\n\nprint(Tram().move(21))\n"
+# Scripts of Debian's python3.11-examples: script → as above.
+EXAMPLES: dict[str, list[tuple[list[str], str]]] = {
+    "demo/beer.py": [(["5"], "")],
+    "demo/eiffel.py": [([], "")],
+    "demo/markov.py": [(["-2", "sample.txt"], "")],
+    "demo/queens.py": [([], "")],
+    "demo/vector.py": [([], "")],
+    "scripts/byext.py": [(["."], "")],
+    "scripts/byteyears.py": [(["-m", "sample.py"], "")],
+    "scripts/cleanfuture.py": [(["-v", "sample.py"], "")],
+    "scripts/combinerefs.py": [(["sample.txt"], "")],
+    "scripts/copytime.py": [(["sample.py", "sample.txt"], "")],
+    "scripts/crlf.py": [(["sample.txt"], "")],
+    "scripts/diff.py": [(["sample.py", "sample.txt"], ""), (["-c", "sample.py", "sample.txt"], "")],
+    "scripts/dutree.py": [([], "3\t./a/b\n5\t./a\n9\t.\n")],
+    "scripts/eptags.py": [(["sample.py"], "")],
+    "scripts/find-uname.py": [(["tram"], "")],
+    "scripts/finddiv.py": [(["sample.txt"], "")],
+    "scripts/findlinksto.py": [(["x", "."], "")],
+    "scripts/findnocoding.py": [(["."], "")],
+    "scripts/fixcid.py": [(["-s", "subst.txt", "sample.c"], "")],
+    "scripts/fixdiv.py": [(["sample.txt"], "")],
+    "scripts/fixheader.py": [(["sample.c"], "")],
+    "scripts/fixnotice.py": [(["sample.c"], "")],
+    "scripts/google.py": [([], "")],
+    "scripts/highlight.py": [(["sample.py"], ""), (["-a", "sample.py"], "")],
+    "scripts/ifdef.py": [(["-Dx", "sample.c"], "")],
+    "scripts/import_diagnostics.py": [([], "")],
+    "scripts/lfcr.py": [(["sample.txt"], "")],
+    "scripts/linktree.py": [(["one", "two"], "")],
+    "scripts/lll.py": [(["."], "")],
+    "scripts/make_ctype.py": [([], "")],
+    "scripts/md5sum.py": [(["sample.py", "sample.txt"], ""), ([], "tram")],
+    "scripts/mkreal.py": [(["sample.txt"], "")],
+    "scripts/ndiff.py": [(["sample.py", "sample.txt"], ""), (["-q", "sample.py", "sample.txt"], "")],
+    "scripts/nm2def.py": [([], "T x\n")],
+    "scripts/pathfix.py": [(["-i", "/usr/bin/tram", "-n", "sample.py"], "")],
+    "scripts/pdeps.py": [(["sample.py"], "")],
+    "scripts/pindent.py": [(["-c"], "if x:\n    y = 1\nelse:\n    y = 2\n")],
+    "scripts/ptags.py": [(["sample.py"], "")],
+    "scripts/pysource.py": [(["."], "")],
+    "scripts/reindent.py": [(["-d", "-v", "sample.py"], "")],
+    "scripts/rgrep.py": [(["tram", "sample.txt"], ""), (["-i", "TRAM", "sample.txt"], "")],
+    "scripts/suff.py": [(["a.py", "b.txt", "c.py"], "")],
+    "scripts/texi2html.py": [(["sample.texi", "out"], "")],
+    "scripts/untabify.py": [(["sample.txt"], "")],
+    "scripts/which.py": [(["sh"], "")],
+    "i18n/makelocalealias.py": [(["--glibc-supported", "sample.txt"], "")],
+    "i18n/msgfmt.py": [(["-o", "out.mo", "sample.po"], "")],
+    "i18n/pygettext.py": [(["-o", "-", "sample.py"], ""), (["-D", "-o", "out.pot", "sample.py"], "")],
+    "unicode/listcodecs.py": [([], "")],
+    "stringbench/stringbench.py": [(["--help"], "")],
+}
+DEBIAN = Path("/usr/share/doc/python3.11/examples")
+# Examples that ship in source packages: (package, glob); each is run without arguments.
+PACKAGES = [("simpy", "docs/examples/code/*.py"), ("colorama", "demos/demo*.py")]
+
+TEXT = "the tram stops at the mill\n\tthe tram opens\nthe tram goes on to the bridge, x / 2\n" * 4
+FILES = {
+    "sample.py": "import os\n\n\nclass Tram:\n    def move(self, by):\n        return by * 2\n\n\nprint(Tram().move(21), _('stop'))\n",
+    "sample.txt": TEXT,
+    "sample.c": "/* tram */\n#ifdef x\nint tram = 1; /* stop */\n#else\nint stop;\n#endif\n",
+    "subst.txt": "tram depot\n",
+    "sample.po": 'msgid ""\nmsgstr "Content-Type: text/plain; charset=UTF-8\\n"\n\nmsgid "stop"\nmsgstr "halt"\n',
+    "sample.texi": "@settitle Trams\n@chapter The line\nA @emph{tram} on @code{rails}.\n@itemize\n@item one\n@end itemize\n@bye\n",
+}
 
 
-def cases() -> list[tuple[str, Path, list[tuple[list[str], str]]]]:
-    """(name, script, scenarios) of every script, the demo folder first."""
+def cases(cache: Path) -> list[tuple[str, Path, list[tuple[list[str], str]]]]:
+    """(name, script, scenarios) of every script that this machine has, the demo folder first."""
     found = [
         (f"turtledemo/{p.name}", p, [([], "")])
         for p in sorted((LIBRARY / "turtledemo").glob("*.py"))
         if not p.name.startswith("_")
     ]
-    found += [(name, LIBRARY / name, runs) for name, runs in MODULES.items() if (LIBRARY / name).exists()]
-    for tool in sorted((LIBRARY.parent.parent / "share").glob("aedifex-none/*.py")):
-        found.append((tool.name, tool, [([], "")]))
-    return found
+    for package, pattern in PACKAGES:
+        found += [(f"{package}/{p.name}", p, [([], "")]) for p in unpacked(package, pattern, cache)]
+    found += [(f"examples/{name}", DEBIAN / name, runs) for name, runs in EXAMPLES.items() if (DEBIAN / name).exists()]
+    return found + [(name, LIBRARY / name, runs) for name, runs in MODULES.items() if (LIBRARY / name).exists()]
+
+
+def unpacked(package: str, pattern: str, cache: Path) -> list[Path]:
+    """Scripts of a source package, fetched with pip; none if it cannot be had."""
+    pip = [sys.executable, "-m", "pip", "-q"]
+    subprocess.run([*pip, "install", package], capture_output=True)
+    subprocess.run(
+        [*pip, "download", "--no-deps", "--no-binary", ":all:", "-d", str(cache), package], capture_output=True
+    )
+    for archive in cache.glob(f"{package}-*.tar.gz"):
+        shutil.unpack_archive(archive, cache)
+    return sorted(p for folder in cache.glob(f"{package}-*") if folder.is_dir() for p in folder.glob(pattern))
 
 
 def one(name: str, script: Path, runs: list[tuple[list[str], str]], folder: Path) -> dict[str, object]:
@@ -80,7 +157,8 @@ def one(name: str, script: Path, runs: list[tuple[list[str], str]], folder: Path
     folder.mkdir(parents=True)
     target = folder / (script.name if not (LIBRARY / script.name).exists() else f"{script.stem}_script.py")
     shutil.copy(script, target)
-    (folder / "sample.py").write_text(SAMPLE)
+    for other, text in FILES.items():
+        (folder / other).write_text(text)
     design = target.with_suffix(".design.toml")
     rows = []
     for number, (args, typed) in enumerate(runs):
@@ -129,7 +207,9 @@ def main() -> int:
     options = parser.parse_args()
     top = Path(options.keep or tempfile.mkdtemp(prefix="aedifex-real-"))
     rows = []
-    for name, script, runs in cases():
+    cache = top / "packages"
+    cache.mkdir(parents=True, exist_ok=True)
+    for name, script, runs in cases(cache):
         if options.only in name:
             rows.append(one(name, script, runs, top / name.replace("/", "_").removesuffix(".py")))
             print(json.dumps(rows[-1]), flush=True)

@@ -1,10 +1,10 @@
 """Speed as ratios, side by side in one run:  python benchmarks/speed.py
 
-    start-up   aedifex --version          against  python -c "import click"          at most 2.5
-    reading    scopes and references      against  tree-sitter parsing the same files  at most 3
-    survey     the whole of it            against  the same parsing                    at most 5
-    draft      a script of 2,000 lines    against  aedifex --version                   at most 15
-    growth     exponent of the survey's time from 500 to 50,000 lines                  at most 1.15
+start-up   aedifex --version          against  python -c "import click"          at most 2.5
+reading    scopes and references      against  tree-sitter parsing the same files  at most 3
+survey     the whole of it            against  the same parsing                    at most 5
+draft      a script of 2,000 lines    against  aedifex --version                   at most 15
+growth     exponent of the survey's time from 500 to 50,000 lines                  at most 1.15
 """
 
 from __future__ import annotations

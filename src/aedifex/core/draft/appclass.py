@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import TYPE_CHECKING
 
 from ..program.model import Function, Symbol
-from .design import ClassDesign, StayDesign
+from .design import ClassDesign, StayDesign, bare
 from .mainplan import plan_main
 from .members import Fit, Members
 from .names import free
@@ -127,11 +127,22 @@ class AppMaker:
     def fields(self, methods: list[Function]) -> list[Symbol]:
         """Variables that the app's methods use, and those that must not become locals."""
         used = {s for f in methods for s in self.effects.direct(f.start, f.end).names}
+        used |= self.handed_on({s for f in methods for s in self.effects.direct(f.start, f.end).uses})
         held = self.held()
         return [
             s for s in self.a.variables
             if s not in self.a.taken_variables and (s in used or s in held or s.name in self.a.language.builtins)
         ]  # fmt: skip
+
+    def handed_on(self, called: set[Symbol]) -> set[Symbol]:
+        """State that the app's methods must hand to the other classes' methods that they call."""
+        symbols = self.file.scope.symbols
+        found = set()
+        for c in self.a.classes:
+            for m in c.methods:
+                if any(symbols.get(bare(o)) in called for o in m.origins):
+                    found |= {symbols[bare(a["value"])] for a in m.add}
+        return found
 
     def held(self) -> set[Symbol]:
         """Variables whose value dies with its last holder: a local of ``run`` would let it go too early."""

@@ -103,7 +103,11 @@ def one(
                 file, effects, language, statement, known
             )
             started = {s for s in seen if row[s].kind != "later"}
-            if value_touch.uses & methods or (value_touch.names & mine) - started:
+            if (
+                value_touch.uses & methods
+                or (value_touch.names & mine) - started
+                or (statement is not at and not ready(effects, statement.value, value_touch, at, mine))
+            ):
                 free = False
             elif anywhere or (free and not value_touch.names & (mine - started)):
                 row[symbol] = Start(kind_of(file, language, statement, mine, constants, value_touch), statement)
@@ -113,6 +117,19 @@ def one(
             free = False
         seen |= touch.names & mine
     return at, [row[s] if s is not None else Start("fixed") for s in symbols]
+
+
+def ready(effects: Effects, span: tuple[int, int], touch: Touch, at: Statement, mine: set[Symbol]) -> bool:
+    """Whether everything that an expression reads, or the functions that it calls, is there before ``at``."""
+    spans = [span, *((effects.units[s].start, effects.units[s].end) for s in touch.uses)]
+    for start, end in spans:
+        for ref in effects.file.within(start, end):
+            symbol = ref.symbol
+            if symbol is None or symbol in mine or symbol.scope is not effects.file.scope or not symbol.kinds:
+                continue
+            if min(r.start for r in symbol.bindings) >= at.start:
+                return False
+    return True
 
 
 def plain_making(

@@ -26,13 +26,22 @@ class CleanUp:
         out = Edits()
         file = context.file(self.path)
         before = context.original.files.get(self.path) if context.original is not None else None
-        if before is None:
+        if before is None or before.text == file.text:
             return out
         imports = [s for s in file.statements if s.kind == "import"]
         for s in imports:
             self.clean_import(context, file, before, s, out)
         self.clean_blank(context, file, out)
+        self.part_imports(context, file, before, out)
         return out
+
+    def part_imports(self, context: Context, file: SourceFile, before: SourceFile, out: Edits) -> None:
+        """A blank line after an import of ours that code follows directly."""
+        old = {module for s in before.imports for _, module, _ in context.language.imported(before, s)}
+        for s, following in pairwise(file.statements):
+            ours = s.kind == "import" and not {m for _, m, _ in context.language.imported(file, s)} & old
+            if ours and following.kind != "import" and file.line(following.start) == file.line(s.end) + 1:
+                out.insert(file.path, context.write.line_start(file, following.start), context.write.newline(file))
 
     def clean_import(self, context: Context, file: SourceFile, before: SourceFile, s: Statement, out: Edits) -> None:
         bound = context.language.imported(file, s)
