@@ -8,7 +8,7 @@ from typing import TYPE_CHECKING
 
 import click
 
-from .common import DESIGN, QUIET, as_json, progress, say
+from .common import DESIGN, QUIET, Bar, as_json, progress, say
 
 if TYPE_CHECKING:
     from ..core.build.builder import Built
@@ -73,7 +73,7 @@ def command(
         def tell(outcome: Outcome) -> None:
             outcomes.append(outcome)
             if not json_:
-                show(outcome, quiet)
+                show(outcome, quiet, advance)
 
         options = Options(until, dry_run, not unchecked, git)
         built = Builder(project, runs, options, tell, advance).build()
@@ -104,12 +104,12 @@ def copied(design: str, out: str) -> str:
 MARKS = {"done": "done   ", "refused": "refused", "skipped": "skipped", "wrong": "stopped", "different": "stopped"}
 
 
-def show(outcome: Outcome, quiet: bool) -> None:
+def show(outcome: Outcome, quiet: bool, bar: Bar) -> None:
     if outcome.result == "nothing" or (quiet and outcome.result == "done"):
         return
-    click.echo(f"{MARKS[outcome.result]}  {outcome.step.id:<28}  {outcome.step.title()}")
+    bar.echo(f"{MARKS[outcome.result]}  {outcome.step.id:<34}  {outcome.step.title()}")
     if outcome.refusal is not None:
-        click.echo(f"         because: {outcome.refusal}")
+        bar.echo(f"         because: {outcome.refusal}")
 
 
 def close(built: Built, runs: int, design: str, quiet: bool, dry: bool, unchecked: bool) -> None:
@@ -119,6 +119,8 @@ def close(built: Built, runs: int, design: str, quiet: bool, dry: bool, unchecke
         click.echo(f"Stopped at {built.stopped}; that step is put back, the earlier ones stand. What differed:")
         for line in built.difference:
             click.echo(f"  {line}")
+    elif not done and not any(o.refusal for o in built.outcomes) and built.outcomes:
+        say("Nothing to do: the design proposes no class.", quiet)
     elif not built.outcomes:
         say("Nothing to do: this design is built already.", quiet)
     else:

@@ -5,7 +5,7 @@ from __future__ import annotations
 import contextlib
 import os
 import sys
-from collections.abc import Callable, Iterator
+from collections.abc import Iterator
 from typing import TYPE_CHECKING, Any
 
 import click
@@ -32,21 +32,41 @@ def say(text: str, quiet: bool = False) -> None:
         click.echo(text, err=True)
 
 
+class Bar:
+    """A progress bar on a terminal's stderr; nothing elsewhere. Calling it tells that one more run is done."""
+
+    def __init__(self, total: int, what: str, quiet: bool) -> None:
+        self.what = what
+        self.bar: Any = None
+        if not quiet and sys.stderr.isatty():
+            from rich.progress import Progress
+
+            self.bar = Progress(console=console(error=True), transient=True)
+            self.task = self.bar.add_task(what, total=total)
+
+    def __call__(self, name: str) -> None:
+        if self.bar is not None:
+            self.bar.update(self.task, advance=1, description=f"{self.what}: {name}")
+
+    def echo(self, text: str) -> None:
+        """A line of the result, clear of the bar."""
+        if self.bar is not None:
+            self.bar.stop()
+        click.echo(text)
+        if self.bar is not None:
+            self.bar.start()
+
+
 @contextlib.contextmanager
-def progress(total: int, what: str, quiet: bool) -> Iterator[Callable[[str], None]]:
-    """A bar on a terminal's stderr; nothing elsewhere."""
-    if quiet or not sys.stderr.isatty():
-        yield lambda name: None
-        return
-    from rich.progress import Progress
-
-    with Progress(console=console(error=True), transient=True) as bar:
-        task = bar.add_task(what, total=total)
-
-        def advance(name: str) -> None:
-            bar.update(task, advance=1, description=f"{what}: {name}")
-
-        yield advance
+def progress(total: int, what: str, quiet: bool) -> Iterator[Bar]:
+    bar = Bar(total, what, quiet)
+    try:
+        if bar.bar is not None:
+            bar.bar.start()
+        yield bar
+    finally:
+        if bar.bar is not None:
+            bar.bar.stop()
 
 
 def as_json(value: Any) -> None:

@@ -78,8 +78,18 @@ def block(console: Console, variables: list[Any], units: list[Any], offset: int)
         name = Text(v.name + (" ↻" if v.in_loop else ""))
         grid.add_row(name, v.type, str(v.line), *cells, style="on grey11" if row % 2 and console.is_terminal else "")
     console.print(grid)
-    names = [f"{n} {u.name}:{u.start}" for n, u in enumerate(units, offset + 1)]
-    console.print(Text("  ".join(names), style="dim"))
+    for line in wrapped([f"{n} {u.name}:{u.start}" for n, u in enumerate(units, offset + 1)], console.width):
+        console.print(Text(line, style="dim"))
+
+
+def wrapped(items: list[str], width: int) -> list[str]:
+    """Items in lines of at most so many columns, none of them broken."""
+    lines = [""]
+    for item in items:
+        if lines[-1] and len(lines[-1]) + 2 + len(item) > width:
+            lines.append("")
+        lines[-1] += ("  " if lines[-1] else "") + item
+    return lines
 
 
 def cell(access: str) -> Text:

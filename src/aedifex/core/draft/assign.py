@@ -82,8 +82,17 @@ class Assigner:
             self.found_group(symbols, rest, lone=not has_main)
         if has_main:
             AppMaker(self).make()
+            if not any(c.role == "app" for c in self.classes):
+                self.found_rest()
         self.finish()
         return self.classes, self.stays
+
+    def found_rest(self) -> None:
+        """Where the main code cannot become an app, what functions share can still become classes."""
+        rest = [s for s in self.variables if s not in self.taken_variables]
+        left = [f for f in self.functions if f.symbol not in self.taken_functions]
+        for symbols in group(rest, left, self.effects, self.write.words):
+            self.found_group(symbols, rest, lone=True)
 
     def does_something(self) -> bool:
         """Whether there is main code beyond first values."""
@@ -220,7 +229,7 @@ class Assigner:
         if not fits or not any(self.effects.of(f.functions[0]).writes & set(symbols) for f in fits):
             return False
         if lone:
-            return True
+            return len(fits) >= 2 or not self.does_something()
         stems = common_stems(symbols, self.write.words)
         named = [s for s in symbols if first_word(s.name, self.write.words) in stems]
         return len(fits) >= 2 and len(named) * 2 >= len(symbols) and len(symbols) < len(rest)

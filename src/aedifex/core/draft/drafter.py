@@ -65,9 +65,10 @@ def summary(design: Design) -> list[str]:
     """One sentence a class, and one on what stays."""
     lines = [sentence(c) for c in design.classes]
     if not design.classes:
-        lines.append(
-            "No class is proposed: " + (design.stays[0].why if design.stays else "there is no state to hold") + "."
-        )
+        reasons = [s.why for s in design.stays if s.name == "main"] or [
+            s.why for s in design.stays if s.why != "constant"
+        ]
+        lines.append(f"No class is proposed: {reasons[0] if reasons else 'there is no state to hold'}.")
     return lines
 
 
