@@ -7,7 +7,7 @@ from dataclasses import dataclass, field
 from ..program.language import Language
 from ..program.model import Reference, SourceFile, Statement, Symbol
 from ..survey.effects import Effects
-from ..survey.state import classify
+from ..survey.state import classify, only_imports
 from .founding import inert
 
 
@@ -77,17 +77,6 @@ def plan_main(
     )
     plan.keep_alive = must_outlive(file, language)
     return plan
-
-
-def only_imports(file: SourceFile, language: Language, statement: Statement) -> bool:
-    """A ``try`` or ``if`` that does nothing but import, or set a name where an import failed."""
-    if statement.kind not in ("try", "if"):
-        return False
-    inner = language.inner(file, statement)
-    return any(s.kind == "import" for s in inner) and all(
-        s.kind in ("import", "pass") or (s.kind == "assign" and s.value and language.purity(file, s.value) != "effect")
-        for s in inner
-    )
 
 
 def guard_trouble(file: SourceFile, language: Language, plan: MainPlan) -> tuple[str, int] | None:

@@ -6,7 +6,7 @@ from dataclasses import dataclass, field
 
 from ..program.language import Language
 from ..program.model import SourceFile, Statement, Symbol
-from ..survey.state import classify
+from ..survey.state import classify, only_imports
 
 
 @dataclass
@@ -103,9 +103,8 @@ def place(
     statement = next(iter(where.values()))
     if id(statement) in done:
         return None
-    if (symbol in constants and statement.kind == "assign") or (
-        symbol.kinds in ({"function"}, {"class"}) and statement.kind in ("function", "class")
-    ):
+    whole = (symbol in constants and statement.kind == "assign") or only_imports(file, language, statement)
+    if whole or (symbol.kinds in ({"function"}, {"class"}) and statement.kind in ("function", "class")):
         if statement.kind == "function" and decorated(file, statement):
             return f"'{name}' is decorated and stays behind", at
         done.add(id(statement))

@@ -29,9 +29,12 @@ def classify(file: SourceFile, language: Language) -> dict[Symbol, Variable]:
     loops = loop_spans(file, language)
     plain = {id(s.target): s for s in file.statements if s.target is not None}
     found: dict[Symbol, Variable] = {}
+    optional = [(s.start, s.end) for s in file.statements if only_imports(file, language, s)]
     for symbol in module_variables(file):
         if symbol.name in language.introspective:
             continue
+        if "import" in symbol.kinds and all(any(a <= r.start < b for a, b in optional) for r in symbol.bindings):
+            continue  # an import, or what stands for it where it fails
         bindings = sorted(symbol.bindings, key=lambda r: r.start)
         first = plain.get(id(bindings[0]))
         nature = "state"
@@ -87,3 +90,14 @@ def movable(file: SourceFile, span: tuple[int, int], constants: set[Symbol], lan
 def value_uses(symbol: Symbol) -> list[Reference]:
     """References other than definitions and calls."""
     return [r for r in symbol.references if not r.writes and r.role is not Role.CALL]
+
+
+def only_imports(file: SourceFile, language: Language, statement: Statement) -> bool:
+    """A ``try`` or ``if`` that does nothing but import, or set a name where an import failed."""
+    if statement.kind not in ("try", "if"):
+        return False
+    inner = language.inner(file, statement)
+    return any(s.kind == "import" for s in inner) and all(
+        s.kind in ("import", "pass") or (s.kind == "assign" and s.value and language.purity(file, s.value) != "effect")
+        for s in inner
+    )

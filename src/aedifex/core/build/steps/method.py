@@ -318,5 +318,6 @@ class Mover:
         replaced = {(a, b) for a, b, _ in inner}
         inner += [e for e in mine if (e[0], e[1]) not in replaced]
         end = self.write.line_end(self.file, f.end)
-        text = self.write.indented(self.file, start, end, inner, unit)
+        loose = None if self.write.reads_documents(list(self.context.program.files.values())) else f.docstring
+        text = self.write.indented(self.file, start, end, inner, unit, loose)
         return text if text.endswith("\n") else text + "\n"

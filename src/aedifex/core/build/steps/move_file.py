@@ -15,6 +15,9 @@ from ..edits import Edits
 from ..step import Context, Refusal, class_scope
 
 
+PLACES = {"assign": 1, "function": 2, "class": 2}  # imports that may fail come first
+
+
 @dataclass
 class MoveToFile:
     design: ClassDesign
@@ -99,7 +102,7 @@ class FileMover:
         imports = self.write.merged_imports(needs.imports, own)
         text = head + ("\n" if head and imports else "") + imports
         previous = "import" if text else ""
-        for s in sorted(moving, key=lambda s: (s.kind != "assign", s.start)):
+        for s in sorted(moving, key=lambda s: (PLACES.get(s.kind, 0), s.start)):
             start = self.write.comment_start(self.file, s.start)
             body = self.file.slice(start, self.write.line_end(self.file, s.end))
             big = s.kind in ("class", "function")

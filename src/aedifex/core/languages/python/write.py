@@ -75,18 +75,27 @@ def with_newlines(text: str, nl: str) -> str:
     return text.replace("\r\n", "\n").replace("\n", nl)
 
 
-def indented(file: SourceFile, start: int, end: int, ranges: list[tuple[int, int, str]], prefix: str) -> str:
+def indented(
+    file: SourceFile,
+    start: int,
+    end: int,
+    ranges: list[tuple[int, int, str]],
+    prefix: str,
+    loose: tuple[int, int] | None = None,
+) -> str:
     """The lines of [start, end), each moved right by ``prefix``; the inside of long strings stays as it is.
 
-    ``start`` must be the start of a line. Ranges inside are replaced on the way.
+    Ranges inside are replaced on the way. ``loose``: a string whose inside may move (a document string that
+    nobody reads).
     """
+    fixed = [s for s in file.strings if s != loose]
     marks: list[tuple[int, int, str]] = [r for r in ranges if start <= r[0] and r[1] <= end]
     for line_start in file.lines[file.line(start) - 1 :]:
         if line_start >= end:
             break
         if line_start < start or blank(file, line_start):
             continue
-        if any(a < line_start < b for a, b in file.strings) or any(a < line_start < b for a, b, _ in marks):
+        if any(a < line_start < b for a, b in fixed) or any(a < line_start < b for a, b, _ in marks):
             continue
         if any(a <= line_start and line_end(file, line_start) <= b and not new for a, b, new in marks):
             continue  # the line goes
@@ -283,6 +292,16 @@ def main_call(class_: str, variable: str = "") -> list[str]:
 
 def run_method(unit: str, body: str) -> str:
     return f"{unit}def run({RECEIVER}):\n{body}"
+
+
+DOCUMENT_READERS = frozenset({"inspect", "pydoc", "doctest"})
+
+
+def reads_documents(files: Sequence[SourceFile]) -> bool:
+    """Whether a program may read the document strings of its functions."""
+    return any(
+        b"__doc__" in f.text or "help" in f.scope.symbols or DOCUMENT_READERS & set(f.scope.symbols) for f in files
+    )
 
 
 LOUD = frozenset({"this", "antigravity", "__main__", "idlelib", "turtledemo"})
