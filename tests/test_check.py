@@ -28,12 +28,12 @@ print(step())
 """
 
 
-def recorded(folder, main, imports="sys", scenario=""):
-    folder.write("line.py", COUNTER.format(main=main, imports=imports))
+def recorded(folder, main, imports="sys", scenario="", stem="line"):
+    folder.write(f"{stem}.py", COUNTER.format(main=main, imports=imports))
     if scenario:
-        folder.write("line.scenarios.toml", "[[scenario]]\nname = 'run'\n" + scenario)
-    assert folder.aedifex("draft", "-q", "line.py").returncode == 0
-    return folder.aedifex("record", "line.design.toml")
+        folder.write(f"{stem}.scenarios.toml", "[[scenario]]\nname = 'run'\n" + scenario)
+    assert folder.aedifex("draft", "-q", f"{stem}.py").returncode == 0
+    return folder.aedifex("record", f"{stem}.design.toml")
 
 
 def running(word: str) -> int:
@@ -61,6 +61,7 @@ print(sorted({"a", "b", "c"}), {"b", "a"}, tempfile.gettempdir() != "/tmp")
             "sys",
             "two runs of the original differ: output, line 1",
         ),
+        ("import no_such_module", "sys", "the original needs the module 'no_such_module', which is not installed for"),
         ("while True: pass", "sys", "still running after 2 seconds"),
         ("while True: print('x' * 9999)", "sys", "wrote more than 8 MiB"),
         (
@@ -72,10 +73,19 @@ print(sorted({"a", "b", "c"}), {"b", "a"}, tempfile.gettempdir() != "/tmp")
 )
 def test_runs_that_cannot_be_compared(folder, main, imports, message):
     before = folder.sources()
-    done = recorded(folder, main, imports, "seconds = 2\n")
+    stem = f"runaway{len(message)}"
+    done = recorded(folder, main, imports, "seconds = 2\n", stem)
     assert (done.returncode, message in done.stderr) == (1, True), done.stderr
-    assert running("sleep 77123") == 0 and running("line.py") == 0
-    assert set(folder.sources()) == {*before, "line.py"}
+    assert running("sleep 77123") == 0 and running(f"{stem}.py") == 0
+    assert set(folder.sources()) == {*before, f"{stem}.py"}
+
+
+def test_a_crash_of_the_original_is_noted(folder):
+    done = recorded(folder, "print(1 / 0)")
+    assert (done.returncode, "the original itself ends with 'ZeroDivisionError: division by zero'" in done.stderr) == (
+        0,
+        True,
+    )
 
 
 def test_memory_is_bounded(folder):

@@ -114,6 +114,8 @@ def show(outcome: Outcome, quiet: bool, bar: Bar) -> None:
 
 def close(built: Built, runs: int, design: str, quiet: bool, dry: bool, unchecked: bool) -> None:
     """What stopped the build, or what stands now."""
+    for note in built.notes:
+        say(f"Note: {note}")
     done = sum(1 for o in built.outcomes if o.result == "done")
     if built.stopped:
         click.echo(f"Stopped at {built.stopped}; that step is put back, the earlier ones stand. What differed:")
@@ -138,6 +140,7 @@ def report(built: Built) -> dict:
         "status": built.status,
         "stopped": built.stopped or None,
         "difference": built.difference,
+        "notes": built.notes,
         "steps": [
             {"id": o.step.id, "title": o.step.title(), "result": o.result, "because": str(o.refusal) if o.refusal else None,
              "files": sorted(o.changes)}

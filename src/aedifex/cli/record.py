@@ -50,7 +50,7 @@ def command(scenarios: str | None, quiet: bool) -> None:
     Example: aedifex record tramline.scenarios.toml
     """
     from ..core.build.project import open_project
-    from ..core.check.check import record
+    from ..core.check.check import crashes, record
 
     design, file = located(scenarios)
     project = open_project(design)
@@ -64,3 +64,5 @@ def command(scenarios: str | None, quiet: bool) -> None:
             lines = run.output.count("\n") + run.device.count("\n")
             files = f", {len(run.files)} files written" if run.files else ""
             click.echo(f"{name}: exit status {run.status}, {lines} lines{files}")
+    for note in crashes(seen, project.original_world()):
+        say(f"Note: {note}")

@@ -25,6 +25,7 @@ class Built:
     stopped: str = ""
     difference: list[str] = field(default_factory=list)
     program: Program | None = None
+    notes: list[str] = field(default_factory=list)
 
     @property
     def status(self) -> int:
@@ -63,7 +64,9 @@ class Builder:
         self.refuse_broken()
         with project.journal.locked():
             seen = self.evidence()
-            return self.steps(seen)
+            built = self.steps(seen)
+            built.notes = checking.crashes(seen, project.original_world())
+            return built
 
     def refuse_mixture(self) -> None:
         other = [e for e in self.project.journal.standing() if e.design != self.project.digest]

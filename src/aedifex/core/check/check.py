@@ -49,6 +49,12 @@ def record(
         if first.trouble:
             raise Refused(f"scenario '{scenario.name}': the original cannot be recorded, because {first.trouble}; "
                           "give it input that ends it, or raise 'seconds'.")  # fmt: skip
+        missing = world.language.launch.missing_module(first.error)
+        if missing:
+            raise Refused(
+                f"scenario '{scenario.name}': the original needs the module '{missing}', which is not installed for "
+                f"{world.interpreter}; install it there."
+            )
         again = compare(scenario, first, observe(scenario, world))
         if again:
             raise Refused(f"scenario '{scenario.name}': two runs of the original differ: {again[0].where}"
@@ -88,3 +94,15 @@ def check(
                     other.cancel()
                 break
     return result
+
+
+def crashes(seen: dict[str, Observed], world: World) -> list[str]:
+    """A sentence for each scenario that the original does not survive: nothing after that point is compared."""
+    found = []
+    for name, observed in seen.items():
+        error = world.language.launch.crash(observed.error)
+        if error:
+            found.append(
+                f"scenario '{name}': the original itself ends with '{error}'; what would follow is not checked."
+            )
+    return found

@@ -13,6 +13,7 @@ from ..program.snapshot import SKIPPED
 
 LARGEST = 16 << 20  # bytes: larger files of the project are linked to, not copied
 TOO_MANY = 4000  # files
+MODIFIED = 1_600_000_000  # seconds; when every file of a scratch copy was last changed
 
 
 @dataclass
@@ -27,7 +28,7 @@ class World:
 
     @property
     def interpreter(self) -> str:
-        return str(self.language.launch.interpreter())
+        return str(self.language.launch.interpreter(self.root))
 
     def environment(self, folder: str, record: str) -> dict[str, str]:
         launch = self.language.launch
@@ -57,6 +58,7 @@ class World:
                 if os.path.isfile(source) and not name.startswith(".") and os.path.getsize(source) <= LARGEST:
                     shutil.copy(source, os.path.join(target, name))
                     os.chmod(os.path.join(target, name), os.stat(source).st_mode | 0o600)
+                    os.utime(os.path.join(target, name), (MODIFIED, MODIFIED))
         for path in bring:
             source = os.path.join(self.root, path)
             if not os.path.isfile(source):
@@ -72,3 +74,4 @@ class World:
             os.makedirs(os.path.dirname(full) or folder, exist_ok=True)
             with open(full, "wb") as handle:
                 handle.write(data)
+            os.utime(full, (MODIFIED, MODIFIED))

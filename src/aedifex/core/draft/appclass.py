@@ -6,7 +6,7 @@ from typing import TYPE_CHECKING
 
 from ..program.model import Function, Symbol
 from .design import ClassDesign, StayDesign, bare
-from .mainplan import plan_main
+from .mainplan import mortal_classes, plan_main
 from .members import Fit, Members
 from .names import free
 
@@ -146,9 +146,9 @@ class AppMaker:
 
     def held(self) -> set[Symbol]:
         """Variables whose value dies with its last holder: a local of ``run`` would let it go too early."""
+        mortal = self.a.language.held | mortal_classes(self.file, self.a.language)
         found = set()
         for s in self.file.statements:
-            for call in self.file.calls:
-                if s.start <= call.start < s.end and (call.callee.member or call.callee.name) in self.a.language.held:
-                    found |= {r.symbol for r in self.file.within(s.start, s.end) if r.writes and r.symbol is not None}
+            if any((c.callee.member or c.callee.name) in mortal for c in self.file.calls_within(s.start, s.end)):
+                found |= {r.symbol for r in self.file.within(s.start, s.end) if r.writes and r.symbol is not None}
         return found

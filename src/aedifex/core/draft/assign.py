@@ -280,7 +280,8 @@ class Assigner:
                 self.stays.append(StayDesign(s.name, self.why_left(s)))
 
     def why_left(self, s: Symbol) -> str:
-        users = [u.name for sym, u in self.effects.units.items() if s in self.effects.direct(u.start, u.end).names]
+        units = {x: u for x, u in self.effects.units.items() if x.scope is self.file.scope}
+        users = [u.name for u in units.values() if s in self.effects.direct(u.start, u.end).names]
         if not users:
             return "only the main code uses it"
         return f"it is used by {', '.join(users[:4])}, which no class owns"

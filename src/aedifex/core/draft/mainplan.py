@@ -190,5 +190,11 @@ def in_leaving(file: SourceFile, ref: Reference, leaving: set[Symbol]) -> bool:
 
 
 def must_outlive(file: SourceFile, language: Language) -> bool:
-    """Whether the program makes something that dies with its last holder."""
-    return any((c.callee.member or c.callee.name) in language.held for c in file.calls)
+    """Whether the program makes something that dies with its last holder, and can tell when it does."""
+    mortal = language.held | mortal_classes(file, language)
+    return any((c.callee.member or c.callee.name) in mortal for c in file.calls)
+
+
+def mortal_classes(file: SourceFile, language: Language) -> set[str]:
+    """Classes of the file whose objects do something when they die."""
+    return {name for scope, name in file.classes if language.write.DESTRUCTOR in scope.symbols}

@@ -90,7 +90,8 @@ def place(
     name = symbol.name
     where = {id(s): s for s in homes.get(name, [])}
     if symbol.kinds == {"import"}:
-        if len(brought.get(name, [])) != 1 or len(where) != 1:
+        ways = {(module, original) for module, original, _ in brought.get(name, [])}
+        if len(ways) != 1 or len(where) != len(brought[name]):
             return f"'{name}' is imported in more than one way", at
         module, original, _ = brought[name][0]
         if module.startswith("."):

@@ -137,7 +137,7 @@ class Effects:
         """Top-level functions, classes and their methods by symbol; a redefined name has the span of all its definitions."""
         found: dict[Symbol, Unit] = {}
         tops = {id(s) for s, _ in self.file.classes if s.parent is self.file.scope} | {id(self.file.scope)}
-        spans = [(f.symbol, f.name, f.start, f.end) for f in self.file.functions if id(f.outer) in tops]
+        spans = [(f.symbol, f.key, f.start, f.end) for f in self.file.functions if id(f.outer) in tops]
         for scope, name in self.file.classes:
             if scope.parent is self.file.scope:
                 spans.append((self.file.scope.symbols.get(name), name, scope.start, scope.end))

@@ -14,7 +14,6 @@ from ...program.model import SourceFile, Statement
 from ..edits import Edits
 from ..step import Context, Refusal, class_scope
 
-
 PLACES = {"assign": 1, "function": 2, "class": 2}  # imports that may fail come first
 
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import os
+import re
 import sys
 from pathlib import Path
 
@@ -12,8 +13,26 @@ HERE = Path(__file__).parent
 RECORD = "AEDIFEX_RECORD"  # environment variable that names the file to which a stand-in writes
 
 
-def interpreter() -> str:
+def interpreter(root: str) -> str:
+    """The project's own environment if it has one, else the one that is active, else ours."""
+    places = [os.path.join(root, name) for name in (".venv", "venv")] + [os.environ.get("VIRTUAL_ENV", "")]
+    for place in places:
+        candidate = os.path.join(place, "bin", "python")
+        if place and os.access(candidate, os.X_OK):
+            return candidate
     return sys.executable
+
+
+def missing_module(error: str) -> str:
+    """The module that a run lacked, if that is what ended it."""
+    match = re.search(r"^ModuleNotFoundError: No module named '([^']+)'", error, re.M)
+    return match[1] if match else ""
+
+
+def crash(error: str) -> str:
+    """The error that ended a run; "" if it was not ended by one."""
+    lines = error.strip().splitlines()
+    return lines[-1] if lines and any(line.startswith("Traceback") for line in lines) else ""
 
 
 def environment(standins: bool) -> dict[str, str]:

@@ -14,6 +14,7 @@ KEYWORDS = frozenset(keyword.kwlist) | frozenset(keyword.softkwlist)
 ENTRY_GUARD = 'if __name__ == "__main__":'
 RECEIVER = "self"
 CONSTRUCTOR = "__init__"
+DESTRUCTOR = "__del__"
 SUFFIX = ".py"
 
 
