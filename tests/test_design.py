@@ -168,3 +168,14 @@ def test_nothing_to_gain(folder):
     before = folder.sources()
     assert folder.aedifex("build", "small.design.toml").returncode == 0
     assert folder.sources() == before
+
+
+def test_hashing_and_time_change_nothing(tramline):
+    """The same input gives the same design, steps and bytes, whatever the order of sets."""
+    seen = []
+    for seed in ("1", "2", "77"):
+        assert tramline.aedifex("draft", "-q", "--again", "tramline.py", env={"PYTHONHASHSEED": seed}).returncode == 0
+        diff = tramline.aedifex("preview", "--diff", "tramline.design.toml", env={"PYTHONHASHSEED": seed}).stdout
+        survey = tramline.aedifex("survey", "--json", "tramline.py", env={"PYTHONHASHSEED": seed}).stdout
+        seen.append((tramline.read("tramline.design.toml"), diff, survey))
+    assert seen[0] == seen[1] == seen[2]

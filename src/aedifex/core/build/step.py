@@ -113,6 +113,9 @@ def drop_declarations(
             edits.delete(file.path, left, right)
         else:
             rest = file.text[end:right]
+            if rest.strip().startswith(b"#") and not file.text[left:start].strip():
+                edits.delete(file.path, start, end + len(rest) - len(rest.lstrip(b" \t")))  # the remark stays
+                continue
             more = len(rest) - len(rest.lstrip(b" ;")) if rest.lstrip().startswith(b";") else 0
             if more:
                 edits.delete(file.path, start, end + more)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from ..program.model import Function, Program, SourceFile, Symbol
 from ..survey.effects import Effects
-from ..survey.families import Family, families
+from ..survey.families import Family, families, numbered
 from ..survey.hazards import PROCESSES, Hazard, hazards
 from ..survey.state import classify
 from .appclass import AppMaker
@@ -71,7 +71,7 @@ class Assigner:
         if self.whole is not None:
             self.stay_all(f"line {self.whole.line}: {self.whole.message}")
             return [], self.stays
-        for family in self.asked_families() + families(self.file, self.language, self.variables):
+        for family in families(self.file, self.language, [*self.variables, *self.numbered_constants()]):
             self.found_family(family)
         has_main = self.entry and self.does_something()
         for symbols in self.asked_groups():
@@ -171,10 +171,11 @@ class Assigner:
             if v.nature != "constant":
                 self.stays.append(StayDesign(s.name, why))
 
-    # -- wishes ----------------------------------------------------------------------------------
+    def numbered_constants(self) -> list[Symbol]:
+        """Constants that may be one object's share of what its copies differ in."""
+        return [s for s in self.kinds if s in self.constants and numbered(s.name) and self.fit_variable(s)]
 
-    def asked_families(self) -> list[Family]:
-        return []
+    # -- wishes ----------------------------------------------------------------------------------
 
     def asked_groups(self) -> list[list[Symbol]]:
         by_name = {s.name: s for s in self.variables}
@@ -189,12 +190,17 @@ class Assigner:
 
     def found_family(self, family: Family) -> None:
         """Numbered copies: one class, an object for each number."""
-        if any(s not in self.variables or s in self.taken_variables for s in family.symbols):
+        fixed = family.symbols & self.constants
+        if fixed == family.symbols or any(s in self.taken_variables for s in family.symbols):
             return
+        self.constants -= fixed
+        self.variables += sorted(fixed, key=lambda s: s.bindings[0].start)
         rows = [[row.get(n) for row in family.variables.values()] for n in family.numbers]
         members = Members(self, rows)
         fits = members.twins(family) + members.known()
         if not fits:
+            self.constants |= fixed
+            self.variables = [s for s in self.variables if s not in fixed]
             return
         name = self.class_name([s.name for s in family.symbols], [family.stem])
         objects = self.object_names([f"{family.stem}{n}" for n in family.numbers])

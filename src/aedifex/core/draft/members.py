@@ -125,7 +125,7 @@ class Members:
         needed: list[Symbol] = []
         for f in fit.functions:
             direct = self.effects.direct(f.start, f.end)
-            for used in direct.uses:
+            for used in sorted(direct.uses, key=lambda s: s.name):
                 reach = self.effects.reach[used]
                 if used in by_symbol:
                     needed += [s for s in by_symbol[used].add if s not in needed]

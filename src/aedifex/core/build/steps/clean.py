@@ -50,15 +50,28 @@ class CleanUp:
             return
         if any(module == "__future__" for _, module, _ in bound):
             return
-        dead = [b for b in bound if not used(file, b[0]) and (used(before, b[0]) or b[0] not in before.scope.symbols)]
+        dead = self.dead(context, file, before, s)
         if not dead:
             return
-        shared = [o for o in file.statements if o is not s and file.line(o.start) == file.line(s.start)]
-        if len(dead) == len(bound) and not shared:
-            out.delete(file.path, context.write.comment_start(file, s.start), context.write.line_end(file, s.end))
+        line = [o for o in file.statements if file.line(o.start) == file.line(s.start)]
+        whole = all(
+            o.kind == "import" and len(self.dead(context, file, before, o)) == len(context.language.imported(file, o))
+            for o in line
+        )
+        if whole:
+            if s is line[0]:
+                out.delete(file.path, context.write.comment_start(file, s.start), context.write.line_end(file, s.end))
         elif len(dead) < len(bound):
             keep = [b for b in bound if b not in dead]
             out.replace(file.path, s.start, s.end, context.write.import_list(keep))
+
+    def dead(self, context: Context, file: SourceFile, before: SourceFile, s: Statement) -> list[tuple[str, str, str]]:
+        """What an import binds that nobody uses any more: used before, or brought by a step."""
+        return [
+            b
+            for b in context.language.imported(file, s)
+            if b[0] != "*" and not used(file, b[0]) and (used(before, b[0]) or b[0] not in before.scope.symbols)
+        ]
 
     def clean_star(self, context: Context, file: SourceFile, before: SourceFile, s: Statement, out: Edits) -> None:
         """A star import goes when every name that it may have given has moved away."""

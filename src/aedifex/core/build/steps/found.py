@@ -127,6 +127,7 @@ class Founder:
             for name in [o.rsplit("::", 1)[-1] for o in m.origins]
             if name in self.file.scope.symbols
         }
+        constants -= {s for row in self.variables for s in row if s is not None}
         first = self.design.role == "app"
         return plan(self.file, self.effects, self.context.language, self.variables, methods, constants, first)
 

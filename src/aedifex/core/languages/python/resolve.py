@@ -12,7 +12,7 @@ def resolve(file: SourceFile) -> None:
     module = file.scope
     found: dict[tuple[int, str], Symbol] = {}
     for scope in module.walk():
-        for name in scope.bound:
+        for name in sorted(scope.bound):
             if name not in scope.globals and name not in scope.nonlocals:
                 own(scope, name)
         for name in scope.parameters:
