@@ -14,6 +14,7 @@ import subprocess
 import sys
 import sysconfig
 import tempfile
+import tomllib
 from pathlib import Path
 
 ROOT = Path(__file__).parent.parent
@@ -156,6 +157,8 @@ def one(name: str, script: Path, runs: list[tuple[list[str], str]], folder: Path
     folder.mkdir(parents=True)
     target = folder / (script.name if not (LIBRARY / script.name).exists() else f"{script.stem}_script.py")
     shutil.copy(script, target)
+    for helper in script.parent.glob("fixpath.py"):
+        shutil.copy(helper, folder)
     for other, text in FILES.items():
         (folder / other).write_text(text)
     design = target.with_suffix(".design.toml")
@@ -184,7 +187,7 @@ def one(name: str, script: Path, runs: list[tuple[list[str], str]], folder: Path
         for s in outcome["steps"]
         if s["result"] in ("refused", "wrong", "different", "skipped")
     ]
-    stays = [line for line in design.read_text().splitlines() if line.startswith("why = ") and "constant" not in line]
+    stays = [e["why"] for e in tomllib.loads(design.read_text()).get("stay", []) if e["why"] != "constant"]
     stopped = outcome["stopped"]
     return {
         **row, "globals": (seen["before"]["globals"], seen["after"]["globals"]),
@@ -232,7 +235,7 @@ def document(rows: list[dict[str, object]]) -> str:
             lines.append(f"| {r['script']} | {r['lines']} | | | | not built: {clean(r['why'])} | - |")
             continue
         (g1, g2), (m1, m2) = r["globals"], r["main"]  # type: ignore[misc]
-        reasons = [*r["refused"], *(s.removeprefix("why = ").strip('"') for s in r["stays"])]  # type: ignore[misc]
+        reasons = [*r["refused"], *r["stays"]]  # type: ignore[misc]
         why = "; ".join(dict.fromkeys(clean(x) for x in reasons)) or "-"
         lines.append(
             f"| {r['script']} | {r['lines']} | {g1} → {g2} | {m1} → {m2} | {r['done']} | {why} | {'yes' if r['same'] else 'NO'} |"

@@ -21,6 +21,7 @@ STAYS = {
     "mangled_names": "would be another name inside a class",
     "patched_from_outside": "is used by",
     "redefined": "more than once",
+    "registry_names": "sys.modules",
     "scopes": "class Board uses",
     "self_documenting": "spelled out",
     "shadowing_locals": "class self_like uses",

@@ -45,5 +45,9 @@ def show(console: Console, seen: Any, quiet: bool = False) -> None:
             console.print(f"[yellow]{o.result}[/]  {escape(o.step.id)}: {escape(str(why))}")
     if any(o.result in ("refused", "skipped", "wrong") for o in seen.outcomes):
         console.print()
+    for sentence in seen.assumed if seen.classes else ():
+        console.print(f"[dim]assumed:[/] {escape(sentence)}")
+    if seen.assumed and seen.classes:
+        console.print()
     if not quiet:
         console.print(figures_table(seen.before.as_json(), seen.after.as_json()))

@@ -42,6 +42,17 @@ def show_file(console: Console, file: Any) -> None:
             f"[bold]numbered copies[/]  {escape(family['stem'])} {numbers}: {len(family['variables'])} variables each"
             + (f"; the same but for the number: {escape(twins)}" if twins else "")
         )
+    for g in file.groups:
+        why = f"named {g.word}_*" if g.reason == "stem" else "touched by the same functions"
+        users = ", ".join(g.functions[:6]) + (" and others" if len(g.functions) > 6 else "")
+        console.print(
+            f"[bold]together[/]  {escape(', '.join(g.variables))}: {escape(why)}"
+            + (f" ({escape(users)})" if users else "")
+        )
+        console.print(
+            f"[bold]together[/]  {escape(', '.join(g.variables))}: {escape(why)}"
+            + (f" ({escape(', '.join(g.functions))})" if g.functions else "")
+        )
     if file.regions:
         parts = [f"{r['kind']} {r['start']}-{r['end']} ({r['statements']})" for r in file.regions]
         console.print(f"[bold]main code[/]  {', '.join(parts)}  [dim]lines (statements)[/]")

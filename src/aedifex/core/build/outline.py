@@ -8,6 +8,7 @@ from typing import Any
 
 from ..program.model import Program
 from ..survey.figures import Figures, figures
+from ..survey.hazards import assumptions
 from .project import Project
 from .sequence import Outcome, run
 
@@ -29,6 +30,7 @@ class Foreseen:
     classes: list[ClassOutline]
     outcomes: list[Outcome]
     diff: str
+    assumed: list[str] = field(default_factory=list)
 
     def as_json(self) -> dict[str, Any]:
         return {
@@ -38,6 +40,7 @@ class Foreseen:
                 {"name": c.name, "file": c.file, "made_with": c.made_with, "methods": [m for m, _ in c.can]}
                 for c in self.classes
             ],
+            "assumed": self.assumed,
             "refused": [{"step": o.step.id, "because": str(o.refusal)} for o in self.outcomes if o.refusal],
         }
 
@@ -51,8 +54,14 @@ def foresee(project: Project) -> Foreseen:
         if outcome.result == "wrong":
             break
         last = program
+    assumed = [a for path in project.design.sources for a in assumptions(project.original, path)] if outcomes else []
     return Foreseen(
-        figures(project.original), figures(last), outline(last, project), outcomes, diff(project.original, last)
+        figures(project.original),
+        figures(last),
+        outline(last, project),
+        outcomes,
+        diff(project.original, last),
+        assumed,
     )
 
 

@@ -5,11 +5,12 @@ from __future__ import annotations
 from ..program.model import Function, Program, SourceFile, Symbol
 from ..survey.effects import Effects
 from ..survey.families import Family, families, numbered
+from ..survey.groups import first_word
 from ..survey.hazards import PROCESSES, Hazard, hazards
 from ..survey.state import classify
 from .appclass import AppMaker
 from .design import ClassDesign, ObjectDesign, StayDesign, WishDesign
-from .grouping import first_word, group
+from .grouping import group
 from .mainplan import plan_main
 from .members import Fit, Members
 from .names import class_name_for, file_for, free, member_names, taken_names

@@ -10,6 +10,7 @@ from collections.abc import Callable
 
 from ..program.model import Function, Symbol
 from ..survey.effects import Effects
+from ..survey.groups import first_word
 
 WRITE, READ, CALL, STEM = 2.0, 1.0, 0.5, 1.0
 
@@ -49,11 +50,6 @@ def group(
     for v in variables:
         groups.setdefault(labels[index[v]], []).append(v)
     return list(groups.values())
-
-
-def first_word(name: str, words: Callable[[str], list[str]]) -> str:
-    parts = words(name)
-    return parts[0].rstrip("0123456789") if len(parts) > 1 and len(parts[0]) > 2 else ""
 
 
 def agglomerate(count: int, weights: dict[tuple[int, int], float]) -> list[int]:

@@ -21,6 +21,7 @@ class Language(Protocol):
     suffixes: tuple[str, ...]
     builtins: frozenset[str]
     dynamic: frozenset[str]  # builtins that reach names by their text
+    registries: frozenset[str]  # members of modules through which any name can be reached
     introspective: frozenset[str]  # names that mean something else in another file or function
     unset_errors: frozenset[str]  # what is raised where a name is not bound, or a member missing
     held: frozenset[str]  # calls that make something which dies with its last holder

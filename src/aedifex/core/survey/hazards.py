@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from ..program.language import Language
 from ..program.model import Program, SourceFile, Symbol
+from .effects import Effects
 
 
 @dataclass(frozen=True)
@@ -42,12 +43,30 @@ def dynamic(file: SourceFile, language: Language) -> list[Hazard]:
     found = []
     for ref in file.references:
         symbol = ref.symbol
+        if symbol is not None and symbol.kinds == {"import"} and f"{ref.name}.{ref.member}" in language.registries:
+            message = f"'{ref.name}.{ref.member}' can reach any name by its text, so no variable or function can move"
+            found.append(Hazard("dynamic names", file.path, file.line(ref.start), message))
         if symbol is None or symbol.kinds or ref.name not in language.dynamic or ref.role.value != "call":
             continue
         top = ref.scope is file.scope
         if ref.name in ("globals", "exec", "eval") or (ref.name in ("vars", "locals", "dir") and top):
             found.append(Hazard("dynamic names", file.path, file.line(ref.start),
                                 f"'{ref.name}()' can reach any name by its text, so no variable or function can move"))  # fmt: skip
+    return found
+
+
+def assumptions(program: Program, path: str) -> list[str]:
+    """What a move of this file's names rests on and reading cannot show."""
+    file = program.files[path]
+    found = [f"no code outside this folder imports, sets or patches a name of {path}"]
+    guarded = any(s.kind == "guard" for s in file.statements)
+    if not guarded and any(s.kind in ("expression", "for", "while", "if", "with", "try") for s in file.statements):
+        found.append(f"{path} is started, not imported")
+    handed = sorted(s.name for s in Effects(file, program.language).escaped if "function" in s.kinds)
+    if handed:
+        found.append(
+            f"code that was not read may call {', '.join(handed)} at any time, and holds no other name of {path}"
+        )
     return found
 
 

@@ -10,6 +10,7 @@ from ..program.pause import uncollected
 from .effects import Effects, Touch
 from .families import families
 from .figures import Figures, figures
+from .groups import Group, groups
 from .handlers import Handler, Region, handlers, regions
 from .hazards import Hazard, hazards
 from .state import Variable, classify
@@ -43,6 +44,7 @@ class FileSurvey:
     variables: list[VariableFacts]
     units: list[UnitFacts]
     families: list[dict[str, Any]]
+    groups: list[Group]
     handlers: list[Handler]
     regions: list[dict[str, Any]]
     hazards: list[Hazard]
@@ -74,21 +76,25 @@ def survey_file(program: Program, path: str, outsiders: Program | None = None) -
         for f in file.functions
         if f.outer is file.scope
     ]
+    changing = {s for u in effects.units.values() for s in effects.direct(u.start, u.end).names}
     state = [s for s, v in kinds.items() if v.nature != "constant"]
-    groups = [
+    found = families(file, language, state)
+    copied = {s for family in found for s in family.symbols}
+    copies = [
         {
             "stem": fam.stem,
             "numbers": fam.numbers,
             "variables": [[s.name for _, s in sorted(row.items())] for row in fam.variables.values()],
             "twins": [[f.name for f in row] for row in fam.twins],
         }
-        for fam in families(file, language, state)
+        for fam in found
     ]
     return FileSurvey(
         path,
         [variable_facts(file, v) for v in kinds.values()],
         units,
-        groups,
+        copies,
+        groups([s for s in state if s in changing - copied], effects, language.write.words),
         handlers(file, effects),
         [
             {"kind": r.kind, "start": file.line(r.start), "end": file.line(r.end), "statements": r.statements}

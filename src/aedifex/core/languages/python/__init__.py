@@ -18,6 +18,9 @@ class Python:
     suffixes = (".py", ".pyw")
     builtins = BUILTINS
     dynamic = frozenset({"globals", "locals", "vars", "exec", "eval", "dir", "compile", "__import__"})
+    registries = frozenset(
+        {"sys.modules", "inspect.currentframe", "inspect.stack", "sys._getframe", "importlib.import_module"}
+    )
     introspective = frozenset(
         {"__name__", "__file__", "__doc__", "__spec__", "__package__", "__loader__", "__annotations__", "__path__"}
     )
