@@ -49,10 +49,6 @@ def show_file(console: Console, file: Any) -> None:
             f"[bold]together[/]  {escape(', '.join(g.variables))}: {escape(why)}"
             + (f" ({escape(users)})" if users else "")
         )
-        console.print(
-            f"[bold]together[/]  {escape(', '.join(g.variables))}: {escape(why)}"
-            + (f" ({escape(', '.join(g.functions))})" if g.functions else "")
-        )
     if file.regions:
         parts = [f"{r['kind']} {r['start']}-{r['end']} ({r['statements']})" for r in file.regions]
         console.print(f"[bold]main code[/]  {', '.join(parts)}  [dim]lines (statements)[/]")
