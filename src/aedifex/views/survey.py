@@ -67,7 +67,7 @@ def matrix(console: Console, variables: list[Any], units: list[Any]) -> None:
     fits = max(4, (console.width - NAME_WIDTH - 16) // CELL)
     for at in range(0, len(units), fits):
         block(console, variables, units[at : at + fits], at)
-    legend = Text("r reads  w writes  (r) only through calls   ", style="dim")
+    legend = Text("r reads  w writes  (r) only through calls  ↻ changes in the loop", style="dim")
     console.print(legend)
 
 
