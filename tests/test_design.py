@@ -179,3 +179,51 @@ def test_hashing_and_time_change_nothing(tramline):
         survey = tramline.aedifex("survey", "--json", "tramline.py", env={"PYTHONHASHSEED": seed}).stdout
         seen.append((tramline.read("tramline.design.toml"), diff, survey))
     assert seen[0] == seen[1] == seen[2]
+
+
+@pytest.mark.parametrize(
+    ("old", "new", "expected"),
+    [
+        (
+            'start = "fixed"\nvalue = "0"\nhidden = false',
+            'start = "argument"\nhidden = false',
+            "def __init__(self, x, speed, riders):",
+        ),
+        ('start = "fixed"\nvalue = "0"\nhidden = false', 'start = "later"\nhidden = false', "tram1.riders = 0"),
+        ('name = "speed"', 'name = "pace"', "self._pace = pace"),
+        ('name = "board"', 'name = "take_on"\nhidden = true', "def _take_on(self):"),
+        ('name = "tram1"', 'name = "first_tram"', "first_tram = Tram(4.0, 1.5)"),
+    ],
+)
+def test_an_edit_is_obeyed(tramline, old, new, expected):
+    text = tramline.read("tramline.design.toml")
+    assert old in text
+    tramline.write("tramline.design.toml", text.replace(old, new, 1))
+    done = tramline.aedifex("build", "--until", "pass:Tram.move", "tramline.design.toml")
+    assert done.returncode == 0, done.stdout + done.stderr
+    assert expected in tramline.read("tramline.py")
+    assert tramline.aedifex("build", "-q", "tramline.design.toml").returncode == 0
+    assert tramline.aedifex("check", "-q", "tramline.design.toml").returncode == 0
+
+
+@pytest.mark.parametrize(
+    ("old", "new", "message"),
+    [
+        ('start = "argument"', 'start = "fixed"', "field 'x' cannot start as fixed"),
+        (
+            'args = ["4.0", "1.5"]',
+            'args = ["5.0", "1.5"]',
+            "the design starts object 'tram1' with 5.0, the source with 4.0",
+        ),
+        ('value = "False"', 'value = "True"', "the design starts field 'doors_open' with True, the source with False"),
+        ('file = "tram.py"', 'file = "random.py"', "would hide the library's module"),
+        ('file = "tram.py"', 'file = "sub/tram.py"', "lies in another folder"),
+        ('drop = ["x"]', "drop = []", "nothing tells which object 'stop_name' is for"),
+    ],
+)
+def test_an_edit_that_cannot_be_is_refused_with_the_reason(tramline, old, new, message):
+    text = tramline.read("tramline.design.toml")
+    tramline.write("tramline.design.toml", text.replace(old, new, 1))
+    done = tramline.aedifex("build", "tramline.design.toml")
+    assert (done.returncode, message in done.stdout) == (1, True), done.stdout + done.stderr
+    assert tramline.aedifex("check", "-q", "tramline.design.toml").returncode == 0

@@ -37,5 +37,5 @@ class Git:
 
     def commit(self, title: str, step: str, paths: list[str]) -> None:
         self.run("add", "--", *paths)
-        self.run("commit", "--quiet", "-m", title[:1].upper() + title[1:], "-m", f"Step {step}. The program does what it did before.",
+        self.run("commit", "--quiet", "-m", title, "-m", f"Step {step}. The program does what it did before.",
                  "--", *paths)  # fmt: skip

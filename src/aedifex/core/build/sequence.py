@@ -65,7 +65,7 @@ def with_owned(c: ClassDesign, design: Design) -> ClassDesign:
     if not owned:
         return c
     made = copy.deepcopy(c)
-    made.fields = [FieldDesign(o.name, [o.name], "fixed") for o in owned] + made.fields
+    made.fields = [FieldDesign(o.name, [o.name], "") for o in owned] + made.fields
     return made
 
 

@@ -90,14 +90,15 @@ def place(
     name = symbol.name
     where = {id(s): s for s in homes.get(name, [])}
     if symbol.kinds == {"import"}:
-        ways = {(module, original) for module, original, _ in brought.get(name, [])}
-        if len(ways) != 1 or len(where) != len(brought[name]):
+        ways = sorted({(module, original) for module, original, _ in brought.get(name, [])})
+        submodules = all(not original and module.split(".")[0] == name for module, original in ways)
+        if not ways or (len(ways) > 1 and not submodules) or len(where) != len(brought[name]):
             return f"'{name}' is imported in more than one way", at
-        module, original, _ = brought[name][0]
-        if module.startswith("."):
-            return f"'{name}' is imported relative to the package", at
-        if module != "__future__":
-            found.imports.append(language.write.import_again(name, module, original))
+        for module, original in ways:
+            if module.startswith("."):
+                return f"'{name}' is imported relative to the package", at
+            if module != "__future__":
+                found.imports.append(language.write.import_again(name, module, original))
         return None
     if len(where) != 1:
         return f"'{name}' is set in several places of the file that is left behind", at

@@ -13,7 +13,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 
-from ...draft.design import ClassDesign, ObjectDesign
+from ...draft.design import ClassDesign, FieldDesign, ObjectDesign
 from ...draft.founding import Founding, Start, inert, plan
 from ...program.model import SourceFile, Statement, Symbol
 from ...survey.effects import Effects
@@ -129,7 +129,45 @@ class Founder:
         }
         constants -= {s for row in self.variables for s in row if s is not None}
         first = self.design.role == "app"
-        return plan(self.file, self.effects, self.context.language, self.variables, methods, constants, first)
+        found = plan(self.file, self.effects, self.context.language, self.variables, methods, constants, first)
+        for index, f in enumerate(self.design.fields):
+            self.obey(found, index, f)
+        self.check_values(found)
+        return found
+
+    def obey(self, found: Founding, index: int, f: FieldDesign) -> None:
+        """Start a field as the design says, where that can be; later is always possible."""
+        kind = found.kind(index)
+        rows = [row[index] for row in found.starts]
+        if f.start == "later" and kind != "later":
+            for start in rows:
+                start.kind, start.statement = "later", None
+        elif f.start == "argument" and kind == "fixed" and all(s.statement is not None for s in rows):
+            for start in rows:
+                start.kind = "argument"
+        elif f.start == "fixed" and kind == "argument":
+            raise Refusal(f"field '{f.name}' cannot start as fixed: its first value differs or depends on something else",
+                          self.file.path, 0, "let it start as argument or later")  # fmt: skip
+
+    def check_values(self, found: Founding) -> None:
+        """Literal start values in the design must be those of the source: a build changes no behaviour."""
+        language = self.context.language
+        for index, f in enumerate(self.design.fields):
+            start = found.starts[0][index]
+            if f.value and start.statement is not None and language.purity(self.file, start.value) == "literal":
+                self.compare(f.value, start, f"field '{f.name}'")
+        order = self.argument_order(found)
+        for row, obj in zip(found.starts, self.design.objects, strict=True):
+            if obj.args and len(obj.args) == len(order):
+                for given, i in zip(obj.args, order, strict=True):
+                    if language.purity(self.file, row[i].value) == "literal":
+                        self.compare(given, row[i], f"object '{obj.name}'")
+
+    def compare(self, given: str, start: Start, what: str) -> None:
+        there = self.file.slice(*start.value)
+        if "".join(given.split()) != "".join(there.split()):
+            raise refuse_at(self.file, start.value[0], f"the design starts {what} with {given}, the source with {there}",
+                            "change the source, then draft again")  # fmt: skip
 
     def replace_references(self, index: int, obj: ObjectDesign, founding: Founding) -> None:
         moved = [s.statement for row in founding.starts for s in row if s.statement is not None]
