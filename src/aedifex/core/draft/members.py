@@ -200,10 +200,10 @@ class Members:
                     hidden,
                 )
             )
+        arguments = [i for i in range(len(first)) if founding.kind(i) == "argument"]
+        arguments.sort(key=lambda i: founding.starts[0][i].value[0])
         for index, obj in enumerate(objects):
-            row = [(i, founding.starts[index][i]) for i in range(len(first)) if founding.kind(i) == "argument"]
-            ordered = sorted(row, key=lambda e: e[1].value[0]) if index == 0 else row
-            obj.args = [self.file.slice(*start.value) for _, start in ordered]
+            obj.args = [self.file.slice(*founding.starts[index][i].value) for i in arguments]
         taken = {f.name for f in made.fields if not f.hidden} | {
             f.name if not f.hidden else "_" + f.name for f in made.fields
         }
