@@ -20,6 +20,7 @@ STAYS = {
     "loop_variable_read_later": "cannot be a field",
     "mangled_names": "would be another name inside a class",
     "patched_from_outside": "is used by",
+    "private_members": "would be another name inside a class",
     "redefined": "more than once",
     "registry_names": "sys.modules",
     "scopes": "class Board uses",

@@ -143,8 +143,8 @@ class Assigner:
                     and ref.name not in ("compile", "__import__")
                 ):
                     why = f"line {self.file.line(ref.start)}: '{ref.name}()' reaches names by their text"
-                elif self.write.mangled(self.file.slice(ref.start, ref.end)):
-                    why = f"'{ref.name}' would be another name inside a class"
+            if name := self.write.mangled_name(self.file, f.start, f.end):
+                why = f"'{name}' would be another name inside a class"
             for p in f.params:
                 if p.default and self.language.purity(self.file, p.default) != "literal" and not self.early(p.default):
                     why = f"line {self.file.line(p.start)}: the default of '{p.name}' is worked out where the function stands"

@@ -159,7 +159,7 @@ def only_target(statement: Statement, touch: Touch, mine: set[Symbol], seen: set
 
 def all_touches(effects: Effects) -> tuple[list[tuple[Statement, Touch]], dict[Symbol, int]]:
     """What each top-level statement may do, and the first statement that may touch each name; worked out once."""
-    found = getattr(effects, "_all_touches", None)
+    found = effects.memo.get("touches")
     if found is None:
         touches = [(s, statement_touch(effects, s)) for s in effects.file.statements]
         first: dict[Symbol, int] = {}
@@ -167,7 +167,7 @@ def all_touches(effects: Effects) -> tuple[list[tuple[Statement, Touch]], dict[S
             for symbol in touch.names | touch.uses:
                 first.setdefault(symbol, i)
         found = (touches, first)
-        effects._all_touches = found  # type: ignore[attr-defined]
+        effects.memo["touches"] = found
     result: tuple[list[tuple[Statement, Touch]], dict[Symbol, int]] = found
     return result
 

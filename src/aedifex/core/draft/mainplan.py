@@ -145,6 +145,8 @@ def name_trouble(
         return any(a <= ref.start < b for a, b in spans)
 
     for start, end in spans:
+        if name := language.write.mangled_name(file, start, end):
+            return f"'{name}' would be another name inside a class", start
         for ref in file.within(start, end):
             symbol = ref.symbol
             if symbol is None:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from bisect import bisect_left
 from dataclasses import dataclass, field
 from functools import cached_property
+from typing import Any
 
 from ..program.language import Language
 from ..program.model import Call, Function, Reference, Scope, SourceFile, Statement, Symbol
@@ -131,6 +132,7 @@ class Effects:
     def __init__(self, file: SourceFile, language: Language) -> None:
         self.file = file
         self.language = language
+        self.memo: dict[str, Any] = {}  # what others worked out from these effects once
 
     @cached_property
     def units(self) -> dict[Symbol, Unit]:

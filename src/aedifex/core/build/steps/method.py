@@ -100,10 +100,8 @@ class Mover:
                 raise refuse_at(
                     self.file, ref.start, f"'{ref.name}()' reaches names by their text", "it stays a function"
                 )
-            if self.write.mangled(self.file.slice(ref.start, ref.end)):
-                raise refuse_at(
-                    self.file, ref.start, f"'{ref.name}' would be another name inside a class", "rename it first"
-                )
+        if name := self.write.mangled_name(self.file, f.start, f.end):
+            raise refuse_at(self.file, at, f"'{name}' would be another name inside a class", "rename it first")
         self.check_defaults(f)
         self.check_uses(f)
 

@@ -113,21 +113,16 @@ class StatementWalker(NameWalker):
 
     # -- imports -------------------------------------------------------------------------------
 
-    def on_import_statement(self, node: Any) -> None:
+    def bind_imports(self, node: Any) -> None:
         self.file.imports.append(Statement("import", node.start_byte, node.end_byte, node=node))
         for child in node.children_by_field_name("name"):
-            if child.type == "aliased_import":
-                self.bind(child.child_by_field_name("alias"), "import")
-            else:
-                self.bind(child.named_children[0], "import")
+            aliased = child.type == "aliased_import"
+            self.bind(child.child_by_field_name("alias") if aliased else child.named_children[0], "import")
+
+    on_import_statement = bind_imports
 
     def on_import_from_statement(self, node: Any) -> None:
-        self.file.imports.append(Statement("import", node.start_byte, node.end_byte, node=node))
-        for child in node.children_by_field_name("name"):
-            if child.type == "aliased_import":
-                self.bind(child.child_by_field_name("alias"), "import")
-            else:
-                self.bind(child.named_children[0], "import")
+        self.bind_imports(node)
         if any(c.type == "wildcard_import" for c in node.named_children):
             module = node.child_by_field_name("module_name")
             self.scope.stars.append(module.text.decode())

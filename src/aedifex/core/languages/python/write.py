@@ -54,9 +54,13 @@ def hides_library(path: str) -> bool:
     return stem in sys.stdlib_module_names or stem in sys.builtin_module_names
 
 
-def mangled(text: str) -> bool:
-    """Whether the language changes this name inside a class."""
-    return text.startswith("__") and not text.endswith("__")
+PRIVATE = re.compile(r"(?<!\w)__(?!\w*__(?!\w))\w+")
+
+
+def mangled_name(file: SourceFile, start: int, end: int) -> str:
+    """The first name in a stretch of code, member or argument name included, that a class would change; "" if none."""
+    match = PRIVATE.search(file.slice(start, end))
+    return match[0] if match else ""
 
 
 def indent_unit(file: SourceFile) -> str:
