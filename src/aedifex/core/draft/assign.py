@@ -6,7 +6,7 @@ from ..program.model import Function, Program, SourceFile, Symbol
 from ..survey.effects import Effects
 from ..survey.families import Family, families, numbered
 from ..survey.groups import first_word
-from ..survey.hazards import PROCESSES, Hazard, hazards
+from ..survey.hazards import PROCESSES, Hazard, by_text, hazards
 from ..survey.state import classify
 from .appclass import AppMaker
 from .design import ClassDesign, ObjectDesign, StayDesign, WishDesign
@@ -134,15 +134,8 @@ class Assigner:
         elif self.write.RECEIVER in f.scope.symbols:
             why = f"it already uses the name '{self.write.RECEIVER}'"
         else:
-            for ref in self.file.within(f.start, f.end):
-                unbound = ref.symbol is not None and not ref.symbol.kinds
-                if (
-                    unbound
-                    and ref.name in self.language.dynamic
-                    and ref.role.value == "call"
-                    and ref.name not in ("compile", "__import__")
-                ):
-                    why = f"line {self.file.line(ref.start)}: '{ref.name}()' reaches names by their text"
+            for ref in by_text(self.file, self.language, f.start, f.end):
+                why = f"line {self.file.line(ref.start)}: '{ref.name}()' reaches names by their text"
             if name := self.write.mangled_name(self.file, f.start, f.end):
                 why = f"'{name}' would be another name inside a class"
             for p in f.params:

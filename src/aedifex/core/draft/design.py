@@ -12,7 +12,7 @@ STARTS = ("argument", "fixed", "derived", "later")
 class FieldDesign:
     name: str
     origins: list[str]  # the variables it replaces, in the order of the objects; "" where one has none
-    start: str = "fixed"
+    start: str = ""  # argument | fixed | derived | later; "": as the source has it
     value: str = ""
     type: str = ""
     shared: bool = False

@@ -163,7 +163,7 @@ def build(data: dict[str, Any]) -> Design:
         for f in tables(c, "field"):
             made.fields.append(
                 FieldDesign(
-                    f.get("name", ""), list(f.get("from", [])), f.get("start", "fixed"), f.get("value", ""),
+                    f.get("name", ""), list(f.get("from", [])), f.get("start", ""), f.get("value", ""),
                     f.get("type", ""), f.get("shared", False), f.get("hidden", True),
                 )
             )  # fmt: skip

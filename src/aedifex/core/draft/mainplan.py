@@ -7,6 +7,7 @@ from dataclasses import dataclass, field
 from ..program.language import Language
 from ..program.model import Reference, SourceFile, Statement, Symbol
 from ..survey.effects import Effects
+from ..survey.hazards import by_text
 from ..survey.state import classify, only_imports
 from .founding import inert
 
@@ -147,17 +148,12 @@ def name_trouble(
     for start, end in spans:
         if name := language.write.mangled_name(file, start, end):
             return f"'{name}' would be another name inside a class", start
+        for ref in by_text(file, language, start, end):
+            return f"'{ref.name}()' reaches names by their text", ref.start
         for ref in file.within(start, end):
             symbol = ref.symbol
             if symbol is None:
                 continue
-            if (
-                ref.name in language.dynamic
-                and not symbol.kinds
-                and ref.role.value == "call"
-                and ref.name not in ("compile", "__import__")
-            ):
-                return f"'{ref.name}()' reaches names by their text", ref.start
             if symbol.name == app and symbol.scope is file.scope:
                 outside = [r for r in symbol.references if not inside(r)]
                 if outside:

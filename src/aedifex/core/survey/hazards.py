@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from ..program.language import Language
-from ..program.model import Program, SourceFile, Symbol
+from ..program.model import Program, Reference, SourceFile, Symbol
 from .effects import Effects
 
 
@@ -46,13 +46,33 @@ def dynamic(file: SourceFile, language: Language) -> list[Hazard]:
         if symbol is not None and symbol.kinds == {"import"} and f"{ref.name}.{ref.member}" in language.registries:
             message = f"'{ref.name}.{ref.member}' can reach any name by its text, so no variable or function can move"
             found.append(Hazard("dynamic names", file.path, file.line(ref.start), message))
-        if symbol is None or symbol.kinds or ref.name not in language.dynamic or ref.role.value != "call":
-            continue
-        top = ref.scope is file.scope
-        if ref.name in ("globals", "exec", "eval") or (ref.name in ("vars", "locals", "dir") and top):
-            found.append(Hazard("dynamic names", file.path, file.line(ref.start),
-                                f"'{ref.name}()' can reach any name by its text, so no variable or function can move"))  # fmt: skip
+    for ref in by_text(file, language, 0, len(file.text)):
+        if ref.name in EVERYWHERE or ref.scope is file.scope:
+            message = f"'{ref.name}()' can reach any name by its text, so no variable or function can move"
+            found.append(Hazard("dynamic names", file.path, file.line(ref.start), message))
     return found
+
+
+EVERYWHERE = frozenset({"globals", "exec", "eval"})
+
+
+def by_text(file: SourceFile, language: Language, start: int, end: int) -> list[Reference]:
+    """Calls in a stretch of code that reach the names around them by their text."""
+    return [
+        r
+        for r in file.within(start, end)
+        if r.role.value == "call"
+        and r.name in language.dynamic
+        and r.symbol is not None
+        and not r.symbol.kinds
+        and (r.name in EVERYWHERE or bare_call(file, r))
+    ]
+
+
+def bare_call(file: SourceFile, ref: Reference) -> bool:
+    """Whether the call is made without arguments: then it is about the names around it."""
+    calls = [c for c in file.calls_within(ref.start, ref.end) if c.callee is ref]
+    return not calls or not file.text[calls[0].args_start : calls[0].args_end].strip()
 
 
 def assumptions(program: Program, path: str) -> list[str]:

@@ -12,6 +12,7 @@ from dataclasses import dataclass, field
 
 from ...draft.design import ClassDesign, FieldDesign, MethodDesign
 from ...program.model import Argument, Call, Function, Reference, SourceFile, Symbol
+from ...survey.hazards import by_text
 from ..edits import Edits
 from ..step import Context, Refusal, class_scope, drop_empty_body, function_of, receiver_of, refuse_at, shadowed
 
@@ -90,16 +91,8 @@ class Mover:
             raise refuse_at(
                 self.file, at, f"function '{f.name}' does not start its line", "put it on a line of its own"
             )
-        for ref in self.file.within(f.start, f.end):
-            if (
-                ref.symbol is not None
-                and not ref.symbol.kinds
-                and ref.name in language.dynamic
-                and ref.role.value == "call"
-            ):
-                raise refuse_at(
-                    self.file, ref.start, f"'{ref.name}()' reaches names by their text", "it stays a function"
-                )
+        for ref in by_text(self.file, language, f.start, f.end):
+            raise refuse_at(self.file, ref.start, f"'{ref.name}()' reaches names by their text", "it stays a function")
         if name := self.write.mangled_name(self.file, f.start, f.end):
             raise refuse_at(self.file, at, f"'{name}' would be another name inside a class", "rename it first")
         self.check_defaults(f)

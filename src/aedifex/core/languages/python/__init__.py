@@ -17,7 +17,7 @@ class Python:
     name = "python"
     suffixes = (".py", ".pyw")
     builtins = BUILTINS
-    dynamic = frozenset({"globals", "locals", "vars", "exec", "eval", "dir", "compile", "__import__"})
+    dynamic = frozenset({"globals", "locals", "vars", "exec", "eval", "dir"})
     registries = frozenset(
         {"sys.modules", "inspect.currentframe", "inspect.stack", "sys._getframe", "importlib.import_module"}
     )
