@@ -86,8 +86,7 @@ def command(
 
 def copied(design: str, out: str) -> str:
     """Copy the project to a new folder; the path of the design there."""
-    from ..core.build.project import DESIGN as SUFFIX
-    from ..core.build.project import SCENARIOS, open_project
+    from ..core.build.project import open_project
     from ..core.program.errors import Refused
 
     project = open_project(design)
@@ -95,9 +94,7 @@ def copied(design: str, out: str) -> str:
         raise Refused(f"{out}: is there already and not empty; name a new folder.")
     if os.path.isdir(out):
         os.rmdir(out)
-    world = project.original_world()
-    world.lay_out(os.path.abspath(out), [])
-    del SCENARIOS, SUFFIX
+    project.original_world().lay_out(os.path.abspath(out), [], pinned=False)
     return os.path.join(out, os.path.basename(design))
 
 

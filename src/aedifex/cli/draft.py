@@ -3,10 +3,14 @@
 from __future__ import annotations
 
 import os
+from typing import TYPE_CHECKING
 
 import click
 
 from .common import QUIET, say
+
+if TYPE_CHECKING:
+    from ..core.draft.design import WishDesign
 
 
 @click.command(name="draft")
@@ -34,11 +38,10 @@ def command(
     Example: aedifex draft tramline.py
     """
     from ..core.build.project import DESIGN
-    from ..core.draft.design import WishDesign
-    from ..core.draft.designfile import parse, to_toml
+    from ..core.draft.designfile import to_toml
     from ..core.draft.drafter import draft, summary
     from ..core.program.atomic import replace
-    from ..core.program.errors import AedifexError, Refused
+    from ..core.program.errors import AedifexError
     from ..core.program.language import find_sources, read_program
 
     root, files = find_sources(paths)
@@ -50,14 +53,7 @@ def command(
             f"{output}: the design must lie in the folder of the scripts or above it; choose another place."
         )
     files = [os.path.relpath(os.path.join(root, f), base).replace(os.sep, "/") for f in files]
-    wishes = asked(keep, together)
-    if os.path.lexists(target):
-        if not again:
-            raise Refused(
-                f"{os.path.relpath(target)}: is there already; edit it, or add --again to draft anew (wishes are kept)."
-            )
-        with open(target, encoding="utf-8") as handle:
-            wishes = parse(target, handle.read())[0].wishes + wishes
+    wishes = kept_wishes(target, again) + asked(keep, together)
     program = read_program(base, files)
     known = {s for f in program.files.values() for s in f.scope.symbols if f.scope.symbols[s].kinds}
     for wish in wishes:
@@ -68,7 +64,7 @@ def command(
         say(f"aedifex: {problem}; nothing will be rewritten in this file", quiet)
     if all(f.problems for f in program.files.values()):
         raise AedifexError(f"{program.problems[0]}; correct the syntax, then draft again.")
-    design = draft(program, wishes=[WishDesign(w.together, w.class_, w.keep) for w in wishes])
+    design = draft(program, wishes=wishes)
     replace(target, to_toml(design).encode(), None)
     if not quiet:
         shown = os.path.relpath(target)
@@ -77,7 +73,21 @@ def command(
         say(f"Wrote {shown}. Read and edit it, then: aedifex preview {shown}")
 
 
-def asked(keep: tuple[str, ...], together: tuple[str, ...]) -> list:
+def kept_wishes(target: str, again: bool) -> list[WishDesign]:
+    """The wishes in a design that is there already. Raises Refused unless it may be replaced."""
+    from ..core.draft.designfile import parse
+    from ..core.program.errors import Refused
+
+    if not os.path.lexists(target):
+        return []
+    shown = os.path.relpath(target)
+    if not again:
+        raise Refused(f"{shown}: is there already; edit it, or add --again to draft anew (wishes are kept).")
+    with open(target, encoding="utf-8") as handle:
+        return parse(shown, handle.read())[0].wishes
+
+
+def asked(keep: tuple[str, ...], together: tuple[str, ...]) -> list[WishDesign]:
     """The wishes of the command line. Raises click.BadParameter for one that cannot be read."""
     from ..core.draft.design import WishDesign
 

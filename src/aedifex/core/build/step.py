@@ -7,8 +7,7 @@ from typing import Any, Protocol
 
 from ..draft.design import ClassDesign, Design, bare
 from ..program.language import Language
-from ..program.model import Declaration, Function, Program, Reference, Scope, SourceFile, Symbol
-from ..program.scopes import receiver_of, shadowed
+from ..program.model import Declaration, Function, Program, Scope, SourceFile, Symbol
 from ..survey.effects import Effects
 from .edits import Edits
 
@@ -137,10 +136,6 @@ def refuse_at(file: SourceFile, offset: int, message: str, advice: str = "") -> 
     return Refusal(message, file.path, file.line(offset), advice)
 
 
-def uses(symbol: Symbol) -> list[Reference]:
-    return [r for r in symbol.references if not r.writes]
-
-
 def drop_empty_body(context: Context, file: SourceFile, scope: Scope, edits: Edits) -> bool:
     """Take away the placeholder of a class that is about to get its first method; True if there was one."""
     line = file.lines[file.line(scope.end - 1) - 1]
@@ -148,6 +143,3 @@ def drop_empty_body(context: Context, file: SourceFile, scope: Scope, edits: Edi
         return False
     edits.delete(file.path, line, context.write.line_end(file, scope.end - 1))
     return True
-
-
-__all__ = ["receiver_of", "shadowed"]

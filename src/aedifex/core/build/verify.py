@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from ..program.language import Language
 from ..program.model import Function, Problem, Program, Reference, Scope, SourceFile
-from .step import receiver_of
+from ..program.scopes import receiver_of
 
 
 def verify(before: Program, after: Program, changed: list[str]) -> list[Problem]:

@@ -39,8 +39,8 @@ class World:
     def mask(self, text: str) -> str:
         return str(self.language.launch.mask_trace(text))
 
-    def lay_out(self, folder: str, bring: list[str]) -> None:
-        """Copy the project folder, then put the overlay on it."""
+    def lay_out(self, folder: str, bring: list[str], pinned: bool = True) -> None:
+        """Copy the project folder, then put the overlay on it; ``pinned``: every file has the same date."""
         count = 0
         os.makedirs(folder)
         for place, folders, names in os.walk(self.root):
@@ -58,7 +58,8 @@ class World:
                 if os.path.isfile(source) and not name.startswith(".") and os.path.getsize(source) <= LARGEST:
                     shutil.copy(source, os.path.join(target, name))
                     os.chmod(os.path.join(target, name), os.stat(source).st_mode | 0o600)
-                    os.utime(os.path.join(target, name), (MODIFIED, MODIFIED))
+                    if pinned:
+                        os.utime(os.path.join(target, name), (MODIFIED, MODIFIED))
         for path in bring:
             source = os.path.join(self.root, path)
             if not os.path.isfile(source):
@@ -74,4 +75,5 @@ class World:
             os.makedirs(os.path.dirname(full) or folder, exist_ok=True)
             with open(full, "wb") as handle:
                 handle.write(data)
-            os.utime(full, (MODIFIED, MODIFIED))
+            if pinned:
+                os.utime(full, (MODIFIED, MODIFIED))

@@ -96,6 +96,11 @@ class Checker:
                         self.lines.of("class.method", index, number, "add"),
                         f"'{add['value']}' does not exist in the sources",
                     )
+        self.check_objects(index, c)
+        if c.base:
+            self.report(self.lines.of("class", index, -1, "base"), "bases are not built yet; leave 'base' out")
+
+    def check_objects(self, index: int, c: ClassDesign) -> None:
         for number, o in enumerate(c.objects):
             line = self.lines.of("class.object", index, number, "name")
             if not self.write.is_name(o.name):
@@ -110,8 +115,6 @@ class Checker:
                     self.lines.of("class.object", index, number, "collection"),
                     "collections are not built yet; leave 'collection' out",
                 )
-        if c.base:
-            self.report(self.lines.of("class", index, -1, "base"), "bases are not built yet; leave 'base' out")
 
     def member_name(self, line: int, name: str, members: set[str], hidden: bool) -> None:
         shown = self.write.hidden(name) if hidden else name

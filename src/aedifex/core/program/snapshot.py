@@ -20,9 +20,6 @@ class Snapshot:
         self.root = os.path.abspath(root)
         self.overlay: dict[str, bytes | None] = dict(overlay or {})
 
-    def laid_over(self, changes: Mapping[str, bytes | None]) -> Snapshot:
-        return Snapshot(self.root, {**self.overlay, **changes})
-
     def read(self, path: str) -> bytes | None:
         """The bytes of a file, None if there is none. Raises AedifexError if it cannot be read."""
         if path in self.overlay:

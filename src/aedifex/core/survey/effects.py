@@ -295,29 +295,11 @@ class Effects:
         """Main code: the statements at the top of the file that do something when it is started."""
         return statement_order(self.file)
 
-    def unit_at(self, offset: int) -> Unit | None:
-        for unit in self.units.values():
-            if unit.start <= offset < unit.end:
-                return unit
-        return None
-
 
 def module_variables(file: SourceFile) -> list[Symbol]:
     """Variables of the module, in the order in which they are first bound."""
     found = [s for s in file.scope.symbols.values() if "variable" in s.kinds]
     return sorted(found, key=lambda s: min(r.start for r in s.bindings))
-
-
-def enclosing(scope: Scope) -> list[Scope]:
-    found, at = [], scope.parent
-    while at is not None:
-        found.append(at)
-        at = at.parent
-    return found
-
-
-def first_binding(symbol: Symbol) -> Reference:
-    return min(symbol.bindings, key=lambda r: r.start)
 
 
 def statement_order(file: SourceFile) -> list[Statement]:

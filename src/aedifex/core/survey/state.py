@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from ..program.language import Language
-from ..program.model import Reference, Role, SourceFile, Statement, Symbol
+from ..program.model import SourceFile, Statement, Symbol
 from .effects import module_variables
 
 
@@ -85,11 +85,6 @@ def movable(file: SourceFile, span: tuple[int, int], constants: set[Symbol], lan
         or r.symbol in constants
         for r in file.within(*span)
     )
-
-
-def value_uses(symbol: Symbol) -> list[Reference]:
-    """References other than definitions and calls."""
-    return [r for r in symbol.references if not r.writes and r.role is not Role.CALL]
 
 
 def only_imports(file: SourceFile, language: Language, statement: Statement) -> bool:

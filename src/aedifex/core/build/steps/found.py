@@ -16,10 +16,11 @@ from dataclasses import dataclass, field
 from ...draft.design import ClassDesign, FieldDesign, ObjectDesign
 from ...draft.founding import Founding, Start, inert, plan
 from ...program.model import SourceFile, Statement, Symbol
+from ...program.scopes import shadowed
 from ...survey.effects import Effects
 from ...survey.state import classify
 from ..edits import Edits, rewritten
-from ..step import Context, Refusal, drop_declarations, refuse_at, shadowed, symbol
+from ..step import Context, Refusal, drop_declarations, refuse_at, symbol
 
 # Constructs that bind a name and cannot bind a field instead.
 UNFIT = {

@@ -12,9 +12,10 @@ from dataclasses import dataclass, field
 
 from ...draft.design import ClassDesign, FieldDesign, MethodDesign
 from ...program.model import Argument, Call, Function, Reference, SourceFile, Symbol
+from ...program.scopes import receiver_of, shadowed
 from ...survey.hazards import by_text
 from ..edits import Edits
-from ..step import Context, Refusal, class_scope, drop_empty_body, function_of, receiver_of, refuse_at, shadowed
+from ..step import Context, Refusal, class_scope, drop_empty_body, function_of, refuse_at
 
 
 @dataclass

@@ -11,9 +11,10 @@ from dataclasses import dataclass, field
 
 from ...draft.design import ClassDesign, MethodDesign
 from ...program.model import Call, Function, Reference, Scope, SourceFile, Symbol
+from ...program.scopes import shadowed
 from ...survey.effects import Effects, statement_order
 from ..edits import Edits
-from ..step import Context, Refusal, class_scope, drop_declarations, refuse_at, shadowed, symbol
+from ..step import Context, Refusal, class_scope, drop_declarations, refuse_at, symbol
 
 
 @dataclass

@@ -8,7 +8,7 @@ import sys
 from codecs import BOM_UTF8
 from collections.abc import Sequence
 
-from ...program.model import Argument, Function, SourceFile
+from ...program.model import Function, SourceFile
 
 KEYWORDS = frozenset(keyword.kwlist) | frozenset(keyword.softkwlist)
 ENTRY_GUARD = 'if __name__ == "__main__":'
@@ -219,10 +219,6 @@ def added_parameter(file: SourceFile, function: Function, name: str) -> tuple[tu
     starred = any(p.kind in ("keyword", "star") for p in function.params)
     text = f", *, {name}" if by_name and not starred else f", {name}"
     return (last.end, last.end, text), by_name or starred
-
-
-def call_arguments(file: SourceFile, args: Sequence[Argument], keep: Sequence[int], more: Sequence[str]) -> str:
-    return ", ".join([*(file.slice(args[i].start, args[i].end) for i in keep), *more])
 
 
 def keyword_argument(name: str, value: str) -> str:
