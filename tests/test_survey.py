@@ -8,6 +8,7 @@ from aedifex.core.survey.families import families, numbered
 from aedifex.core.survey.figures import figures
 from aedifex.core.survey.hazards import hazards
 from aedifex.core.survey.state import classify, movable
+from aedifex.core.survey.survey import survey
 
 
 def parts(folder, text):
@@ -219,3 +220,21 @@ def test_ask_tells_all_references(folder):
     function = ask(program, "f")[0]
     assert "is handed on as a value, so unseen code may call it" in function.facts
     assert "changes n (calls included)" in function.facts
+
+
+def test_a_long_main_function_is_looked_into(folder):
+    program = folder.program(
+        "line.py",
+        "import sys\n\nrides = 0\n\n\ndef main(argv):\n    global rides\n    speed = 1\n    log = []\n    while speed < 5:\n"
+        "        speed += 1\n        log.append(speed)\n        rides += 1\n    for entry in log:\n        print(entry)\n    return rides\n\n\n"
+        "if __name__ == '__main__':\n    sys.exit(main(sys.argv))\n",
+    )
+    found = survey(program).files[0]
+    units = {u.name: u.access for u in found.units}
+    assert units["main set-up"] == {"speed": "w", "log": "w"}
+    assert units["main loop"] == {"rides": "rw", "speed": "rw", "log": "rw"}
+    assert units["main closing"] == {"rides": "r", "log": "r", "entry": "rw"}
+    natures = {v.name: (v.nature, v.in_loop) for v in found.variables}
+    assert (
+        natures["speed"] == ("local", True) and natures["argv"] == ("local", False) and natures["rides"][0] == "state"
+    )

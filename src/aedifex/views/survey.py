@@ -82,7 +82,7 @@ def block(console: Console, variables: list[Any], units: list[Any], offset: int)
     shown = [v for v in variables if any(v.name in u.access for u in units)]
     for row, v in enumerate(shown):
         cells = [cell(u.access.get(v.name, "")) for u in units]
-        name = Text(v.name + (" ↻" if v.in_loop else ""))
+        name = Text(v.name + (" ↻" if v.in_loop else ""), style="italic" if v.nature == "local" else "")
         grid.add_row(name, v.type, str(v.line), *cells, style="on grey11" if row % 2 and console.is_terminal else "")
     console.print(grid)
     for line in wrapped([f"{n} {u.name}:{u.start}" for n, u in enumerate(units, offset + 1)], console.width):

@@ -40,6 +40,11 @@ def regions(file: SourceFile, effects: Effects, language: Language) -> list[Regi
     statements: list[Statement] = []
     for s in effects.main():
         statements += language.inner(file, s) if s.kind == "guard" else [s]
+    return stretches(statements, language)
+
+
+def stretches(statements: list[Statement], language: Language) -> list[Region]:
+    """What comes before the main loop, the loop itself (the first ``while``, else the last ``for``), and what follows."""
     loops = [i for i, s in enumerate(statements) if s.kind in ("while", "for")]
     main_loop = next((i for i in loops if statements[i].kind == "while"), loops[-1] if loops else None)
     found: list[Region] = []

@@ -5,14 +5,16 @@ from __future__ import annotations
 from dataclasses import asdict, dataclass, field
 from typing import Any
 
+from ..program.language import Language
 from ..program.model import Program, SourceFile, Symbol
 from ..program.pause import uncollected
 from .effects import Effects, Touch
 from .families import families
 from .figures import Figures, figures
 from .groups import Group, groups
-from .handlers import Handler, Region, handlers, regions
+from .handlers import Handler, Region, handlers, regions, stretches
 from .hazards import Hazard, hazards
+from .longmain import main_function, own_access, own_variables
 from .state import Variable, classify
 
 
@@ -20,7 +22,7 @@ from .state import Variable, classify
 class VariableFacts:
     name: str
     line: int
-    nature: str  # constant | companion | state
+    nature: str  # constant | companion | state | local (of a long main function)
     type: str
     sets: int
     in_loop: bool
@@ -78,6 +80,8 @@ def survey_file(program: Program, path: str, outsiders: Program | None = None) -
     ]
     changing = {s for u in effects.units.values() for s in effects.direct(u.start, u.end).names}
     state = [s for s, v in kinds.items() if v.nature != "constant"]
+    inside, long_units = long_main(file, effects, language, kinds)
+    units = units[: len(parts)] + long_units + units[len(parts) :]
     found = families(file, language, state)
     copied = {s for family in found for s in family.symbols}
     copies = [
@@ -91,7 +95,7 @@ def survey_file(program: Program, path: str, outsiders: Program | None = None) -
     ]
     return FileSurvey(
         path,
-        [variable_facts(file, v) for v in kinds.values()],
+        [variable_facts(file, v) for v in kinds.values()] + inside,
         units,
         copies,
         groups([s for s in state if s in changing - copied], effects, language.write.words),
@@ -103,6 +107,35 @@ def survey_file(program: Program, path: str, outsiders: Program | None = None) -
         hazards(program, path, outsiders),
         [str(p) for p in file.problems],
     )
+
+
+def long_main(
+    file: SourceFile, effects: Effects, language: Language, kinds: dict[Symbol, Variable]
+) -> tuple[list[VariableFacts], list[UnitFacts]]:
+    """The variables of a long main function, and its stretches as units of their own."""
+    function = main_function(file, effects, language)
+    if function is None:
+        return [], []
+    parts = stretches([s for s in language.body(file, function) if s.kind not in ("docstring", "declare")], language)
+    symbols = own_variables(function)
+    units = []
+    for r in parts:
+        made = facts(f"{function.name} {r.kind}", r.kind, file, effects, kinds, list(r.spans))
+        made.access.update(own_access(file, symbols, list(r.spans)))
+        units.append(made)
+    loops = [span for r in parts if r.kind == "loop" for span in r.spans]
+    variables = [
+        VariableFacts(
+            s.name,
+            file.line(min(r.start for r in s.bindings)),
+            "local",
+            "",
+            len(s.bindings),
+            any(a <= r.start < b for r in s.bindings for a, b in loops),
+        )
+        for s in symbols
+    ]
+    return variables, units
 
 
 def variable_facts(file: SourceFile, v: Variable) -> VariableFacts:

@@ -1,0 +1,42 @@
+"""A long main function: its stretches, and its own variables against them."""
+
+from __future__ import annotations
+
+from ..program.language import Language
+from ..program.model import Function, SourceFile, Symbol
+from .effects import Effects
+
+SHORT = 3  # statements of main code that only start something
+LONG = 8  # statements from which a function is worth a look inside
+
+
+def main_function(file: SourceFile, effects: Effects, language: Language) -> Function | None:
+    """The one long function that the main code does little more than call; None if there is no such thing."""
+    statements = [inner for s in effects.main() for inner in (language.inner(file, s) if s.kind == "guard" else [s])]
+    starting = [s for s in statements if effects.direct(s.start, s.end).uses]
+    if not starting or len(starting) > SHORT:
+        return None
+    called = [c.callee.symbol for s in starting for c in file.calls_within(s.start, s.end)]
+    functions = [f for f in file.tops if f.symbol in called]
+    long = [f for f in functions if sum(language.count(s) for s in language.body(file, f)) >= LONG]
+    return max(long, key=lambda f: f.end - f.start) if long else None
+
+
+def own_variables(function: Function) -> list[Symbol]:
+    """The function's local variables, parameters included, in the order in which they are first bound."""
+    found = [s for s in function.scope.symbols.values() if s.kinds & {"variable", "parameter"} and s.bindings]
+    return sorted(found, key=lambda s: min(r.start for r in s.bindings))
+
+
+def own_access(file: SourceFile, symbols: list[Symbol], spans: list[tuple[int, int]]) -> dict[str, str]:
+    """Variable → r, w or rw in a stretch of the function."""
+    found: dict[Symbol, set[str]] = {}
+    for start, end in spans:
+        for ref in file.within(start, end):
+            if ref.symbol is not None and ref.symbol.scope.kind != "module":
+                marks = found.setdefault(ref.symbol, set())
+                if ref.writes or ref.mutates:
+                    marks.add("w")
+                if not ref.writes or ref.role.value == "both":
+                    marks.add("r")
+    return {s.name: "".join(sorted(found[s])) for s in symbols if s in found}
