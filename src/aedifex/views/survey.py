@@ -109,7 +109,12 @@ def cell(access: str) -> Text:
 def figures(console: Console, values: dict[str, Any]) -> None:
     longest = f", the longest function {values['longest_name']} has {values['longest']}" if values["longest"] else ""
     console.print(
-        f"[bold]figures[/]  {values['lines']} lines in {values['files']} file{'s' * (values['files'] != 1)}{escape(longest)}; "
-        f"{values['globals']} globals that change, {values['constants']} constants; {values['main_statements']} statements in main, "
-        f"nested {values['nesting']} deep; {values['functions']} functions, {values['classes']} classes"
+        f"[bold]figures[/]  {many(values['lines'], 'line')} in {many(values['files'], 'file')}{escape(longest)}; "
+        f"{many(values['globals'], 'global')} that change, {many(values['constants'], 'constant')}; "
+        f"{many(values['main_statements'], 'statement')} in main, nested {values['nesting']} deep; "
+        f"{many(values['functions'], 'function')}, {many(values['classes'], 'class', 'classes')}"
     )
+
+
+def many(count: int, one: str, several: str = "") -> str:
+    return f"{count} {one if count == 1 else several or one + 's'}"
