@@ -110,7 +110,7 @@ def figures(console: Console, values: dict[str, Any]) -> None:
     longest = f", the longest function {values['longest_name']} has {values['longest']}" if values["longest"] else ""
     console.print(
         f"[bold]figures[/]  {many(values['lines'], 'line')} in {many(values['files'], 'file')}{escape(longest)}; "
-        f"{many(values['globals'], 'global')} that change, {many(values['constants'], 'constant')}; "
+        f"{many(values['globals'], 'changing global')}, {many(values['constants'], 'constant')}; "
         f"{many(values['main_statements'], 'statement')} in main, nested {values['nesting']} deep; "
         f"{many(values['functions'], 'function')}, {many(values['classes'], 'class', 'classes')}"
     )

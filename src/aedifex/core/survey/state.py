@@ -41,7 +41,8 @@ def classify(file: SourceFile, language: Language) -> dict[Symbol, Variable]:
         if len(bindings) == 1 and first is not None and first.kind == "assign" and not symbol.kinds - {"variable"}:
             nature = "companion"
             fixed = settled(file, language, first, found)
-            if fixed and not any(r.mutates for r in symbol.references):
+            early = any(r.scope is file.scope and r.start < bindings[0].start for r in symbol.references)
+            if fixed and not early and not any(r.mutates for r in symbol.references):
                 nature = "constant"
         elif len(bindings) == 1 and bindings[0].form in ("unpack", "chain") and not symbol.kinds - {"variable"}:
             nature = "companion"
