@@ -7,7 +7,7 @@ from collections.abc import Callable, Iterator
 from dataclasses import dataclass, field
 
 from ..draft.design import ClassDesign, Design, FieldDesign, bare
-from ..program.language import reread
+from ..program.language import Language, reread
 from ..program.model import Problem, Program, SourceFile
 from ..survey.effects import Effects
 from .edits import Overlap
@@ -48,7 +48,7 @@ def class_steps(c: ClassDesign, design: Design, program: Program) -> list[Step]:
     if whole.fields or whole.methods:
         steps.append(FoundClass(whole))
         founded = [steps[0].id]
-    order = callees_first(whole, file) if file is not None else list(range(len(whole.methods)))
+    order = callees_first(whole, file, program.language) if file is not None else list(range(len(whole.methods)))
     for i in order:
         steps.append(FunctionToMethod(whole, whole.methods[i], list(founded)))
     for i in order:
@@ -69,9 +69,9 @@ def with_owned(c: ClassDesign, design: Design) -> ClassDesign:
     return made
 
 
-def callees_first(c: ClassDesign, file: SourceFile) -> list[int]:
+def callees_first(c: ClassDesign, file: SourceFile, language: Language) -> list[int]:
     """Indexes of the methods so that what a method calls comes before it, as far as there is no circle."""
-    effects = Effects(file, None)  # type: ignore[arg-type]
+    effects = Effects(file, language)
     symbols = [{file.scope.symbols.get(bare(o)) for o in m.origins} for m in c.methods]
     found: list[int] = []
 

@@ -20,7 +20,7 @@ def verify(before: Program, after: Program, changed: list[str]) -> list[Problem]
         if refused is not None:
             found.append(refused)
         found += unresolved(before, file, language)
-        found += star_covered(file)
+        found += stray_receiver(file, language)
         for scope, _ in file.classes:
             if scope.parent is file.scope:
                 found += members(file, scope, after)
@@ -41,13 +41,14 @@ def unresolved(before: Program, file: SourceFile, language: Language) -> list[Pr
     return found
 
 
-def star_covered(file: SourceFile) -> list[Problem]:
+def stray_receiver(file: SourceFile, language: Language) -> list[Problem]:
     """A receiver used where no method gives it."""
-    symbol = file.scope.symbols.get("self")
+    receiver = language.write.RECEIVER
+    symbol = file.scope.symbols.get(receiver)
     if symbol is None or symbol.kinds or not symbol.references:
         return []
     ref = symbol.references[0]
-    return [Problem(file.path, file.line(ref.start), "'self' is used outside a method")]
+    return [Problem(file.path, file.line(ref.start), f"'{receiver}' is used outside a method")]
 
 
 def members(file: SourceFile, scope: Scope, after: Program) -> list[Problem]:

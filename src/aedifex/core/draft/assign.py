@@ -7,15 +7,13 @@ from ..survey.effects import Effects
 from ..survey.families import Family, families, numbered
 from ..survey.groups import first_word
 from ..survey.hazards import PROCESSES, Hazard, by_text, hazards
-from ..survey.state import classify
+from ..survey.state import UNFIT, classify
 from .appclass import AppMaker
 from .design import ClassDesign, ObjectDesign, StayDesign, WishDesign
 from .grouping import group
 from .mainplan import plan_main
 from .members import Fit, Members
 from .names import class_name_for, file_for, free, member_names, taken_names
-
-UNFIT = frozenset({"walrus", "except", "pattern", "import", "definition", "spelled", "annotation", "loop"})
 
 
 class Assigner:

@@ -86,18 +86,12 @@ def one(
     at = file.statements[index]
     free = not first or all(inert(file, effects, language, s, constants) for s in file.statements[:index])
     seen: set[Symbol] = set()
-    known = {c for c in constants if any(s.target and s.target.symbol is c for s in file.statements[:index])}
-    known |= {c for c in constants if not any(s.target and s.target.symbol is c for s in file.statements)}
+    known = {c for c in constants if min(r.start for r in c.bindings) < at.start}
     for statement, touch in islice(touches, index, None):
         if mine <= seen:
             break
         symbol = statement.target.symbol if statement.target is not None and statement.kind == "assign" else None
-        if (
-            symbol in mine
-            and symbol not in seen
-            and statement.value is not None
-            and only_target(statement, touch, mine, seen)
-        ):
+        if symbol in mine and symbol not in seen and statement.value is not None:
             value_touch = effects.touch(*statement.value)
             anywhere = movable(file, statement.value, known, language) or plain_making(
                 file, effects, language, statement, known
@@ -150,12 +144,6 @@ def plain_making(
             touch = effects.touch(makers[0].start, makers[0].end) if makers else None
             return touch is None or (not touch.unseen and not touch.names - constants)
     return False
-
-
-def only_target(statement: Statement, touch: Touch, mine: set[Symbol], seen: set[Symbol]) -> bool:
-    """The assignment itself is what first touches its variable."""
-    assert statement.target is not None
-    return statement.target.symbol not in seen
 
 
 def all_touches(effects: Effects) -> tuple[list[tuple[Statement, Touch]], dict[Symbol, int]]:

@@ -8,7 +8,7 @@ from ..program.language import Language
 from ..program.model import Reference, SourceFile, Statement, Symbol
 from ..survey.effects import Effects
 from ..survey.hazards import by_text
-from ..survey.state import classify, only_imports
+from ..survey.state import constants_of, only_imports
 from .founding import inert
 
 
@@ -51,8 +51,7 @@ def plan_main(
     """What moves. ``app``: the variable that holds the app, if it is made already. Before that, ``leaving`` are
     the functions that will be its methods and ``founded`` the variables that will be fields of some class."""
     plan = MainPlan()
-    kinds = classify(file, language)
-    constants = {s for s, v in kinds.items() if v.nature == "constant"}
+    constants = constants_of(file, language)
     leaving = leaving or set()
     for s in file.statements:
         if s.kind in ("function", "class", "docstring", "pass", "import"):

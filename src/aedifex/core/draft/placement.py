@@ -6,7 +6,7 @@ from dataclasses import dataclass, field
 
 from ..program.language import Language
 from ..program.model import SourceFile, Statement, Symbol
-from ..survey.state import classify, only_imports
+from ..survey.state import constants_of, only_imports
 
 
 @dataclass
@@ -19,8 +19,7 @@ class Dependencies:
 def dependencies(file: SourceFile, language: Language, statements: list[Statement]) -> Dependencies:
     """Everything that the given statements read of the module, followed through what moves along."""
     found = Dependencies()
-    kinds = classify(file, language)
-    constants = {s for s, v in kinds.items() if v.nature == "constant"}
+    constants = constants_of(file, language)
     homes = definitions(file)
     brought: dict[str, list[tuple[str, str, Statement]]] = {}
     for s in file.statements:

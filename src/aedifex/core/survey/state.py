@@ -8,6 +8,18 @@ from ..program.language import Language
 from ..program.model import SourceFile, Statement, Symbol
 from .effects import module_variables
 
+# Constructs that bind a name and cannot bind a field instead.
+UNFIT = {
+    "walrus": "is set inside an expression (:=)",
+    "except": "is set by an 'except ... as'",
+    "pattern": "is set by a match pattern",
+    "import": "is bound by an import",
+    "definition": "is also the name of a function or class",
+    "spelled": 'is spelled out by f"{name=}", which would print another text',
+    "annotation": "is declared with a type but without a value",
+    "loop": "is the variable of a loop",
+}
+
 
 @dataclass
 class Variable:
@@ -51,6 +63,11 @@ def classify(file: SourceFile, language: Language) -> dict[Symbol, Variable]:
             symbol, nature, first, kind, any(a <= r.start < b for r in symbol.bindings for a, b in loops)
         )
     return found
+
+
+def constants_of(file: SourceFile, language: Language) -> set[Symbol]:
+    """The module-level variables that never change."""
+    return {s for s, v in classify(file, language).items() if v.nature == "constant"}
 
 
 def settled(file: SourceFile, language: Language, first: Statement, known: dict[Symbol, Variable]) -> bool:

@@ -18,21 +18,9 @@ from ...draft.founding import Founding, Start, inert, plan
 from ...program.model import SourceFile, Statement, Symbol
 from ...program.scopes import shadowed
 from ...survey.effects import Effects
-from ...survey.state import classify
+from ...survey.state import UNFIT, constants_of
 from ..edits import Edits, rewritten
 from ..step import Context, Refusal, drop_declarations, refuse_at, symbol
-
-# Constructs that bind a name and cannot bind a field instead.
-UNFIT = {
-    "walrus": "is set inside an expression (:=)",
-    "except": "is set by an 'except ... as'",
-    "pattern": "is set by a match pattern",
-    "import": "is bound by an import",
-    "definition": "is also the name of a function or class",
-    "spelled": 'is spelled out by f"{name=}", which would print another text',
-    "annotation": "is declared with a type but without a value",
-    "loop": "is the variable of a loop",
-}
 
 
 @dataclass
@@ -121,7 +109,7 @@ class Founder:
                 raise refuse_at(self.file, ref.start, f"variable '{s.name}' {why}", "leave it out of the class")
 
     def founding(self) -> Founding:
-        constants = {s for s, v in classify(self.file, self.context.language).items() if v.nature == "constant"}
+        constants = constants_of(self.file, self.context.language)
         methods = {
             self.file.scope.symbols[name]
             for m in self.design.methods
@@ -182,7 +170,7 @@ class Founder:
 
     def place(self, founding: Founding) -> tuple[int, str]:
         """Where the class is put: after imports and constants at the top, before anything that runs."""
-        constants = {s for s, v in classify(self.file, self.context.language).items() if v.nature == "constant"}
+        constants = constants_of(self.file, self.context.language)
         last: Statement | None = None
         for s in self.file.statements:
             if s.kind in ("function", "class") or s in founding.at:
