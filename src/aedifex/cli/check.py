@@ -6,8 +6,8 @@ import sys
 
 import click
 
-from .common import QUIET, as_json, progress, say
-from .record import located
+from .common import QUIET, as_json, progress
+from .record import opened
 
 
 @click.command(name="check")
@@ -22,14 +22,9 @@ def command(scenarios: str | None, json_: bool, quiet: bool) -> None:
     \b
     Example: aedifex check tramline.scenarios.toml
     """
-    from ..core.build.project import open_project
     from ..core.check.check import check, record, recorded
 
-    design, file = located(scenarios)
-    project = open_project(design)
-    for sentence in project.said:
-        say(sentence)
-    runs = project.scenarios(file)
+    project, runs = opened(scenarios)
     with progress(len(runs), "checking", quiet or json_) as advance:
         original = project.original_hash()
         seen = recorded(runs, original, project.evidence())

@@ -2,9 +2,15 @@
 
 from __future__ import annotations
 
+from typing import TYPE_CHECKING
+
 import click
 
 from .common import QUIET, progress, say
+
+if TYPE_CHECKING:
+    from ..core.build.project import Project
+    from ..core.check.scenarios import Scenario
 
 
 def located(path: str | None) -> tuple[str, str | None]:
@@ -38,6 +44,17 @@ def located(path: str | None) -> tuple[str, str | None]:
     return found[0], path
 
 
+def opened(path: str | None) -> tuple[Project, list[Scenario]]:
+    """The project and the scenarios that a person names, with a word on what was found of an interrupted step."""
+    from ..core.build.project import open_project
+
+    design, file = located(path)
+    project = open_project(design)
+    for sentence in project.said:
+        say(sentence)
+    return project, project.scenarios(file)
+
+
 @click.command(name="record")
 @click.argument("scenarios", required=False)
 @QUIET
@@ -49,14 +66,9 @@ def command(scenarios: str | None, quiet: bool) -> None:
     \b
     Example: aedifex record tramline.scenarios.toml
     """
-    from ..core.build.project import open_project
     from ..core.check.check import crashes, record
 
-    design, file = located(scenarios)
-    project = open_project(design)
-    for sentence in project.said:
-        say(sentence)
-    runs = project.scenarios(file)
+    project, runs = opened(scenarios)
     with project.journal.locked(), progress(len(runs), "recording", quiet) as advance:
         seen = record(runs, project.original_world(), project.original_hash(), project.evidence(), advance)
     for name, run in seen.items():
