@@ -17,6 +17,7 @@ from ..program.errors import AedifexError, Refused
 from ..program.language import language_of, read_program
 from ..program.model import Program
 from ..program.snapshot import read_file
+from .fields import watched
 from .journal import FOLDER, Journal
 
 DESIGN = ".design.toml"
@@ -51,12 +52,16 @@ class Project:
     def original_world(self) -> World:
         overlay = dict(self.journal.original().items())
         return World(
-            self.root, self.design.entries[0], self.original.language, overlay, list(self.original.files.values())
-        )
+            self.root, self.design.entries[0], self.original.language, overlay, list(self.original.files.values()),
+            watched(self.design, self.original),
+        )  # fmt: skip
 
     def world(self, overlay: dict[str, bytes | None] | None = None, program: Program | None = None) -> World:
         files = list((program or self.current).files.values())
-        return World(self.root, self.design.entries[0], self.original.language, overlay or {}, files)
+        return World(
+            self.root, self.design.entries[0], self.original.language, overlay or {}, files,
+            watched(self.design, self.original),
+        )  # fmt: skip
 
     def original_hash(self) -> str:
         rows = [f"{p}:{digest(f.text)}" for p, f in sorted(self.original.files.items())]

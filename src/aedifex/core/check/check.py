@@ -10,12 +10,14 @@ from dataclasses import dataclass, field
 from ..program.errors import Refused
 from .compare import Difference, compare
 from .evidence import Evidence, Observed, key
-from .runners import process
+from .runners import frames, process, requests, terminal
 from .scenarios import Scenario
 from .world import World
 
 WORKERS = min(8, os.cpu_count() or 1)
-RUNNERS: dict[str, Callable[[Scenario, World], Observed]] = {"process": process.observe}
+RUNNERS: dict[str, Callable[[Scenario, World], Observed]] = {
+    "process": process.observe, "terminal": terminal.observe, "frames": frames.observe, "requests": requests.observe,
+}  # fmt: skip
 
 
 @dataclass
@@ -27,7 +29,7 @@ class Checked:
 
 
 def observe(scenario: Scenario, world: World) -> Observed:
-    return RUNNERS[scenario.runner](scenario, world)
+    return RUNNERS[world.runner(scenario)](scenario, world)
 
 
 def record(

@@ -1,18 +1,30 @@
-"""Compare two runs: the first difference in context, then how many there are."""
+"""Compare two runs: the first difference in context, then how many there are; wanted differences apart."""
 
 from __future__ import annotations
 
 import difflib
 import re
-from dataclasses import dataclass
+from collections.abc import Iterator
+from dataclasses import dataclass, field, replace
 
-from .evidence import Observed
+from .evidence import Observed, State
 from .scenarios import Scenario
+from .state import differing
+
+ADDRESS = re.compile(r"\bat 0x[0-9a-fA-F]{4,}")
+NOTHING = "<nothing more>"
+ABSENT = "<not there>"
+LONG = 20000  # lines from which a text is compared line by line, without looking for shifts
 
 
 @dataclass(frozen=True)
 class Difference:
-    """``where``: exit status, output, errors, drawing, or a file; ``context``: lines around the first difference."""
+    """One way in which a run differs.
+
+    ``where``: the run, output, errors, drawing, exit status, state, a frame, screen, window or response, or a file; ``context``: lines
+    around the first difference; ``name``: the variable, for the state; ``moment``: when it first shows; ``source``: line of the
+    program that made it, and the moved names there, where that could be found; ``pictures``: files that show it.
+    """
 
     scenario: str
     where: str
@@ -21,52 +33,157 @@ class Difference:
     after: str
     context: tuple[str, ...] = ()
     count: int = 1
+    name: str = ""
+    moment: str = ""
+    source: str = ""
+    pictures: tuple[str, ...] = field(default=())
 
     def __str__(self) -> str:
         place = f"{self.where}, line {self.line}" if self.line else self.where
-        more = f" ({self.count} lines differ)" if self.count > 1 else ""
-        return f"scenario '{self.scenario}', {place}: it was {show(self.before)}, now it is {show(self.after)}{more}"
+        if self.name:
+            place = f"{self.where} of {self.name}"
+        if self.moment:
+            place += f" at {self.moment}"
+        what = "values differ" if self.name else "lines differ" if self.line else "differ"
+        more = f" ({self.count} {what})" if self.count > 1 else ""
+        made = f"; made at {self.source}" if self.source else ""
+        return f"scenario '{self.scenario}', {place}: it was {show(self.before)}, now it is {show(self.after)}{more}{made}"
 
 
 def show(text: str) -> str:
+    if re.fullmatch(r"<[^<>]*>", text):
+        return text[1:-1]
     return repr(text if len(text) <= 100 else text[:97] + "...")
 
 
+@dataclass
+class Atom:
+    """One line that differs; 0 and an empty context for what has no lines."""
+
+    where: str
+    line: int
+    before: str
+    after: str
+
+
 def compare(scenario: Scenario, before: Observed, after: Observed) -> list[Difference]:
-    """Differences, the most telling first; empty if the runs are the same."""
+    """Differences, the most telling first; empty if the runs are the same but for what the scenario expects."""
     found: list[Difference] = []
-    if after.trouble != before.trouble:
-        found.append(Difference(scenario.name, "the run", 0, before.trouble or "it ended", after.trouble or "it ended"))
-    pairs = [("output", before.output, after.output), ("drawing", before.device, after.device)]
-    names = sorted(set(before.files) | set(after.files))
-    pairs += [(f"file {n}", before.files.get(n, "<not written>"), after.files.get(n, "<not written>")) for n in names]
-    pairs.append(("errors", before.error, after.error))
-    for where, old, new in pairs:
-        difference = texts(scenario, where, old, new)
-        if difference is not None:
-            found.append(difference)
-    if before.status != after.status:
-        found.append(Difference(scenario.name, "exit status", 0, str(before.status), str(after.status)))
+    expected = [dict(row, met="") for row in scenario.expect]
+    for where, old, new in sections(scenario, before, after):
+        if old == new:
+            continue
+        atoms = [a for a in differing_lines(where, old, new) if not wanted(a, expected)]
+        if atoms:
+            found.append(told(scenario, atoms, old, new))
+    found = gathered(found)
+    found += [d for d in states(scenario, before.state, after.state) if not wanted(Atom(f"state {d.name}", 0, d.before, d.after), expected)]
+    for row in expected:
+        if not row["met"]:
+            found.append(Difference(scenario.name, row["where"], 0, f"<to change from {row.get('before', 'anything')!r} "
+                                    f"to {row.get('after', 'anything')!r}, as the scenario expects>", "<no such change>"))  # fmt: skip
     return found
 
 
-def texts(scenario: Scenario, where: str, old: str, new: str) -> Difference | None:
-    left, right = mask(scenario, old).split("\n"), mask(scenario, new).split("\n")
-    if left == right:
-        return None
-    at = next((i for i, (a, b) in enumerate(zip(left, right, strict=False)) if a != b), min(len(left), len(right)))
-    before = left[at] if at < len(left) else "<nothing more>"
-    after = right[at] if at < len(right) else "<nothing more>"
-    differing = sum(1 for a, b in zip(left, right, strict=False) if a != b) + abs(len(left) - len(right))
-    context = list(
-        difflib.unified_diff(left[max(0, at - 3) : at + 4], right[max(0, at - 3) : at + 4], lineterm="", n=3)
-    )[2:]
-    return Difference(
-        scenario.name, where, at + 1, before, after, tuple(c for c in context if not c.startswith("@@")), differing
-    )
+def sections(scenario: Scenario, before: Observed, after: Observed) -> Iterator[tuple[str, str, str]]:
+    """(where, text before, text after) of everything that is compared as text, masked."""
+
+    def masked(where: str, old: str, new: str) -> tuple[str, str, str]:
+        return where, mask(scenario, old), mask(scenario, new)
+
+    yield "the run", ending(before), ending(after)
+    yield masked("output", before.output, after.output)
+    yield masked("drawing", before.device, after.device)
+    for label in [*before.shots, *(s for s in after.shots if s not in before.shots)]:
+        yield masked(label, before.shots.get(label, ABSENT), after.shots.get(label, ABSENT))
+    for name in sorted(set(before.files) | set(after.files)):
+        yield masked(f"file {name}", before.files.get(name, "<not written>"), after.files.get(name, "<not written>"))
+    yield masked("errors", before.error, after.error)
+    yield "exit status", str(before.status), str(after.status)
+
+
+def ending(seen: Observed) -> str:
+    """How a run came to its end, the number of its turns included."""
+    if seen.trouble:
+        return f"<{seen.trouble}>"
+    if seen.ended:
+        return f"<it was {seen.ended}>"
+    return f"<it ended by itself after {seen.turns} turns>" if seen.turns else "<it ended by itself>"
+
+
+def differing_lines(where: str, old: str, new: str) -> list[Atom]:
+    left, right = old.split("\n"), new.split("\n")
+    whole = len(left) == len(right) == 1
+    if len(left) == len(right) or len(left) + len(right) > LONG:
+        pairs = [(i, a, b) for i, (a, b) in enumerate(zip(left, right, strict=False)) if a != b]
+        pairs += [(i, left[i], NOTHING) for i in range(len(right), len(left))]
+        pairs += [(i, NOTHING, right[i]) for i in range(len(left), len(right))]
+        return [Atom(where, 0 if whole and where in UNLINED else i + 1, a, b) for i, a, b in pairs]
+    found = []
+    for kind, i1, i2, j1, j2 in difflib.SequenceMatcher(None, left, right, autojunk=False).get_opcodes():
+        if kind == "equal":
+            continue
+        for k in range(max(i2 - i1, j2 - j1)):
+            a = left[i1 + k] if i1 + k < i2 else NOTHING if i2 == len(left) else ABSENT
+            b = right[j1 + k] if j1 + k < j2 else NOTHING if j2 == len(right) else ABSENT
+            found.append(Atom(where, min(i1 + k, i2) + 1, a, b))
+    return found
+
+
+UNLINED = ("the run", "exit status")
+
+
+def wanted(atom: Atom, expected: list[dict[str, str]]) -> bool:
+    """Whether a scenario expects this line to differ in this way; notes that the expectation was met."""
+    for row in expected:
+        place = row["where"]
+        if (atom.where == place or atom.where.startswith(place + " ")) and all(
+            row[k] in (v, v.strip()) for k, v in (("before", atom.before), ("after", atom.after)) if k in row
+        ):
+            row["met"] = "yes"
+            return True
+    return False
+
+
+def told(scenario: Scenario, atoms: list[Atom], old: str, new: str) -> Difference:
+    first = atoms[0]
+    left, right = old.split("\n"), new.split("\n")
+    at = max(first.line - 1, 0)
+    around = list(difflib.unified_diff(left[max(0, at - 3) : at + 4], right[max(0, at - 3) : at + 4], lineterm="", n=3))[2:]
+    picture = first.where.startswith("frame ")
+    context = () if picture or first.line == 0 else tuple(c for c in around if not c.startswith("@@"))
+    line = 0 if picture else first.line
+    return Difference(scenario.name, first.where, line, first.before, first.after, context, len(atoms))
+
+
+def gathered(found: list[Difference]) -> list[Difference]:
+    """One difference for all frames, one for all screens: the first, with the number of those that differ."""
+    kept: list[Difference] = []
+    first: dict[str, int] = {}
+    for d in found:
+        kind = d.where.split(" ")[0]
+        if kind not in ("frame", "screen", "window"):
+            kept.append(d)
+        elif kind in first:
+            earlier = kept[first[kind]]
+            kept[first[kind]] = replace(earlier, count=earlier.count + 1)
+        else:
+            first[kind] = len(kept)
+            kept.append(replace(d, count=1))
+    return kept
+
+
+def states(scenario: Scenario, before: State, after: State) -> list[Difference]:
+    """The first moment at which a field does not hold what its variable held; one difference for each variable."""
+    found = [
+        Difference(scenario.name, "state", 0, old, new, name=name, moment=moment, count=count)
+        for name, moment, old, new, count in differing(before, after)
+    ]
+    return [replace(found[0], context=tuple(f"also {d.name} at {d.moment}: {show(d.before)}, {show(d.after)}" for d in found[1:4]))] if found else []
 
 
 def mask(scenario: Scenario, text: str) -> str:
+    """Without what the scenario ignores, and without addresses in memory."""
     for pattern in scenario.ignore:
         text = re.sub(pattern, "<ignored>", text)
-    return text
+    return ADDRESS.sub("at <address>", text) if " 0x" in text else text

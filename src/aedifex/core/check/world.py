@@ -4,12 +4,14 @@ from __future__ import annotations
 
 import os
 import shutil
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
+from typing import Any
 
 from ..program.errors import AedifexError
 from ..program.language import Language
 from ..program.model import SourceFile
 from ..program.snapshot import SKIPPED
+from .scenarios import Scenario
 
 LARGEST = 16 << 20  # bytes: larger files of the project are linked to, not copied
 TOO_MANY = 4000  # files
@@ -18,23 +20,48 @@ MODIFIED = 1_600_000_000  # seconds; when every file of a scratch copy was last 
 
 @dataclass
 class World:
-    """``overlay``: files as they are to be run, by path relative to ``root`` (None: not there)."""
+    """``overlay``: files as they are to be run, by path relative to ``root`` (None: not there).
+
+    ``watch``: the variables whose values are noted, each with the places where it may stand by now (plain data, see
+    ``build/fields.py``); ``extra``: further wishes for the plan of a run (what to cover, locate, keep or call).
+    """
 
     root: str
     entry: str
     language: Language
     overlay: dict[str, bytes | None] = field(default_factory=dict)
     sources: list[SourceFile] = field(default_factory=list)
+    watch: list[dict[str, Any]] = field(default_factory=list)
+    extra: dict[str, Any] = field(default_factory=dict)
+
+    def wishing(self, **extra: Any) -> World:
+        """The same world with further wishes for its runs."""
+        return replace(self, extra={**self.extra, **extra})
 
     @property
     def interpreter(self) -> str:
         return str(self.language.launch.interpreter(self.root))
 
-    def environment(self, folder: str, record: str) -> dict[str, str]:
+    def environment(self, scenario: Scenario, folder: str, top: str) -> dict[str, str]:
+        """Variables of one run; its plan is written to ``top``."""
         launch = self.language.launch
-        env = {**launch.scratch_environment(folder), **launch.environment(launch.needs_standins(self.sources))}
-        env[launch.RECORD] = record
-        return env
+        plan = {
+            "runner": self.runner(scenario), "turns": scenario.turns, "events": scenario.events,
+            "requests": scenario.requests, "typed": bool(scenario.input), "log": os.path.join(top, "log"), "inside": [top],
+            "keep_in": ("files", "network"), "files": sorted({f.path for f in self.sources} | {p for p in self.overlay if p.endswith(self.language.suffixes)}),
+            "watch": self.watch, **self.extra,
+        }  # fmt: skip
+        given = launch.planned(plan, os.path.join(top, "plan"))
+        return {**launch.scratch_environment(folder), **launch.environment(launch.needs_standins(self.sources)), **given}
+
+    def runner(self, scenario: Scenario) -> str:
+        """The runner that a scenario names, or the one that fits what the program imports."""
+        if scenario.runner:
+            return scenario.runner
+        if scenario.requests:
+            return "requests"
+        found = str(self.language.launch.runner(self.sources))
+        return "process" if found == "requests" else found
 
     def mask(self, text: str) -> str:
         return str(self.language.launch.mask_trace(text))

@@ -6,11 +6,12 @@ import os
 import re
 import sys
 from pathlib import Path
+from typing import Any
 
 from ...program.model import SourceFile
+from .pure import apis
 
 HERE = Path(__file__).parent
-RECORD = "AEDIFEX_RECORD"  # environment variable that names the file to which a stand-in writes
 
 
 def interpreter(root: str) -> str:
@@ -45,11 +46,33 @@ def environment(standins: bool) -> dict[str, str]:
         "PYTHONUNBUFFERED": "1",
         "PYTHONWARNINGS": "ignore",
         "AEDIFEX_PINNED": "1",
-        "PYTHONSAFEPATH": "",
+        "SDL_VIDEODRIVER": "dummy",
+        "SDL_AUDIODRIVER": "dummy",
     }
     if standins:
         found["AEDIFEX_STANDINS"] = str(HERE / "standins")
-    del found["PYTHONSAFEPATH"]
+    return found
+
+
+def planned(plan: dict[str, Any], path: str) -> dict[str, str]:
+    """Write the plan of a run where ``pinned`` finds it; the variable that says so."""
+    with open(path, "w", encoding="utf-8", errors="surrogateescape") as handle:
+        handle.write(repr(plan))
+    return {"AEDIFEX_PLAN": path}
+
+
+def runner(files: list[SourceFile]) -> str:
+    """How a program wants to be run, by what it imports: frames, terminal, requests, or else process."""
+    found = {module.split(".")[0] for file in files for module in imported_modules(file)}
+    kinds = apis()["runners"]
+    return next((kind for kind in kinds if found & set(kinds[kind])), "process")
+
+
+def imported_modules(file: SourceFile) -> list[str]:
+    text = file.text.decode("utf-8", "replace")
+    found: list[str] = []
+    for match in re.finditer(r"^[ \t]*(?:from[ \t]+([\w.]+)[ \t]+import|import[ \t]+([\w., \t]+))", text, re.M):
+        found += [match[1]] if match[1] else [n.split(" as ")[0].strip() for n in match[2].split(",")]
     return found
 
 

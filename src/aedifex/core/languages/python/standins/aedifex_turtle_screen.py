@@ -1,9 +1,9 @@
 """The window of the recording stand-in: what is written down, vectors, shapes, handlers and timers."""
 
 import math as _math
-import os as _os
 
-_record = open(_os.environ["AEDIFEX_RECORD"], "a", encoding="utf-8") if "AEDIFEX_RECORD" in _os.environ else None
+from aedifex_pinned import log as _log
+
 _TIMERS = 40  # how many timer calls the main loop runs before it ends
 _LIMIT = 20000  # acts that are written down
 _count = 0
@@ -83,10 +83,9 @@ def _show(value):
 def _note(who, what, *args, **named):
     global _count
     _count += 1
-    if _record is not None and _count <= _LIMIT:
+    if _count <= _LIMIT:
         parts = [_show(a) for a in args] + [f"{k}={_show(v)}" for k, v in sorted(named.items())]
-        _record.write("{}.{}({})\n".format(who, what, ", ".join(parts)))
-        _record.flush()
+        _log.note("device", "{}.{}({})".format(who, what, ", ".join(parts)))
     if _count > _LIMIT * 10:
         raise Terminator
 

@@ -1,0 +1,56 @@
+"""Which variables of the original are watched in every run, and which field replaces each: plain data for the check."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from ..draft.design import Design, bare
+from ..program.model import Program
+from ..survey.effects import module_variables
+
+MOST = 400  # variables of one program
+
+
+def watched(design: Design, original: Program) -> list[dict[str, Any]]:
+    """A row for each variable: name, file, function, variable, and for one that moves its object, class and members.
+
+    The rows are the same whatever steps stand: a variable is looked for where it was, then where the design puts it.
+    """
+    rows: dict[tuple[str, str, str], dict[str, Any]] = {}
+    twice = len(original.files) > 1
+    for path, file in original.files.items():
+        for symbol in module_variables(file):
+            if not symbol.kinds - {"variable"} and len(rows) < MOST:
+                name = f"{path}::{symbol.name}" if twice else symbol.name
+                rows[path, "", symbol.name] = {"name": name, "file": path, "function": "", "variable": symbol.name}
+    hidden = original.language.write.hidden
+    for c in design.classes:
+        for index, made in enumerate(c.objects):
+            for member, origin in c.origins(index):
+                path = origin.split("::")[0] if "::" in origin else c.source or home(origin, original)
+                function, _, variable = bare(origin).rpartition(".")
+                row = rows.setdefault(
+                    (path, function, variable),
+                    {"name": bare(origin), "file": path, "function": function.split(".")[-1], "variable": variable},
+                )
+                row |= {"object": made.name, "class": c.name, "members": (hidden(member.name), member.name)}
+    return list(rows.values())
+
+
+def home(origin: str, program: Program) -> str:
+    """The file that a bare name of a design means."""
+    name = bare(origin).split(".")[0]
+    return next((p for p, f in program.files.items() if name in f.scope.symbols), next(iter(program.files)))
+
+
+def new_names(design: Design) -> dict[str, str]:
+    """Variable or function as it was → what it is now, for all that the design moves."""
+    found: dict[str, str] = {}
+    for c in design.classes:
+        for index, made in enumerate(c.objects):
+            for member, origin in c.origins(index):
+                found[bare(origin)] = f"{made.name}.{member.name}"
+        for method in c.methods:
+            for origin in method.origins:
+                found[bare(origin)] = f"{c.name}.{method.name}"
+    return found

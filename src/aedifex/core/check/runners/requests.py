@@ -1,0 +1,1 @@
+from .process import observe  # noqa: F401

@@ -1,0 +1,252 @@
+"""A bounded run: a scratch folder, limits from outside, and nothing left behind when it is over."""
+
+from __future__ import annotations
+
+import contextlib
+import fnmatch
+import hashlib
+import os
+import resource
+import shutil
+import signal
+import subprocess
+import tempfile
+import threading
+import time
+from collections.abc import Callable, Iterator
+from typing import IO
+
+from .evidence import Observed
+from .journey import read_log
+from .scenarios import Scenario
+from .world import World
+
+MEMORY = 2 << 30  # bytes of address space
+OUTPUT = 8 << 20  # bytes kept of each stream; a program that writes more is stopped
+FILE = 64 << 20  # bytes in one written file
+FILES = 512 << 20  # bytes in the scratch folder
+PROCESSES = 200  # that one run may have at a time
+KEPT = 1 << 20  # bytes of a written file that are kept as text
+MARK = "AEDIFEX_RUN"  # environment variable by which everything that a run started is found again
+
+
+class Sandbox:
+    """One run's folders and processes. ``top`` holds the scratch copy (``folder``), the plan and the log."""
+
+    def __init__(self, scenario: Scenario, world: World, top: str) -> None:
+        self.scenario, self.world, self.top = scenario, world, top
+        self.folder = os.path.join(top, "work")
+        self.log = os.path.join(top, "log")
+        self.trouble = ""
+        world.lay_out(self.folder, scenario.bring)
+        self.before = listing(self.folder)
+        os.makedirs(os.path.join(self.folder, ".tmp"), exist_ok=True)
+
+    def command(self) -> list[str]:
+        return [part.replace("{python}", self.world.interpreter).replace("{entry}", self.world.entry)
+                for part in self.scenario.run]  # fmt: skip
+
+    def environment(self) -> dict[str, str]:
+        return {**self.world.environment(self.scenario, self.folder, self.top), **self.scenario.env, MARK: self.top}
+
+    def start(self, stdin: int | IO[bytes], stdout: int | IO[bytes], stderr: int | IO[bytes]) -> subprocess.Popen[bytes] | None:
+        try:
+            child = subprocess.Popen(
+                self.command(), cwd=self.folder, env=self.environment(), stdin=stdin, stdout=stdout, stderr=stderr,
+                start_new_session=True,
+            )  # fmt: skip
+        except OSError as error:
+            self.trouble = f"'{self.command()[0]}' could not be started ({error.strerror})"
+            return None
+        bound(child.pid, self.scenario.seconds)
+        return child
+
+    def wait(self, child: subprocess.Popen[bytes]) -> None:
+        """Until it ends, or until a bound is passed; afterwards nothing of it is running."""
+        deadline = time.monotonic() + self.scenario.seconds
+        pause, looked = 0.002, time.monotonic()
+        try:
+            while child.poll() is None:
+                now = time.monotonic()
+                if now > deadline:
+                    self.trouble = self.trouble or f"it was still running after {self.scenario.seconds:g} seconds"
+                    break
+                if now - looked > 0.5:
+                    looked = now
+                    self.trouble = self.trouble or self.excess()
+                if self.trouble:
+                    break
+                with contextlib.suppress(subprocess.TimeoutExpired):
+                    child.wait(min(pause, max(0.001, deadline - now)))
+                pause = min(pause * 1.5, 0.05)
+        finally:
+            end_all(child, self.top)
+
+    def excess(self) -> str:
+        if len(marked(self.top)) > PROCESSES:
+            return f"it started more than {PROCESSES} processes"
+        if size(self.folder) > FILES:
+            return f"it wrote more than {FILES >> 20} MiB of files"
+        return ""
+
+    def observed(self, child: subprocess.Popen[bytes] | None, output: bytes = b"", errors: bytes = b"") -> Observed:
+        """What was seen, once the run is over."""
+        ended = child is not None and not self.trouble
+        seen = Observed(
+            child.returncode if child is not None and ended else None, output.decode("utf-8", "replace"),
+            errors.decode("utf-8", "replace"), trouble=self.trouble,
+        )  # fmt: skip
+        read_log(self.log, seen)
+        if "the end" in seen.ended and not seen.trouble:
+            seen.trouble = seen.ended
+        seen.files = written(self.folder, self.before, self.scenario.files)
+        seen.error = self.world.mask(seen.error)
+        for attribute in ("output", "error", "device"):
+            setattr(seen, attribute, self.neutral(getattr(seen, attribute)))
+        seen.shots = {label: self.neutral(text) for label, text in seen.shots.items()}
+        seen.notes = [self.neutral(n) for n in seen.notes]
+        seen.state = {n: [[m, self.neutral(v)] for m, v in rows] for n, rows in seen.state.items()}
+        return seen
+
+    def neutral(self, text: str) -> str:
+        return text.replace(self.folder, "<folder>").replace(self.top, "<top>") if self.top in text else text
+
+
+@contextlib.contextmanager
+def sandbox(scenario: Scenario, world: World) -> Iterator[Sandbox]:
+    top = tempfile.mkdtemp(prefix="aedifex-")
+    try:
+        yield Sandbox(scenario, world, top)
+    finally:
+        end_all(None, top)
+        remove(top)
+
+
+def remove(top: str) -> None:
+    """Take away a scratch folder, whatever the program did to its permissions."""
+
+    def again(function: Callable, path: str, error: object) -> None:
+        with contextlib.suppress(OSError):
+            os.chmod(os.path.dirname(path), 0o700)
+            os.chmod(path, 0o700)
+            function(path)
+
+    shutil.rmtree(top, onerror=again)
+    if os.path.exists(top):
+        shutil.rmtree(top, ignore_errors=True)
+
+
+def bound(pid: int, seconds: float) -> None:
+    """Limits of memory, processor time and file size, set from outside: the child needs no help of ours."""
+    limits = [
+        (resource.RLIMIT_AS, MEMORY, MEMORY),
+        (resource.RLIMIT_FSIZE, FILE, FILE),
+        (resource.RLIMIT_CPU, int(seconds) + 2, int(seconds) + 4),
+        (resource.RLIMIT_CORE, 0, 0),
+    ]
+    for kind, soft, hard in limits:
+        with contextlib.suppress(OSError, ValueError):
+            resource.prlimit(pid, kind, (soft, hard))
+
+
+class Reader(threading.Thread):
+    """Collects one stream up to a bound, then has the run ended."""
+
+    def __init__(self, stream: IO[bytes] | None, box: Sandbox) -> None:
+        super().__init__(daemon=True)
+        assert stream is not None
+        self.stream, self.box = stream, box
+        self.data = bytearray()
+        self.start()
+
+    def run(self) -> None:
+        with contextlib.suppress(OSError, ValueError):
+            while chunk := os.read(self.stream.fileno(), 1 << 16):
+                self.data += chunk
+                if len(self.data) > OUTPUT:
+                    self.box.trouble = f"it wrote more than {OUTPUT >> 20} MiB"
+                    del self.data[OUTPUT:]
+                    return
+
+
+def marked(top: str) -> list[int]:
+    """The processes that belong to a run, found by the mark in their environment."""
+    found = []
+    wanted = f"{MARK}={top}".encode()
+    try:
+        names = os.listdir("/proc")
+    except OSError:
+        return []
+    for name in names:
+        if name.isdigit():
+            with contextlib.suppress(OSError), open(f"/proc/{name}/environ", "rb") as handle:
+                if wanted in handle.read().split(b"\0"):
+                    found.append(int(name))
+    return found
+
+
+def end_all(child: subprocess.Popen[bytes] | None, top: str) -> None:
+    """End the child and everything that it started, also what left its process group."""
+    if child is not None:
+        with contextlib.suppress(OSError):
+            os.killpg(child.pid, signal.SIGKILL)
+    deadline = time.monotonic() + 5
+    while time.monotonic() < deadline:
+        left = [p for p in marked(top) if child is None or p != child.pid or child.poll() is None]
+        left = [p for p in left if not zombie(p)]
+        for pid in left:
+            with contextlib.suppress(OSError):
+                os.kill(pid, signal.SIGSTOP)
+        for pid in left:
+            with contextlib.suppress(OSError):
+                os.kill(pid, signal.SIGKILL)
+        if not left and (child is None or child.poll() is not None):
+            return
+        time.sleep(0.003)
+
+
+def zombie(pid: int) -> bool:
+    try:
+        with open(f"/proc/{pid}/stat", "rb") as handle:
+            return handle.read().rpartition(b")")[2].split()[0] in (b"Z", b"X")
+    except OSError:
+        return True
+
+
+def size(folder: str) -> int:
+    total = 0
+    for place, _, names in os.walk(folder):
+        for name in names:
+            with contextlib.suppress(OSError):
+                total += os.lstat(os.path.join(place, name)).st_size
+    return total
+
+
+def listing(folder: str) -> dict[str, str]:
+    """Hash of every file below a folder, by relative path."""
+    found = {}
+    for place, folders, names in os.walk(folder):
+        folders[:] = [d for d in folders if d not in ("__pycache__", ".tmp")]
+        for name in names:
+            full = os.path.join(place, name)
+            if os.path.isfile(full) and not os.path.islink(full):
+                with contextlib.suppress(OSError), open(full, "rb") as handle:
+                    found[os.path.relpath(full, folder)] = hashlib.file_digest(handle, "sha256").hexdigest()
+    return found
+
+
+def written(folder: str, before: dict[str, str], patterns: list[str]) -> dict[str, str]:
+    """Contents of the files that the run made or changed ("<gone>" for removed ones)."""
+    after = listing(folder)
+    found = {path: "<gone>" for path in before if path not in after}
+    for path, digest in after.items():
+        if before.get(path) == digest:
+            continue
+        with open(os.path.join(folder, path), "rb") as handle:
+            data = handle.read(KEPT + 1)
+        try:
+            text = data.decode("utf-8")
+        except UnicodeDecodeError:
+            text = ""
+        found[path] = text if len(data) <= KEPT and text else f"<{digest}>"
+    return {p: t for p, t in sorted(found.items()) if not patterns or any(fnmatch.fnmatch(p, g) for g in patterns)}

@@ -1,0 +1,53 @@
+"""Where in the program the line of output, or the frame, was made that differs."""
+
+import os
+import sys
+
+from . import log, state, turns
+
+_wanted = {}
+
+
+class Watcher:
+    """Stands before a text stream and counts lines."""
+
+    def __init__(self, stream, line):
+        self._stream, self._left = stream, line
+
+    def write(self, text):
+        if self._left > 0:
+            lines = text.count("\n")
+            if lines >= self._left or (lines == self._left - 1 and not text.endswith("\n") and text):
+                tell()
+            self._left -= lines
+        return self._stream.write(text)
+
+    def writelines(self, lines):
+        for line in lines:
+            self.write(line)
+
+    def __getattr__(self, name):
+        return getattr(self._stream, name)
+
+
+def begin(wanted):
+    _wanted.update(wanted)
+    if wanted.get("output"):
+        sys.stdout = Watcher(sys.stdout, wanted["output"])
+
+
+def frame_over(number):
+    if _wanted.get("turn") == number:
+        tell()
+
+
+def tell():
+    """Note the innermost line of the program, and of what called it."""
+    frame = sys._getframe()
+    found = []
+    while frame is not None:
+        if frame.f_code.co_filename in state.files:
+            found.append(f"{os.path.relpath(frame.f_code.co_filename)}:{frame.f_lineno}")
+        frame = frame.f_back
+    if found:
+        log.note("at", turns.now, *found[:3])
