@@ -15,6 +15,7 @@ from .scenarios import Scenario
 
 LARGEST = 16 << 20  # bytes: larger files of the project are linked to, not copied
 TOO_MANY = 4000  # files
+FRAMES = 60  # that a window runs after its last event, where a scenario does not say
 MODIFIED = 1_600_000_000  # seconds; when every file of a scratch copy was last changed
 
 
@@ -46,7 +47,7 @@ class World:
         """Variables of one run; its plan is written to ``top``."""
         launch = self.language.launch
         plan = {
-            "runner": self.runner(scenario), "turns": scenario.turns, "events": scenario.events,
+            "runner": self.runner(scenario), "turns": self.turns(scenario), "events": scenario.events,
             "requests": scenario.requests, "typed": bool(scenario.input), "log": os.path.join(top, "log"), "inside": [top],
             "keep_in": ("files", "network"), "files": sorted({f.path for f in self.sources} | {p for p in self.overlay if p.endswith(self.language.suffixes)}),
             "watch": self.watch, **self.extra,
@@ -62,6 +63,12 @@ class World:
             return "requests"
         found = str(self.language.launch.runner(self.sources))
         return "process" if found == "requests" else found
+
+    def turns(self, scenario: Scenario) -> int:
+        """After how many turns a run ends; a window that nobody closes ends some frames after its last event."""
+        if scenario.turns or self.runner(scenario) != "frames":
+            return scenario.turns
+        return max((e["turn"] for e in scenario.events), default=0) + FRAMES
 
     def mask(self, text: str) -> str:
         return str(self.language.launch.mask_trace(text))

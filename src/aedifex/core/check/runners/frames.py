@@ -1,1 +1,72 @@
-from .process import observe  # noqa: F401
+"""Run a program that draws frames in a window: no screen is needed, events come by frame, each picture is compared."""
+
+from __future__ import annotations
+
+import os
+import shutil
+from dataclasses import replace
+
+from ...program.errors import Refused
+from ..evidence import Observed
+from ..sandbox import sandbox
+from ..scenarios import Scenario
+from ..world import World
+from . import screen
+from .process import piped
+
+
+def observe(scenario: Scenario, world: World) -> Observed:
+    """Run once; each frame is a shot. Refuses a program that needs a display where none can be had."""
+    display = {}
+    if world.language.launch.needs_display(world.sources):
+        name, problem = screen.display()
+        if problem:
+            return Observed(trouble=problem)
+        display = {"DISPLAY": name}
+    with sandbox(replace(scenario, env={**display, **scenario.env}), world) as box:
+        return piped(box)
+
+
+def pictures(scenario: Scenario, before: World, after: World, number: int, folder: str, stem: str) -> list[str]:
+    """Run both again and keep frame ``number``: paths of PNGs of before, after and the difference (red on grey).
+
+    Raises Refused if a frame cannot be had again.
+    """
+    os.makedirs(folder, exist_ok=True)
+    found = []
+    for name, world in (("before", before), ("after", after)):
+        path = os.path.join(folder, f"{stem}.{name}.png")
+        keep(scenario, world, number, path)
+        if os.path.exists(path):
+            found.append(path)
+    if len(found) == 2:
+        found.append(os.path.join(folder, f"{stem}.difference.png"))
+        difference(*found)
+    if not found:
+        raise Refused(f"scenario '{scenario.name}': frame {number} could not be had again")
+    return found
+
+
+def keep(scenario: Scenario, world: World, number: int, path: str) -> None:
+    if os.path.exists(path):
+        os.unlink(path)
+    with sandbox(scenario, world) as box:
+        inside = os.path.join(box.top, "frame.png")
+        box.world = world.wishing(keep={number: inside})
+        piped(box)
+        if os.path.exists(inside):
+            shutil.copy(inside, path)
+
+
+def difference(before: str, after: str, to: str) -> None:
+    """Draw what differs in red over a pale version of the picture before."""
+    from PIL import Image, ImageChops
+
+    with Image.open(before) as left, Image.open(after) as right:
+        old, new = left.convert("RGB"), right.convert("RGB")
+        if old.size != new.size:
+            new = new.resize(old.size)
+        changed = ImageChops.difference(old, new).convert("L").point(lambda level: 255 if level else 0)
+        pale = Image.blend(old.convert("L").convert("RGB"), Image.new("RGB", old.size, "white"), 0.6)
+        pale.paste(Image.new("RGB", old.size, (214, 40, 40)), mask=changed)
+        pale.save(to)

@@ -3,6 +3,11 @@
 import os
 
 if os.environ.get("AEDIFEX_PINNED") == "1":
-    import aedifex_pinned
+    try:
+        import aedifex_pinned
 
-    aedifex_pinned.start()
+        aedifex_pinned.start()
+    except BaseException as error:
+        # a run that is not pinned must not pass for one that is
+        os.write(2, f"aedifex: this run could not be pinned ({type(error).__name__}: {error})\n".encode())
+        os._exit(70)

@@ -64,10 +64,8 @@ def prepare(plan):
     else:
         typing_in.begin()
     if plan["runner"] == "frames":
-        from . import pygame_frames, tk_window
-
-        hooks.AFTER["pygame"] = lambda module: pygame_frames.begin(module, plan)
-        hooks.AFTER["tkinter"] = lambda module: tk_window.begin(module, plan)
+        hooks.AFTER["pygame"] = lambda module: begin("pygame_frames", module, plan)
+        hooks.AFTER["tkinter"] = lambda module: begin("tk_window", module, plan)
     if plan["runner"] == "requests":
         from . import web
 
@@ -76,3 +74,9 @@ def prepare(plan):
         from . import calls
 
         calls.begin(plan["calls"])
+
+
+def begin(name, module, plan):
+    import importlib
+
+    importlib.import_module(__name__ + "." + name).begin(module, plan)
