@@ -33,6 +33,7 @@ class Observed:
     state: State = field(default_factory=dict)
     turns: int = 0
     ended: str = ""  # why the run was ended at a turn; "" if the program ended it
+    stopped: bool = False  # whether a server was interrupted after its last request
     notes: list[str] = field(default_factory=list)
     called: dict[str, list[int]] = field(default_factory=dict)
     trouble: str = ""

@@ -32,6 +32,8 @@ def read_log(path: str, seen: Observed) -> None:
             seen.turns = int(fields[0])
         elif kind == "end":
             seen.ended = fields[0]
+        elif kind == "stopped":
+            seen.stopped = True
         elif kind == "note":
             seen.notes.append(fields[0])
         elif kind == "trouble":

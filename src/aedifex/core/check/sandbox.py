@@ -13,7 +13,7 @@ import subprocess
 import tempfile
 import threading
 import time
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Sequence
 from typing import IO
 
 from .evidence import Observed
@@ -49,11 +49,17 @@ class Sandbox:
     def environment(self) -> dict[str, str]:
         return {**self.world.environment(self.scenario, self.folder, self.top), **self.scenario.env, MARK: self.top}
 
-    def start(self, stdin: int | IO[bytes], stdout: int | IO[bytes], stderr: int | IO[bytes]) -> subprocess.Popen[bytes] | None:
+    def start(
+        self, stdin: int, stdout: int, stderr: int, terminal: bool = False, pass_fds: Sequence[int] = ()
+    ) -> subprocess.Popen[bytes] | None:
+        """Start it in a session of its own; ``terminal``: its input is a terminal, which the run makes its own."""
+        command, environment = self.command(), self.environment()
+        if terminal:
+            environment["TERM"] = "linux"
         try:
             child = subprocess.Popen(
-                self.command(), cwd=self.folder, env=self.environment(), stdin=stdin, stdout=stdout, stderr=stderr,
-                start_new_session=True,
+                command, cwd=self.folder, env=environment, stdin=stdin,
+                stdout=stdout, stderr=stderr, start_new_session=True, pass_fds=pass_fds,
             )  # fmt: skip
         except OSError as error:
             self.trouble = f"'{self.command()[0]}' could not be started ({error.strerror})"

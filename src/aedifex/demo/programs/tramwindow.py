@@ -6,7 +6,8 @@ import pygame
 
 pygame.init()
 
-WIDTH, HEIGHT = 480, 200
+WIDTH = 480
+HEIGHT = 200
 TRACK_Y = 120
 SKY = (206, 224, 238)
 GRASS = (150, 184, 130)

@@ -14,6 +14,7 @@ _now = 0.0
 real_sleep = time.sleep
 real_monotonic = time.monotonic
 on_sleep = []  # called at each wait of the program
+before_select = []  # called with the descriptors that an event loop watches, and its time limit
 
 
 def read():
@@ -121,6 +122,8 @@ def pin_selectors(selectors):
 
 def waiting(real):
     def select(self, timeout=None):
+        for call in before_select:
+            call([key.fd for key in self.get_map().values()], timeout)
         if timeout is None or timeout <= 0:
             return real(self, timeout)
         ready = real(self, 0)
