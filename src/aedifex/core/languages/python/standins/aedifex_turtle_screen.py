@@ -2,9 +2,12 @@
 
 import math as _math
 
+from aedifex_pinned import clock as _clock
 from aedifex_pinned import log as _log
+from aedifex_pinned import turns as _turns
 
 _TIMERS = 40  # how many timer calls the main loop runs before it ends
+_KEYS = {"enter": "return", "esc": "escape", " ": "space"}
 _LIMIT = 20000  # acts that are written down
 _count = 0
 
@@ -118,6 +121,7 @@ class TurtleScreen:
     def __init__(self, cv=None, *args, **named):
         self._timers, self._keys, self._clicks, self._turtles = [], {}, [], []
         self._mode, self._delay, self._tracer, self._colormode, self._bg = "standard", 10, 1, 1.0, "white"
+        _clock.on_sleep.append(lambda: (self._deliver(), _turns.over("sleep")))
         self._shapes = {"arrow", "turtle", "circle", "square", "triangle", "classic", "blank"}
         self.cv, self._canvas = _Canvas(), _Canvas()
         self.xscale = self.yscale = 1.0
@@ -127,33 +131,78 @@ class TurtleScreen:
 
     def mainloop(self):
         self._act("mainloop")
+        if _turns.scripted:
+            self._follow()
+        else:
+            self._try_everything()
+        self._act("end")
+
+    def _follow(self):
+        """The scenario's events and the program's timers, a timer a turn."""
+        while self._open and (self._timers or _turns.later()):
+            self._deliver()
+            self._fire()
+            _turns.over("frame")
+
+    def _try_everything(self):
+        """Without a scenario every handler is called once, then the timers run."""
         for key in sorted(self._keys):
             for fun in list(self._keys.get(key, [])):
                 self._act("key", key)
                 fun()
-        for fun in list(self._clicks):
-            self._act("click", 10.0, 20.0)
-            fun(10.0, 20.0)
+        self._click(10.0, 20.0)
         for turtle in list(self._turtles):
-            for fun in list(turtle._clicks):
-                turtle._act("clicked")
-                fun(1.0, 1.0)
-            for fun in list(turtle._drags):
-                turtle._act("dragged")
-                fun(5.0, 5.0)
-            for fun in list(turtle._releases):
-                fun(5.0, 5.0)
+            for what, handlers, at in (("clicked", turtle._clicks, 1.0), ("dragged", turtle._drags, 5.0), ("released", turtle._releases, 5.0)):
+                for fun in list(handlers):
+                    turtle._act(what)
+                    fun(at, at)
         for _ in range(_TIMERS):
-            if not self._timers:
+            if not self._timers or not self._open:
                 break
-            self._timers.sort(key=lambda t: t[0])
-            when, fun = self._timers.pop(0)
-            self._now = when
-            fun()
-        self._act("end")
+            self._fire()
+            _turns.over("frame")
+
+    def _fire(self):
+        if not self._timers:
+            return
+        self._timers.sort(key=lambda t: t[0])
+        when, fun = self._timers.pop(0)
+        self._now = max(self._now, when)
+        fun()
+
+    def _click(self, x, y):
+        for fun in list(self._clicks):
+            self._act("click", x, y)
+            fun(x, y)
+
+    def _deliver(self):
+        """Call the handlers of the events whose turn has come."""
+        for event in _turns.due():
+            if "quit" in event:
+                self._open = False
+            elif "key" in event or "text" in event:
+                for name in [event["key"]] if "key" in event else event["text"]:
+                    spelled = next((k for k in self._keys if k.lower() == _KEYS.get(name.lower(), name.lower())), None)
+                    for fun in list(self._keys.get(spelled, self._keys.get("any", []))) if event.get("press", True) else ():
+                        self._act("key", name)
+                        fun()
+            elif "click" in event and event.get("press", True):
+                self._click(*map(float, event["click"]))
+                for turtle in list(self._turtles):
+                    if abs(turtle._position - Vec2D(*event["click"])) < 12:
+                        for fun in list(turtle._clicks):
+                            fun(*map(float, event["click"]))
+
+    def update(self):
+        self._act("update")
+        self._deliver()
+        _turns.over("frame")
+        if not self._open:
+            raise Terminator
 
     done = mainloop
     _now = 0
+    _open = True
 
     def ontimer(self, fun, t=0):
         self._act("ontimer", t)
@@ -260,6 +309,7 @@ class TurtleScreen:
 
     def bye(self):
         self._act("bye")
+        self._open = False
         self._timers = []
 
     def exitonclick(self):

@@ -6,15 +6,17 @@ import sys
 from . import clock, log, state
 
 now = 1  # the turn that is going on
+scripted = False  # whether the scenario brings events
 _last = 0
 _events = []
 _real_exit = os._exit
 
 
 def begin(plan):
-    global _last, _events
+    global _last, _events, scripted
     _last = plan.get("turns", 0)
     _events = sorted(plan.get("events", ()), key=lambda e: e["turn"])
+    scripted = bool(_events)
     if plan["runner"] in ("process", "terminal"):
         clock.on_sleep.append(lambda: over("sleep"))
 
