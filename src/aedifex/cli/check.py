@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import os
 import sys
 
 import click
@@ -31,12 +32,15 @@ def command(scenarios: str | None, json_: bool, quiet: bool) -> None:
         if seen is None:
             with project.journal.locked():
                 seen = record(runs, project.original_world(), original, project.evidence())
-        result = check(runs, project.world(), seen, tell=advance)
+        result = check(runs, project.world(), seen, False, advance, project.original_world(), project.pictures)
     if json_:
         as_json({
             "scenarios": result.names,
-            "differences": [{"scenario": d.scenario, "where": d.where, "line": d.line, "before": d.before, "after": d.after, "count": d.count}
-                            for d in result.differences],
+            "differences": [
+                {"scenario": d.scenario, "where": d.where, "line": d.line, "before": d.before, "after": d.after, "count": d.count,
+                 "field": d.name or None, "moment": d.moment or None, "source": d.source or None,
+                 "pictures": list(d.pictures)} for d in result.differences
+            ],
         })  # fmt: skip
     else:
         for name in result.names:
@@ -45,6 +49,6 @@ def command(scenarios: str | None, json_: bool, quiet: bool) -> None:
                 click.echo(f"{name}: {'different' if mine else 'the same'}")
             for d in mine:
                 click.echo(f"  {d}")
-                for line in d.context:
+                for line in [*d.context, *(f"picture: {os.path.relpath(p)}" for p in d.pictures)]:
                     click.echo(f"    {line}")
     sys.exit(1 if result.differences else 0)

@@ -10,6 +10,7 @@ from .common import QUIET, progress, say
 
 if TYPE_CHECKING:
     from ..core.build.project import Project
+    from ..core.check.evidence import Observed
     from ..core.check.scenarios import Scenario
 
 
@@ -73,8 +74,17 @@ def command(scenarios: str | None, quiet: bool) -> None:
         seen = record(runs, project.original_world(), project.original_hash(), project.evidence(), advance)
     for name, run in seen.items():
         if not quiet:
-            lines = run.output.count("\n") + run.device.count("\n")
-            files = f", {len(run.files)} files written" if run.files else ""
-            click.echo(f"{name}: exit status {run.status}, {lines} lines{files}")
+            click.echo(f"{name}: {', '.join(seen_of(run))}")
     for note in crashes(seen, project.original_world()):
         say(f"Note: {note}")
+
+
+def seen_of(run: Observed) -> list[str]:
+    """What a recorded run holds, in a few words."""
+    found = [f"exit status {run.status}" if not run.ended else run.ended, f"{run.output.count(chr(10)) + run.device.count(chr(10))} lines"]
+    kinds: dict[str, int] = {}
+    for label in run.shots:
+        kind = label.split(" ")[0]
+        kinds[kind] = kinds.get(kind, 0) + 1
+    found += [f"{n} {kind}{'s' * (n != 1)}" for kind, n in kinds.items()]
+    return found + ([f"{len(run.files)} files written"] if run.files else [])

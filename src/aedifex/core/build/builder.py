@@ -6,10 +6,12 @@ from collections.abc import Callable
 from dataclasses import dataclass, field
 
 from ..check import check as checking
+from ..check.compare import Difference
 from ..check.evidence import Observed
 from ..check.scenarios import Scenario
 from ..program.errors import Refused
 from ..program.model import Program
+from .affected import touched
 from .gitcommit import Git
 from .project import Project
 from .sequence import Outcome, run
@@ -54,6 +56,7 @@ class Builder:
         self.project, self.scenarios, self.options = project, scenarios, options
         self.tell, self.ran = tell or (lambda outcome: None), ran or (lambda name: None)
         self.overlay: dict[str, bytes | None] = {}
+        self.unproven: list[Scenario] = []  # scenarios that did not run after the last step
 
     def build(self) -> Built:
         """Run all steps that do not stand yet. Raises Refused if the folder is in use or the original cannot be run."""
@@ -106,12 +109,7 @@ class Builder:
                 built.stopped = outcome.step.id
                 built.difference = [str(p) for p in outcome.problems]
             elif outcome.result == "done" and seen:
-                world = project.world({**self.overlay, **outcome.changes}, program)
-                result = checking.check(self.scenarios, world, seen, first=True, tell=self.ran)
-                if result.differences:
-                    outcome.result = "different"
-                    built.stopped = outcome.step.id
-                    built.difference = [str(d) for d in result.differences] + list(result.differences[0].context)
+                self.try_out(built, outcome, program, seen)
             if not built.stopped and outcome.result == "done":
                 self.keep(outcome)
                 built.program = program
@@ -119,9 +117,40 @@ class Builder:
             if built.stopped or outcome.step.id == self.options.until:
                 complete = False
                 break
-        if complete and not self.options.dry:
+        if not built.stopped and seen:
+            self.prove(built, seen)
+        if complete and not built.stopped and not self.options.dry:
             project.journal.write(END, "the design is built", project.digest, {})
         return built
+
+    def try_out(self, built: Built, outcome: Outcome, program: Program, seen: dict[str, Observed]) -> None:
+        """Run the scenarios that the step can affect, in a scratch copy; a difference stops the build."""
+        project = self.project
+        assert built.program is not None
+        functions = None if self.options.git is not None else touched(built.program, program, project)
+        scenarios = checking.affected(self.scenarios, seen, functions)
+        world = project.world({**self.overlay, **outcome.changes}, program)
+        result = checking.check(scenarios, world, seen, True, self.ran, project.original_world(), project.pictures)
+        self.unproven = [s for s in self.scenarios if s not in scenarios and (s in self.unproven or outcome.changes)]
+        if result.differences:
+            outcome.result = "different"
+            built.stopped = outcome.step.id
+            built.difference = told(result.differences)
+
+    def prove(self, built: Built, seen: dict[str, Observed]) -> None:
+        """At the end run the scenarios that no step was thought to affect; steps that do change them are put back."""
+        project, pending = self.project, self.unproven
+        if not pending:
+            return
+        world = project.world(dict(self.overlay), built.program)
+        result = checking.check(pending, world, seen, True, self.ran, project.original_world(), project.pictures)
+        built.stopped = "the end" if result.differences else ""
+        built.difference = told(result.differences)
+        while result.differences and not self.options.dry and (gone := project.journal.undo(1)):
+            built.stopped = gone[0].step
+            again = [s for s in pending if s.name == result.names[-1]]
+            if not checking.check(again, project.world(), seen).differences:
+                break
 
     def exists(self, path: str) -> bool:
         return bool(self.project.journal.current(path))
@@ -134,3 +163,10 @@ class Builder:
         self.project.journal.write(step.id, step.title(), self.project.digest, outcome.changes)
         if self.options.git is not None:
             self.options.git.commit(step.title(), step.id, sorted(outcome.changes))
+
+
+def told(differences: list[Difference]) -> list[str]:
+    """What a person reads of the differences: each in a sentence, the first with its context and its pictures."""
+    if not differences:
+        return []
+    return [str(d) for d in differences] + list(differences[0].context) + [f"picture: {p}" for d in differences for p in d.pictures]

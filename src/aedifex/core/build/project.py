@@ -39,6 +39,11 @@ class Project:
     def done(self) -> set[str]:
         return {e.step for e in self.journal.standing() if e.design == self.digest}
 
+    @property
+    def pictures(self) -> str:
+        """Folder for pictures of frames that differ."""
+        return os.path.join(self.journal.folder, "pictures")
+
     def evidence(self) -> Evidence:
         return Evidence(self.journal.folder, self.journal.name)
 

@@ -5,11 +5,12 @@ from __future__ import annotations
 import os
 from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 
 from ..program.errors import Refused
 from .compare import Difference, compare
 from .evidence import Evidence, Observed, key
+from .explain import explained
 from .runners import frames, process, requests, terminal
 from .scenarios import Scenario
 from .world import World
@@ -41,7 +42,8 @@ def record(
 ) -> dict[str, Observed]:
     """Run every scenario twice on the original and keep what was seen.
 
-    Raises Refused if a run does not end by itself, or if the two runs differ: nothing could be compared with them.
+    Raises Refused if a run does not end by itself, or if the two runs differ: nothing could be compared with them. The
+    second run also notes which functions are called, to know later which scenarios a step can affect.
     """
     runs: dict[str, tuple[str, Observed]] = {}
     for scenario in scenarios:
@@ -49,22 +51,30 @@ def record(
         if tell is not None:
             tell(scenario.name)
         if first.trouble:
-            raise Refused(f"scenario '{scenario.name}': the original cannot be recorded, because {first.trouble}; "
-                          "give it input that ends it, or raise 'seconds'.")  # fmt: skip
+            raise Refused(f"scenario '{scenario.name}': the original cannot be recorded, because {first.trouble}{advice(first.trouble)}.")
         missing = world.language.launch.missing_module(first.error)
         if missing:
             raise Refused(
                 f"scenario '{scenario.name}': the original needs the module '{missing}', which is not installed for "
                 f"{world.interpreter}; install it there."
             )
-        again = compare(scenario, first, observe(scenario, world))
+        second = observe(scenario, world.wishing(cover=True))
+        again = compare(replace(scenario, expect=[]), first, second)
         if again:
-            raise Refused(f"scenario '{scenario.name}': two runs of the original differ: {again[0].where}"
-                          + (f", line {again[0].line}" if again[0].line else "")
-                          + f", {again[0].before!r} and {again[0].after!r}; mask it with 'ignore'.")  # fmt: skip
+            d = again[0]
+            place = f"{d.where}, line {d.line}" if d.line else f"{d.where} of {d.name} at {d.moment}" if d.name else d.where
+            raise Refused(f"scenario '{scenario.name}': two runs of the original differ: {place}, "
+                          f"{d.before!r} and {d.after!r}; mask it with 'ignore'.")  # fmt: skip
+        first.called = second.called
         runs[scenario.name] = (key(scenario), first)
     evidence.save(original, runs)
     return {name: seen for name, (_, seen) in runs.items()}
+
+
+def advice(trouble: str) -> str:
+    if "still running" in trouble:
+        return "; give it input that ends it, or 'turns', or raise 'seconds'"
+    return "" if ":" in trouble or ";" in trouble else "; change the scenario"
 
 
 def recorded(scenarios: list[Scenario], original: str, evidence: Evidence) -> dict[str, Observed] | None:
@@ -81,14 +91,23 @@ def check(
     seen: dict[str, Observed],
     first: bool = False,
     tell: Callable[[str], None] | None = None,
+    original: World | None = None,
+    pictures: str = "",
 ) -> Checked:
-    """Run the scenarios now and compare; ``first``: stop at the first scenario that differs."""
+    """Run the scenarios now and compare; ``first``: stop at the first scenario that differs.
+
+    With the ``original``, the first difference of each scenario is explained by further runs, with ``pictures`` of a
+    differing frame in that folder.
+    """
     result = Checked()
     with ThreadPoolExecutor(WORKERS) as pool:
         runs = [(scenario, pool.submit(observe, scenario, world)) for scenario in scenarios]
         for scenario, run in runs:
             result.names.append(scenario.name)
-            result.differences += compare(scenario, seen[scenario.name], run.result())
+            found = compare(scenario, seen[scenario.name], run.result())
+            if found and original is not None:
+                found = [explained(d, scenario, original, world, pictures) for d in found]
+            result.differences += found
             if tell is not None:
                 tell(scenario.name)
             if first and result.differences:
@@ -98,10 +117,18 @@ def check(
     return result
 
 
+def affected(scenarios: list[Scenario], seen: dict[str, Observed], touched: set[tuple[str, int]] | None) -> list[Scenario]:
+    """The scenarios that call one of the functions (file, first line in the original); all if that is not known."""
+    if touched is None:
+        return list(scenarios)
+    return [s for s in scenarios if any(line in seen[s.name].called.get(path, ()) for path, line in touched)]
+
+
 def crashes(seen: dict[str, Observed], world: World) -> list[str]:
-    """A sentence for each scenario that the original does not survive: nothing after that point is compared."""
+    """A sentence for each thing to know of the recorded runs: what was refused, and where the original itself fails."""
     found = []
     for name, observed in seen.items():
+        found += [f"scenario '{name}': {note}." for note in observed.notes]
         error = world.language.launch.crash(observed.error)
         if error:
             found.append(
