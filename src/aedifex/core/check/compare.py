@@ -44,6 +44,11 @@ class Difference:
             place = f"{self.where} of {self.name}"
         if self.moment:
             place += f" at {self.moment}"
+        if self.where.startswith("frame ") and "<" not in self.before + self.after:
+            more = f", and so on ({self.count} frames differ)" if self.count > 1 else ""
+            sizes = [t.split(" ")[0] for t in (self.before, self.after)]
+            size = f" ({sizes[0]}, now {sizes[1]})" if sizes[0] != sizes[1] else ""
+            return f"scenario '{self.scenario}', {place}: the picture is another{size}{more}"
         what = "values differ" if self.name else "lines differ" if self.line else "differ"
         more = f" ({self.count} {what})" if self.count > 1 else ""
         made = f"; made at {self.source}" if self.source else ""

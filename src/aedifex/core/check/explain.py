@@ -19,7 +19,7 @@ def explained(d: Difference, scenario: Scenario, before: World, after: World, pi
         row = next((r for r in after.watch if r["name"] == d.name and "object" in r), None)
         if row is None:
             return d
-        return replace(d, name=f"{row['object']}.{row['members'][-1]}, which was {row['variable']}")
+        return replace(d, name=f"{row['object']}.{row['members'][-1]} (was {row['variable']})")
     if d.where == "output":
         return replace(d, source=made_at(scenario, after, {"output": d.line}))
     if d.where.startswith("frame ") and "not there" not in d.before + d.after:
@@ -28,14 +28,12 @@ def explained(d: Difference, scenario: Scenario, before: World, after: World, pi
         if pictures:
             stem = re.sub(r"\W+", "-", f"{scenario.name}.frame{number}")
             found = frames.pictures(scenario, before, after, number, pictures, stem)
-        return replace(d, source=made_at(scenario, after, {"turn": number}), pictures=tuple(found))
-    if d.where == "errors" or d.where.startswith(("screen ", "window ", "response ")):
-        return d
+        return replace(d, pictures=tuple(found))
     return d
 
 
 def made_at(scenario: Scenario, world: World, wanted: dict[str, int]) -> str:
-    """"file:line" of what made an output line or a frame, with the moved names that stand there; "" if it cannot be told."""
+    """"file:line" of what made a line of output, with the moved names that stand there; "" if it cannot be told."""
     if world.runner(scenario) == "terminal":
         return ""
     with sandbox(scenario, world.wishing(locate=wanted)) as box:

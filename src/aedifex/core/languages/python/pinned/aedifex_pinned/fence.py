@@ -40,7 +40,7 @@ def hook(inside):
 
     def audit(event, args):
         if event == "open":
-            path, mode, flags = args
+            path, _, flags = args
             if isinstance(flags, int) and flags & WRITES and not allowed(path):
                 refuse(f"it tried to write {os.fsdecode(path)}, outside its scratch folder", PermissionError(13, "Permission denied", path))
         elif event in CHANGES:

@@ -1,11 +1,9 @@
-"""Where in the program the line of output, or the frame, was made that differs."""
+"""Where in the program the line of output was made that differs."""
 
 import os
 import sys
 
 from . import log, state, turns
-
-_wanted = {}
 
 
 class Watcher:
@@ -31,14 +29,7 @@ class Watcher:
 
 
 def begin(wanted):
-    _wanted.update(wanted)
-    if wanted.get("output"):
-        sys.stdout = Watcher(sys.stdout, wanted["output"])
-
-
-def frame_over(number):
-    if _wanted.get("turn") == number:
-        tell()
+    sys.stdout = Watcher(sys.stdout, wanted["output"])
 
 
 def tell():

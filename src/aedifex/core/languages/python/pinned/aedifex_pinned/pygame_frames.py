@@ -6,7 +6,7 @@ scenario's, and each frame's picture is noted by its checksum.
 
 import zlib
 
-from . import clock, locate, log, turns
+from . import clock, log, turns
 from .pygame_events import Feed
 
 IDLE = 50  # looks at the events without a frame, after which each look counts as a turn
@@ -33,7 +33,6 @@ class Run:
             log.note("shot", f"frame {number}", f"{width}x{height} {zlib.crc32(surface.get_buffer().raw):08x}")
             if number in self.keep:
                 self.pygame.image.save(surface, self.keep[number])
-            locate.frame_over(number)
         self.over("frame")
 
     def look(self):

@@ -83,7 +83,7 @@ class Loop:
         parts += contents(widget, kind)
         rows.append("  " * depth + " ".join(parts))
         for child in sorted(widget.winfo_children(), key=lambda w: (w.winfo_y(), w.winfo_x())):
-            if child.winfo_manager() in ("pack", "grid", "place") and not child.winfo_toplevel() == child:
+            if child.winfo_manager() in ("pack", "grid", "place") and child.winfo_toplevel() != child:
                 self.show(child, rows, depth + 1)
 
     def give(self, root, event):
