@@ -58,15 +58,23 @@ def opened(path: str | None) -> tuple[Project, list[Scenario]]:
 
 @click.command(name="record")
 @click.argument("scenarios", required=False)
+@click.option("--suggest", is_flag=True, help="Try the program out and write a first scenario file; name a script or a design.")
+@click.option("--again", is_flag=True, help="With --suggest: replace the scenario file that is there.")
 @QUIET
-def command(scenarios: str | None, quiet: bool) -> None:
+def command(scenarios: str | None, suggest: bool, again: bool, quiet: bool) -> None:
     """Run the original program on SCENARIOS (a scenario file or a design) twice, and keep what it did.
 
     After a build the original is taken from the journal.
 
     \b
     Example: aedifex record tramline.scenarios.toml
+    Example: aedifex record --suggest tramline.py
     """
+    if suggest:
+        from .suggest import suggested
+
+        suggested(scenarios, again, quiet)
+        return
     from ..core.check.check import crashes, record
 
     project, runs = opened(scenarios)

@@ -21,7 +21,7 @@ class Observed:
 
     ``status`` is None if it did not end by itself; ``trouble`` says why a run cannot be compared. ``shots``: label → text of
     each frame (size and checksum), screen, window or response. ``state``: variable → [moment, value] for each change, "?" where it could not
-    be seen and "-" where it was not set. ``called``: file → first lines of the functions that ran.
+    be seen and "-" where it was not set. ``called``: file → first lines of the functions that ran; ``reached``: file → lines, where asked for.
     """
 
     status: int | None = None
@@ -34,8 +34,10 @@ class Observed:
     turns: int = 0
     ended: str = ""  # why the run was ended at a turn; "" if the program ended it
     stopped: bool = False  # whether a server was interrupted after its last request
+    starved: bool = False  # whether it asked for more input than there was
     notes: list[str] = field(default_factory=list)
     called: dict[str, list[int]] = field(default_factory=dict)
+    reached: dict[str, list[int]] = field(default_factory=dict)
     trouble: str = ""
 
 

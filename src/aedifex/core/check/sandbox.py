@@ -7,6 +7,7 @@ import fnmatch
 import hashlib
 import os
 import resource
+import select
 import shutil
 import signal
 import subprocess
@@ -69,22 +70,16 @@ class Sandbox:
 
     def wait(self, child: subprocess.Popen[bytes]) -> None:
         """Until it ends, or until a bound is passed; afterwards nothing of it is running."""
-        deadline = time.monotonic() + self.scenario.seconds
-        pause, looked = 0.002, time.monotonic()
+        deadline = looked = time.monotonic()
+        deadline += self.scenario.seconds
         try:
-            while child.poll() is None:
+            while not self.trouble and not ended(child, min(0.1, max(0.001, deadline - time.monotonic()))):
                 now = time.monotonic()
                 if now > deadline:
-                    self.trouble = self.trouble or f"it was still running after {self.scenario.seconds:g} seconds"
-                    break
-                if now - looked > 0.5:
+                    self.trouble = f"it was still running after {self.scenario.seconds:g} seconds"
+                elif now - looked > 0.5:
                     looked = now
                     self.trouble = self.trouble or self.excess()
-                if self.trouble:
-                    break
-                with contextlib.suppress(subprocess.TimeoutExpired):
-                    child.wait(min(pause, max(0.001, deadline - now)))
-                pause = min(pause * 1.5, 0.05)
         finally:
             end_all(child, self.top)
 
@@ -173,6 +168,20 @@ class Reader(threading.Thread):
                     self.box.trouble = f"it wrote more than {OUTPUT >> 20} MiB"
                     del self.data[OUTPUT:]
                     return
+
+
+def ended(child: subprocess.Popen[bytes], seconds: float) -> bool:
+    """Wait at most so long for a child to end, awake as soon as it does."""
+    try:
+        waiting = os.pidfd_open(child.pid)
+    except (OSError, AttributeError):  # an older kernel, or another system
+        time.sleep(min(seconds, 0.01))
+        return child.poll() is not None
+    try:
+        select.select([waiting], [], [], seconds)
+    finally:
+        os.close(waiting)
+    return child.poll() is not None
 
 
 def marked(top: str) -> list[int]:

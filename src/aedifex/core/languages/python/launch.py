@@ -9,6 +9,7 @@ from pathlib import Path
 from typing import Any
 
 from ...program.model import SourceFile
+from .clues import clues  # noqa: F401  (part of what a launcher offers)
 from .pure import apis
 
 HERE = Path(__file__).parent

@@ -52,7 +52,7 @@ def prepare(plan):
     if plan.get("cover"):
         from . import cover
 
-        cover.begin(plan)
+        cover.begin(plan["cover"])
     if plan.get("locate"):
         from . import locate
 

@@ -51,6 +51,9 @@ def add(event):
 def end(reason):
     """End the run here, with everything flushed."""
     log.note("end", reason)
+    cover = sys.modules.get(__package__ + ".cover")
+    if cover is not None:
+        cover.tell()
     for stream in (sys.stdout, sys.stderr):
         try:
             stream.flush()

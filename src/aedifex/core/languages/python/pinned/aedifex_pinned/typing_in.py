@@ -4,7 +4,7 @@ import io
 import os
 import sys
 
-from . import turns
+from . import log, turns
 
 _kept = []  # the stream that was replaced: it would close the descriptor when it goes
 
@@ -32,6 +32,8 @@ class Typed(io.RawIOBase):
             turns.over("prompt")
         if not self._held:
             self._held = os.read(0, 1 << 16)
+            if not self._held:
+                log.note("starved")
         cut = self._held.find(b"\n") + 1 or len(self._held)
         cut = min(cut, len(target))
         target[:cut] = self._held[:cut]

@@ -1,0 +1,59 @@
+"""``aedifex record --suggest``: try a program out and write a first scenario file."""
+
+from __future__ import annotations
+
+import os
+from typing import TYPE_CHECKING
+
+import click
+
+from .common import progress, say
+
+if TYPE_CHECKING:
+    from ..core.check.world import World
+
+
+def suggested(path: str | None, again: bool, quiet: bool) -> None:
+    """Write ``<stem>.scenarios.toml`` beside a script or a design. Refuses to replace one unless told."""
+    from ..core.build.project import SCENARIOS
+    from ..core.check.scenario_text import as_toml
+    from ..core.check.suggest import RUNS, suggest
+    from ..core.program.atomic import replace
+    from ..core.program.errors import Refused
+
+    world, stem = tried(path)
+    target = os.path.join(world.root, stem + SCENARIOS)
+    shown = os.path.relpath(target)
+    if os.path.lexists(target) and not again:
+        raise Refused(f"{shown}: is there already; edit it, or use --again to replace it.")
+    clues = world.language.launch.clues(world.sources)
+    with progress(RUNS, "trying", quiet) as advance:
+        found = suggest(world, clues, advance)
+    remark = "What was found by trying the program out. It is yours to edit; each run is compared after every step."
+    replace(target, as_toml(found, remark).encode(), None)
+    for scenario in found:
+        if not quiet:
+            given = len(scenario.events) + len(scenario.requests) + len(scenario.typed) + scenario.stdin.count("\n")
+            click.echo(f"{scenario.name}: {scenario.runner}, {given} input{'s' * (given != 1)}")
+    say(f"Wrote {shown}. Read and edit it, then: aedifex draft, aedifex build.", quiet)
+
+
+def tried(path: str | None) -> tuple[World, str]:
+    """The program to try, and the stem of its scenario file."""
+    from ..core.build.project import DESIGN, open_project, stem_of
+    from ..core.check.world import World
+    from ..core.program.errors import AedifexError
+    from ..core.program.language import find_sources, neighbours, read_program
+    from .record import located
+
+    if path is None or path.endswith(DESIGN):
+        design = located(path)[0]
+        project = open_project(design)
+        return project.original_world(), stem_of(design)
+    root, files = find_sources([path])
+    if len(files) != 1:
+        raise AedifexError(f"{path}: holds {len(files)} scripts; name the one that people start.")
+    program = read_program(root, files)
+    program = read_program(root, [*files, *neighbours(root, files, program.language)])
+    stem = os.path.splitext(os.path.basename(files[0]))[0]
+    return World(root, files[0], program.language, {}, list(program.files.values())), stem

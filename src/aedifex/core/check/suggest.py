@@ -1,0 +1,210 @@
+"""A first set of scenarios, found by trying: what a person would do who tries every key once, kept where it reaches more.
+
+The program's text gives what may be tried (see ``program/clues.py``); running it tells which tries reach lines that no
+earlier one did. The number of runs is bounded, not their time, so that the same program always gives the same file.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from concurrent.futures import ThreadPoolExecutor
+from dataclasses import replace
+
+from ..program.clues import Clues
+from ..program.errors import Refused
+from .check import WORKERS, observe
+from .evidence import Observed
+from .scenarios import Scenario
+from .suggest_events import control_scenarios, frame_scenarios, key_scenarios
+from .world import World
+
+RUNS = 400  # that looking for scenarios may take
+LINES = 30  # typed in one session
+NUMBERS = ("1", "2", "0", "-1", "150")
+QUICK = 5.0  # seconds that one try may take
+
+Reached = frozenset[tuple[str, int]]
+
+
+class Explorer:
+    """Runs tries and remembers what they reached."""
+
+    def __init__(self, world: World, tell: Callable[[str], None] | None = None) -> None:
+        self.world = world.wishing(cover="lines")
+        self.tell = tell or (lambda name: None)
+        self.runs = 0
+        self.known: dict[str, tuple[Observed, Reached]] = {}
+        self.covered: set[tuple[str, int]] = set()
+
+    def tries(self, scenarios: list[Scenario]) -> list[tuple[Observed, Reached]]:
+        """Run some tries side by side."""
+        fresh = [s for s in scenarios if repr(s) not in self.known]
+        with ThreadPoolExecutor(WORKERS) as pool:
+            for scenario, seen in zip(fresh, pool.map(lambda s: observe(s, self.world), fresh), strict=True):
+                self.runs += 1
+                self.tell(scenario.name)
+                reached = frozenset((path, line) for path, lines in seen.reached.items() for line in lines)
+                self.known[repr(scenario)] = (seen, reached)
+                missing = self.world.language.launch.missing_module(seen.error)
+                if missing:
+                    raise Refused(f"{self.world.entry}: needs the module '{missing}', which is not installed for {self.world.interpreter}; install it there.")
+        return [self.known[repr(s)] for s in scenarios]
+
+    def one(self, scenario: Scenario) -> tuple[Observed, Reached]:
+        return self.tries([scenario])[0]
+
+    def gain(self, reached: Reached) -> int:
+        return len(reached - self.covered)
+
+    @property
+    def spent(self) -> bool:
+        return self.runs >= RUNS
+
+
+def suggest(world: World, clues: Clues, tell: Callable[[str], None] | None = None) -> list[Scenario]:
+    """Scenarios for the program of a world. Raises Refused if it cannot be run at all."""
+    explorer = Explorer(world, tell)
+    kind = world.runner(Scenario("x"))
+    if clues.requests and world.language.launch.runner(world.sources) == "requests":
+        found = [Scenario("every route", "requests", requests=clues.requests)]
+    elif kind == "frames" and clues.controls:
+        found = control_scenarios(clues)
+    elif kind == "frames":
+        found = frame_scenarios(clues)
+    elif kind == "terminal":
+        found = key_scenarios(clues)
+    else:
+        return sessions(explorer, clues)
+    return kept(explorer, found)
+
+
+def kept(explorer: Explorer, scenarios: list[Scenario]) -> list[Scenario]:
+    """Those that can be compared: the first two, which do the same in another order, and of the rest those that reach more."""
+    found: list[Scenario] = []
+    trouble = ""
+    for scenario in scenarios:
+        seen, reached = explorer.one(scenario)
+        if seen.trouble:
+            trouble = trouble or seen.trouble
+        elif scenario in scenarios[:2] or explorer.gain(reached):
+            explorer.covered |= reached
+            found.append(scenario)
+    if not found:
+        raise Refused(f"{explorer.world.entry}: no run of it can be compared, because {trouble}; write a scenario by hand.")
+    return found
+
+
+# -- programs that are typed to ------------------------------------------------------------------
+
+
+def sessions(explorer: Explorer, clues: Clues) -> list[Scenario]:
+    """One scenario for each list of arguments that reaches more, and for each way to end a session."""
+    found: list[Scenario] = []
+    trouble = ""
+    for given in [[], *clues.arguments]:
+        base = Scenario("", "process", run=["{python}", "{entry}", *given], seconds=QUICK)
+        seen, reached = explorer.one(base)
+        if seen.trouble:
+            trouble = trouble or seen.trouble
+            continue
+        if given and not explorer.gain(reached) and not seen.starved:
+            continue
+        before = set(explorer.covered)
+        for typed in typed_sessions(explorer, clues, base) if seen.starved else []:
+            found.append(replace(base, name=named(given, typed, found), stdin=typed, seconds=20.0))
+        explorer.covered |= reached
+        if not seen.starved or (not given and reached - before and not found):
+            found.append(replace(base, name=named(given, "", found), seconds=20.0))
+        elif not given:
+            found.append(replace(base, name="nothing is typed", seconds=20.0))
+        if explorer.spent:
+            break
+    if not found:
+        raise Refused(f"{explorer.world.entry}: no run of it can be compared, because {trouble}; write a scenario by hand.")
+    return found
+
+
+def named(given: list[str], typed: str, found: list[Scenario]) -> str:
+    what = "with " + " ".join(given) if given else "every answer once" if typed else "as it starts"
+    names = {s.name for s in found}
+    if what not in names:
+        return what
+    return next(f"{what}, again {n}" for n in range(2, 99) if f"{what}, again {n}" not in names)
+
+
+def typed_sessions(explorer: Explorer, clues: Clues, base: Scenario) -> list[str]:
+    """Texts to type: a long session that goes on while something new is reached, then other ways to end it."""
+    words = list(dict.fromkeys([*clues.words, *(NUMBERS if clues.numbers or not clues.words else ()), ""]))
+    session = Session(explorer, base, words)
+    session.grow()
+    return session.texts()
+
+
+class Session:
+    """A list of typed lines that grows; ``enders`` are answers after which the program asked for nothing more."""
+
+    def __init__(self, explorer: Explorer, base: Scenario, words: list[str]) -> None:
+        self.explorer, self.base, self.words = explorer, base, words
+        self.lines: list[str] = []
+        self.enders: list[list[str]] = []
+
+    def scenario(self, lines: list[str]) -> Scenario:
+        return replace(self.base, stdin="".join(line + "\n" for line in lines))
+
+    def grow(self) -> None:
+        """While an answer, or two, reach something new; then each word that was not typed; then once more."""
+        while self.extend(self.best(1) or self.best(2)):
+            pass
+        while self.extend(self.unused()):
+            pass
+        while self.extend(self.best(1)):
+            pass
+
+    def extend(self, step: list[str]) -> bool:
+        if not step or len(self.lines) >= LINES or self.explorer.spent:
+            return False
+        self.lines += step
+        self.explorer.covered |= self.explorer.one(self.scenario(self.lines))[1]
+        return True
+
+    def best(self, depth: int) -> list[str]:
+        """The next answers that reach most that is new while the program goes on asking; [] if none does."""
+        steps = [[w] for w in self.words] if depth == 1 else [[w, v] for w in self.words[:10] for v in (*NUMBERS[:2], "tram", "")]
+        best, most = [], 0
+        for at in range(0, len(steps), 4):
+            some = steps[at : at + 4]
+            for step, (seen, reached) in zip(some, self.explorer.tries([self.scenario([*self.lines, *s]) for s in some]), strict=True):
+                gain = self.explorer.gain(reached)
+                if gain and not seen.trouble and not seen.starved and depth == 1:
+                    self.enders.append([*self.lines, *step])
+                elif gain > most and not seen.trouble and seen.starved:
+                    best, most = step, gain
+            if best:
+                break
+        return best
+
+    def unused(self) -> list[str]:
+        """A word that was not typed yet and does not end the session, though it reaches nothing new."""
+        for word in self.words[:12]:
+            if word and word not in self.lines:
+                seen, _ = self.explorer.one(self.scenario([*self.lines, word]))
+                if seen.starved and not seen.trouble:
+                    return [word]
+        return []
+
+    def texts(self) -> list[str]:
+        """The session typed twice over and ended, if that works; then each other end that reaches more."""
+        found = []
+        full = [*self.lines, *self.lines] if len(self.lines) > 1 else self.lines
+        ending = next((e[-1:] for e in reversed(self.enders)), [])
+        for lines in ([*full, *ending], [*self.lines, *ending], self.lines):
+            if lines and not self.explorer.one(self.scenario(lines))[0].trouble:
+                found.append(lines)
+                break
+        for lines in found:
+            self.explorer.covered |= self.explorer.one(self.scenario(lines))[1]
+        for ender in self.enders:
+            if self.explorer.gain(self.explorer.one(self.scenario(ender))[1]) and len(found) < 6:
+                found.append(ender)
+                self.explorer.covered |= self.explorer.one(self.scenario(ender))[1]
+        return ["".join(line + "\n" for line in lines) for lines in found]
