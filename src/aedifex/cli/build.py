@@ -13,6 +13,8 @@ from .common import DESIGN, QUIET, Bar, as_json, progress, say
 if TYPE_CHECKING:
     from ..core.build.builder import Built
     from ..core.build.sequence import Outcome
+    from ..core.check.scenarios import Scenario
+    from ..core.check.unit_tests import Written
 
 
 @click.command(name="build")
@@ -26,6 +28,7 @@ if TYPE_CHECKING:
 @click.option(
     "--out", metavar="DIR", help="Build in a copy of the project in this new folder; leave the original alone."
 )
+@click.option("--tests", metavar="DIR", help="Write pytest files for each class, made of what was seen in its runs.")
 @click.option("--scenarios", metavar="FILE", help="Scenario file (default: the one beside the design).")
 @click.option(
     "--unchecked",
@@ -41,6 +44,7 @@ def command(
     commit: bool,
     with_changes: bool,
     out: str | None,
+    tests: str | None,
     scenarios: str | None,
     unchecked: bool,
     json_: bool,
@@ -77,11 +81,28 @@ def command(
 
         options = Options(until, dry_run, not unchecked, git)
         built = Builder(project, runs, options, tell, advance).build()
+    written = tested(design, runs, tests, quiet or json_) if tests and not built.stopped and not dry_run else None
     if json_:
-        as_json(report(built))
+        as_json(report(built) | ({"tests": written.counts} if written is not None else {}))
     else:
         close(built, len(runs), design, quiet, dry_run, unchecked)
+        for note in written.notes if written is not None else ():
+            say(f"Note: {note}")
+        for name, count in written.counts.items() if written is not None and not quiet else ():
+            click.echo(f"wrote    {os.path.join(tests or '', name):<34}  {count} tests, all of them run")
     sys.exit(built.status)
+
+
+def tested(design: str, runs: list[Scenario], folder: str, quiet: bool) -> Written:
+    """Unit tests for the classes that stand by now."""
+    from ..core.build.project import open_project
+    from ..core.check.unit_tests import write_tests
+
+    project = open_project(design)
+    named = {c.name for c in project.design.classes}
+    homes = {name: path for path, file in project.current.files.items() for _, name in file.classes if name in named}
+    with progress(len(runs), "looking at calls", quiet) as advance:
+        return write_tests(runs, project.world(), homes, os.path.abspath(folder), advance)
 
 
 def copied(design: str, out: str) -> str:

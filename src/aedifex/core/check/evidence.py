@@ -21,7 +21,8 @@ class Observed:
 
     ``status`` is None if it did not end by itself; ``trouble`` says why a run cannot be compared. ``shots``: label → text of
     each frame (size and checksum), screen, window or response. ``state``: variable → [moment, value] for each change, "?" where it could not
-    be seen and "-" where it was not set. ``called``: file → first lines of the functions that ran; ``reached``: file → lines, where asked for.
+    be seen and "-" where it was not set. ``called``: file → first lines of the functions that ran; ``reached``: file → lines, and
+    ``calls``: what is known of each method call, where asked for.
     """
 
     status: int | None = None
@@ -38,6 +39,7 @@ class Observed:
     notes: list[str] = field(default_factory=list)
     called: dict[str, list[int]] = field(default_factory=dict)
     reached: dict[str, list[int]] = field(default_factory=dict)
+    calls: list[str] = field(default_factory=list)
     trouble: str = ""
 
 

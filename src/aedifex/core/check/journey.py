@@ -40,6 +40,8 @@ def read_log(path: str, seen: Observed) -> None:
             seen.trouble = seen.trouble or fields[0]
         elif kind == "cover":
             seen.called.setdefault(fields[0], []).append(int(fields[1]))
+        elif kind == "call":
+            seen.calls.append(fields[0])
         elif kind == "reach":
             seen.reached[fields[0]] = [int(n) for n in fields[1].split()]
         elif kind == "starved":

@@ -9,7 +9,8 @@ from pathlib import Path
 from typing import Any
 
 from ...program.model import SourceFile
-from .clues import clues  # noqa: F401  (part of what a launcher offers)
+from . import unit_tests  # noqa: F401  (part of what a launcher offers, like clues)
+from .clues import clues  # noqa: F401
 from .pure import apis
 
 HERE = Path(__file__).parent

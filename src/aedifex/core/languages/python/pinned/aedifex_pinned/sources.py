@@ -1,0 +1,118 @@
+"""Values and objects as source text that makes them again."""
+
+import math
+
+kinds = set()  # the classes that tests are made for
+born = {}  # id of an object → (arguments it was made with, its fields then, the object itself)
+LONG = 1500  # characters of one value
+PLAIN = (int, bool, str, bytes, type(None), complex)
+
+
+def stem(name):
+    found = "".join("_" + c.lower() if c.isupper() else c for c in name).strip("_")
+    return found.rsplit("_", 1)[-1] if len(found) > 20 else found
+
+
+def code(value, depth=0):
+    """Source text of a value; None if there is none."""
+    kind = type(value)
+    if kind is float:
+        return repr(value) if math.isfinite(value) else f"float({str(value)!r})"
+    if kind in PLAIN:
+        return repr(value) if len(repr(value)) < LONG else None
+    if depth > 6:
+        return None
+    if kind in (list, tuple, set, frozenset):
+        items = [code(v, depth + 1) for v in (value if kind in (list, tuple) else sorted(value, key=repr))]
+        if None in items:
+            return None
+        inside = ", ".join(items)
+        if kind is tuple:
+            return f"({inside},)" if len(items) == 1 else f"({inside})"
+        text = f"[{inside}]" if kind is list else f"{{{inside}}}" if items and kind is set else f"{kind.__name__}([{inside}])"
+        return text if len(text) < LONG else None
+    if kind is dict:
+        rows = [(code(k, depth + 1), code(v, depth + 1)) for k, v in value.items()]
+        if any(None in row for row in rows):
+            return None
+        text = "{" + ", ".join(f"{k}: {v}" for k, v in rows) + "}"
+        return text if len(text) < LONG else None
+    if (kind.__module__ or "").startswith("pygame") and kind.__name__ in ("Rect", "Vector2", "Color"):
+        return f"pygame.{kind.__name__}({', '.join(repr(v) for v in value)})"
+    return None
+
+
+def flat(owner, before="", depth=0):
+    """Path of each field, also of objects that it owns → its source text, None for what has none."""
+    found = {}
+    for name, value in list(getattr(owner, "__dict__", {}).items()):
+        if type(value) in kinds and depth < 3:
+            found.update(flat(value, f"{before}{name}.", depth + 1))
+        else:
+            found[before + name] = code(value)
+    return found
+
+
+def arguments(args, named):
+    """Source text of arguments made of plain values; None if one is not."""
+    given = [code(a) for a in args] + [(k, code(a)) for k, a in named.items()]
+    if any(g is None or (type(g) is tuple and g[1] is None) for g in given):
+        return None
+    return ", ".join(g if type(g) is str else f"{g[0]}={g[1]}" for g in given)
+
+
+class Setting:
+    """The lines that make what a call needs."""
+
+    def __init__(self):
+        self.lines, self.names, self.surfaces = [], {}, {}
+        self.held = []  # (name, object) of what a call may change
+
+    def object(self, owner, name):
+        """Make an object as in the run, with its fields as they are now; its name, or "" if that cannot be told."""
+        if id(owner) in self.names:
+            return self.names[id(owner)]
+        known = born.get(id(owner))
+        if known is None or known[2] is not owner or known[0] is None:
+            return ""
+        name = self.free(name)
+        self.lines.append(f"{name} = {type(owner).__name__}({known[0]})")
+        now = flat(owner)
+        for path, text in now.items():
+            if text != known[1].get(path):
+                if text is None:
+                    return ""
+                self.lines.append(f"{name}.{path} = {text}")
+        self.names[id(owner)] = name
+        return name
+
+    def free(self, name):
+        taken = set(self.names.values()) | {n for n, _ in self.held} | set(self.surfaces)
+        return name if name not in taken else next(f"{name}{n}" for n in range(2, 99) if f"{name}{n}" not in taken)
+
+    def arguments(self, args, named):
+        given = [self.argument(a) for a in args] + [(k, self.argument(a)) for k, a in named.items()]
+        if any(g is None or (type(g) is tuple and g[1] is None) for g in given):
+            return None
+        return ", ".join(g if type(g) is str else f"{g[0]}={g[1]}" for g in given)
+
+    def argument(self, value):
+        kind = type(value)
+        if kind in kinds:
+            return self.object(value, stem(kind.__name__)) or None
+        if kind.__name__ == "Surface" and kind.__module__.startswith("pygame"):
+            name = self.free("surface")
+            self.lines.append(f"{name} = pygame.Surface({value.get_size()!r})")
+            self.surfaces[name] = value
+            return name
+        text = code(value)
+        if text is not None and kind in (list, dict, set):
+            name = self.free("given")
+            self.lines.append(f"{name} = {text}")
+            self.held.append((name, value))
+            return name
+        return text
+
+    def after(self):
+        """What the call left in the lists, tables and sets that it was given."""
+        return {name: code(value) for name, value in self.held}

@@ -1,0 +1,96 @@
+"""Text of pytest files from calls that were seen (see ``pinned/aedifex_pinned/calls.py`` for what is known of a call)."""
+
+from __future__ import annotations
+
+import ast
+from typing import Any
+
+MARK = "written by aedifex from recorded runs"
+SHEET = '"""Makes the project importable from its tests, without a window."""\n\nimport os\nimport sys\n\n'
+
+
+def read_call(text: str) -> dict[str, Any]:
+    found: dict[str, Any] = ast.literal_eval(text)
+    return found
+
+
+def file_name(module: str) -> str:
+    return f"test_{module.replace('/', '_')}.py"
+
+
+def sheet(up: str) -> str:
+    """The ``conftest.py``; ``up``: the way from its folder to the project's."""
+    return (
+        f"{SHEET}# {MARK}\n"
+        f"sys.path.insert(0, os.path.normpath(os.path.join(os.path.dirname(os.path.abspath(__file__)), {up!r})))\n"
+        'os.environ.setdefault("SDL_VIDEODRIVER", "dummy")\nos.environ.setdefault("SDL_AUDIODRIVER", "dummy")\n'
+    )
+
+
+def test_file(name: str, homes: dict[str, str], tests: list[tuple[str, dict[str, Any]]]) -> str:
+    """The file for a class: (name of the test, call) in order. ``homes``: module of each class that a test may make."""
+    bodies = [body(title, call) for title, call in tests]
+    text = "\n\n".join(bodies)
+    imports = sorted({"import zlib"} if "zlib." in text else set())
+    if any(c["seed"] is not None for _, c in tests):
+        imports.insert(0, "import random")
+    others = ["import pygame"] if "pygame." in text else []
+    others += ["import pytest"] if "pytest." in text else []
+    used = sorted(c for c in homes if f"{c}(" in text)
+    own = [f"from {homes[c]} import {c}" for c in sorted(used, key=lambda c: (homes[c], c))]
+    blocks = ["\n".join(b) for b in (imports, others, own) if b]
+    return f'"""{name} as it behaved; {MARK}, yours to keep and edit."""\n\n' + "\n\n".join(blocks) + "\n\n\n" + text
+
+
+def body(title: str, call: dict[str, Any]) -> str:
+    rows = list(call["setup"])
+    if call["seed"] is not None:
+        rows.append(f"random.seed({call['seed']})")
+    rows += called(call)
+    target = call["target"]
+    changed = [k for k in call["changed"] if k in call["after"]]
+    rows += [f"assert {target}.{k} {same(call['after'][k])}" for k in changed]
+    rest = [k for k in call["after"] if k not in changed]
+    if rest:
+        left = ", ".join(f"{target}.{k}" for k in rest)
+        right = ", ".join(call["after"][k] for k in rest)
+        rows.append(f"assert ({left}) == ({right})" if len(rest) > 1 else f"assert {left} {same(right)}")
+    rows += [f"assert {name} == {text}" for name, text in call["things"].items() if text is not None]
+    rows += [f"assert zlib.crc32({name}.get_buffer().raw) == {sum_}" for name, sum_ in call["pictures"].items()]
+    if call["printed"]:
+        rows.append(f"assert capsys.readouterr().out == {call['printed']!r}")
+    head = f"def {title}({'capsys' if call['printed'] else ''}):\n"
+    return head + "".join(f"    {row}\n" for row in rows)
+
+
+def same(text: str) -> str:
+    return f"is {text}" if text in ("True", "False", "None") else f"== {text}"
+
+
+def called(call: dict[str, Any]) -> list[str]:
+    if call["raised"]:
+        return [f"with pytest.raises({call['raised']}):", f"    {call['call']}"]
+    if call["result"] is None or call["result"] == "None":
+        return [call["call"]] if call["result"] is None else [f"assert {call['call']} is None"]
+    return [f"assert {call['call']} {same(call['result'])}"]
+
+
+def importable(text: bytes) -> bool:
+    """Whether importing a file does nothing but define: functions, classes, imports and constants."""
+    for node in ast.parse(text).body:
+        if isinstance(node, ast.If) and "__name__" in ast.unparse(node.test):
+            continue
+        if isinstance(node, ast.Expr) and not isinstance(node.value, ast.Constant):
+            return False
+        if isinstance(node, ast.For | ast.While | ast.With):
+            return False
+    return True
+
+
+def failures(report: str) -> set[str]:
+    """Names of the tests that a run of pytest with -rfE says to have failed."""
+    found = set()
+    for line in report.splitlines():
+        if line.startswith(("FAILED ", "ERROR ")):
+            found.add(line.split(" ")[1].rpartition("::")[2].split("[")[0])
+    return found
