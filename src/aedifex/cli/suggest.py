@@ -26,16 +26,17 @@ def suggested(path: str | None, again: bool, quiet: bool) -> None:
     shown = os.path.relpath(target)
     if os.path.lexists(target) and not again:
         raise Refused(f"{shown}: is there already; edit it, or use --again to replace it.")
+    runs: list[str] = []
     clues = world.language.launch.clues(world.sources)
     with progress(RUNS, "trying", quiet) as advance:
-        found = suggest(world, clues, advance)
+        found = suggest(world, clues, lambda name: (advance(name), runs.append(name))[0])
     remark = "What was found by trying the program out. It is yours to edit; each run is compared after every step."
     replace(target, as_toml(found, remark).encode(), None)
     for scenario in found:
         if not quiet:
             given = len(scenario.events) + len(scenario.requests) + len(scenario.typed) + scenario.stdin.count("\n")
             click.echo(f"{scenario.name}: {scenario.runner}, {given} input{'s' * (given != 1)}")
-    say(f"Wrote {shown}. Read and edit it, then: aedifex draft, aedifex build.", quiet)
+    say(f"Tried it {len(runs)} times. Wrote {shown}. Read and edit it, then: aedifex draft, aedifex build.", quiet)
 
 
 def tried(path: str | None) -> tuple[World, str]:

@@ -35,7 +35,7 @@ class Observed:
     turns: int = 0
     ended: str = ""  # why the run was ended at a turn; "" if the program ended it
     stopped: bool = False  # whether a server was interrupted after its last request
-    starved: bool = False  # whether it asked for more input than there was
+    starved: str = ""  # where it asked for more input than there was
     notes: list[str] = field(default_factory=list)
     called: dict[str, list[int]] = field(default_factory=dict)
     reached: dict[str, list[int]] = field(default_factory=dict)

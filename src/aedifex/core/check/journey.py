@@ -45,7 +45,7 @@ def read_log(path: str, seen: Observed) -> None:
         elif kind == "reach":
             seen.reached[fields[0]] = [int(n) for n in fields[1].split()]
         elif kind == "starved":
-            seen.starved = True
+            seen.starved = fields[0] or "?"
         elif kind == "at":
             seen.notes.append("at " + " ".join(fields))
     seen.device = "".join(device)

@@ -147,6 +147,7 @@ class Session:
         self.explorer, self.base, self.words = explorer, base, words
         self.lines: list[str] = []
         self.enders: list[list[str]] = []
+        self.sites: set[str] = set()  # the places that asked something
 
     def scenario(self, lines: list[str]) -> Scenario:
         return replace(self.base, stdin="".join(line + "\n" for line in lines))
@@ -169,10 +170,14 @@ class Session:
 
     def best(self, depth: int) -> list[str]:
         """The next answers that reach most that is new while the program goes on asking; [] if none does."""
-        steps = [[w] for w in self.words] if depth == 1 else [[w, v] for w in self.words[:10] for v in (*NUMBERS[:2], "tram", "")]
+        words = sorted(self.words, key=self.lines.count)
+        steps = [[w] for w in words] if depth == 1 else self.pairs(words)
+        site = self.explorer.one(self.scenario(self.lines))[0].starved
+        chunk = 4 if site in self.sites or depth > 1 else len(steps)  # a question that is new is answered in every way
+        self.sites.add(site)
         best, most = [], 0
-        for at in range(0, len(steps), 4):
-            some = steps[at : at + 4]
+        for at in range(0, len(steps), chunk):
+            some = steps[at : at + chunk]
             for step, (seen, reached) in zip(some, self.explorer.tries([self.scenario([*self.lines, *s]) for s in some]), strict=True):
                 gain = self.explorer.gain(reached)
                 if gain and not seen.trouble and not seen.starved and depth == 1:
@@ -182,6 +187,11 @@ class Session:
             if best:
                 break
         return best
+
+    def pairs(self, words: list[str]) -> list[list[str]]:
+        """A word and an answer to what it asks: something usual, or what was typed just before."""
+        answers = dict.fromkeys([*self.lines[-1:], NUMBERS[0], "tram", ""])
+        return [[word, answer] for word in words[:12] for answer in answers]
 
     def unused(self) -> list[str]:
         """A word that was not typed yet and does not end the session, though it reaches nothing new."""

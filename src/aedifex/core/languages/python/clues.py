@@ -42,17 +42,25 @@ class Looker(ast.NodeVisitor):
         self.found = found
         self.texts: list[str] = []  # compared with something
         self.constants: dict[str, Any] = {}
+        self.tables: dict[str, list[str]] = {}  # names of tables and lists → the texts that they are keyed by or hold
+        self.looked_up: list[str] = []  # names in which something is looked up
         self.entries = 0
 
     def sort(self) -> None:
-        """Short texts that something is compared with are words that may be typed; single ones may be keys too."""
-        for text in self.texts:
+        """Short texts that something is compared with are words that may be typed, and so are keys of tables."""
+        keys = [k for name in dict.fromkeys(self.looked_up) for k in self.tables.get(name, [])[:3]]
+        for text in self.texts + keys:
             if text == text.strip("\n") and len(text) <= 24:
                 self.found.words.append(text)
 
     def visit_Assign(self, node: ast.Assign) -> None:
         if len(node.targets) == 1 and isinstance(node.targets[0], ast.Name) and isinstance(node.value, ast.Constant):
             self.constants[node.targets[0].id] = node.value.value
+        elif len(node.targets) == 1 and isinstance(node.targets[0], ast.Name):
+            parts = node.value.keys if isinstance(node.value, ast.Dict) else getattr(node.value, "elts", [])
+            texts = [p.value for p in parts if isinstance(p, ast.Constant) and isinstance(p.value, str)]
+            if texts:
+                self.tables[node.targets[0].id] = texts
         if len(node.targets) == 1 and isinstance(node.targets[0], ast.Tuple) and isinstance(node.value, ast.Tuple):
             for target, value in zip(node.targets[0].elts, node.value.elts, strict=False):
                 if isinstance(target, ast.Name) and isinstance(value, ast.Constant):
@@ -67,6 +75,8 @@ class Looker(ast.NodeVisitor):
                 elif isinstance(item, ast.Constant) and isinstance(item.value, int) and item.value in CODES:
                     self.found.keys.append(CODES[item.value])
         for operator, part in zip(node.ops, node.comparators, strict=True):
+            if isinstance(operator, ast.In | ast.NotIn) and isinstance(part, ast.Name):
+                self.looked_up.append(part.id)
             if isinstance(operator, ast.In) and isinstance(part, ast.Constant) and isinstance(part.value, str) and len(part.value) <= 12:
                 self.texts += list(part.value)
         self.generic_visit(node)
@@ -84,6 +94,8 @@ class Looker(ast.NodeVisitor):
         self.generic_visit(node)
 
     def visit_Subscript(self, node: ast.Subscript) -> None:
+        if isinstance(node.value, ast.Name) and not isinstance(node.slice, ast.Constant):
+            self.looked_up.append(node.value.id)
         if isinstance(node.slice, ast.Attribute) and node.slice.attr.startswith("K_"):
             self.found.held.append(node.slice.attr[2:])
         elif isinstance(node.slice, ast.Name) and node.slice.id.startswith("K_"):
@@ -114,8 +126,10 @@ class Looker(ast.NodeVisitor):
             self.found.keys.append(texts[0])
         elif name in ("startswith", "endswith") and texts:
             self.texts.append(texts[0])
-        elif name in ("int", "float"):
+        elif name in ("int", "float", "isdigit", "isnumeric", "isdecimal"):
             self.found.numbers = True
+        elif name == "get" and isinstance(node.func, ast.Attribute) and isinstance(node.func.value, ast.Name):
+            self.looked_up.append(node.func.value.id)
         elif name in ("onkey", "onkeypress", "onkeyrelease") and texts:
             self.found.keys.append(texts[-1])
         elif name in ("onclick", "onscreenclick"):

@@ -33,12 +33,22 @@ class Typed(io.RawIOBase):
         if not self._held:
             self._held = os.read(0, 1 << 16)
             if not self._held:
-                log.note("starved")
+                log.note("starved", asked_at())
         cut = self._held.find(b"\n") + 1 or len(self._held)
         cut = min(cut, len(target))
         target[:cut] = self._held[:cut]
         self._held = self._held[cut:]
         return cut
+
+
+def asked_at():
+    """The line of the program that asks."""
+    from . import state
+
+    frame = sys._getframe()
+    while frame is not None and frame.f_code.co_filename not in state.files:
+        frame = frame.f_back
+    return "" if frame is None else f"{os.path.basename(frame.f_code.co_filename)}:{frame.f_lineno}"
 
 
 def begin():
