@@ -3,7 +3,7 @@ PYTHON ?= python3
 VENV := .venv
 BIN := $(VENV)/bin
 
-.PHONY: demo test lint real-scripts benchmarks clean
+.PHONY: demo test tools lint real-scripts benchmarks faults clean
 
 $(VENV)/installed: pyproject.toml
 	$(PYTHON) -m venv $(VENV)
@@ -18,8 +18,15 @@ $(VENV)/installed-dev: $(VENV)/installed
 demo: $(VENV)/installed
 	$(BIN)/aedifex demo
 
-test: $(VENV)/installed-dev lint
+test: $(VENV)/installed-dev tools lint
 	$(BIN)/python -m pytest
+
+# A screen that nobody sees, and the library for windows: from Debian, where they are missing and can be installed.
+tools:
+	@command -v Xvfb >/dev/null && $(PYTHON) -c "import tkinter" 2>/dev/null || { \
+	  SUDO=$$(test "$$(id -u)" = 0 || echo sudo -n); \
+	  $$SUDO apt-get -qq update && $$SUDO apt-get -qq install -y --no-install-recommends xvfb python3-tk >/dev/null; } || \
+	  echo "xvfb or python3-tk cannot be installed here; the tests of windows will say so"
 
 lint: $(VENV)/installed-dev
 	$(BIN)/ruff check src tests benchmarks
@@ -30,6 +37,10 @@ real-scripts: $(VENV)/installed-dev
 
 benchmarks: $(VENV)/installed-dev
 	$(BIN)/python benchmarks/speed.py
+	$(BIN)/python benchmarks/overhead.py
+
+faults: $(VENV)/installed-dev
+	$(BIN)/python benchmarks/faults.py --write
 
 clean:
 	rm -rf $(VENV) build *.egg-info src/*.egg-info

@@ -61,6 +61,13 @@ class Folder:
         return {p.name: p.read_bytes() for p in sorted(self.path.glob("*.py"))}
 
 
+def needs(program: str) -> None:
+    """Skip a test whose tool is missing, with the reason; fail where everything must be there."""
+    if shutil.which(program) is None:
+        said = f"{program} is not installed"
+        (pytest.fail if os.environ.get("CI") else pytest.skip)(said)
+
+
 @pytest.fixture
 def folder(tmp_path) -> Folder:
     return Folder(tmp_path)

@@ -6,6 +6,7 @@ earlier one did. The number of runs is bounded, not their time, so that the same
 
 from __future__ import annotations
 
+import random
 from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
 from dataclasses import replace
@@ -20,6 +21,7 @@ from .world import World
 
 RUNS = 400  # that looking for scenarios may take
 LINES = 30  # typed in one session
+WALK = 50  # lines typed at random
 NUMBERS = ("1", "2", "0", "-1", "150")
 QUICK = 5.0  # seconds that one try may take
 
@@ -125,11 +127,12 @@ def sessions(explorer: Explorer, clues: Clues) -> list[Scenario]:
 
 
 def named(given: list[str], typed: str, found: list[Scenario]) -> str:
-    what = "with " + " ".join(given) if given else "every answer once" if typed else "as it starts"
     names = {s.name for s in found}
-    if what not in names:
-        return what
-    return next(f"{what}, again {n}" for n in range(2, 99) if f"{what}, again {n}" not in names)
+    what = "every answer once" if typed else "as it starts"
+    if typed and what in names and not given:
+        what = "back and forth" if "back and forth" not in names else "another end"
+    what = "with " + " ".join(given) if given else what
+    return what if what not in names else next(f"{what}, {n}" for n in range(2, 99) if f"{what}, {n}" not in names)
 
 
 def typed_sessions(explorer: Explorer, clues: Clues, base: Scenario) -> list[str]:
@@ -147,7 +150,7 @@ class Session:
         self.explorer, self.base, self.words = explorer, base, words
         self.lines: list[str] = []
         self.enders: list[list[str]] = []
-        self.sites: set[str] = set()  # the places that asked something
+        self.sites: dict[str, list[str]] = {}  # the places that asked something, and what may be answered there
 
     def scenario(self, lines: list[str]) -> Scenario:
         return replace(self.base, stdin="".join(line + "\n" for line in lines))
@@ -174,12 +177,14 @@ class Session:
         steps = [[w] for w in words] if depth == 1 else self.pairs(words)
         site = self.explorer.one(self.scenario(self.lines))[0].starved
         chunk = 4 if site in self.sites or depth > 1 else len(steps)  # a question that is new is answered in every way
-        self.sites.add(site)
+        answers = self.sites.setdefault(site, [])
         best, most = [], 0
         for at in range(0, len(steps), chunk):
             some = steps[at : at + chunk]
             for step, (seen, reached) in zip(some, self.explorer.tries([self.scenario([*self.lines, *s]) for s in some]), strict=True):
                 gain = self.explorer.gain(reached)
+                if depth == 1 and seen.starved and not seen.trouble:
+                    answers += step * (3 if gain else 1)
                 if gain and not seen.trouble and not seen.starved and depth == 1:
                     self.enders.append([*self.lines, *step])
                 elif gain > most and not seen.trouble and seen.starved:
@@ -202,6 +207,20 @@ class Session:
                     return [word]
         return []
 
+    def wandering(self) -> list[str]:
+        """A walk through the questions, each answered with one of the answers that it took: things meet that otherwise do not."""
+        chance = random.Random(len(self.sites))
+        lines: list[str] = []
+        while len(lines) < WALK and len(self.lines) > 1:
+            seen, _ = self.explorer.one(self.scenario(lines))
+            answers = self.sites.get(seen.starved, [])
+            if not answers or seen.trouble:
+                break
+            lines.append(chance.choice(answers))
+        while lines and not self.explorer.one(self.scenario(lines))[0].starved:
+            lines.pop()
+        return lines
+
     def texts(self) -> list[str]:
         """The session typed twice over and ended, if that works; then each other end that reaches more."""
         found = []
@@ -211,6 +230,9 @@ class Session:
             if lines and not self.explorer.one(self.scenario(lines))[0].trouble:
                 found.append(lines)
                 break
+        wander = self.wandering()
+        if wander:
+            found.append([*wander, *ending])
         for lines in found:
             self.explorer.covered |= self.explorer.one(self.scenario(lines))[1]
         for ender in self.enders:
