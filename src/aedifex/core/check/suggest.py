@@ -43,6 +43,8 @@ class Explorer:
         fresh = [s for s in scenarios if repr(s) not in self.known]
         with ThreadPoolExecutor(WORKERS) as pool:
             for scenario, seen in zip(fresh, pool.map(lambda s: observe(s, self.world), fresh), strict=True):
+                if "still running" in seen.trouble:
+                    seen = observe(scenario, self.world)  # a machine that was busy must not change what is found
                 self.runs += 1
                 self.tell(scenario.name)
                 reached = frozenset((path, line) for path, lines in seen.reached.items() for line in lines)

@@ -94,11 +94,13 @@ class Place:
 
 
 _modules = {}
+_missed = {}  # file → number of modules when it was not among them
 
 
 def module_of(file):
     found = _modules.get(file)
-    if found is None:
+    if found is None and _missed.get(file) != len(sys.modules):
+        _missed[file] = len(sys.modules)
         for module in list(sys.modules.values()):
             path = getattr(module, "__file__", None)
             if path and path == file:
