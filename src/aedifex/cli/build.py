@@ -136,7 +136,8 @@ def close(built: Built, runs: int, design: str, quiet: bool, dry: bool, unchecke
         say(f"Note: {note}")
     done = sum(1 for o in built.outcomes if o.result == "done")
     if built.stopped:
-        click.echo(f"Stopped at {built.stopped}; that step is put back, the earlier ones stand. What differed:")
+        unwanted = "every step stands, but not what the scenarios expect" if built.stopped == "the end" else "that step is put back, the earlier ones stand"
+        click.echo(f"Stopped at {built.stopped}; {unwanted}. What differed:")
         for line in built.difference:
             click.echo(f"  {line}")
     elif not done and not any(o.refusal for o in built.outcomes) and built.outcomes:

@@ -6,7 +6,7 @@ from collections.abc import Callable
 from dataclasses import dataclass, field
 
 from ..check import check as checking
-from ..check.compare import Difference
+from ..check.compare import UNMET, Difference
 from ..check.evidence import Observed
 from ..check.scenarios import Scenario
 from ..program.errors import Refused
@@ -130,7 +130,7 @@ class Builder:
         functions = None if self.options.git is not None else touched(built.program, program, project)
         scenarios = checking.affected(self.scenarios, seen, functions)
         world = project.world({**self.overlay, **outcome.changes}, program)
-        result = checking.check(scenarios, world, seen, True, self.ran, project.original_world(), project.pictures)
+        result = checking.check(scenarios, world, seen, True, self.ran, project.original_world(), project.pictures, due=False)
         self.unproven = [s for s in self.scenarios if s not in scenarios and (s in self.unproven or outcome.changes)]
         if result.differences:
             outcome.result = "different"
@@ -139,17 +139,21 @@ class Builder:
 
     def prove(self, built: Built, seen: dict[str, Observed]) -> None:
         """At the end run the scenarios that no step was thought to affect; steps that do change them are put back."""
-        project, pending = self.project, self.unproven
+        project = self.project
+        whole = self.options.until == ""
+        pending = [s for s in self.scenarios if s in self.unproven or (s.expect and whole)]
         if not pending:
             return
         world = project.world(dict(self.overlay), built.program)
-        result = checking.check(pending, world, seen, True, self.ran, project.original_world(), project.pictures)
+        result = checking.check(pending, world, seen, True, self.ran, project.original_world(), project.pictures, whole)
         built.stopped = "the end" if result.differences else ""
         built.difference = told(result.differences)
+        if all(d.after == UNMET for d in result.differences):
+            return  # nothing went wrong, but what was wanted did not come: no step is to blame
         while result.differences and not self.options.dry and (gone := project.journal.undo(1)):
             built.stopped = gone[0].step
             again = [s for s in pending if s.name == result.names[-1]]
-            if not checking.check(again, project.world(), seen).differences:
+            if not checking.check(again, project.world(), seen, due=False).differences:
                 break
 
     def exists(self, path: str) -> bool:

@@ -93,18 +93,19 @@ def check(
     tell: Callable[[str], None] | None = None,
     original: World | None = None,
     pictures: str = "",
+    due: bool = True,
 ) -> Checked:
     """Run the scenarios now and compare; ``first``: stop at the first scenario that differs.
 
     With the ``original``, the first difference of each scenario is explained by further runs, with ``pictures`` of a
-    differing frame in that folder.
+    differing frame in that folder. ``due``: wanted differences must have come by now.
     """
     result = Checked()
     with ThreadPoolExecutor(WORKERS) as pool:
         runs = [(scenario, pool.submit(observe, scenario, world)) for scenario in scenarios]
         for scenario, run in runs:
             result.names.append(scenario.name)
-            found = compare(scenario, seen[scenario.name], run.result())
+            found = compare(scenario, seen[scenario.name], run.result(), due)
             if found and original is not None:
                 found = [explained(d, scenario, original, world, pictures) for d in found]
             result.differences += found

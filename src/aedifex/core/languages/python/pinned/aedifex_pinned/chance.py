@@ -22,6 +22,7 @@ def pin_random(module):
     module.seed(SEED)
     bytes_of = module.Random(SEED)
     os.urandom = lambda size: bytes_of.getrandbits(8 * size).to_bytes(size, "big") if size else b""
+    module._urandom = os.urandom
     module.SystemRandom.random = lambda self: module.random()
     module.SystemRandom.getrandbits = lambda self, k: module.getrandbits(k)
 
