@@ -29,7 +29,12 @@ def suggested(path: str | None, again: bool, quiet: bool) -> None:
     runs: list[str] = []
     clues = world.language.launch.clues(world.sources)
     with progress(RUNS, "trying", quiet) as advance:
-        found = suggest(world, clues, lambda name: (advance(name), runs.append(name))[0])
+
+        def ran(name: str) -> None:
+            runs.append(name)
+            advance(name)
+
+        found = suggest(world, clues, ran)
     remark = "What was found by trying the program out. It is yours to edit; each run is compared after every step."
     replace(target, as_toml(found, remark).encode(), None)
     for scenario in found:

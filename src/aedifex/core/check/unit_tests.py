@@ -78,28 +78,35 @@ def text_of(path: str, world: World) -> bytes:
 
 
 def choose(calls: list[Call]) -> list[tuple[str, Call]]:
-    """For each method the calls that differ most: new ways through its lines first, then new outcomes, then the rest."""
+    """For each method the calls that differ most, with the name of the test that each becomes."""
     found: list[tuple[str, Call]] = []
     for method in dict.fromkeys(c["method"] for c in calls):
-        mine = [c for c in calls if c["method"] == method]
-        kept: list[Call] = []
-        ways: set[Any] = set()
-        outcomes: set[str] = set()
-        passes: list[tuple[list[Call], Callable[[Call], object]]] = [
-            (mine, lambda c: set(c["lines"]) - ways),
-            (mine, lambda c: {outcome(c)} - outcomes if len(kept) < EACH // 2 else False),
-            (extremes(mine), bool),
-            (spread(mine, EACH), bool),
-        ]
-        for candidates, tell in passes:
-            for call in candidates:
-                if len(kept) < EACH and call not in kept and tell(call):
-                    kept.append(call)
-                    ways |= set(call["lines"])
-                    outcomes.add(outcome(call))
-        stem = method.strip("_")
-        found += [(f"test_{stem}_{n}", c) for n, c in enumerate(kept, 1)]
+        kept = telling([c for c in calls if c["method"] == method])
+        found += [(f"test_{method.strip('_')}_{n}", c) for n, c in enumerate(kept, 1)]
     return found
+
+
+def telling(calls: list[Call]) -> list[Call]:
+    """New ways through the lines first, then new outcomes, then the smallest and largest numbers, then some from all over."""
+    kept: list[Call] = []
+    ways: set[Any] = set()
+    outcomes: set[str] = set()
+
+    def take(call: Call) -> None:
+        if call not in kept and len(kept) < EACH:
+            kept.append(call)
+            ways.update(call["lines"])
+            outcomes.add(outcome(call))
+
+    for call in calls:
+        if set(call["lines"]) - ways:
+            take(call)
+    for call in calls:
+        if outcome(call) not in outcomes and len(kept) < EACH // 2:
+            take(call)
+    for call in [*extremes(calls), *spread(calls, EACH)]:
+        take(call)
+    return kept
 
 
 def extremes(calls: list[Call]) -> list[Call]:
@@ -122,8 +129,8 @@ def number(text: str | None) -> float | None:
 
 def spread(calls: list[Call], count: int) -> list[Call]:
     """So many of the calls, from the whole of the run; those that change something come before those that do not."""
-    telling = [c for c in calls if c["changed"] or c["printed"]] or calls
-    wide = telling[:: max(1, len(telling) // max(1, count))]
+    active = [c for c in calls if c["changed"] or c["printed"]] or calls
+    wide = active[:: max(1, len(active) // max(1, count))]
     return [*wide, *(c for c in calls if c not in wide)]
 
 

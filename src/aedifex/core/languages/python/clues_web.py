@@ -82,7 +82,7 @@ def body(node: ast.AST) -> dict[str, Any]:
     text = ast.unparse(node)
     form = members(node, "form")
     if form:
-        return {"form": {k: "2" for k in form}}
+        return {"form": dict.fromkeys(form, "2")}
     if "get_json" in text or ".json" in text:
         keys = [k.value for inner in ast.walk(node) if isinstance(inner, ast.Subscript | ast.Call)
                 for k in ([inner.slice] if isinstance(inner, ast.Subscript) else inner.args[:1])

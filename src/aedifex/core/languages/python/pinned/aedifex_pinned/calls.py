@@ -119,11 +119,10 @@ class Call:
             "class": self.kind.__name__, "method": self.name, "setup": self.setting.lines, "target": self.target,
             "call": f"{self.target}.{self.name}({self.given})", "printed": printed, "seed": seed,
             "result": sources.code(result), "raised": type(error).__name__ if error else "", "pictures": pictures,
-            "after": {k: v for k, v in after.items() if v is not None and self.before.get(k) is not None or k not in self.before},
+            "after": {k: v for k, v in after.items() if v is not None and (self.before.get(k) is not None or k not in self.before)},
             "changed": [k for k in after if after[k] != self.before.get(k)], "things": self.setting.after(),
             "lines": sorted(lines),
         }  # fmt: skip
-        row["after"] = {k: v for k, v in row["after"].items() if v is not None}
         key = repr((row["setup"], row["call"]))
         seen = _seen[self.kind.__name__, self.name]
         if key not in seen and len(repr(row)) < 6000:
