@@ -49,7 +49,7 @@ class World:
         plan = {
             "runner": self.runner(scenario), "turns": self.turns(scenario), "events": scenario.events,
             "requests": scenario.requests, "typed": bool(scenario.input), "log": os.path.join(top, "log"), "inside": [top],
-            "keep_in": ("files", "network"), "files": sorted({f.path for f in self.sources} | {p for p in self.overlay if p.endswith(self.language.suffixes)}),
+            "files": sorted({f.path for f in self.sources} | {p for p in self.overlay if p.endswith(self.language.suffixes)}),
             "watch": self.watch, **self.extra,
         }  # fmt: skip
         given = launch.planned(plan, os.path.join(top, "plan"))

@@ -1,7 +1,7 @@
 """The fence around a run: writes stay in the scratch folder, the network ends at loopback.
 
-The kernel keeps it where it can (Landlock, a network of the run's own); the interpreter's audit events keep it elsewhere
-and tell which file or address was asked for.
+The interpreter's audit events keep it, and tell which file or address was asked for. What they cannot see (other programs,
+native code) runs only behind a second fence, which the kernel keeps where it can: Landlock, and a network of the run's own.
 """
 
 import os
@@ -10,19 +10,43 @@ import sys
 from . import log
 
 WRITES = os.O_WRONLY | os.O_RDWR | os.O_APPEND | os.O_CREAT | os.O_TRUNC
-CHANGES = {"os.remove": (0,), "os.rename": (0, 1), "os.mkdir": (0,), "os.rmdir": (0,), "os.truncate": (0,),
-           "os.link": (0, 1), "os.symlink": (1,), "os.chmod": (0,), "os.chown": (0,), "os.utime": (0,)}  # fmt: skip
+# event → (place of a path among its arguments, place of the folder that it is relative to)
+CHANGES = {"os.remove": ((0, 1),), "os.rename": ((0, 2), (1, 3)), "os.mkdir": ((0, 2),), "os.rmdir": ((0, 1),),
+           "os.truncate": ((0, 9),), "os.link": ((0, 2), (1, 3)), "os.symlink": ((1, 2),), "os.chmod": ((0, 2),),
+           "os.chown": ((0, 3),), "os.utime": ((0, 3),)}  # fmt: skip
 LOOPBACK = ("127.", "::1", "localhost", "0.0.0.0", "::")
+UNSEEN = {"subprocess.Popen", "os.system", "os.exec", "os.posix_spawn", "os.fork", "os.forkpty", "pty.spawn", "ctypes.dlopen",
+          "sqlite3.connect", "os.startfile"}  # fmt: skip
+LIBRARY = "lib-dynload"  # the interpreter's own extension modules are known
 TOLD = set()
+_raised = []
 
 
 def raise_around(plan):
     inside = tuple(os.path.realpath(p) for p in plan["inside"])
-    if "network" in plan.get("keep_in", ()):
-        own_network()
-    if "files" in plan.get("keep_in", ()):
-        landlock(inside)
     sys.addaudithook(hook(inside))
+
+
+def second_fence(inside):
+    """Once, before the first thing that audit events do not see."""
+    if not _raised:
+        _raised.append(True)
+        own_network()
+        landlock(inside)
+
+
+def native(event, args):
+    """Whether what is about to happen can write without an audit event."""
+    if event in UNSEEN:
+        return True
+    return event == "import" and bool(args[1]) and args[1].endswith(".so") and LIBRARY not in args[1]
+
+
+def placed(path, folder):
+    """A path that may be relative to an open folder."""
+    if not isinstance(path, (str, bytes)) or not isinstance(folder, int) or folder < 0 or os.path.isabs(path):
+        return path
+    return os.path.join(os.readlink(f"/proc/self/fd/{folder}"), os.fsdecode(path))
 
 
 def hook(inside):
@@ -39,14 +63,19 @@ def hook(inside):
         raise error
 
     def audit(event, args):
+        if not _raised and native(event, args):
+            second_fence(inside)
         if event == "open":
-            path, _, flags = args
+            path, mode, flags = args
+            if mode is None and isinstance(flags, int) and flags & WRITES and not _raised and type(path) is str and not os.path.isabs(path):
+                second_fence(inside)  # it may be relative to any folder
             if isinstance(flags, int) and flags & WRITES and not allowed(path):
                 refuse(f"it tried to write {os.fsdecode(path)}, outside its scratch folder", PermissionError(13, "Permission denied", path))
         elif event in CHANGES:
-            for index in CHANGES[event]:
-                if not allowed(args[index]):
-                    refuse(f"it tried to change {os.fsdecode(args[index])}, outside its scratch folder", PermissionError(13, "Permission denied", args[index]))
+            for at, folder in CHANGES[event]:
+                path = placed(args[at], args[folder] if folder < len(args) else -1)
+                if not allowed(path):
+                    refuse(f"it tried to change {os.fsdecode(path)}, outside its scratch folder", PermissionError(13, "Permission denied", args[at]))
         elif event in ("socket.connect", "socket.sendto", "socket.bind"):
             address = args[1]
             if isinstance(address, tuple) and address and not local(address[0]):
