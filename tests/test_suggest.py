@@ -132,7 +132,7 @@ def test_clues(folder):
 
 def test_a_written_file_reads_as_it_was(tmp_path):
     given = [
-        Scenario('a "b"\\', "process", env={"X Y": "ü\n"}, stdin="1\n\t\x7f", ignore=[r"\d+"], seconds=3.0, files=["*.csv"]),
+        Scenario('a "b"\\', "process", env={"X Y": "ü\n"}, stdin="1\n\t\x7f\n\n\"\"\"\\\nü\n", ignore=[r"\d+"], seconds=3.0, files=["*.csv"]),
         Scenario("c", "frames", turns=5, events=[{"turn": 1, "key": "a", "press": True}, {"turn": 2, "quit": True}]),
         Scenario("d", "requests", requests=[{"path": "/", "method": "POST", "json": {"a b": [1, {"c": None or 0}]}}], expect=[{"where": "output", "after": "x"}]),
         Scenario("e", "terminal", typed=[{"after": "?", "text": "1\n"}], run=["{python}", "{entry}", "-v"], bring=["x.txt"]),

@@ -13,15 +13,26 @@ import click
 
 from .common import QUIET
 
+# program → (a name to ask about, what to look at, a file that comes of it)
+PROGRAMS = {
+    "tramline": ("signal", "Look at who reads the signal, and that it changes while the program runs.", "tram.py"),
+    "tramwindow": ("tram_x", "Look at who moves the tram, and that it changes on every turn of the loop.", "tram.py"),
+    "fares": ("till_cash", "Look at who takes money and who counts it.", "till.py"),
+}
+
 
 @click.command(name="demo")
 @click.option("--folder", metavar="DIR", help="Work in this new folder and leave it there (default: a temporary one).")
+@click.option(
+    "--program", type=click.Choice(list(PROGRAMS)), default="tramline", show_default=True,
+    help="A frame loop on the terminal, the same in a window (needs pygame-ce), or a console with questions.",
+)  # fmt: skip
 @QUIET
-def command(folder: str | None, quiet: bool) -> None:
+def command(folder: str | None, program: str, quiet: bool) -> None:
     """Copy a small tram line to a temporary folder and go the whole path: survey, draft, preview, build, check, undo.
 
     \b
-    Example: aedifex demo --folder tramline
+    Example: aedifex demo --program fares --folder fares
     """
     from ..core.program.errors import Refused
 
@@ -30,11 +41,11 @@ def command(folder: str | None, quiet: bool) -> None:
     place = os.path.abspath(folder) if folder else tempfile.mkdtemp(prefix="aedifex-demo-")
     os.makedirs(place, exist_ok=True)
     try:
-        for name in ("tramline.py", "tramline.scenarios.toml"):
+        for name in (f"{program}.py", f"{program}.scenarios.toml"):
             text = files("aedifex.demo").joinpath("programs", name).read_bytes()
             with open(os.path.join(place, name), "wb") as handle:
                 handle.write(text)
-        status = stages(place, quiet)
+        status = stages(place, program, quiet)
     finally:
         if folder is None:
             shutil.rmtree(place, ignore_errors=True)
@@ -43,39 +54,43 @@ def command(folder: str | None, quiet: bool) -> None:
     sys.exit(status)
 
 
-STAGES = [
-    ("It works, but everything is global. Look at the columns that many rows share: who changes the trams?",
-     ["survey", "tramline.py"]),
-    ("Ask about one name. Look at who reads the signal, and that it changes while the program runs.",
-     ["ask", "signal", "tramline.py"]),
-    ("A proposal, with reasons. Look at tramline.design.toml: it is yours to edit.", ["draft", "tramline.py"]),
-    ("What it would become. Look at the figures: globals and statements in main.", ["preview", "tramline.design.toml"]),
-    ("Now the moves, one at a time. After each one the program is read again and run again on its scenarios.",
-     ["build", "tramline.design.toml"]),
-    ("The same program? Look for three times 'the same'.", ["check", "tramline.scenarios.toml"]),
-]  # fmt: skip
-AFTER = [
-    ("Every step can be put back. Here the last two go...", ["undo", "--steps", "2"]),
-    ("... and are built again; only what is missing is done.", ["build", "--quiet", "tramline.design.toml"]),
-]
+def before(program: str) -> list[tuple[str, list[str]]]:
+    script, design = f"{program}.py", f"{program}.design.toml"
+    name, hint, _ = PROGRAMS[program]
+    return [
+        ("It works, but everything is global. Look at the columns that many rows share: who changes what?", ["survey", script]),
+        (f"Ask about one name. {hint}", ["ask", name, script]),
+        (f"A proposal, with reasons. Look at {design}: it is yours to edit.", ["draft", script]),
+        ("What it would become. Look at the figures: globals and statements in main.", ["preview", design]),
+        ("Now the moves, one at a time. After each one the program is read again and run again on its scenarios; at the end "
+         "tests are written from what was seen.", ["build", design, "--tests", "tests"]),
+        ("The same program? Look for 'the same' at every scenario.", ["check", f"{program}.scenarios.toml"]),
+    ]  # fmt: skip
 
 
-def stages(place: str, quiet: bool) -> int:
+def after(program: str) -> list[tuple[str, list[str]]]:
+    return [
+        ("Every step can be put back. Here the last two go...", ["undo", "--steps", "2"]),
+        ("... and are built again; only what is missing is done.", ["build", "--quiet", f"{program}.design.toml"]),
+    ]
+
+
+def stages(place: str, program: str, quiet: bool) -> int:
     """Run the stages as a person would; the status of the first that fails, else 0."""
-    for sentence, args in STAGES:
+    for sentence, args in before(program):
         status = stage(place, sentence, args, quiet)
         if status:
             return status
-    for name in ("tram.py", "tramline.py"):
+    for name in (PROGRAMS[program][2], f"{program}.py"):
         if not quiet:
             heading(f"What you hold now: {name}")
             with open(os.path.join(place, name), encoding="utf-8") as handle:
                 click.echo(handle.read(), nl=False)
-    for sentence, args in AFTER:
+    for sentence, args in after(program):
         status = stage(place, sentence, args, quiet)
         if status:
             return status
-    return compared(place, quiet)
+    return compared(place, program, quiet)
 
 
 def heading(text: str) -> None:
@@ -92,16 +107,16 @@ def stage(place: str, sentence: str, args: list[str], quiet: bool) -> int:
     return subprocess.run(command, cwd=place, stdout=nowhere, stderr=nowhere).returncode
 
 
-def compared(place: str, quiet: bool) -> int:
+def compared(place: str, program: str, quiet: bool) -> int:
     """Figures before and after."""
     from ..core.build.project import open_project
     from ..core.survey.figures import figures
     from ..views.preview import figures_table
     from .common import console
 
-    project = open_project(os.path.join(place, "tramline.design.toml"))
-    before, after = figures(project.original), figures(project.current)
+    project = open_project(os.path.join(place, f"{program}.design.toml"))
+    then, now = figures(project.original), figures(project.current)
     if not quiet:
         heading("Before and after")
-        console().print(figures_table(before.as_json(), after.as_json()))
-    return 0 if after.globals == 0 else 1
+        console().print(figures_table(then.as_json(), now.as_json()))
+    return 0 if now.globals == 0 else 1

@@ -52,7 +52,7 @@ class Difference:
             return f"scenario '{self.scenario}', {place}: the picture is another{size}{more}"
         if self.after == UNMET:
             return f"scenario '{self.scenario}', {self.where}: the scenario expects {self.before}, which it did not"
-        what = "values differ" if self.name else "lines differ" if self.line else "differ"
+        what = "moments differ" if self.name else "lines differ" if self.line else "differ"
         more = f" ({self.count} {what})" if self.count > 1 else ""
         made = f"; made at {self.source}" if self.source else ""
         return f"scenario '{self.scenario}', {place}: it was {show(self.before)}, now it is {show(self.after)}{more}{made}"
@@ -190,7 +190,7 @@ def states(scenario: Scenario, before: State, after: State) -> list[Difference]:
         Difference(scenario.name, "state", 0, old, new, name=name, moment=moment, count=count)
         for name, moment, old, new, count in differing(before, after)
     ]
-    return [replace(found[0], context=tuple(f"also {d.name} at {d.moment}: {show(d.before)}, {show(d.after)}" for d in found[1:4]))] if found else []
+    return [replace(found[0], context=tuple(f"also {d.name} at {d.moment}: it was {show(d.before)}, now it is {show(d.after)}" for d in found[1:4]))] if found else []
 
 
 def mask(scenario: Scenario, text: str) -> str:

@@ -29,9 +29,11 @@ def listed(key: str, rows: list[dict[str, Any]]) -> list[str]:
 
 
 def value(given: Any) -> str:
-    """A TOML value on one line; a text of several lines in its own manner."""
+    """A TOML value: on one line, but a text of several lines over as many."""
     if isinstance(given, bool):
         return "true" if given else "false"
+    if isinstance(given, str) and given.count("\n") > 3 and given.endswith("\n"):
+        return '"""\n' + "".join(json.dumps(line, ensure_ascii=False)[1:-1].replace("\x7f", "\\u007f") + "\n" for line in given.split("\n")[:-1]) + '"""'
     if isinstance(given, str):
         return json.dumps(given, ensure_ascii=False).replace("\x7f", "\\u007f")
     if isinstance(given, dict):

@@ -79,4 +79,7 @@ def prepare(plan):
 def begin(name, module, plan):
     import importlib
 
-    importlib.import_module(__name__ + "." + name).begin(module, plan)
+    sys.dont_write_bytecode, given = False, sys.dont_write_bytecode
+    found = importlib.import_module(__name__ + "." + name)
+    sys.dont_write_bytecode = given
+    found.begin(module, plan)

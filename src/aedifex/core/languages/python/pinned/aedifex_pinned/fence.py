@@ -24,7 +24,7 @@ _raised = []
 
 def raise_around(plan):
     inside = tuple(os.path.realpath(p) for p in plan["inside"])
-    sys.addaudithook(hook(inside))
+    sys.addaudithook(hook((*inside, os.path.dirname(os.path.realpath(__file__)))))
 
 
 def second_fence(inside):
@@ -32,7 +32,7 @@ def second_fence(inside):
     if not _raised:
         _raised.append(True)
         own_network()
-        landlock(inside)
+        landlock(inside[:1])
 
 
 def native(event, args):
