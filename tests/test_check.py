@@ -73,7 +73,7 @@ print(sorted({"a", "b", "c"}), {"b", "a"}, tempfile.gettempdir() != "/tmp")
 )
 def test_runs_that_cannot_be_compared(folder, main, imports, message):
     before = folder.sources()
-    stem = f"runaway{len(message)}"
+    stem = f"runaway{len(message)}{len(main)}"
     done = recorded(folder, main, imports, "seconds = 2\n", stem)
     assert (done.returncode, message in done.stderr) == (1, True), done.stderr
     assert running(f"{stem}.py") == 0 and (running("sleep 77123") == 0 or "sleep" not in main)
@@ -201,3 +201,84 @@ def test_a_drawing_is_compared(folder):
     assert folder.aedifex("build", "-q", "spiral.design.toml").returncode == 0
     kept = json.loads((folder.path / ".aedifex" / "spiral.evidence.json").read_text())["runs"]["run"]["seen"]["device"]
     assert "turtle1.at(5.0000, 0.0000, True)" in kept and "turtle1.write('6'" in kept
+
+
+RIDES = """import sys
+
+ride_count = 0
+ride_log = []
+
+
+def note_ride(length):
+    global ride_count
+    ride_count += 1
+    ride_log.append(length)
+
+
+def undo_ride():
+    global ride_count
+    if ride_log:
+        ride_log.pop()
+        ride_count -= 1
+
+
+def play(word):
+    if word == "long":
+        note_ride(9)
+    elif word == "short":
+        note_ride(1)
+    elif word == "undo":
+        undo_ride()
+
+
+for line in sys.stdin:
+    play(line.strip())
+print(ride_count, ride_log)
+"""
+
+
+def test_only_scenarios_that_can_tell_run_after_a_step(folder):
+    """A step inside functions runs the scenarios that call them; at the end all have run."""
+    from aedifex.core.build import builder
+    from aedifex.core.build.project import open_project
+    from aedifex.core.check import check as checking
+
+    folder.write("rides.py", RIDES)
+    folder.write("rides.scenarios.toml", "".join(f"[[scenario]]\nname = '{w}'\nstdin = '{w}'\n" for w in ("long", "undo")) + "[[scenario]]\nname = 'none'\n")
+    folder.aedifex("draft", "-q", "rides.py")
+    project = open_project(str(folder.path / "rides.design.toml"))
+    runs = project.scenarios()
+    seen = checking.record(runs, project.original_world(), project.original_hash(), project.evidence())
+    assert [[s.name for s in checking.affected(runs, seen, {("rides.py", line)})] for line in (7, 13, 20)] == [
+        ["long"], ["undo"], ["long", "undo"],
+    ]  # fmt: skip
+    assert checking.affected(runs, seen, None) == runs
+    ran: list[str] = []
+    after: dict[str, list[str]] = {}
+
+    def tell(outcome) -> None:
+        after[outcome.step.id] = list(ran)
+        ran.clear()
+
+    built = builder.Builder(project, runs, builder.Options(dry=True), tell, ran.append).build()
+    assert built.status == 0, built.difference
+    sets = {step: set(names) for step, names in after.items()}
+    assert {"long", "undo", "none"} in sets.values() and {"long", "undo"} in sets.values(), sets
+
+
+def test_a_difference_seen_only_at_the_end_puts_steps_back(tramline, monkeypatch):
+    """If no scenario was thought to be affected, all run at the end, and the steps go that change what they show."""
+    from aedifex.core.build.builder import Builder, Options
+    from aedifex.core.build.project import open_project
+    from aedifex.core.check import check as checking
+
+    text = tramline.read("tramline.py").replace("frames_drawn += 1", "frames_drawn += len(traceback.extract_stack())")
+    tramline.write("tramline.py", "import traceback\n" + text)
+    tramline.aedifex("draft", "-q", "--again", "tramline.py")
+    project = open_project(str(tramline.path / "tramline.design.toml"), writing=True)
+    monkeypatch.setattr(checking, "affected", lambda scenarios, seen, touched: [])
+    built = Builder(project, project.scenarios(), Options()).build()
+    assert built.stopped == "main:TramlineApp.run" and built.status == 1
+    monkeypatch.undo()
+    assert "class Tram:" in tramline.read("tramline.py") and not (tramline.path / "tram.py").exists()
+    assert tramline.aedifex("check", "-q", "tramline.design.toml").returncode == 0

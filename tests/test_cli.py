@@ -18,7 +18,7 @@ SCHEMA = json.loads((Path(aedifex.__file__).parent / "core" / "survey" / "survey
 def test_the_demo(folder):
     done = folder.aedifex("demo")
     assert done.returncode == 0, done.stderr
-    assert done.stdout.count(": the same") == 3
+    assert done.stdout.count(": the same") == 4
     assert "globals that change             19      0" in done.stdout
     assert "class Tram:" in done.stdout
     assert not list(folder.path.iterdir()), "it works in a folder of its own"

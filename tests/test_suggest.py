@@ -1,10 +1,10 @@
 """Suggested scenarios: every branch that can be reached, the same file every time, found faults."""
 
-import shutil
 import tomllib
 from pathlib import Path
 
 import pytest
+from conftest import needs
 from test_runners import LIFT, ROUTES, SKETCH, WINDOW
 
 from aedifex.core.check.scenario_text import as_toml
@@ -103,8 +103,8 @@ def test_arguments_are_tried(folder):
     ],
 )
 def test_events_of_each_kind(folder, name, text, runner, wanted):
-    if name == "counter" and not shutil.which("Xvfb"):
-        pytest.importorskip("no_screen", reason="Xvfb is not installed")
+    if name == "counter":
+        needs("Xvfb")
     scenarios = suggested(folder, name, text)
     given = {e.get("key", e.get("control")) for s in scenarios for e in s.get("events", [])}
     given |= {f"{r.get('method', 'GET')} {r['path']}" for s in scenarios for r in s.get("requests", [])}

@@ -12,6 +12,7 @@ from .common import DESIGN, QUIET, Bar, as_json, progress, say
 
 if TYPE_CHECKING:
     from ..core.build.builder import Built
+    from ..core.build.project import Project
     from ..core.build.sequence import Outcome
     from ..core.check.scenarios import Scenario
     from ..core.check.unit_tests import Written
@@ -58,17 +59,13 @@ def command(
     from ..core.build.builder import Builder, Options
     from ..core.build.gitcommit import Git
     from ..core.build.project import open_project
-    from ..core.build.sequence import steps_for
-    from ..core.program.errors import AedifexError
 
     if out is not None:
         design = copied(design, out)
     project = open_project(design, writing=True)
     for sentence in project.said:
         say(sentence)
-    ids = [s.id for s in steps_for(project.design, project.original)]
-    if until and until not in ids:
-        raise AedifexError(f"{design}: has no step '{until}'; its steps are {', '.join(ids)}.")
+    ids = ids_of(project, until)
     runs = project.scenarios(scenarios)
     git = Git(project.root, with_changes) if commit and not dry_run else None
     outcomes: list[Outcome] = []
@@ -86,11 +83,16 @@ def command(
         as_json(report(built) | ({"tests": written.counts} if written is not None else {}))
     else:
         close(built, len(runs), design, quiet, dry_run, unchecked)
-        for note in written.notes if written is not None else ():
-            say(f"Note: {note}")
-        for name, count in written.counts.items() if written is not None and not quiet else ():
-            click.echo(f"wrote    {os.path.join(tests or '', name):<34}  {count} tests, all of them run")
+        if written is not None:
+            tell_tests(written, tests or "", quiet)
     sys.exit(built.status)
+
+
+def tell_tests(written: Written, folder: str, quiet: bool) -> None:
+    for note in written.notes:
+        say(f"Note: {note}")
+    for name, count in written.counts.items() if not quiet else ():
+        click.echo(f"wrote    {os.path.join(folder, name):<34}  {count} tests, all of them run")
 
 
 def tested(design: str, runs: list[Scenario], folder: str, quiet: bool) -> Written:
@@ -103,6 +105,17 @@ def tested(design: str, runs: list[Scenario], folder: str, quiet: bool) -> Writt
     homes = {name: path for path, file in project.current.files.items() for _, name in file.classes if name in named}
     with progress(len(runs), "looking at calls", quiet) as advance:
         return write_tests(runs, project.world(), homes, os.path.abspath(folder), advance)
+
+
+def ids_of(project: Project, until: str) -> list[str]:
+    """The steps of a design. Raises AedifexError if ``until`` names none of them."""
+    from ..core.build.sequence import steps_for
+    from ..core.program.errors import AedifexError
+
+    ids = [s.id for s in steps_for(project.design, project.original)]
+    if until and until not in ids:
+        raise AedifexError(f"{project.path}: has no step '{until}'; its steps are {', '.join(ids)}.")
+    return ids
 
 
 def copied(design: str, out: str) -> str:
@@ -136,7 +149,11 @@ def close(built: Built, runs: int, design: str, quiet: bool, dry: bool, unchecke
         say(f"Note: {note}")
     done = sum(1 for o in built.outcomes if o.result == "done")
     if built.stopped:
-        unwanted = "every step stands, but not what the scenarios expect" if built.stopped == "the end" else "that step is put back, the earlier ones stand"
+        unwanted = (
+            "every step stands, but not what the scenarios expect"
+            if built.stopped == "the end"
+            else "that step is put back, the earlier ones stand"
+        )
         click.echo(f"Stopped at {built.stopped}; {unwanted}. What differed:")
         for line in built.difference:
             click.echo(f"  {line}")

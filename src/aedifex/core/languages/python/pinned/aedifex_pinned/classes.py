@@ -7,6 +7,7 @@ named = {}  # (name, class) → the object that was found under that name
 MOST = 200  # objects of a class that are kept
 on_class = []  # called with each of the program's classes once it is made
 
+over = []  # not empty once nothing is watched any more
 _wanted = set()
 _real = builtins.__build_class__
 
@@ -16,6 +17,13 @@ def follow(names):
         return
     _wanted.update(names)
     builtins.__build_class__ = build
+
+
+def release():
+    for found in made.values():
+        found.clear()
+    over.append(True)
+    named.clear()
 
 
 def build(function, name, *bases, **named_arguments):
@@ -34,7 +42,7 @@ def keep_objects(kind, name):
     found = made.setdefault(name, [])
 
     def __init__(self, *args, **named_arguments):
-        if len(found) < MOST and type(self) is kind:
+        if len(found) < MOST and type(self) is kind and not over:
             found.append(self)
         original(self, *args, **named_arguments)
 

@@ -138,6 +138,8 @@ def at_end():
         _over = True
         moment("the end")
         log.note("turns", turns.now - 1)
+        # from here on the program's objects live and die as they do without us
+        classes.release()
 
 
 def finish():
