@@ -1,6 +1,6 @@
 """Put faults into the built demo programs and see whether suggested scenarios alone find them; docs/evidence.md.
 
-    python benchmarks/faults.py [--write]
+python benchmarks/faults.py [--write]
 """
 
 from __future__ import annotations
@@ -29,7 +29,11 @@ def built(program: str, top: Path) -> Path:
     folder = top / program
     folder.mkdir()
     shutil.copy(PROGRAMS / f"{program}.py", folder)
-    for args in (["record", "--suggest", f"{program}.py"], ["draft", f"{program}.py"], ["build", f"{program}.design.toml"]):
+    for args in (
+        ["record", "--suggest", f"{program}.py"],
+        ["draft", f"{program}.py"],
+        ["build", f"{program}.design.toml"],
+    ):
         done = aedifex(folder, *args, "--quiet")
         if done.returncode:
             raise SystemExit(f"{program}: aedifex {' '.join(args)}: {done.stdout}{done.stderr}")
@@ -43,7 +47,9 @@ def tried(fault: dict[str, str], folder: Path) -> str:
     path = folder / fault["file"]
     whole = path.read_text()
     if whole.count(fault["old"]) != 1:
-        raise SystemExit(f"{fault['program']}: {fault['old']!r} stands {whole.count(fault['old'])} times in {fault['file']}")
+        raise SystemExit(
+            f"{fault['program']}: {fault['old']!r} stands {whole.count(fault['old'])} times in {fault['file']}"
+        )
     path.write_text(whole.replace(fault["old"], fault["new"]))
     try:
         done = aedifex(folder, "check", "--json")
@@ -71,7 +77,9 @@ def main() -> None:
             where = tried(fault, folders[fault["program"]])
             found += bool(where)
             change = " / ".join(x.strip() for x in fault["old"].strip().splitlines())
-            rows.append(f"| {number} | {fault['program']} | {fault['kind']} | `{change[:70]}` | {where or '**not found**'} |")
+            rows.append(
+                f"| {number} | {fault['program']} | {fault['kind']} | `{change[:70]}` | {where or '**not found**'} |"
+            )
             print(number, fault["program"], fault["kind"], "->", where or "NOT FOUND", flush=True)
     print(f"{found} of {len(faults)} found")
     if parser.parse_args().write:

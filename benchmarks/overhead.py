@@ -26,9 +26,14 @@ LINES = 300
 HEAD = "\n".join(f"tram{n}_x = {n}.0\ntram{n}_riders = {n}\ntram{n}_log = []" for n in range(1, 9))
 MOVES = "\n\n\n".join(
     f"def move_tram{n}(dt):\n    global tram{n}_x, tram{n}_riders\n    for i in range(2500):\n        tram{n}_x = (tram{n}_x * 1.0001 + dt) % 97\n"
-    f"    tram{n}_riders += 1\n    tram{n}_log.append(round(tram{n}_x))\n    del tram{n}_log[:-20]" for n in range(1, 9)
+    f"    tram{n}_riders += 1\n    tram{n}_log.append(round(tram{n}_x))\n    del tram{n}_log[:-20]"
+    for n in range(1, 9)
 )
-MAIN = "for line in sys.stdin:\n    " + "\n    ".join(f"move_tram{n}(0.5)" for n in range(1, 9)) + "\n    print(tram1_x, tram8_log[-3:])"
+MAIN = (
+    "for line in sys.stdin:\n    "
+    + "\n    ".join(f"move_tram{n}(0.5)" for n in range(1, 9))
+    + "\n    print(tram1_x, tram8_log[-3:])"
+)
 CONSOLE = f"import sys\n\n{HEAD}\n\n\n{MOVES}\n\n\n{MAIN}\n"
 WINDOW = f"""import pygame
 

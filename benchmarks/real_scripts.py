@@ -236,7 +236,9 @@ def document(rows: list[dict[str, object]]) -> str:
             continue
         (g1, g2), (m1, m2) = r["globals"], r["main"]  # type: ignore[misc]
         reasons = [*r["refused"], *r["stays"]]  # type: ignore[misc]
-        why = "; ".join(dict.fromkeys(clean(x) for x in reasons)) or ("-" if r["done"] else "no state that functions share, and a short main: nothing to gain")
+        why = "; ".join(dict.fromkeys(clean(x) for x in reasons)) or (
+            "-" if r["done"] else "no state that functions share, and a short main: nothing to gain"
+        )
         lines.append(
             f"| {r['script']} | {r['lines']} | {g1} → {g2} | {m1} → {m2} | {r['done']} | {why} | {'yes' if r['same'] else 'NO'} |"
         )

@@ -38,7 +38,13 @@ def changes(node: ast.AST) -> Iterator[tuple[tuple[int, int], tuple[int, int], s
         yield start(node), start(node.operand), ""
     elif isinstance(node, ast.Constant) and not isinstance(node.value, bytes) and node.value is not None:
         value = node.value
-        yield start(node), end(node), repr(not value if isinstance(value, bool) else value + 1 if isinstance(value, int | float) else value + "!")
+        yield (
+            start(node),
+            end(node),
+            repr(
+                not value if isinstance(value, bool) else value + 1 if isinstance(value, int | float) else value + "!"
+            ),
+        )
 
 
 def start(node: ast.expr) -> tuple[int, int]:

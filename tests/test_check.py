@@ -244,7 +244,11 @@ def test_only_scenarios_that_can_tell_run_after_a_step(folder):
     from aedifex.core.check import check as checking
 
     folder.write("rides.py", RIDES)
-    folder.write("rides.scenarios.toml", "".join(f"[[scenario]]\nname = '{w}'\nstdin = '{w}'\n" for w in ("long", "undo")) + "[[scenario]]\nname = 'none'\n")
+    folder.write(
+        "rides.scenarios.toml",
+        "".join(f"[[scenario]]\nname = '{w}'\nstdin = '{w}'\n" for w in ("long", "undo"))
+        + "[[scenario]]\nname = 'none'\n",
+    )
     folder.aedifex("draft", "-q", "rides.py")
     project = open_project(str(folder.path / "rides.design.toml"))
     runs = project.scenarios()

@@ -63,8 +63,8 @@ def test_nothing_outside_the_scratch_folder_is_touched(folder, tmp_path_factory)
     kept = outside / "kept.txt"
     kept.write_text("as it was")
     main = f"""
-for act in (lambda: open({str(outside / 'new.txt')!r}, 'w'), lambda: os.remove({str(kept)!r}), lambda: open({str(kept)!r}, 'a'),
-            lambda: os.rename({str(kept)!r}, 'mine.txt'), lambda: os.mkdir({str(outside / 'sub')!r}), lambda: shutil.rmtree({str(outside)!r})):
+for act in (lambda: open({str(outside / "new.txt")!r}, 'w'), lambda: os.remove({str(kept)!r}), lambda: open({str(kept)!r}, 'a'),
+            lambda: os.rename({str(kept)!r}, 'mine.txt'), lambda: os.mkdir({str(outside / "sub")!r}), lambda: shutil.rmtree({str(outside)!r})):
     try:
         act()
         print("allowed")
@@ -124,7 +124,10 @@ def test_waiting_takes_no_time(folder, imports, main):
     ("imports", "main"),
     [
         ("numpy", "print(numpy.random.rand(), numpy.random.default_rng().random(), numpy.random.RandomState().rand())"),
-        ("random, os, secrets, uuid", "print(random.Random().random(), os.urandom(4), secrets.token_hex(4), uuid.uuid4())"),
+        (
+            "random, os, secrets, uuid",
+            "print(random.Random().random(), os.urandom(4), secrets.token_hex(4), uuid.uuid4())",
+        ),
         ("tempfile, os", "print(os.path.basename(tempfile.mkdtemp()))"),
         ("time, datetime", "print(time.time(), datetime.datetime.now(), datetime.date.today(), time.localtime())"),
         ("os, locale, shutil", "print(os.environ['TZ'], locale.getlocale(), shutil.get_terminal_size())"),
@@ -148,7 +151,11 @@ os.chmod("deep", 0o000)
     before = set(os.listdir("/tmp"))
     done = recorded(folder, "os", main)
     assert done.returncode == 0, done.stderr
-    assert not [n for n in set(os.listdir("/tmp")) - before if n.startswith("aedifex-") and os.path.exists(f"/tmp/{n}/work/deep")]
+    assert not [
+        n
+        for n in set(os.listdir("/tmp")) - before
+        if n.startswith("aedifex-") and os.path.exists(f"/tmp/{n}/work/deep")
+    ]
 
 
 def test_difference_that_is_left_to_chance_is_placed(folder):

@@ -22,8 +22,15 @@ from aedifex.core.program.language import read_program
 
 PINNED = Path(__import__("aedifex").__file__).parent / "core" / "languages" / "python" / "pinned"
 PLAIN = st.recursive(
-    st.none() | st.booleans() | st.integers() | st.floats(allow_nan=False) | st.text(max_size=20) | st.binary(max_size=9),
-    lambda inner: st.lists(inner, max_size=4) | st.dictionaries(st.text(max_size=3), inner, max_size=4) | st.tuples(inner, inner),
+    st.none()
+    | st.booleans()
+    | st.integers()
+    | st.floats(allow_nan=False)
+    | st.text(max_size=20)
+    | st.binary(max_size=9),
+    lambda inner: (
+        st.lists(inner, max_size=4) | st.dictionaries(st.text(max_size=3), inner, max_size=4) | st.tuples(inner, inner)
+    ),
     max_leaves=12,
 )
 
@@ -101,7 +108,9 @@ def typing(**given):
 def test_keys_come_at_their_turn_or_when_nothing_else_helps():
     keys = typing(events=[{"turn": 2, "key": "UP"}, {"turn": 9, "text": "ab\n"}])
     assert keys.due(1, False, False) == "" and keys.due(2, False, False) == "\x1b[A"
-    assert keys.due(3, False, False) == "" and keys.due(3, True, False) == "ab\r", "a program that cannot go on gets the next"
+    assert keys.due(3, False, False) == "" and keys.due(3, True, False) == "ab\r", (
+        "a program that cannot go on gets the next"
+    )
     assert keys.due(4, True, False) == ""
 
 
@@ -157,8 +166,28 @@ def test_mistakes_in_a_scenario(entry, said):
 
 
 def test_a_right_scenario_has_none():
-    assert wrong({"name": "a", "runner": "frames", "turns": 9, "events": [{"turn": 9, "click": [1, 2], "button": 3, "press": True}]}) == []
-    assert wrong({"name": "a", "requests": [{"path": "/", "json": [1], "headers": {"A": "b"}}], "ignore": [r"\d"], "seconds": 1}) == []
+    assert (
+        wrong(
+            {
+                "name": "a",
+                "runner": "frames",
+                "turns": 9,
+                "events": [{"turn": 9, "click": [1, 2], "button": 3, "press": True}],
+            }
+        )
+        == []
+    )
+    assert (
+        wrong(
+            {
+                "name": "a",
+                "requests": [{"path": "/", "json": [1], "headers": {"A": "b"}}],
+                "ignore": [r"\d"],
+                "seconds": 1,
+            }
+        )
+        == []
+    )
 
 
 # -- what the text of a program tells ------------------------------------------------------------
@@ -178,9 +207,14 @@ def test_the_runner_that_fits(folder, code, kind):
 
 
 def test_arguments_worth_a_run():
-    tree = ast.parse("p.add_argument('stops', type=int)\np.add_argument('--mode', choices=('a', 'b'))\np.add_argument('-v', action='store_true')\n")
+    tree = ast.parse(
+        "p.add_argument('stops', type=int)\np.add_argument('--mode', choices=('a', 'b'))\np.add_argument('-v', action='store_true')\n"
+    )
     assert arguments(tree) == [["2"], ["--mode", "a", "2"], ["--mode", "b", "2"], ["-v", "2"], ["--no-such-option"]]
-    assert arguments(ast.parse("import sys\nif sys.argv[1] == 'open': pass\nn = int(sys.argv[2])\n")) == [["open"], ["3"]]
+    assert arguments(ast.parse("import sys\nif sys.argv[1] == 'open': pass\nn = int(sys.argv[2])\n")) == [
+        ["open"],
+        ["3"],
+    ]
     assert arguments(ast.parse("print(1)")) == []
 
 
@@ -191,7 +225,15 @@ def test_requests_in_an_order_that_makes_sense():
     )
     found = [f"{r.get('method', 'GET')} {r['path']}" for r in requests(tree)]
     looks = ["GET /", "GET /stops/1/1", "GET /stops/1/1?q=2", "GET /stops/nobody/99", "GET /stops/nobody/99?q=2"]
-    assert found == [*looks, "POST /stops", *looks, "DELETE /stops/1/1", "DELETE /stops/nobody/99", *looks, "GET /no-such-place"]
+    assert found == [
+        *looks,
+        "POST /stops",
+        *looks,
+        "DELETE /stops/1/1",
+        "DELETE /stops/nobody/99",
+        *looks,
+        "GET /no-such-place",
+    ]
     assert next(r for r in requests(tree) if r.get("method") == "POST")["form"] == {"name": "2", "zone": "2"}
 
 

@@ -293,7 +293,9 @@ def test_the_same_and_then_a_fault(folder, kind):
     found = json.loads(done.stdout)["differences"]
     assert done.returncode == 1 and found, done.stdout + done.stderr
     assert not where or any(d["where"] == where for d in found), found
-    assert any((d["field"] or "").startswith(field + " ") for d in found if d["where"] == "state"), [d["field"] for d in found]
+    assert any((d["field"] or "").startswith(field + " ") for d in found if d["where"] == "state"), [
+        d["field"] for d in found
+    ]
 
 
 def test_pictures_of_the_first_frame_that_differs(folder):
@@ -308,7 +310,11 @@ def test_pictures_of_the_first_frame_that_differs(folder):
     folder.write("signal_model.py", text.replace("(40, 160, 70) if self.green", "(40, 160, 70) if not self.green"))
     found = json.loads(folder.aedifex("check", "--json", "tramwindow.scenarios.toml").stdout)["differences"]
     first = next(d for d in found if d["scenario"] == "drive and board" and d["where"].startswith("frame"))
-    assert first["where"] == "frame 1" and [p.rsplit(".", 2)[1] for p in first["pictures"]] == ["before", "after", "difference"]
+    assert first["where"] == "frame 1" and [p.rsplit(".", 2)[1] for p in first["pictures"]] == [
+        "before",
+        "after",
+        "difference",
+    ]
     images = [Image.open(os.path.join(folder.path, p)).convert("RGB") for p in first["pictures"]]
     assert [i.size for i in images] == [(480, 200)] * 3
     assert [i.getpixel((250, 56)) for i in images] == [(40, 160, 70), (200, 40, 40), (214, 40, 40)]
@@ -338,7 +344,10 @@ def test_a_control_or_key_that_is_not_there_is_said(folder):
 
 def test_turns_end_a_program_that_never_ends(folder):
     """Frames, prompts and waits are counted; the run ends after the last and can be compared."""
-    folder.write("loop.py", "import time\ncount = 0\n\n\ndef step():\n    global count\n    count += 1\n\n\nwhile True:\n    step()\n    print(count)\n    time.sleep(60)\n")
+    folder.write(
+        "loop.py",
+        "import time\ncount = 0\n\n\ndef step():\n    global count\n    count += 1\n\n\nwhile True:\n    step()\n    print(count)\n    time.sleep(60)\n",
+    )
     folder.write("loop.scenarios.toml", '[[scenario]]\nname = "ten"\nturns = 10\n')
     folder.aedifex("draft", "-q", "loop.py")
     done = folder.aedifex("record", "loop.scenarios.toml")

@@ -78,7 +78,12 @@ def test_a_wanted_state_and_frames_told_once():
     frames, state = compare(Scenario("s"), before, after)
     assert str(frames) == "scenario 's', frame 3: the picture is another, and so on (3 frames differ)"
     assert str(state) == "scenario 's', state of x at frame 2: it was '1', now it is '2'"
-    expect = [{"where": "state x", "before": "1", "after": "2"}, {"where": "frame 3"}, {"where": "frame 4"}, {"where": "frame 5"}]
+    expect = [
+        {"where": "state x", "before": "1", "after": "2"},
+        {"where": "frame 3"},
+        {"where": "frame 4"},
+        {"where": "frame 5"},
+    ]
     assert compare(Scenario("s", expect=expect), before, after) == []
     assert [d.where for d in compare(Scenario("s", expect=expect[:1]), before, after)] == ["frame 3"]
 
@@ -101,7 +106,9 @@ def test_a_wanted_difference_end_to_end(folder):
     folder.write("line.scenarios.toml", "[[scenario]]\nname = 'run'\n" + expect)
     folder.aedifex("draft", "-q", "line.py")
     built = folder.aedifex("build", "line.design.toml")
-    assert built.returncode == 1 and "every step stands, but not what the scenarios expect" in built.stdout, built.stdout
+    assert built.returncode == 1 and "every step stands, but not what the scenarios expect" in built.stdout, (
+        built.stdout
+    )
     assert "done     method:LineApp.report" in built.stdout
     check = folder.aedifex("check", "line.scenarios.toml")
     assert check.returncode == 1 and "which it did not" in check.stdout

@@ -69,7 +69,9 @@ def test_every_answer_and_every_end(folder):
     scenarios = suggested(folder, "till", TILL)
     reached = set()
     for s in scenarios:
-        reached |= set(folder.run("till.py", s.get("stdin", ""))[1].replace("> ", "\n").replace("? ", "?\n").split("\n"))
+        reached |= set(
+            folder.run("till.py", s.get("stdin", ""))[1].replace("> ", "\n").replace("? ", "?\n").split("\n")
+        )
     for word in ("too many", "undone", "nothing to undo", "price 3", "what?"):
         assert word in reached, (word, scenarios)
     assert {folder.run("till.py", s.get("stdin", ""))[0] for s in scenarios} >= {0, 3}
@@ -132,10 +134,25 @@ def test_clues(folder):
 
 def test_a_written_file_reads_as_it_was(tmp_path):
     given = [
-        Scenario('a "b"\\', "process", env={"X Y": "ü\n"}, stdin="1\n\t\x7f\n\n\"\"\"\\\nü\n", ignore=[r"\d+"], seconds=3.0, files=["*.csv"]),
+        Scenario(
+            'a "b"\\',
+            "process",
+            env={"X Y": "ü\n"},
+            stdin='1\n\t\x7f\n\n"""\\\nü\n',
+            ignore=[r"\d+"],
+            seconds=3.0,
+            files=["*.csv"],
+        ),
         Scenario("c", "frames", turns=5, events=[{"turn": 1, "key": "a", "press": True}, {"turn": 2, "quit": True}]),
-        Scenario("d", "requests", requests=[{"path": "/", "method": "POST", "json": {"a b": [1, {"c": None or 0}]}}], expect=[{"where": "output", "after": "x"}]),
-        Scenario("e", "terminal", typed=[{"after": "?", "text": "1\n"}], run=["{python}", "{entry}", "-v"], bring=["x.txt"]),
+        Scenario(
+            "d",
+            "requests",
+            requests=[{"path": "/", "method": "POST", "json": {"a b": [1, {"c": None or 0}]}}],
+            expect=[{"where": "output", "after": "x"}],
+        ),
+        Scenario(
+            "e", "terminal", typed=[{"after": "?", "text": "1\n"}], run=["{python}", "{entry}", "-v"], bring=["x.txt"]
+        ),
     ]
     path = tmp_path / "x.scenarios.toml"
     path.write_text(as_toml(given, "made up"))

@@ -23,7 +23,9 @@ def with_tests(folder, name):
 def run_tests(place: Path, *args: str) -> int:
     command = [sys.executable, "-B", "-m", "pytest", "-x", "-q", "-p", "no:cacheprovider", *args]
     try:
-        return subprocess.run(command, cwd=place, capture_output=True, timeout=60, env={"PATH": "/usr/bin:/bin"}).returncode
+        return subprocess.run(
+            command, cwd=place, capture_output=True, timeout=60, env={"PATH": "/usr/bin:/bin"}
+        ).returncode
     except subprocess.TimeoutExpired:
         return 1
 
@@ -62,16 +64,24 @@ def test_nothing_of_another_hand_is_overwritten(folder):
     folder.write("tests/conftest.py", "# mine\n")
     done = with_tests(folder, "fares")
     assert done.returncode == 1 and "test_till.py: is there already and not ours" in done.stderr
-    assert folder.read("tests/test_till.py").startswith("def test_mine") and not (folder.path / "tests/test_card.py").exists()
+    assert (
+        folder.read("tests/test_till.py").startswith("def test_mine")
+        and not (folder.path / "tests/test_card.py").exists()
+    )
     (folder.path / "tests/test_till.py").unlink()
     again = folder.aedifex("build", "fares.design.toml", "--tests", "tests")
     assert "see that it makes the project importable" in again.stderr
     assert folder.read("tests/conftest.py") == "# mine\n" and "def test_fill_1" in folder.read("tests/test_card.py")
-    assert folder.aedifex("build", "fares.design.toml", "--tests", "tests").returncode == 0, "its own files it may replace"
+    assert folder.aedifex("build", "fares.design.toml", "--tests", "tests").returncode == 0, (
+        "its own files it may replace"
+    )
 
 
 def test_a_class_in_the_entry_gets_none(folder):
-    folder.write("line.py", "tram_x = 0\ntram_v = 1\n\n\ndef move_tram():\n    global tram_x\n    tram_x += tram_v\n\n\ndef turn_tram():\n    global tram_v\n    tram_v = -tram_v\n\n\nmove_tram()\nturn_tram()\nprint(tram_x)\n")
+    folder.write(
+        "line.py",
+        "tram_x = 0\ntram_v = 1\n\n\ndef move_tram():\n    global tram_x\n    tram_x += tram_v\n\n\ndef turn_tram():\n    global tram_v\n    tram_v = -tram_v\n\n\nmove_tram()\nturn_tram()\nprint(tram_x)\n",
+    )
     folder.aedifex("draft", "-q", "line.py")
     design = folder.read("line.design.toml")
     folder.write("line.design.toml", re.sub(r'^file = ".*"\n', "", design, flags=re.M))
@@ -93,6 +103,11 @@ def test_results_errors_chance_and_lists(folder):
     done = folder.aedifex("build", "-q", "dice.design.toml", "--tests", ".")
     assert done.returncode == 0, done.stderr
     text = "".join(p.read_text() for p in folder.path.glob("test_*.py"))
-    for part in ("random.seed(", "with pytest.raises(ValueError):", "assert given == [", "capsys.readouterr().out == 'thrown 3\\n'"):
+    for part in (
+        "random.seed(",
+        "with pytest.raises(ValueError):",
+        "assert given == [",
+        "capsys.readouterr().out == 'thrown 3\\n'",
+    ):
         assert part in text, text
     assert run_tests(folder.path) == 0 and not (folder.path / "conftest.py").exists()

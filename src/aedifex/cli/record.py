@@ -58,7 +58,9 @@ def opened(path: str | None) -> tuple[Project, list[Scenario]]:
 
 @click.command(name="record")
 @click.argument("scenarios", required=False)
-@click.option("--suggest", is_flag=True, help="Try the program out and write a first scenario file; name a script or a design.")
+@click.option(
+    "--suggest", is_flag=True, help="Try the program out and write a first scenario file; name a script or a design."
+)
 @click.option("--again", is_flag=True, help="With --suggest: replace the scenario file that is there.")
 @QUIET
 def command(scenarios: str | None, suggest: bool, again: bool, quiet: bool) -> None:
@@ -89,7 +91,10 @@ def command(scenarios: str | None, suggest: bool, again: bool, quiet: bool) -> N
 
 def seen_of(run: Observed) -> list[str]:
     """What a recorded run holds, in a few words."""
-    found = [f"exit status {run.status}" if not run.ended else run.ended, f"{run.output.count(chr(10)) + run.device.count(chr(10))} lines"]
+    found = [
+        f"exit status {run.status}" if not run.ended else run.ended,
+        f"{run.output.count(chr(10)) + run.device.count(chr(10))} lines",
+    ]
     kinds: dict[str, int] = {}
     for label in run.shots:
         kind = label.split(" ")[0]

@@ -32,7 +32,9 @@ def outermost(file: SourceFile) -> list[Function]:
 
 def main_text(file: SourceFile) -> list[bytes]:
     """The statements that run when the file does."""
-    return [file.text[s.start : s.end] for s in file.statements if s.kind not in ("function", "class", "docstring", "pass")]
+    return [
+        file.text[s.start : s.end] for s in file.statements if s.kind not in ("function", "class", "docstring", "pass")
+    ]
 
 
 def originals(key: tuple[str, str], project: Project) -> set[tuple[str, int]]:

@@ -130,7 +130,9 @@ class Builder:
         functions = None if self.options.git is not None else touched(built.program, program, project)
         scenarios = checking.affected(self.scenarios, seen, functions)
         world = project.world({**self.overlay, **outcome.changes}, program)
-        result = checking.check(scenarios, world, seen, True, self.ran, project.original_world(), project.pictures, due=False)
+        result = checking.check(
+            scenarios, world, seen, True, self.ran, project.original_world(), project.pictures, due=False
+        )
         self.unproven = [s for s in self.scenarios if s not in scenarios and (s in self.unproven or outcome.changes)]
         if result.differences:
             outcome.result = "different"
@@ -173,4 +175,8 @@ def told(differences: list[Difference]) -> list[str]:
     """What a person reads of the differences: each in a sentence, the first with its context and its pictures."""
     if not differences:
         return []
-    return [str(d) for d in differences] + list(differences[0].context) + [f"picture: {p}" for d in differences for p in d.pictures]
+    return (
+        [str(d) for d in differences]
+        + list(differences[0].context)
+        + [f"picture: {p}" for d in differences for p in d.pictures]
+    )

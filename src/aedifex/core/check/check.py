@@ -51,7 +51,9 @@ def record(
         if tell is not None:
             tell(scenario.name)
         if first.trouble:
-            raise Refused(f"scenario '{scenario.name}': the original cannot be recorded, because {first.trouble}{advice(first.trouble)}.")
+            raise Refused(
+                f"scenario '{scenario.name}': the original cannot be recorded, because {first.trouble}{advice(first.trouble)}."
+            )
         missing = world.language.launch.missing_module(first.error)
         if missing:
             raise Refused(
@@ -62,7 +64,9 @@ def record(
         again = compare(replace(scenario, expect=[]), first, second)
         if again:
             d = again[0]
-            place = f"{d.where}, line {d.line}" if d.line else f"{d.where} of {d.name} at {d.moment}" if d.name else d.where
+            place = (
+                f"{d.where}, line {d.line}" if d.line else f"{d.where} of {d.name} at {d.moment}" if d.name else d.where
+            )
             raise Refused(f"scenario '{scenario.name}': two runs of the original differ: {place}, "
                           f"{d.before!r} and {d.after!r}; mask it with 'ignore'.")  # fmt: skip
         first.called = second.called
@@ -118,7 +122,9 @@ def check(
     return result
 
 
-def affected(scenarios: list[Scenario], seen: dict[str, Observed], touched: set[tuple[str, int]] | None) -> list[Scenario]:
+def affected(
+    scenarios: list[Scenario], seen: dict[str, Observed], touched: set[tuple[str, int]] | None
+) -> list[Scenario]:
     """The scenarios that call one of the functions (file, first line in the original); all if that is not known."""
     if touched is None:
         return list(scenarios)

@@ -55,7 +55,9 @@ class Difference:
         what = "moments differ" if self.name else "lines differ" if self.line else "differ"
         more = f" ({self.count} {what})" if self.count > 1 else ""
         made = f"; made at {self.source}" if self.source else ""
-        return f"scenario '{self.scenario}', {place}: it was {show(self.before)}, now it is {show(self.after)}{more}{made}"
+        return (
+            f"scenario '{self.scenario}', {place}: it was {show(self.before)}, now it is {show(self.after)}{more}{made}"
+        )
 
 
 def show(text: str) -> str:
@@ -88,7 +90,11 @@ def compare(scenario: Scenario, before: Observed, after: Observed, due: bool = T
         if atoms:
             found.append(told(scenario, atoms, old, new))
     found = gathered(found)
-    found += [d for d in states(scenario, before.state, after.state) if not wanted(Atom(f"state {d.name}", 0, d.before, d.after), expected)]
+    found += [
+        d
+        for d in states(scenario, before.state, after.state)
+        if not wanted(Atom(f"state {d.name}", 0, d.before, d.after), expected)
+    ]
     for row in expected if due else ():
         if not row["met"]:
             was, now = (repr(row[k]) if k in row else "anything" for k in ("before", "after"))
@@ -160,7 +166,9 @@ def told(scenario: Scenario, atoms: list[Atom], old: str, new: str) -> Differenc
     first = atoms[0]
     left, right = old.split("\n"), new.split("\n")
     at = max(first.line - 1, 0)
-    around = list(difflib.unified_diff(left[max(0, at - 3) : at + 4], right[max(0, at - 3) : at + 4], lineterm="", n=3))[2:]
+    around = list(
+        difflib.unified_diff(left[max(0, at - 3) : at + 4], right[max(0, at - 3) : at + 4], lineterm="", n=3)
+    )[2:]
     picture = first.where.startswith("frame ")
     context = () if picture or first.line == 0 else tuple(c for c in around if not c.startswith("@@"))
     line = 0 if picture else first.line
@@ -190,7 +198,19 @@ def states(scenario: Scenario, before: State, after: State) -> list[Difference]:
         Difference(scenario.name, "state", 0, old, new, name=name, moment=moment, count=count)
         for name, moment, old, new, count in differing(before, after)
     ]
-    return [replace(found[0], context=tuple(f"also {d.name} at {d.moment}: it was {show(d.before)}, now it is {show(d.after)}" for d in found[1:4]))] if found else []
+    return (
+        [
+            replace(
+                found[0],
+                context=tuple(
+                    f"also {d.name} at {d.moment}: it was {show(d.before)}, now it is {show(d.after)}"
+                    for d in found[1:4]
+                ),
+            )
+        ]
+        if found
+        else []
+    )
 
 
 def mask(scenario: Scenario, text: str) -> str:

@@ -33,7 +33,7 @@ def explained(d: Difference, scenario: Scenario, before: World, after: World, pi
 
 
 def made_at(scenario: Scenario, world: World, wanted: dict[str, int]) -> str:
-    """"file:line" of what made a line of output, with the moved names that stand there; "" if it cannot be told."""
+    """ "file:line" of what made a line of output, with the moved names that stand there; "" if it cannot be told."""
     if world.runner(scenario) == "terminal":
         return ""
     with sandbox(scenario, world.wishing(locate=wanted)) as box:

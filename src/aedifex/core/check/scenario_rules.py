@@ -108,7 +108,11 @@ def events(entry: dict[str, Any]) -> Iterator[Mistake]:
                 said = f"an event needs exactly one of {', '.join(EVENTS)}"
             elif event.get("turn", 0) < 1:
                 said = "an event needs 'turn', counted from 1"
-            elif any(len(event[k]) != 2 or not all(isinstance(v, int) for v in event[k]) for k in ("click", "move") if k in event):
+            elif any(
+                len(event[k]) != 2 or not all(isinstance(v, int) for v in event[k])
+                for k in ("click", "move")
+                if k in event
+            ):
                 said = f"'{kinds[0]}' in 'events' must be [x, y]"
             elif entry.get("turns") and event["turn"] > entry["turns"]:
                 said = f"the event of turn {event['turn']} comes after the last turn, {entry['turns']}"
@@ -131,7 +135,7 @@ def expected(entry: dict[str, Any]) -> Iterator[Mistake]:
     for row in entry.get("expect", []):
         said = table("expect", row, EXPECT_KEYS)
         if not said and not row.get("where"):
-            said = "a wanted difference needs 'where', for example \"output\" or \"response 2\""
+            said = 'a wanted difference needs \'where\', for example "output" or "response 2"'
         if not said and not ("before" in row or "after" in row):
             said = "a wanted difference needs 'before' or 'after'"
         if said:

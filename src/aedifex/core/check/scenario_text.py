@@ -33,11 +33,24 @@ def value(given: Any) -> str:
     if isinstance(given, bool):
         return "true" if given else "false"
     if isinstance(given, str) and given.count("\n") > 3 and given.endswith("\n"):
-        return '"""\n' + "".join(json.dumps(line, ensure_ascii=False)[1:-1].replace("\x7f", "\\u007f") + "\n" for line in given.split("\n")[:-1]) + '"""'
+        return (
+            '"""\n'
+            + "".join(
+                json.dumps(line, ensure_ascii=False)[1:-1].replace("\x7f", "\\u007f") + "\n"
+                for line in given.split("\n")[:-1]
+            )
+            + '"""'
+        )
     if isinstance(given, str):
         return json.dumps(given, ensure_ascii=False).replace("\x7f", "\\u007f")
     if isinstance(given, dict):
-        return "{ " + ", ".join(f"{k if k.isidentifier() and k.isascii() else json.dumps(k)} = {value(v)}" for k, v in given.items()) + " }"
+        return (
+            "{ "
+            + ", ".join(
+                f"{k if k.isidentifier() and k.isascii() else json.dumps(k)} = {value(v)}" for k, v in given.items()
+            )
+            + " }"
+        )
     if isinstance(given, list):
         return "[" + ", ".join(value(v) for v in given) + "]"
     return "0" if given is None else str(given)

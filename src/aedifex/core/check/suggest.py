@@ -51,7 +51,9 @@ class Explorer:
                 self.known[repr(scenario)] = (seen, reached)
                 missing = self.world.language.launch.missing_module(seen.error)
                 if missing:
-                    raise Refused(f"{self.world.entry}: needs the module '{missing}', which is not installed for {self.world.interpreter}; install it there.")
+                    raise Refused(
+                        f"{self.world.entry}: needs the module '{missing}', which is not installed for {self.world.interpreter}; install it there."
+                    )
         return [self.known[repr(s)] for s in scenarios]
 
     def one(self, scenario: Scenario) -> tuple[Observed, Reached]:
@@ -94,7 +96,9 @@ def kept(explorer: Explorer, scenarios: list[Scenario]) -> list[Scenario]:
             explorer.covered |= reached
             found.append(scenario)
     if not found:
-        raise Refused(f"{explorer.world.entry}: no run of it can be compared, because {trouble}; write a scenario by hand.")
+        raise Refused(
+            f"{explorer.world.entry}: no run of it can be compared, because {trouble}; write a scenario by hand."
+        )
     return found
 
 
@@ -124,7 +128,9 @@ def sessions(explorer: Explorer, clues: Clues) -> list[Scenario]:
         if explorer.spent:
             break
     if not found:
-        raise Refused(f"{explorer.world.entry}: no run of it can be compared, because {trouble}; write a scenario by hand.")
+        raise Refused(
+            f"{explorer.world.entry}: no run of it can be compared, because {trouble}; write a scenario by hand."
+        )
     return found
 
 
@@ -183,7 +189,9 @@ class Session:
         best, most = [], 0
         for at in range(0, len(steps), chunk):
             some = steps[at : at + chunk]
-            for step, (seen, reached) in zip(some, self.explorer.tries([self.scenario([*self.lines, *s]) for s in some]), strict=True):
+            for step, (seen, reached) in zip(
+                some, self.explorer.tries([self.scenario([*self.lines, *s]) for s in some]), strict=True
+            ):
                 gain = self.explorer.gain(reached)
                 if depth == 1 and seen.starved and not seen.trouble:
                     answers += step * (3 if gain else 1)

@@ -82,7 +82,10 @@ def frame_scenarios(clues: Clues) -> list[Scenario]:
 def control_scenarios(clues: Clues) -> list[Scenario]:
     """Entries filled, each control used; then other values, and each control again in the other order."""
     found = []
-    for name, values, order in (("every control once", ("2", "3", "4"), 1), ("the other way round", ("0", "tram", ""), -1)):
+    for name, values, order in (
+        ("every control once", ("2", "3", "4"), 1),
+        ("the other way round", ("0", "tram", ""), -1),
+    ):
         line = Timeline()
         number = 0
         for control, value in clues.controls:
@@ -109,6 +112,9 @@ def key_scenarios(clues: Clues) -> list[Scenario]:
     if not keys:
         return [Scenario("as it starts", "terminal", typed=[{"text": "1\n"}, {"text": "2\n"}] if clues.reads else [])]
     found = []
-    for name, order in (("every key", [*calm, *calm, *last]), ("backwards", [*calm[::-1], *(k for k in calm for _ in range(3)), *last[:1]])):
+    for name, order in (
+        ("every key", [*calm, *calm, *last]),
+        ("backwards", [*calm[::-1], *(k for k in calm for _ in range(3)), *last[:1]]),
+    ):
         found.append(Scenario(name, "terminal", events=[{"turn": n, "key": key} for n, key in enumerate(order, 1)]))
     return found + [Scenario(f"{k} at once", "terminal", events=[{"turn": 1, "key": k}]) for k in last]

@@ -29,7 +29,11 @@ class Written:
 
 
 def write_tests(
-    scenarios: list[Scenario], world: World, homes: dict[str, str], folder: str, tell: Callable[[str], None] | None = None
+    scenarios: list[Scenario],
+    world: World,
+    homes: dict[str, str],
+    folder: str,
+    tell: Callable[[str], None] | None = None,
 ) -> Written:
     """Tests of the classes in ``homes`` (class → file) below ``folder``, made of calls that the scenarios bring about.
 
@@ -51,7 +55,9 @@ def write_tests(
     if failing:
         chosen = {c: [(t, k) for t, k in tests if t not in failing] for c, tests in chosen.items()}
         files = rendered(chosen, modules, launch)
-        made.notes.append(f"{len(failing)} calls depend on more than their object and arguments; no test is made of them.")
+        made.notes.append(
+            f"{len(failing)} calls depend on more than their object and arguments; no test is made of them."
+        )
     for c, tests in chosen.items():
         if tests:
             made.counts[launch.unit_tests.file_name(modules[c].rsplit(".", 1)[-1])] = len(tests)
@@ -65,7 +71,9 @@ def write_tests(
 def importable(name: str, path: str, world: World, made: Written) -> bool:
     if world.language.launch.unit_tests.importable(text_of(path, world)):
         return True
-    made.notes.append(f"{name}: stands in {path}, which starts the program when it is imported; it gets no tests there.")
+    made.notes.append(
+        f"{name}: stands in {path}, which starts the program when it is imported; it gets no tests there."
+    )
     return False
 
 
@@ -142,7 +150,9 @@ def rendered(chosen: dict[str, list[tuple[str, Call]]], modules: dict[str, str],
     made = {}
     for c, tests in chosen.items():
         if tests:
-            made[launch.unit_tests.file_name(modules[c].rsplit(".", 1)[-1])] = launch.unit_tests.test_file(c, modules, tests)
+            made[launch.unit_tests.file_name(modules[c].rsplit(".", 1)[-1])] = launch.unit_tests.test_file(
+                c, modules, tests
+            )
     return made
 
 
@@ -164,7 +174,9 @@ def prove(files: dict[str, str], world: World, launch: Any, made: Written) -> se
             capture_output=True, text=True, timeout=600, env={**os.environ, "PYTEST_ADDOPTS": "", "PYTHONDONTWRITEBYTECODE": "1"},
         )  # fmt: skip
         if "No module named pytest" in done.stderr:
-            made.notes.append(f"pytest is not installed for {world.interpreter}, so the tests were not run; install it there.")
+            made.notes.append(
+                f"pytest is not installed for {world.interpreter}, so the tests were not run; install it there."
+            )
         failing = launch.unit_tests.failures(done.stdout)
     return failing
 

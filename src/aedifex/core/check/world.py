@@ -53,7 +53,11 @@ class World:
             "watch": self.watch, **self.extra,
         }  # fmt: skip
         given = launch.planned(plan, os.path.join(top, "plan"))
-        return {**launch.scratch_environment(folder), **launch.environment(launch.needs_standins(self.sources)), **given}
+        return {
+            **launch.scratch_environment(folder),
+            **launch.environment(launch.needs_standins(self.sources)),
+            **given,
+        }
 
     def runner(self, scenario: Scenario) -> str:
         """The runner that a scenario names, or the one that fits what the program imports."""

@@ -16,7 +16,10 @@ def display() -> tuple[str, str]:
     """(its name, "") or ("", why there is none). Never the screen that the person looks at."""
     program = shutil.which("Xvfb")
     if program is None:
-        return "", "it opens windows, and no screen without a viewer can be had: install Xvfb (Debian: apt install xvfb)"
+        return (
+            "",
+            "it opens windows, and no screen without a viewer can be had: install Xvfb (Debian: apt install xvfb)",
+        )
     with _lock:
         if _started and _started[0][0].poll() is None:
             return _started[0][1], ""

@@ -77,7 +77,12 @@ class Looker(ast.NodeVisitor):
         for operator, part in zip(node.ops, node.comparators, strict=True):
             if isinstance(operator, ast.In | ast.NotIn) and isinstance(part, ast.Name):
                 self.looked_up.append(part.id)
-            if isinstance(operator, ast.In) and isinstance(part, ast.Constant) and isinstance(part.value, str) and len(part.value) <= 12:
+            if (
+                isinstance(operator, ast.In)
+                and isinstance(part, ast.Constant)
+                and isinstance(part.value, str)
+                and len(part.value) <= 12
+            ):
                 self.texts += list(part.value)
         self.generic_visit(node)
 
@@ -89,7 +94,11 @@ class Looker(ast.NodeVisitor):
     def visit_Dict(self, node: ast.Dict) -> None:
         """A table of commands: words, and what is called for each."""
         for key, value in zip(node.keys, node.values, strict=True):
-            if isinstance(key, ast.Constant) and isinstance(key.value, str) and isinstance(value, ast.Name | ast.Attribute | ast.Lambda):
+            if (
+                isinstance(key, ast.Constant)
+                and isinstance(key.value, str)
+                and isinstance(value, ast.Name | ast.Attribute | ast.Lambda)
+            ):
                 self.texts.append(key.value)
         self.generic_visit(node)
 
@@ -120,7 +129,13 @@ class Looker(ast.NodeVisitor):
             self.found.reads = True
 
     def visit_Call(self, node: ast.Call) -> None:
-        name = node.func.attr if isinstance(node.func, ast.Attribute) else node.func.id if isinstance(node.func, ast.Name) else ""
+        name = (
+            node.func.attr
+            if isinstance(node.func, ast.Attribute)
+            else node.func.id
+            if isinstance(node.func, ast.Name)
+            else ""
+        )
         texts = [a.value for a in node.args if isinstance(a, ast.Constant) and isinstance(a.value, str)]
         if name == "ord" and texts:
             self.found.keys.append(texts[0])
@@ -149,7 +164,9 @@ class Looker(ast.NodeVisitor):
 
     def size(self, node: ast.expr) -> None:
         if isinstance(node, ast.Tuple) and len(node.elts) == 2:
-            values = [self.constants.get(e.id) if isinstance(e, ast.Name) else getattr(e, "value", None) for e in node.elts]
+            values = [
+                self.constants.get(e.id) if isinstance(e, ast.Name) else getattr(e, "value", None) for e in node.elts
+            ]
             if all(isinstance(v, int) for v in values):
                 self.found.size = (int(values[0] or 640), int(values[1] or 480))
 

@@ -21,7 +21,9 @@ def requests(tree: ast.Module) -> list[dict[str, Any]]:
         for path, methods in routes(node):
             for method in methods:
                 for filled in addresses(path):
-                    request: dict[str, Any] = {"path": filled} if method == "GET" else {"method": method, "path": filled}
+                    request: dict[str, Any] = (
+                        {"path": filled} if method == "GET" else {"method": method, "path": filled}
+                    )
                     if method == "GET":
                         query = "&".join(f"{k}=2" for k in members(node, "args"))
                         looks.append(request)
@@ -69,7 +71,12 @@ def members(node: ast.AST, holder: str) -> list[str]:
         key: ast.expr | None = None
         if isinstance(inner, ast.Subscript) and holder in ast.unparse(inner.value).split("."):
             key = inner.slice
-        elif isinstance(inner, ast.Call) and isinstance(inner.func, ast.Attribute) and inner.func.attr == "get" and inner.args:
+        elif (
+            isinstance(inner, ast.Call)
+            and isinstance(inner.func, ast.Attribute)
+            and inner.func.attr == "get"
+            and inner.args
+        ):
             if holder in ast.unparse(inner.func.value).split("."):
                 key = inner.args[0]
         if isinstance(key, ast.Constant) and isinstance(key.value, str):
@@ -102,6 +109,8 @@ def compared(tree: ast.Module) -> list[str]:
         if isinstance(node, ast.Call) and isinstance(node.func, ast.Attribute) and node.func.attr == "startswith":
             if "path" in ast.unparse(node.func.value).lower() and node.args and isinstance(node.args[0], ast.Constant):
                 found.append(str(node.args[0].value) + "1")
-    if not found and any(isinstance(n, ast.FunctionDef) and n.name in ("do_GET", "application", "app") for n in ast.walk(tree)):
+    if not found and any(
+        isinstance(n, ast.FunctionDef) and n.name in ("do_GET", "application", "app") for n in ast.walk(tree)
+    ):
         found.append("/")
     return list(dict.fromkeys(p for p in found if p.startswith("/")))

@@ -152,7 +152,11 @@ class TurtleScreen:
                 fun()
         self._click(10.0, 20.0)
         for turtle in list(self._turtles):
-            for what, handlers, at in (("clicked", turtle._clicks, 1.0), ("dragged", turtle._drags, 5.0), ("released", turtle._releases, 5.0)):
+            for what, handlers, at in (
+                ("clicked", turtle._clicks, 1.0),
+                ("dragged", turtle._drags, 5.0),
+                ("released", turtle._releases, 5.0),
+            ):
                 for fun in list(handlers):
                     turtle._act(what)
                     fun(at, at)
@@ -183,7 +187,9 @@ class TurtleScreen:
             elif "key" in event or "text" in event:
                 for name in [event["key"]] if "key" in event else event["text"]:
                     spelled = next((k for k in self._keys if k.lower() == _KEYS.get(name.lower(), name.lower())), None)
-                    for fun in list(self._keys.get(spelled, self._keys.get("any", []))) if event.get("press", True) else ():
+                    for fun in (
+                        list(self._keys.get(spelled, self._keys.get("any", []))) if event.get("press", True) else ()
+                    ):
                         self._act("key", name)
                         fun()
             elif "click" in event and event.get("press", True):

@@ -105,7 +105,11 @@ class Call:
         sys.stdout = io.StringIO()
         try:
             owner = copy.deepcopy(self.owner)
-            function(owner, *[swap.get(id(a), a) for a in self.args], **{k: swap.get(id(a), a) for k, a in self.named.items()})
+            function(
+                owner,
+                *[swap.get(id(a), a) for a in self.args],
+                **{k: swap.get(id(a), a) for k, a in self.named.items()},
+            )
             return {n: zlib.crc32(s.get_buffer().raw) for n, s in empty.items()}
         except Exception:
             return {}

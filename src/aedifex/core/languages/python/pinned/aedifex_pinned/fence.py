@@ -50,43 +50,60 @@ def placed(path, folder):
 
 
 def hook(inside):
-    def allowed(path):
-        if not isinstance(path, (str, bytes)):
-            return True
-        real = os.path.realpath(os.fsdecode(path))
-        return real.startswith("/dev/") or real.startswith("/proc/") or any(real == p or real.startswith(p + "/") for p in inside)
-
-    def refuse(sentence, error):
-        if sentence not in TOLD:
-            TOLD.add(sentence)
-            log.note("note", sentence)
-        raise error
+    """The audit hook: it refuses what leads out, and sees to the second fence in time."""
 
     def audit(event, args):
         if not _raised and native(event, args):
             second_fence(inside)
         if event == "open":
-            path, mode, flags = args
-            if mode is None and isinstance(flags, int) and flags & WRITES and not _raised and type(path) is str and not os.path.isabs(path):
-                second_fence(inside)  # it may be relative to any folder
-            if isinstance(flags, int) and flags & WRITES and not allowed(path):
-                refuse(f"it tried to write {os.fsdecode(path)}, outside its scratch folder", PermissionError(13, "Permission denied", path))
+            opened(args, inside)
         elif event in CHANGES:
             for at, folder in CHANGES[event]:
                 path = placed(args[at], args[folder] if folder < len(args) else -1)
-                if not allowed(path):
-                    refuse(f"it tried to change {os.fsdecode(path)}, outside its scratch folder", PermissionError(13, "Permission denied", args[at]))
-        elif event in ("socket.connect", "socket.sendto", "socket.bind"):
-            address = args[1]
-            if isinstance(address, tuple) and address and not local(address[0]):
-                refuse(f"it tried to reach {address[0]} over the network", OSError(101, "Network is unreachable"))
-        elif event == "socket.getaddrinfo":
-            if args[0] and not local(args[0]):
-                import socket
-
-                refuse(f"it tried to reach {told(args[0])} over the network", socket.gaierror(-3, "Temporary failure in name resolution"))
+                if not allowed(path, inside):
+                    error = PermissionError(13, "Permission denied", args[at])
+                    refuse(f"it tried to change {os.fsdecode(path)}, outside its scratch folder", error)
+        elif event.startswith("socket."):
+            reached(event, args)
 
     return audit
+
+
+def opened(args, inside):
+    path, mode, flags = args
+    if not isinstance(flags, int) or not flags & WRITES:
+        return
+    if mode is None and not _raised and type(path) is str and not os.path.isabs(path):
+        second_fence(inside)  # it may be relative to any folder
+    if not allowed(path, inside):
+        sentence = f"it tried to write {os.fsdecode(path)}, outside its scratch folder"
+        refuse(sentence, PermissionError(13, "Permission denied", path))
+
+
+def reached(event, args):
+    if event in ("socket.connect", "socket.sendto", "socket.bind"):
+        address = args[1]
+        if isinstance(address, tuple) and address and not local(address[0]):
+            refuse(f"it tried to reach {address[0]} over the network", OSError(101, "Network is unreachable"))
+    elif event == "socket.getaddrinfo" and args[0] and not local(args[0]):
+        import socket
+
+        error = socket.gaierror(-3, "Temporary failure in name resolution")
+        refuse(f"it tried to reach {told(args[0])} over the network", error)
+
+
+def allowed(path, inside):
+    if not isinstance(path, (str, bytes)):
+        return True
+    real = os.path.realpath(os.fsdecode(path))
+    return real.startswith(("/dev/", "/proc/")) or any(real == p or real.startswith(p + "/") for p in inside)
+
+
+def refuse(sentence, error):
+    if sentence not in TOLD:
+        TOLD.add(sentence)
+        log.note("note", sentence)
+    raise error
 
 
 def told(host):

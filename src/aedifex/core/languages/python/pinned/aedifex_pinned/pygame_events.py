@@ -73,21 +73,38 @@ class Feed:
         elif "click" in event or "move" in event:
             self.mouse(event)
         else:
-            log.note("trouble", f"the scenario uses the control '{event.get('control')}', but a pygame window has none; click at a place")
+            log.note(
+                "trouble",
+                f"the scenario uses the control '{event.get('control')}', but a pygame window has none; click at a place",
+            )
             turns.end("")
 
     def key(self, event):
         pygame, name = self.pygame, event["key"]
         shift = len(name) == 1 and name.isupper()
         spelled = NAMES.get(name.upper(), name)
-        code = next((getattr(pygame, "K_" + n) for n in (spelled, spelled.upper(), spelled.lower()) if hasattr(pygame, "K_" + n)), None)
+        code = next(
+            (
+                getattr(pygame, "K_" + n)
+                for n in (spelled, spelled.upper(), spelled.lower())
+                if hasattr(pygame, "K_" + n)
+            ),
+            None,
+        )
         if code is None:
             log.note("trouble", f"pygame knows no key '{name}'; name it as in K_{name}, without K_")
             turns.end("")
         unicode = name if len(name) == 1 else TYPED.get(spelled.upper(), "")
         if event.get("press", True):
             self.held[code] = name
-            self.post(pygame.KEYDOWN, key=code, unicode=unicode, mod=self.mods() | (pygame.KMOD_SHIFT if shift else 0), scancode=0, window=None)
+            self.post(
+                pygame.KEYDOWN,
+                key=code,
+                unicode=unicode,
+                mod=self.mods() | (pygame.KMOD_SHIFT if shift else 0),
+                scancode=0,
+                window=None,
+            )
             if "press" not in event:
                 turns.add({"turn": turns.now + 1, "key": name, "press": False})
         else:

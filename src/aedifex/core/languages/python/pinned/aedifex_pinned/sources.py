@@ -29,7 +29,13 @@ def code(value, depth=0):
         inside = ", ".join(items)
         if kind is tuple:
             return f"({inside},)" if len(items) == 1 else f"({inside})"
-        text = f"[{inside}]" if kind is list else f"{{{inside}}}" if items and kind is set else f"{kind.__name__}([{inside}])"
+        text = (
+            f"[{inside}]"
+            if kind is list
+            else f"{{{inside}}}"
+            if items and kind is set
+            else f"{kind.__name__}([{inside}])"
+        )
         return text if len(text) < LONG else None
     if kind is dict:
         rows = [(code(k, depth + 1), code(v, depth + 1)) for k, v in value.items()]

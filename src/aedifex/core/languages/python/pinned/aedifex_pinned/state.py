@@ -93,6 +93,7 @@ class Place:
         return classes.named.get((name, kind))
 
 
+_script = ""  # the file that was started
 _modules = {}
 _missed = {}  # file → number of modules when it was not among them
 
@@ -101,8 +102,9 @@ def module_of(file):
     found = _modules.get(file)
     if found is None and _missed.get(file) != len(sys.modules):
         _missed[file] = len(sys.modules)
-        for module in list(sys.modules.values()):
-            path = getattr(module, "__file__", None)
+        for name, module in list(sys.modules.items()):
+            # the interpreter takes the name of its file from the main module once that has run
+            path = getattr(module, "__file__", None) or (_script if name == "__main__" else None)
             if path and path == file:
                 found = _modules[file] = module
                 break
@@ -110,6 +112,8 @@ def module_of(file):
 
 
 def watch(plan):
+    global _script
+    _script = os.path.abspath(sys.argv[0]) if getattr(sys, "argv", None) and sys.argv[0] else ""
     files.update(os.path.abspath(path) for path in plan.get("files", ()))
     _watched.extend(Watched(row) for row in plan.get("watch", ()))
     classes.follow({w.kind for w in _watched if w.kind})

@@ -123,7 +123,10 @@ class Loop:
             same = [w for top in tops(root) for w in below(top) if w.winfo_class() in (kind, "T" + kind)]
             found = same[int(number) - 1 : int(number)] if number.isdigit() else []
         if not found:
-            log.note("trouble", f"the scenario uses the control '{wanted}', which the window does not show at turn {turns.now}")
+            log.note(
+                "trouble",
+                f"the scenario uses the control '{wanted}', which the window does not show at turn {turns.now}",
+            )
             turns.end("")
         widget = found[0]
         if "value" in event:
@@ -209,7 +212,9 @@ def contents(widget, kind):
 def item(canvas, number):
     parts = [f"    {canvas.type(number)}", " ".join(f"{c:g}" for c in canvas.coords(number))]
     for option, row in sorted((canvas.itemconfigure(number) or {}).items()):
-        if option in ("fill", "outline", "text", "width", "state", "arrow", "tags", "image") and str(row[-1]) != str(row[-2]):
+        if option in ("fill", "outline", "text", "width", "state", "arrow", "tags", "image") and str(row[-1]) != str(
+            row[-2]
+        ):
             parts.append(f"{option}={row[-1]!s}")
     return " ".join(parts)
 

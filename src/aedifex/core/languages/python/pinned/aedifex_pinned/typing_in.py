@@ -8,6 +8,7 @@ from . import log, turns
 
 _kept = []  # the stream that was replaced: it would close the descriptor when it goes
 
+
 class Typed(io.RawIOBase):
     """Standard input that hands out at most one line a read."""
 

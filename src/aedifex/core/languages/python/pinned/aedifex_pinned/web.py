@@ -47,7 +47,10 @@ def at_end():
     if candidates:
         called(candidates[0])
     else:
-        log.note("trouble", "it neither served anything nor has an app that could be called (Flask, or a WSGI callable named app or application)")
+        log.note(
+            "trouble",
+            "it neither served anything nor has an app that could be called (Flask, or a WSGI callable named app or application)",
+        )
 
 
 def called(app):
@@ -171,4 +174,3 @@ def send(address, request, jar):
     data = answer.read()
     connection.close()
     return f"{answer.status} {answer.reason}", answer.getheaders(), data
-
