@@ -1,6 +1,6 @@
 """Tk windows: the main loop runs on simulated time, events come by turn, and what the controls display is noted.
 
-A turn is one round of the main loop: the events that are due, the next timer, then everything that is pending. What is
+A turn is one round of the main loop: the next timer, the events that are due, then everything that is pending. What is
 shown is noted as text (each control's kind, place, texts and values, a canvas item by item), so fonts do not matter.
 """
 
@@ -42,12 +42,13 @@ class Loop:
         rounds = 0
         while not self.quit and alive(root):
             self.settle(root)
+            fired = self.fire() if rounds else False
             rounds += 1
-            for event in turns.due():
+            self.settle(root)
+            for event in turns.due() if alive(root) else ():
                 self.give(root, event)
                 if self.quit or not alive(root):
                     return
-            fired = self.fire() if rounds > 1 or not turns.scripted else False
             self.settle(root)
             if alive(root):
                 self.note(root)
