@@ -210,8 +210,10 @@ def test_a_program_that_serves_nothing(folder):
 def test_what_holds_at_the_end(folder):
     """A program that asks nothing and waits for nothing is looked at when it ends, also if it ends with an error."""
     for last, status in (("", 0), ("print(1 / 0)\n", 1), ("import os\nos._exit(3)\n", 3), ("raise SystemExit(2)\n", 2)):
-        run = seen(folder, "count = 0\nfor _ in range(3):\n    count += 1\n" + last, ("count",))
-        assert run.status == status and run.state == {"count": [["the end", "3"]]}, (last, run)
+        text = "class Stop:\n    def __init__(self, n):\n        self._n = n\n\n\ncount = 0\nstops = []\nfor n in range(2):\n    count += 1\n    stops.append(Stop(n))\n"
+        run = seen(folder, text + last, ("count", "stops"))
+        ends = {"count": [["the end", "2"]], "stops": [["the end", "[Stop(n=0), Stop(n=1)]"]]}
+        assert run.status == status and run.state == ends, (last, run)
 
 
 def test_what_is_typed_line_by_line(folder):

@@ -155,6 +155,8 @@ def timing(pygame, run):
             return round(self._rate, 3) if self._count > 10 else 0.0
 
     pygame.time.Clock = Clock
+    if hasattr(pygame, "Clock"):
+        pygame.Clock = Clock
     pygame.time.wait = pygame.time.delay = wait
     pygame.time.get_ticks = lambda: int(clock.read() * 1000)
     pygame.time.set_timer = run.feed.timer

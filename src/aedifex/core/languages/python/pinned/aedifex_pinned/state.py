@@ -103,12 +103,15 @@ def module_of(file):
     if found is None and _missed.get(file) != len(sys.modules):
         _missed[file] = len(sys.modules)
         for name, module in list(sys.modules.items()):
-            # the interpreter takes the name of its file from the main module once that has run
-            path = getattr(module, "__file__", None) or (_script if name == "__main__" else None)
-            if path and path == file:
+            if file_of(name, module) == file:
                 found = _modules[file] = module
                 break
     return found
+
+
+def file_of(name, module):
+    """The file of a module; the interpreter takes its name from the main module once that has run."""
+    return getattr(module, "__file__", None) or (_script if name == "__main__" else "")
 
 
 def watch(plan):

@@ -61,8 +61,7 @@ def own(kind):
     """Whether a class is the program's own."""
     from . import state
 
-    module = sys.modules.get(kind.__module__)
-    return getattr(module, "__file__", None) in state.files
+    return state.file_of(kind.__module__, sys.modules.get(kind.__module__)) in state.files
 
 
 def first(value):
