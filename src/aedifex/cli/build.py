@@ -92,7 +92,9 @@ def tell_tests(written: Written, folder: str, quiet: bool) -> None:
     for note in written.notes:
         say(f"Note: {note}")
     for name, count in written.counts.items() if not quiet else ():
-        click.echo(f"wrote    {os.path.join(folder, name):<34}  {count} tests, all of them run")
+        click.echo(
+            f"wrote    {os.path.join(folder, name):<34}  {count} tests{', all of them run' if written.proven else ', not run yet'}"
+        )
 
 
 def tested(design: str, runs: list[Scenario], folder: str, quiet: bool) -> Written:

@@ -26,6 +26,7 @@ class Written:
     files: dict[str, str] = field(default_factory=dict)
     counts: dict[str, int] = field(default_factory=dict)
     notes: list[str] = field(default_factory=list)
+    proven: bool = True  # whether they were run
 
 
 def write_tests(
@@ -174,6 +175,7 @@ def prove(files: dict[str, str], world: World, launch: Any, made: Written) -> se
             capture_output=True, text=True, timeout=600, env={**os.environ, "PYTEST_ADDOPTS": "", "PYTHONDONTWRITEBYTECODE": "1"},
         )  # fmt: skip
         if "No module named pytest" in done.stderr:
+            made.proven = False
             made.notes.append(
                 f"pytest is not installed for {world.interpreter}, so the tests were not run; install it there."
             )
