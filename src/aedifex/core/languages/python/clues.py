@@ -172,7 +172,9 @@ class Looker(ast.NodeVisitor):
 
     def bound(self, sequence: str) -> None:
         match = re.fullmatch(r"<?(?:Key-|KeyPress-|KeyRelease-)?([A-Za-z]\w*|.)>?", sequence)
-        if match and not match[1].startswith(("Button", "Configure", "Motion", "Enter", "Leave", "B1")):
+        if match and not match[1].startswith(
+            ("Button", "Configure", "Motion", "Enter", "Leave", "B1", "Key", "Any", "Focus", "Map")
+        ):
             self.found.keys.append(match[1])
         elif "Button" in sequence or "B1" in sequence:
             self.found.mouse = True
