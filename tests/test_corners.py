@@ -223,3 +223,37 @@ def test_what_is_typed_line_by_line(folder):
     assert run.output == "'d\\ne\\n'\n"
     values = [value for _, value in run.state["last"]]
     assert values == ["?", "'a'", "'b\\n'", "'x\\n'", "'c\\n'", "'d\\ne\\n'"], run.state
+
+
+def test_children_are_pinned_and_say_nothing(folder):
+    """A forked child and a started interpreter have the same clock and chance, and write nothing into the log."""
+    text = (
+        "import os, random, subprocess, sys, time\ncount = 0\nif os.fork() == 0:\n    count = 99\n    time.sleep(5)\n    os._exit(0)\nos.wait()\ncount += 1\n"
+        "code = 'import random, time; print(random.random(), time.time() < 1.8e9)'\n"
+        "told = subprocess.run([sys.executable, '-c', code], capture_output=True, text=True).stdout\n"
+        "print(told == f'{random.random()} True\\n')\n"
+    )
+    run = seen(folder, text, ("count",))
+    assert run.output == "True\n" and run.state == {"count": [["the end", "1"]]} and run.turns == 0, run
+
+
+def test_the_other_name_of_the_clock(folder):
+    run = seen(
+        folder,
+        pygame_program("print(clock.tick(20))\npygame.display.flip()", "clock = pygame.Clock()"),
+        runner="frames",
+        turns=3,
+    )
+    assert run.output.splitlines()[1:] == ["50", "50", "50"], run
+
+
+def test_a_walk_ends_at_a_turn_of_a_sketch(folder):
+    """Clicks reach the turtle that stands there; a sketch that animates by itself ends at its last turn."""
+    text = (
+        "import turtle\npen = turtle.Turtle()\nhits = 0\n\n\ndef hit(x, y):\n    global hits\n    hits += 1\n    pen.forward(30)\n\n\n"
+        "pen.onclick(hit)\nwhile True:\n    turtle.update()\n"
+    )
+    events = [{"turn": 2, "click": [0, 0]}, {"turn": 3, "click": [0, 0]}, {"turn": 4, "click": [30, 0]}]
+    run = seen(folder, text, ("hits",), runner="frames", events=events, turns=6)
+    assert run.ended == "ended after 6 turns" and run.state["hits"][-1][1] == "2", run
+    assert run.device.count("turtle1.at(") == 2
