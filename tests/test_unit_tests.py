@@ -69,6 +69,7 @@ def test_nothing_of_another_hand_is_overwritten(folder):
         and not (folder.path / "tests/test_card.py").exists()
     )
     (folder.path / "tests/test_till.py").unlink()
+    assert folder.aedifex("build", "fares.design.toml", "--tests", "tests", "--dry-run").returncode == 2
     again = folder.aedifex("build", "fares.design.toml", "--tests", "tests")
     assert "see that it makes the project importable" in again.stderr
     assert folder.read("tests/conftest.py") == "# mine\n" and "def test_fill_1" in folder.read("tests/test_card.py")

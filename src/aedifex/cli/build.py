@@ -60,6 +60,8 @@ def command(
     from ..core.build.gitcommit import Git
     from ..core.build.project import open_project
 
+    if tests and dry_run:
+        raise click.UsageError("--tests needs the classes on disk; leave out --dry-run")
     if out is not None:
         design = copied(design, out)
     project = open_project(design, writing=True)
