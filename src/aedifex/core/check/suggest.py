@@ -21,7 +21,7 @@ from .world import World
 
 RUNS = 400  # that looking for scenarios may take
 LINES = 30  # typed in one session
-WALK = 36  # lines typed at random
+WALK = 80  # lines typed at random
 NUMBERS = ("1", "2", "0", "-1", "150")
 QUICK = 5.0  # seconds that one try may take
 
