@@ -257,3 +257,10 @@ def test_a_walk_ends_at_a_turn_of_a_sketch(folder):
     run = seen(folder, text, ("hits",), runner="frames", events=events, turns=6)
     assert run.ended == "ended after 6 turns" and run.state["hits"][-1][1] == "2", run
     assert run.device.count("turtle1.at(") == 2
+
+
+def test_another_program_on_the_same_terminal(folder):
+    """What reads without saying so gets its keys when all is quiet; with none left the run ends and can be compared."""
+    text = "import subprocess\nprint('before')\nsubprocess.run(['sh', '-c', 'read x; echo got $x; read y'])\nprint('after')\n"
+    run = seen(folder, text, runner="terminal", typed=[{"text": "Mill\n"}])
+    assert run.shots["screen at the end"].split("\n")[:3] == ["before", "Mill", "got Mill"] and not run.trouble, run

@@ -14,13 +14,14 @@ import time
 from typing import Any
 
 from ..evidence import Observed
-from ..sandbox import OUTPUT, Reader, Sandbox, end_all, sandbox
+from ..sandbox import OUTPUT, Reader, Sandbox, end_all, marked, sandbox
 from ..scenarios import Scenario
 from ..world import World
 
 COLUMNS, LINES = 80, 24
 MARKER = re.compile(rb"\x1b\]7711;(\d+);([01])\x07")
 QUIET = 0.6  # seconds without a sign after which a sleeping program is taken to wait for input
+PATIENCE = 3  # times that this is so, with nothing left to type, before the run is ended
 KEYS = {
     "UP": "\x1b[A", "DOWN": "\x1b[B", "RIGHT": "\x1b[C", "LEFT": "\x1b[D", "HOME": "\x1b[1~", "INSERT": "\x1b[2~",
     "DELETE": "\x1b[3~", "END": "\x1b[4~", "PAGEUP": "\x1b[5~", "PAGEDOWN": "\x1b[6~", "RETURN": "\r", "ENTER": "\r",
@@ -48,7 +49,7 @@ class Terminal:
         self.typing = Typing(box.scenario)
         self.shots: dict[str, str] = {}
         self.held, self.total = b"", 0
-        self.turn = 0
+        self.turn = self.idle = 0
 
     def run(self) -> Observed:
         ours, theirs = os.openpty()
@@ -75,6 +76,8 @@ class Terminal:
             self.box.trouble = f"the prompt '{self.typing.left_prompt()}' never came"
         seen = self.box.observed(child, b"", errors)
         seen.shots = {**self.shots, **seen.shots}
+        if self.idle > PATIENCE and not seen.trouble:
+            seen.status, seen.ended = 0, "ended when no more keys came"
         return seen
 
     def follow(self, child: subprocess.Popen[bytes]) -> None:
@@ -85,7 +88,7 @@ class Terminal:
             ready, _, _ = select.select([self.keyboard], [], [], 0.05)
             now = time.monotonic()
             if ready:
-                heard = now
+                heard, self.idle = now, 0
                 try:
                     data = os.read(self.keyboard, 1 << 16)
                 except OSError:
@@ -95,15 +98,17 @@ class Terminal:
                 self.shown(data)
             elif child.poll() is not None:
                 break
-            elif now - heard > QUIET and sleeping(child.pid):
-                heard = now
-                self.type(True)
+            elif now - heard > QUIET and all(sleeping(pid) for pid in {child.pid, *marked(self.box.top)}):
+                # it waits for input without saying so: another program on the same terminal, or a secret
+                heard, self.idle = now, 0 if self.type(True) else self.idle + 1
+                if self.idle > PATIENCE:
+                    break
             if now > deadline:
                 self.box.trouble = f"it was still running after {self.box.scenario.seconds:g} seconds"
             elif now - looked > 0.5:
                 looked = now
                 self.box.trouble = self.box.trouble or self.box.excess()
-        if not self.box.trouble:
+        if not self.box.trouble and self.idle <= PATIENCE:
             with contextlib.suppress(subprocess.TimeoutExpired):
                 child.wait(max(0.1, deadline - time.monotonic()))
 
