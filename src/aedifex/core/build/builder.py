@@ -117,7 +117,7 @@ class Builder:
             if built.stopped or outcome.step.id == self.options.until:
                 complete = False
                 break
-        if not built.stopped and seen:
+        if seen:
             self.prove(built, seen)
         if complete and not built.stopped and not self.options.dry:
             project.journal.write(END, "the design is built", project.digest, {})
@@ -140,16 +140,17 @@ class Builder:
             built.difference = told(result.differences)
 
     def prove(self, built: Built, seen: dict[str, Observed]) -> None:
-        """At the end run the scenarios that no step was thought to affect; steps that do change them are put back."""
-        project = self.project
-        whole = self.options.until == ""
+        """At the end, or where it stopped, run what no standing step was thought to affect; steps that change it are put back."""
+        project, said = self.project, built.difference
+        whole = self.options.until == "" and not built.stopped
         pending = [s for s in self.scenarios if s in self.unproven or (s.expect and whole)]
         if not pending:
             return
         world = project.world(dict(self.overlay), built.program)
         result = checking.check(pending, world, seen, True, self.ran, project.original_world(), project.pictures, whole)
-        built.stopped = "the end" if result.differences else ""
-        built.difference = told(result.differences)
+        if not result.differences:
+            return
+        built.stopped, built.difference = "the end", said + told(result.differences)
         if all(d.after == UNMET for d in result.differences):
             return  # nothing went wrong, but what was wanted did not come: no step is to blame
         while result.differences and not self.options.dry and (gone := project.journal.undo(1)):
