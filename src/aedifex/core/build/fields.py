@@ -41,16 +41,3 @@ def home(origin: str, program: Program) -> str:
     """The file that a bare name of a design means."""
     name = bare(origin).split(".")[0]
     return next((p for p, f in program.files.items() if name in f.scope.symbols), next(iter(program.files)))
-
-
-def new_names(design: Design) -> dict[str, str]:
-    """Variable or function as it was → what it is now, for all that the design moves."""
-    found: dict[str, str] = {}
-    for c in design.classes:
-        for index, made in enumerate(c.objects):
-            for member, origin in c.origins(index):
-                found[bare(origin)] = f"{made.name}.{member.name}"
-        for method in c.methods:
-            for origin in method.origins:
-                found[bare(origin)] = f"{c.name}.{method.name}"
-    return found

@@ -98,8 +98,6 @@ class Sandbox:
             errors.decode("utf-8", "replace"), trouble=self.trouble,
         )  # fmt: skip
         read_log(self.log, seen)
-        if "the end" in seen.ended and not seen.trouble:
-            seen.trouble = seen.ended
         seen.files = written(self.folder, self.before, self.scenario.files)
         seen.error = self.world.mask(seen.error)
         for attribute in ("output", "error", "device"):

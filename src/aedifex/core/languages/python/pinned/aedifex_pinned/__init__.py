@@ -9,8 +9,6 @@ import sys
 
 from . import chance, clock, hooks, log
 
-REAL_EXIT = os._exit
-
 
 def start():
     restore_path()

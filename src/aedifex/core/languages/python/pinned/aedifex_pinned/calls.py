@@ -13,7 +13,6 @@ from . import classes, log, sources, turns
 
 SEEDS = 12  # of them one is given before each call from outside, so that a test can give it too
 MOST = 400  # different calls of one method
-_kinds = {}
 _seen = {}
 _depth = 0
 
@@ -24,7 +23,6 @@ def begin(names):
 
 
 def wrap(kind):
-    _kinds[kind.__name__] = kind
     sources.kinds.add(kind)
     keep_birth(kind)
     for name, function in list(vars(kind).items()):

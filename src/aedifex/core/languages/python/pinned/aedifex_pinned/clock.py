@@ -12,7 +12,6 @@ YIELD = 0.002  # seconds that are really waited when other threads have work to 
 
 _now = 0.0
 real_sleep = time.sleep
-real_monotonic = time.monotonic
 on_sleep = []  # called at each wait of the program
 before_select = []  # called with the descriptors that an event loop watches, and its time limit
 

@@ -34,11 +34,6 @@ def begin(wanted):
 
 def tell():
     """Note the innermost line of the program, and of what called it."""
-    frame = sys._getframe()
-    found = []
-    while frame is not None:
-        if frame.f_code.co_filename in state.files:
-            found.append(f"{os.path.relpath(frame.f_code.co_filename)}:{frame.f_lineno}")
-        frame = frame.f_back
+    found = [f"{os.path.relpath(f.f_code.co_filename)}:{f.f_lineno}" for f in state.own_frames()]
     if found:
         log.note("at", turns.now, *found[:3])

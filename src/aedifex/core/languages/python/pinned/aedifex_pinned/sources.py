@@ -61,10 +61,13 @@ def flat(owner, before="", depth=0):
 
 def arguments(args, named):
     """Source text of arguments made of plain values; None if one is not."""
-    given = [code(a) for a in args] + [(k, code(a)) for k, a in named.items()]
-    if any(g is None or (type(g) is tuple and g[1] is None) for g in given):
-        return None
-    return ", ".join(g if type(g) is str else f"{g[0]}={g[1]}" for g in given)
+    return joined(args, named, code)
+
+
+def joined(args, named, written):
+    """Arguments as they stand in a call, each as ``written`` gives it; None if it has none for one of them."""
+    given = [("", written(a)) for a in args] + [(f"{k}=", written(a)) for k, a in named.items()]
+    return None if any(text is None for _, text in given) else ", ".join(name + text for name, text in given)
 
 
 class Setting:
@@ -97,10 +100,7 @@ class Setting:
         return name if name not in taken else next(f"{name}{n}" for n in range(2, 99) if f"{name}{n}" not in taken)
 
     def arguments(self, args, named):
-        given = [self.argument(a) for a in args] + [(k, self.argument(a)) for k, a in named.items()]
-        if any(g is None or (type(g) is tuple and g[1] is None) for g in given):
-            return None
-        return ", ".join(g if type(g) is str else f"{g[0]}={g[1]}" for g in given)
+        return joined(args, named, self.argument)
 
     def argument(self, value):
         kind = type(value)

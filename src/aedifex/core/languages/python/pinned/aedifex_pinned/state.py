@@ -46,6 +46,16 @@ class Watched:
         return UNSET, False
 
 
+def own_frames():
+    """The frames of the program's own code, the innermost first."""
+    found, frame = [], sys._getframe()
+    while frame is not None:
+        if frame.f_code.co_filename in files:
+            found.append(frame)
+        frame = frame.f_back
+    return found
+
+
 class Place:
     """Where things stand at one moment."""
 
@@ -55,12 +65,7 @@ class Place:
 
     def stack(self):
         if self.frames is None:
-            self.frames = []
-            frame = sys._getframe()
-            while frame is not None:
-                if frame.f_code.co_filename in files:
-                    self.frames.append(frame)
-                frame = frame.f_back
+            self.frames = own_frames()
         return self.frames
 
     def globals_of(self, file):

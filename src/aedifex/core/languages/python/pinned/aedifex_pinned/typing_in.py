@@ -46,10 +46,8 @@ def asked_at():
     """The line of the program that asks."""
     from . import state
 
-    frame = sys._getframe()
-    while frame is not None and frame.f_code.co_filename not in state.files:
-        frame = frame.f_back
-    return "" if frame is None else f"{os.path.basename(frame.f_code.co_filename)}:{frame.f_lineno}"
+    frames = state.own_frames()
+    return f"{os.path.basename(frames[0].f_code.co_filename)}:{frames[0].f_lineno}" if frames else ""
 
 
 def begin():
