@@ -7,7 +7,7 @@ port that is free.
 import atexit
 import sys
 
-from . import hooks, log, state, turns
+from . import clock, hooks, log, state, turns
 from .web_requests import Jar, body_of, note_answer
 
 _plan = {"requests": []}
@@ -59,17 +59,22 @@ def called(app):
     if _done:
         return
     _done = True
+    each(lambda request, jar: ask(app, request, jar), lambda error: f"it raised {type(error).__name__}: {error}")
+
+
+def each(asked, failed, pause=0):
+    """Send all requests one after another and note each answer; ``failed`` words an error."""
     jar = Jar()
     for number, request in enumerate(_plan["requests"], 1):
         label = f"response {number} ({request.get('method', 'GET')} {request['path']})"
         try:
-            status, headers, body = ask(app, request, jar)
+            status, headers, body = asked(request, jar)
+            jar.keep(headers)
+            note_answer(label, status, headers, body)
         except Exception as error:
-            note_answer(label, f"it raised {type(error).__name__}: {error}", [], b"")
-            turns.over("request")
-            continue
-        jar.keep(headers)
-        note_answer(label, status, headers, body)
+            note_answer(label, failed(error), [], b"")
+        if pause:
+            clock.real_sleep(pause)
         turns.over("request")
 
 
@@ -139,19 +144,8 @@ def serve(address):
 
 
 def send_all(address):
-    from . import clock
-
-    jar = Jar()
-    for number, request in enumerate(_plan["requests"], 1):
-        label = f"response {number} ({request.get('method', 'GET')} {request['path']})"
-        try:
-            status, headers, body = send(address, request, jar)
-            jar.keep(headers)
-            note_answer(label, status, headers, body)
-        except Exception as error:
-            note_answer(label, f"no answer ({type(error).__name__})", [], b"")
-        clock.real_sleep(0.01)  # the handler may have something to do after it has answered
-        turns.over("request")
+    # the pause is for a handler that has something to do after it has answered
+    each(lambda request, jar: send(address, request, jar), lambda error: f"no answer ({type(error).__name__})", 0.01)
     log.note("stopped", "after its last request")
     import _thread
 
