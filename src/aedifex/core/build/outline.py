@@ -77,7 +77,7 @@ def outline(program: Program, project: Project) -> list[ClassOutline]:
                 f = child.function
                 if f is None:
                     continue
-                params = [p.name for p in f.params[1:]]
+                params = [p.name for p in f.arguments]
                 if f.name == program.language.write.CONSTRUCTOR:
                     made.made_with = params
                 else:

@@ -9,6 +9,7 @@ from ..draft.design import ClassDesign, Design, bare
 from ..program.language import Language
 from ..program.model import Declaration, Function, Program, Scope, SourceFile, Symbol
 from ..survey.effects import Effects
+from ..survey.state import declared
 from .edits import Edits
 
 
@@ -54,6 +55,14 @@ class Context:
     def home(self, design: ClassDesign) -> SourceFile:
         return self.file(self.homes.get(design.name) or design.source or self.design.entries[0])
 
+    def type_of(self, file: SourceFile, variable: Symbol) -> str:
+        """The type with which a variable or the field that replaced it was declared; "" if none says so."""
+        kind = next(
+            (declared(file, s) for s in file.statements if s.target is not None and s.target.symbol is variable), ""
+        )
+        fields = [f for c in self.design.classes for f in c.fields if variable.name in [bare(o) for o in f.origins]]
+        return kind or next((f.type for f in fields if f.type), "")
+
     def effects(self, file: SourceFile) -> Effects:
         return Effects(file, self.program.language)
 
@@ -95,13 +104,13 @@ def drop_declarations(
     for d in file.declarations:
         if within is None or within[0] <= d.start < within[1]:
             statements.setdefault(d.statement, []).append(d)
-    for (start, end), declared in statements.items():
-        going = [d for d in declared if d.symbol in symbols]
+    for (start, end), listed in statements.items():
+        going = [d for d in listed if d.symbol in symbols]
         if not going:
             continue
-        keep = [d.name for d in declared if d not in going]
+        keep = [d.name for d in listed if d not in going]
         if keep:
-            edits.replace(file.path, declared[0].start, declared[-1].end, ", ".join(keep))
+            edits.replace(file.path, listed[0].start, listed[-1].end, ", ".join(keep))
             continue
         left = file.lines[file.line(start) - 1]
         right = file.text.find(b"\n", end) + 1 or len(file.text)
@@ -136,10 +145,11 @@ def refuse_at(file: SourceFile, offset: int, message: str, advice: str = "") -> 
     return Refusal(message, file.path, file.line(offset), advice)
 
 
-def drop_empty_body(context: Context, file: SourceFile, scope: Scope, edits: Edits) -> bool:
-    """Take away the placeholder of a class that is about to get its first method; True if there was one."""
-    line = file.lines[file.line(scope.end - 1) - 1]
-    if scope.children or file.text[line : scope.end].decode(file.encoding).strip() != context.write.empty_body():
-        return False
-    edits.delete(file.path, line, context.write.line_end(file, scope.end - 1))
-    return True
+def add_method(context: Context, file: SourceFile, scope: Scope, text: str, edits: Edits) -> None:
+    """Put a method at the end of a class; the placeholder of an empty class goes."""
+    at, before, after = context.write.method_place(file, scope)
+    empty = context.write.empty_class(file, scope)
+    if empty is not None:
+        edits.delete(file.path, *empty)
+    gap = before + ("" if empty is not None or context.write.bare_class(file, scope) else "\n")
+    edits.insert(file.path, at, context.write.with_newlines(gap + text + after, context.write.newline(file)))

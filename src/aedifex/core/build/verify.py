@@ -23,8 +23,9 @@ def verify(before: Program, after: Program, changed: list[str]) -> list[Problem]
         found += stray_receiver(file, language)
         for scope, _ in file.classes:
             if scope.parent is file.scope:
-                found += members(file, scope, after)
-        found += calls(file, after)
+                found += members(file, scope, after, language)
+        if language.exact_calls:
+            found += calls(file, after)
     return found
 
 
@@ -51,7 +52,7 @@ def stray_receiver(file: SourceFile, language: Language) -> list[Problem]:
     return [Problem(file.path, file.line(ref.start), f"'{receiver}' is used outside a method")]
 
 
-def members(file: SourceFile, scope: Scope, after: Program) -> list[Problem]:
+def members(file: SourceFile, scope: Scope, after: Program, language: Language) -> list[Problem]:
     """Members that the class's methods use, and that neither the class nor any assignment gives it."""
     if scope.bases:
         return []
@@ -59,7 +60,7 @@ def members(file: SourceFile, scope: Scope, after: Program) -> list[Problem]:
     return [
         Problem(file.path, file.line(r.start), f"{scope.name} has no member '{r.member}'")
         for r in file.within(scope.start, scope.end)
-        if r.member and r.member not in has and not r.member.startswith("__") and r.name == receiver_of(r.scope, scope)
+        if r.member and r.member not in has and not language.special(r.member) and r.name == receiver_of(r.scope, scope)
     ]
 
 
@@ -75,7 +76,7 @@ def calls(file: SourceFile, program: Program) -> list[Problem]:
         args = language.arguments(file, call)
         if any(a.keyword in ("*", "**") for a in args) or any(p.kind in ("star", "doublestar") for p in target.params):
             continue
-        params = target.params[1:] if bound else target.params
+        params = target.arguments if bound else target.params
         needed = [p for p in params if p.default is None]
         names = {p.name for p in params}
         wrong = (

@@ -33,6 +33,7 @@ class Assigner:
         self.wishes, self.entry = wishes, entry
         self.effects = Effects(file, self.language)
         self.kinds = classify(file, self.language)
+        self.hooks = self.language.hooks(file)
         self.constants = {s for s, v in self.kinds.items() if v.nature == "constant"}
         self.hazards: list[Hazard] = hazards(program, file.path, outsiders)
         self.blocked = {name: h for h in reversed(self.hazards) for name in h.names}
@@ -47,10 +48,9 @@ class Assigner:
             | {p.rsplit("/", 1)[-1].removesuffix(self.write.SUFFIX) for p in outsiders.files}
         )
         self.files |= {
-            m.split(".")[0]
+            self.write.top_module(m)
             for f in program.files.values()
-            for s in f.statements
-            if s.kind == "import"
+            for s in f.imports
             for _, m, _ in self.language.imported(f, s)
         }
         self.files |= taken
@@ -108,13 +108,13 @@ class Assigner:
             why = f"'{s.name}' is also bound to something other than a value"
         elif any(r.form in UNFIT or r.role.value == "delete" for r in s.references):
             why = "it is bound in a way that a field cannot be"
-        elif s.name in self.language.builtins:
+        elif s.name in self.language.builtins and not self.language.declares:
             why = "it is named like a builtin, which is read wherever it is not set yet"
         elif self.kinds[s].first is None and self.catches_unset():
             why = "it may not be set yet where it is read, and the program catches the error of that kind"
-        elif s.name in self.language.introspective or s.name in ("__all__", "__version__"):
+        elif s.name in self.language.introspective or s.name in self.language.reserved:
             why = "the language itself reads it"
-        if why and any(r.scope is not self.file.scope for r in s.references):
+        if why and any(r.scope.frame is not self.file.scope for r in s.references):
             self.stays.append(StayDesign(s.name, why))
         return not why
 
@@ -129,13 +129,15 @@ class Assigner:
             why = f"line {self.blocked[f.name].line}: {self.blocked[f.name].message}"
         elif f.symbol in self.effects.escaped and self.processes is not None:
             why = f"line {self.processes.line}: {self.processes.message}, and this function is handed on"
+        elif f.name in self.hooks:
+            why = self.hooks[f.name]
         elif self.write.RECEIVER in f.scope.symbols:
             why = f"it already uses the name '{self.write.RECEIVER}'"
         else:
             for ref in by_text(self.file, self.language, f.start, f.end):
                 why = f"line {self.file.line(ref.start)}: '{ref.name}()' reaches names by their text"
-            if name := self.write.mangled_name(self.file, f.start, f.end):
-                why = f"'{name}' would be another name inside a class"
+            if trouble := self.write.class_trouble(self.file, f.start, f.end):
+                why = trouble
             for p in f.params:
                 if p.default and self.language.purity(self.file, p.default) != "literal" and not self.early(p.default):
                     why = f"line {self.file.line(p.start)}: the default of '{p.name}' is worked out where the function stands"
@@ -214,7 +216,7 @@ class Assigner:
         wish = next((w for w in self.wishes if symbols[0].name in w.together and w.class_), None)
         name = wish.class_ if wish else self.class_name([s.name for s in symbols], functions)
         stems = {w.lower() for w in self.write.words(name)} | common_stems(symbols, self.write.words)
-        objects = self.object_names(["_".join(self.write.words(name))])
+        objects = self.object_names([self.write.member_name(self.write.words(name))])
         made = members.build(name, "model", fits, objects, stems)
         if wish:
             made.why.insert(0, "you asked for them together")

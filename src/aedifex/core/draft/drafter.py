@@ -49,16 +49,14 @@ def read_neighbours(program: Program) -> Program:
 
 
 def imported_by_others(program: Program, path: str) -> bool:
-    module = program.language.write.module_of(path)
-    for other in program.files.values():
-        if other.path == path:
-            continue
-        for s in other.statements:
-            if s.kind == "import" and any(
-                m.split(".")[-1] == module for _, m, _ in program.language.imported(other, s)
-            ):
-                return True
-    return False
+    language = program.language
+    return any(
+        language.means(other.path, m, n, path)
+        for other in program.files.values()
+        if other.path != path
+        for s in other.imports
+        for _, m, n in language.imported(other, s)
+    )
 
 
 def summary(design: Design) -> list[str]:

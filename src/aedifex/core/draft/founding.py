@@ -101,7 +101,7 @@ def one(
                 value_touch.uses & methods
                 or (value_touch.names & mine) - started
                 or (statement is not at and not ready(effects, statement.value, value_touch, at, mine))
-                or language.write.mangled_name(file, *statement.value)  # inside a class it would be another name
+                or language.write.class_trouble(file, *statement.value)
             ):
                 free = False
             elif anywhere or (free and not value_touch.names & (mine - started)):

@@ -63,11 +63,7 @@ def plan_main(
             continue
         if only_imports(file, language, s) or s.kind == "annotate":
             continue
-        if (
-            s.kind == "assign"
-            and s.target is not None
-            and s.target.name in language.introspective | {"__all__", "__version__", "__author__"}
-        ):
+        if s.kind == "assign" and s.target is not None and s.target.name in language.introspective | language.reserved:
             continue
         plan.moving.append(s)
     plan.refusal = (
@@ -121,7 +117,9 @@ def order_trouble(
                 ):
                     return f"the default of '{p.name}' is worked out in the middle of the main code", p.start
         elif s.kind == "class":
-            heads = [r for r in file.within(s.start, s.end) if r.scope is file.scope or r.scope.parent is file.scope]
+            heads = [
+                r for r in file.within(s.start, s.end) if r.scope.frame is file.scope or r.scope.parent is file.scope
+            ]
             if any(r.symbol in bound for r in heads if r.scope.kind in ("class", "module")) or calls_in_class(file, s):
                 return "a class in the middle of the main code is made from what the code before it sets", s.start
         elif not inert(file, effects, language, s, constants):
@@ -145,8 +143,8 @@ def name_trouble(
         return any(a <= ref.start < b for a, b in spans)
 
     for start, end in spans:
-        if name := language.write.mangled_name(file, start, end):
-            return f"'{name}' would be another name inside a class", start
+        if trouble := language.write.class_trouble(file, start, end, main=True):
+            return trouble, start
         for ref in by_text(file, language, start, end):
             return f"'{ref.name}()' reaches names by their text", ref.start
         for ref in file.within(start, end):
@@ -159,7 +157,7 @@ def name_trouble(
                     return f"line {file.line(outside[0].start)} still needs the app from outside", outside[0].start
             if symbol.scope is not file.scope or not ref.writes or symbol.name == app or symbol in founded:
                 continue
-            if symbol.name in language.builtins:
+            if symbol.name in language.builtins and not language.declares:
                 return (
                     f"'{symbol.name}' also is a builtin, and could not be read before it is set if it were a local",
                     ref.start,
@@ -171,7 +169,7 @@ def name_trouble(
                 where = file.line(outside[0].start)
                 return f"'{symbol.name}' is set here and used in line {where}, outside the main code", ref.start
         for d in file.declarations:
-            if start <= d.start < end and d.scope is file.scope:
+            if start <= d.start < end and d.scope.frame is file.scope:
                 return "a 'global' statement stands in the main code", d.start
         for scope, _ in file.classes:
             if start <= scope.start < end:

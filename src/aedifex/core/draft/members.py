@@ -143,7 +143,7 @@ class Members:
 
     def passable(self, f: Function, s: Symbol) -> bool:
         """Read only, whole, and unchanged while the function runs."""
-        rebound_outside_main = any(r.writes and r.scope is not self.file.scope for r in s.references)
+        rebound_outside_main = any(r.writes and r.scope.frame is not self.file.scope for r in s.references)
         if s in self.a.taken_variables or s not in self.a.variables:
             return False
         if any((r.writes or r.form == "spelled") for r in self.file.within(f.start, f.end) if r.symbol is s):
@@ -195,7 +195,7 @@ class Members:
                     self.qualified(origins),
                     kind,
                     value,
-                    self.a.kinds[s].type if kind == "later" else "",
+                    self.a.kinds[s].type if kind == "later" or self.a.language.typed else "",
                     False,
                     hidden,
                 )
@@ -204,9 +204,8 @@ class Members:
         arguments.sort(key=lambda i: founding.starts[0][i].value[0])
         for index, obj in enumerate(objects):
             obj.args = [self.file.slice(*founding.starts[index][i].value) for i in arguments]
-        taken = {f.name for f in made.fields if not f.hidden} | {
-            f.name if not f.hidden else "_" + f.name for f in made.fields
-        }
+        hide = self.a.write.hidden
+        taken = {hide(f.name) if f.hidden else f.name for f in made.fields}
         names = [fit.functions[0].name for fit in fits]
         shorter = self.a.short_names(names, stems, taken)
         for fit in self.in_order(fits):

@@ -33,12 +33,7 @@ def dependencies(file: SourceFile, language: Language, statements: list[Statemen
         at = queue.pop(0)
         for ref in file.within(at.start, at.end):
             symbol = ref.symbol
-            if (
-                ref.name in language.introspective
-                and symbol is not None
-                and symbol.scope is file.scope
-                and ref.name != "__annotations__"
-            ):
+            if ref.name in language.elsewhere and symbol is not None and symbol.scope is file.scope:
                 found.refusal = (f"'{ref.name}' means something else in another file", ref.start)
                 break
             if symbol is None or symbol.scope is not file.scope or symbol in seen:
@@ -53,7 +48,7 @@ def dependencies(file: SourceFile, language: Language, statements: list[Statemen
                 break
     if stars:
         for module in file.scope.stars:
-            found.imports.append(language.write.import_again("*", module, "*"))
+            found.imports.append(language.write.import_again(file, "*", module, "*"))
     found.imports = sorted(set(found.imports))
     return found
 
@@ -67,7 +62,7 @@ def definitions(file: SourceFile) -> dict[str, list[Statement]]:
                 ref.writes
                 and ref.symbol is not None
                 and ref.symbol.scope is file.scope
-                and (ref.scope is file.scope or ref.form != "definition")
+                and (ref.scope.frame is file.scope or ref.form != "definition")
             ):
                 found.setdefault(ref.name, []).append(s)
     return found
@@ -90,14 +85,14 @@ def place(
     where = {id(s): s for s in homes.get(name, [])}
     if symbol.kinds == {"import"}:
         ways = sorted({(module, original) for module, original, _ in brought.get(name, [])})
-        submodules = all(not original and module.split(".")[0] == name for module, original in ways)
+        submodules = all(not original and language.write.top_module(module) == name for module, original in ways)
         if not ways or (len(ways) > 1 and not submodules) or len(where) != len(brought[name]):
             return f"'{name}' is imported in more than one way", at
         for module, original in ways:
-            if module.startswith("."):
+            if language.write.packaged_import(module):
                 return f"'{name}' is imported relative to the package", at
-            if module != "__future__":
-                found.imports.append(language.write.import_again(name, module, original))
+            if not language.write.everywhere_import(module):
+                found.imports.append(language.write.import_again(file, name, module, original))
         return None
     if len(where) != 1:
         return f"'{name}' is set in several places of the file that is left behind", at

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import os
 from collections.abc import Iterable
+from dataclasses import dataclass, field
 from functools import cache
 from importlib.metadata import entry_points
 from typing import Any, Protocol
@@ -14,15 +15,43 @@ from .pause import uncollected
 from .snapshot import Snapshot, project_files
 
 
+@dataclass
+class NewField:
+    """One field of a class that is about to be written.
+
+    ``value``: the text of its first value, or the name of the constructor's parameter that brings it (``given``); "" where the
+    language's own first value will do. ``later``: it is set after construction. ``above`` and ``comment``: remarks that travel.
+    """
+
+    name: str
+    value: str = ""
+    given: bool = False
+    later: bool = False
+    type: str = ""
+    hidden: bool = False
+    above: list[str] = field(default_factory=list)
+    comment: str = ""
+
+
 class Language(Protocol):
-    """One language. ``write`` and ``launch`` are its writer and launcher (see the modules of that name)."""
+    """One language. ``write`` and ``launch`` are its writer and launcher (see ``docs/adding-a-language.md``)."""
 
     name: str
     suffixes: tuple[str, ...]
     builtins: frozenset[str]
     dynamic: frozenset[str]  # builtins that reach names by their text
+    everywhere: frozenset[str]  # those of them that reach any name, wherever they are called
+    quiet: frozenset[str]  # builtins that run no other code of the program
+    quiet_modules: frozenset[str]  # modules, or objects that the language gives, whose members run none
+    quiet_members: frozenset[str]  # members, whatever they are taken from, that run none
+    declares: bool  # whether every variable is declared, so that a name means the same from the start of its scope
+    typed: bool  # whether fields and parameters need a type
+    code_at_top: bool  # whether statements may stand beside definitions
+    exact_calls: bool  # whether a call must give as many arguments as there are parameters
+    elsewhere: frozenset[str]  # those of the introspective names that mean something else in another file
+    reserved: frozenset[str]  # variables that the language's surroundings read by their name
     registries: frozenset[str]  # members of modules through which any name can be reached
-    introspective: frozenset[str]  # names that mean something else in another file or function
+    introspective: frozenset[str]  # names that the language gives each file or function
     unset_errors: frozenset[str]  # what is raised where a name is not bound, or a member missing
     held: frozenset[str]  # calls that make something which dies with its last holder
     write: Any
@@ -50,8 +79,16 @@ class Language(Protocol):
         """Why a module may run or name the program's parts from outside; "" if it does not."""
         ...
 
-    def texts(self, file: SourceFile, span: tuple[int, int]) -> list[str]:
-        """The contents of the string literals in a stretch of code."""
+    def offered(self, file: SourceFile) -> list[tuple[int, tuple[str, ...], str]]:
+        """(offset, names, how) of what a file offers to other files: by what it says itself."""
+        ...
+
+    def hooks(self, file: SourceFile) -> dict[str, str]:
+        """Functions that the program's surroundings call by their name, with the reason why they must stay."""
+        ...
+
+    def special(self, name: str) -> bool:
+        """Whether a class's member of this name is called without being named."""
         ...
 
     def has_alternative(self, statement: Statement) -> bool:
@@ -74,6 +111,14 @@ class Language(Protocol):
 
     def imported(self, file: SourceFile, statement: Statement) -> list[tuple[str, str, str]]:
         """What an import binds: (local name, module, name in the module or "")."""
+        ...
+
+    def means(self, importer: str, module: str, name: str, path: str) -> bool:
+        """Whether an import in the file ``importer`` may be of the file ``path``."""
+        ...
+
+    def last_parts(self, module: str, name: str) -> set[str]:
+        """What ``write.module_of`` may give for the files that an import may be of."""
         ...
 
 

@@ -8,148 +8,16 @@ columns are counted from one.
 from __future__ import annotations
 
 from bisect import bisect_left, bisect_right
-from collections.abc import Iterator
 from dataclasses import dataclass, field
-from enum import StrEnum
 from functools import cached_property
 from typing import Any
 
+from .symbols import WRITING, Declaration, Reference, Role, Scope, Symbol
 
-class Role(StrEnum):
-    """What a reference does with the name it stands for."""
-
-    READ = "read"
-    WRITE = "write"
-    BOTH = "both"
-    CALL = "call"
-    DELETE = "delete"
-    VALUE = "value"  # the bare name is handed on: an argument, a returned or an assigned value
-
-
-WRITING = frozenset({Role.WRITE, Role.BOTH, Role.DELETE})
-
-
-class Reference:
-    """One use of one name at one place.
-
-    ``form`` names the construct that binds the name where that limits how it can be rewritten
-    ("loop", "except", "pattern", "walrus", "import", "definition", "parameter", "with", "unpack",
-    "chain") or that shows its spelling ("spelled", as in a self-documenting format field).
-    ``member`` is the member taken from the name (``x.member``), ``mutates`` whether the value behind
-    the name is changed in place.
-    """
-
-    __slots__ = ("deferred", "end", "form", "member", "mutates", "name", "role", "scope", "start", "symbol")
-
-    def __init__(self, name: str, start: int, end: int, role: Role, scope: Scope, form: str = "") -> None:
-        self.name = name
-        self.start = start
-        self.end = end
-        self.role = role
-        self.scope = scope
-        self.symbol: Symbol | None = None
-        self.form = form
-        self.member = ""
-        self.mutates = False
-        self.deferred = False  # in an annotation that is not evaluated where it stands
-
-    @property
-    def writes(self) -> bool:
-        return self.role in WRITING
-
-    def __repr__(self) -> str:
-        return f"<{self.role} {self.name} @{self.start}>"
-
-
-@dataclass(slots=True, eq=False)
-class Declaration:
-    """A name listed in a statement that says which scope it belongs to (``global a, b``)."""
-
-    name: str
-    start: int
-    end: int
-    statement: tuple[int, int]
-    scope: Scope
-    symbol: Symbol | None = None
-
-
-class Symbol:
-    """A name in the scope that owns it, with all its references from anywhere in the file."""
-
-    __slots__ = ("declarations", "kinds", "name", "references", "scope")
-
-    def __init__(self, name: str, scope: Scope) -> None:
-        self.name = name
-        self.scope = scope
-        self.references: list[Reference] = []
-        self.declarations: list[Declaration] = []
-        self.kinds: set[str] = set()  # variable, function, class, import, parameter, type
-
-    @property
-    def bindings(self) -> list[Reference]:
-        return [r for r in self.references if r.writes]
-
-    def __repr__(self) -> str:
-        return f"<Symbol {self.name} in {self.scope.name}>"
-
-
-class Scope:
-    """A region with names of its own. ``kind``: module, function, lambda, class, comprehension, types."""
-
-    __slots__ = (
-        "bases",
-        "bound",
-        "children",
-        "end",
-        "free",
-        "function",
-        "generator",
-        "globals",
-        "kind",
-        "name",
-        "nonlocals",
-        "parameters",
-        "parent",
-        "stars",
-        "start",
-        "symbols",
-        "used",
-    )  # fmt: skip
-
-    def __init__(self, kind: str, name: str, parent: Scope | None, start: int, end: int) -> None:
-        self.kind = kind
-        self.name = name
-        self.parent = parent
-        self.start = start
-        self.end = end
-        self.symbols: dict[str, Symbol] = {}
-        self.children: list[Scope] = []
-        self.globals: set[str] = set()
-        self.nonlocals: set[str] = set()
-        self.parameters: list[str] = []
-        self.bound: set[str] = set()
-        self.used: set[str] = set()
-        self.free: set[str] = set()
-        self.function: Function | None = None
-        self.stars: list[str] = []  # modules imported with a star
-        self.generator = False
-        self.bases = False  # a class with bases, or made by other than the usual means
-        if parent is not None:
-            parent.children.append(self)
-
-    def walk(self) -> Iterator[Scope]:
-        """This scope and all below it, in the order of the source."""
-        yield self
-        for child in self.children:
-            yield from child.walk()
-
-    def within(self, other: Scope) -> bool:
-        scope: Scope | None = self
-        while scope is not None:
-            if scope is other:
-                return True
-            scope = scope.parent
-        return False
+__all__ = [
+    "WRITING", "Argument", "Call", "Declaration", "Function", "Parameter", "Problem", "Program", "Reference", "Role", "Scope",
+    "SourceFile", "Statement", "Symbol",
+]  # fmt: skip
 
 
 @dataclass(slots=True)
@@ -162,6 +30,7 @@ class Parameter:
     end: int
     default: tuple[int, int] | None = None
     annotated: bool = False
+    type: str = ""
 
 
 @dataclass(slots=True, eq=False)
@@ -184,13 +53,21 @@ class Function:
     is_async: bool = False
     docstring: tuple[int, int] | None = None
     symbol: Symbol | None = None
+    bound: bool = False  # whether the first parameter is the receiver
+    node: Any = field(repr=False, default=None)
+
+    @property
+    def arguments(self) -> list[Parameter]:
+        """The parameters that callers give a value."""
+        return self.params[1:] if self.bound else self.params
 
     @property
     def key(self) -> str:
         names = [self.name]
         scope: Scope | None = self.outer
         while scope is not None and scope.parent is not None:
-            names.append(scope.name)
+            if scope.kind != "block":
+                names.append(scope.name)
             scope = scope.parent
         return ".".join(reversed(names))
 
@@ -223,7 +100,8 @@ class Statement:
 
     ``kind``: assign, augment, annotate, import, function, class, expression, docstring, declare,
     delete, pass, if, for, while, with, try, match, guard, return, raise, assert, other.
-    ``target`` is the one plain name that an assignment binds, ``value`` the span of what it is given.
+    ``target`` is the one plain name that an assignment binds, ``value`` the span of what it is given: an empty span where
+    a declaration leaves it to the language. ``group``: the span of the whole declaration, where several share one.
     """
 
     kind: str
@@ -233,6 +111,7 @@ class Statement:
     value: tuple[int, int] | None = None
     annotation: tuple[int, int] | None = None
     node: Any = field(repr=False, default=None)
+    group: tuple[int, int] | None = None
 
 
 @dataclass(frozen=True, slots=True)

@@ -8,10 +8,10 @@ from .model import Scope
 def receiver_of(scope: Scope, owner: Scope) -> str:
     """The receiver's name in a method of ``owner`` that holds ``scope``; "" outside its methods."""
     at: Scope | None = scope
-    while at is not None and at.parent is not owner:
+    while at is not None and at is not owner:
+        if at.receiver is not None:
+            return at.receiver if at.parent is owner else ""
         at = at.parent
-    if at is not None and at.kind == "function" and at.parameters:
-        return at.parameters[0]
     return ""
 
 

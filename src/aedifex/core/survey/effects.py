@@ -11,77 +11,6 @@ from ..program.language import Language
 from ..program.model import Call, Function, Reference, Scope, SourceFile, Statement, Symbol
 from ..program.scopes import receiver_of
 
-# Calls that reach no other code of the program.
-QUIET = frozenset(
-    [
-        "print",
-        "len",
-        "range",
-        "abs",
-        "min",
-        "max",
-        "sum",
-        "round",
-        "int",
-        "float",
-        "str",
-        "bool",
-        "list",
-        "dict",
-        "set",
-        "tuple",
-        "frozenset",
-        "sorted",
-        "reversed",
-        "enumerate",
-        "zip",
-        "isinstance",
-        "issubclass",
-        "type",
-        "chr",
-        "ord",
-        "hex",
-        "oct",
-        "bin",
-        "divmod",
-        "pow",
-        "repr",
-        "format",
-        "any",
-        "all",
-        "input",
-        "open",
-        "id",
-        "hash",
-        "bytes",
-        "bytearray",
-        "getattr",
-        "hasattr",
-        "iter",
-        "next",
-        "slice",
-        "super",
-        "object",
-    ]
-)
-QUIET_MODULES = frozenset(
-    [
-        "math",
-        "random",
-        "time",
-        "sys",
-        "os",
-        "string",
-        "textwrap",
-        "json",
-        "re",
-        "datetime",
-        "itertools",
-        "collections",
-        "copy",
-    ]
-)
-
 
 @dataclass
 class Touch:
@@ -188,8 +117,19 @@ class Effects:
         if ref.member:
             if self.method_of(ref) is not None:
                 return False
-            return not (symbol.kinds == {"import"} and symbol.name in QUIET_MODULES)
-        return not (not symbol.kinds and symbol.name in QUIET)
+            return not self.quiet_member(ref, symbol)
+        return not (not symbol.kinds and symbol.name in self.language.quiet)
+
+    def quiet_member(self, ref: Reference, symbol: Symbol) -> bool:
+        """Whether a member that is called is known to run no other code of the program."""
+        if symbol.kinds <= {"import"} and symbol.name in self.language.quiet_modules:
+            return True
+        return ref.member in self.language.quiet_members and ref.member not in self.own_members
+
+    @cached_property
+    def own_members(self) -> set[str]:
+        """Members that the file's own classes and objects have."""
+        return self.file.stored_members.union(*(s.symbols for s, _ in self.file.classes))
 
     @cached_property
     def instances(self) -> dict[Symbol, Scope]:
@@ -209,8 +149,8 @@ class Effects:
         owner = self.instances.get(ref.symbol) if ref.symbol is not None else None
         at: Scope | None = ref.scope if owner is None else None
         while at is not None and at.parent is not None:
-            if at.parent.kind == "class" and at.parameters[:1] == [ref.name]:
-                owner = at.parent
+            if at.receiver is not None:
+                owner = at.parent if at.parent.kind == "class" and at.receiver == ref.name else None
                 break
             at = at.parent
         found = owner.symbols.get(ref.member) if owner is not None else None
@@ -237,7 +177,7 @@ class Effects:
                 for r in inside
                 if not r.writes and (not r.member or (r.member in scope.symbols and (r.start, r.member) not in called))
             ]
-            special = any(n.startswith("__") and n != self.language.write.CONSTRUCTOR for n in scope.symbols)
+            special = any(self.language.special(n) for n in scope.symbols)
             if len(uses) != len(made) or bare or handed or loose or special or scope.bases:
                 found.add(symbol)
         return found

@@ -6,6 +6,7 @@ from dataclasses import asdict, dataclass
 from itertools import combinations
 from typing import Any
 
+from ..program.language import Language
 from ..program.model import Program, Scope, SourceFile
 from .effects import statement_order
 from .state import classify
@@ -36,7 +37,6 @@ class Figures:
 def figures(program: Program) -> Figures:
     found = Figures(files=len(program.files))
     shares: list[float] = []
-    modules = {program.language.write.module_of(p) for p in program.files}
     for file in program.files.values():
         language = program.language
         found.lines += file.line_count()
@@ -56,22 +56,30 @@ def figures(program: Program) -> Figures:
             length = file.line(f.end) - file.line(f.head) + 1
             if length > found.longest:
                 found.longest, found.longest_name = length, f.key
-        shares += [share for scope, _ in file.classes if (share := cohesion(file, scope)) is not None]
+        shares += [share for scope, _ in file.classes if (share := cohesion(file, scope, language)) is not None]
         for s in file.statements:
             if s.kind == "import":
-                found.coupling += sum(1 for _, m, _ in language.imported(file, s) if m.split(".")[-1] in modules)
+                found.coupling += sum(
+                    1
+                    for _, m, n in language.imported(file, s)
+                    if any(language.means(file.path, m, n, p) for p in program.files if p != file.path)
+                )
     found.cohesion = round(sum(shares) / len(shares), 2) if shares else None
     return found
 
 
-def cohesion(file: SourceFile, scope: Scope) -> float | None:
+def cohesion(file: SourceFile, scope: Scope, language: Language) -> float | None:
     """Share of pairs of methods that use a common field; None for fewer than two methods with fields."""
     used = []
     for child in scope.children:
-        if child.kind != "function" or not child.parameters or child.name.startswith("__"):
+        if (
+            child.kind != "function"
+            or child.receiver is None
+            or language.special(child.name)
+            or child.name == language.write.CONSTRUCTOR
+        ):
             continue
-        receiver = child.parameters[0]
-        used.append({r.member for r in file.within(child.start, child.end) if r.name == receiver and r.member})
+        used.append({r.member for r in file.within(child.start, child.end) if r.name == child.receiver and r.member})
     if len(used) < 2:
         return None
     pairs = list(combinations(used, 2))

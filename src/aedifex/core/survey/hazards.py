@@ -47,13 +47,10 @@ def dynamic(file: SourceFile, language: Language) -> list[Hazard]:
             message = f"'{ref.name}.{ref.member}' can reach any name by its text, so no variable or function can move"
             found.append(Hazard("dynamic names", file.path, file.line(ref.start), message))
     for ref in by_text(file, language, 0, len(file.text)):
-        if ref.name in EVERYWHERE or ref.scope is file.scope:
+        if ref.name in language.everywhere or ref.scope.frame is file.scope:
             message = f"'{ref.name}()' can reach any name by its text, so no variable or function can move"
             found.append(Hazard("dynamic names", file.path, file.line(ref.start), message))
     return found
-
-
-EVERYWHERE = frozenset({"globals", "exec", "eval"})
 
 
 def by_text(file: SourceFile, language: Language, start: int, end: int) -> list[Reference]:
@@ -65,7 +62,7 @@ def by_text(file: SourceFile, language: Language, start: int, end: int) -> list[
         and r.name in language.dynamic
         and r.symbol is not None
         and not r.symbol.kinds
-        and (r.name in EVERYWHERE or bare_call(file, r))
+        and (r.name in language.everywhere or bare_call(file, r))
     ]
 
 
@@ -154,17 +151,11 @@ def outside(file: SourceFile, language: Language, program: Program, outsiders: P
     """Names that another file of the project imports, sets or patches, or that the file itself offers."""
     found: list[Hazard] = []
     module = language.write.module_of(file.path)
-    for other, local, name, line in importers(program, outsiders).get(module, ()):
-        if other.path != file.path:
+    for other, local, origin, name, line in importers(program, outsiders).get(module, ()):
+        if other.path != file.path and language.means(other.path, origin, name, file.path):
             found += uses_of(file, other, module, local, name, line)
-    exported = file.scope.symbols.get("__all__")
-    for ref in exported.bindings if exported else ():
-        statement = next((s for s in file.statements if s.start <= ref.start < s.end), None)
-        if statement is not None:
-            names = tuple(language.texts(file, (statement.start, statement.end)))
-            found.append(
-                Hazard("used outside", file.path, file.line(ref.start), "'__all__' offers names to other files", names)
-            )
+    for at, names, how in language.offered(file):
+        found.append(Hazard("used outside", file.path, file.line(at), how, names))
     return found
 
 
@@ -182,11 +173,11 @@ def uses_of(file: SourceFile, other: SourceFile, module: str, local: str, name: 
     ]
 
 
-Importers = dict[str, list[tuple[SourceFile, str, str, int]]]
+Importers = dict[str, list[tuple[SourceFile, str, str, str, int]]]
 
 
 def importers(program: Program, outsiders: Program | None) -> Importers:
-    """Module name → (file that imports it, local name, name in the module, line); worked out once for a program."""
+    """Last part of a module's name → (file, local name, module, name in the module, line) of its imports; worked out once."""
     key = id(outsiders)
     kept: dict[int, Importers] = program.memo.setdefault("importers", {})
     if key not in kept:
@@ -195,7 +186,6 @@ def importers(program: Program, outsiders: Program | None) -> Importers:
         for other in {**program.files, **(outsiders.files if outsiders else {})}.values():
             for s in other.imports:
                 for local, origin, name in program.language.imported(other, s):
-                    modules = {origin.lstrip(".").split(".")[-1]} | ({name} if not origin.strip(".") else set())
-                    for module in modules:
-                        found.setdefault(module, []).append((other, local, name, other.line(s.start)))
+                    for last in program.language.last_parts(origin, name):
+                        found.setdefault(last, []).append((other, local, origin, name, other.line(s.start)))
     return kept[key]

@@ -18,6 +18,8 @@ UNFIT = {
     "spelled": 'is spelled out by f"{name=}", which would print another text',
     "annotation": "is declared with a type but without a value",
     "loop": "is the variable of a loop",
+    "declared": "is declared inside a block or more than once",
+    "offered": "is offered to other files where it is declared",
 }
 
 
@@ -53,16 +55,23 @@ def classify(file: SourceFile, language: Language) -> dict[Symbol, Variable]:
         if len(bindings) == 1 and first is not None and first.kind == "assign" and not symbol.kinds - {"variable"}:
             nature = "companion"
             fixed = settled(file, language, first, found)
-            early = any(r.scope is file.scope and r.start < bindings[0].start for r in symbol.references)
+            early = any(r.scope.frame is file.scope and r.start < bindings[0].start for r in symbol.references)
             if fixed and not early and not any(r.mutates for r in symbol.references):
                 nature = "constant"
         elif len(bindings) == 1 and bindings[0].form in ("unpack", "chain") and not symbol.kinds - {"variable"}:
             nature = "companion"
-        kind = language.type_of(file, first.value) if first is not None and first.value else ""
+        kind = declared(file, first) or (
+            language.type_of(file, first.value) if first is not None and first.value else ""
+        )
         found[symbol] = Variable(
             symbol, nature, first, kind, any(a <= r.start < b for r in symbol.bindings for a, b in loops)
         )
     return found
+
+
+def declared(file: SourceFile, first: Statement | None) -> str:
+    """The type that a declaration gives its variable; "" if it gives none."""
+    return file.slice(*first.annotation) if first is not None and first.annotation else ""
 
 
 def constants_of(file: SourceFile, language: Language) -> set[Symbol]:

@@ -48,7 +48,7 @@ class CleanUp:
         if any(local == "*" for local, _, _ in bound):
             self.clean_star(context, file, before, s, out)
             return
-        if any(module == "__future__" for _, module, _ in bound):
+        if any(context.write.everywhere_import(module) for _, module, _ in bound):
             return
         dead = self.dead(context, file, before, s)
         if not dead:
@@ -63,7 +63,7 @@ class CleanUp:
                 out.delete(file.path, context.write.comment_start(file, s.start), context.write.line_end(file, s.end))
         elif len(dead) < len(bound):
             keep = [b for b in bound if b not in dead]
-            out.replace(file.path, s.start, s.end, context.write.import_list(keep))
+            out.replace(file.path, s.start, s.end, context.write.import_list(file, s, keep))
 
     def dead(self, context: Context, file: SourceFile, before: SourceFile, s: Statement) -> list[tuple[str, str, str]]:
         """What an import binds that nobody uses any more: used before, or brought by a step."""
@@ -101,7 +101,7 @@ class CleanUp:
                 number += 1
             following = lines[number] if number < len(lines) else None
             blanks = [i for i in range(start, number) if not gone[i]]
-            room = self.room(kept, following)
+            room = self.room(context, kept, following)
             old = b"" if kept is None else kept + b"".join(lines[i] for i in blanks) + (following or b"")
             if len(blanks) > room and (not old or old not in before):
                 for i in blanks[room:]:
@@ -109,12 +109,11 @@ class CleanUp:
             kept = following
             number += 1
 
-    def room(self, above: bytes | None, below: bytes | None) -> int:
+    def room(self, context: Context, above: bytes | None, below: bytes | None) -> int:
         """How many blank lines may stand between two lines."""
         if above is None or below is None:
             return 0
-        opens = below.startswith((b"def ", b"class ", b"async ", b"@", b"#"))
-        return 2 if opens or above.startswith((b" ", b"\t")) else 1
+        return int(context.write.room(above, below))
 
 
 def used(file: SourceFile, name: str) -> bool:

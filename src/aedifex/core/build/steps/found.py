@@ -15,10 +15,11 @@ from dataclasses import dataclass, field
 
 from ...draft.design import ClassDesign, FieldDesign, ObjectDesign
 from ...draft.founding import Founding, Start, inert, plan
-from ...program.model import SourceFile, Statement, Symbol
+from ...program.language import NewField
+from ...program.model import Reference, SourceFile, Statement, Symbol
 from ...program.scopes import shadowed
 from ...survey.effects import Effects
-from ...survey.state import UNFIT, constants_of
+from ...survey.state import UNFIT, constants_of, declared
 from ..edits import Edits, rewritten
 from ..step import Context, Refusal, drop_declarations, refuse_at, symbol
 
@@ -76,7 +77,7 @@ class Founder:
         nl = self.write.newline(self.file)
         at, before = self.place(founding)
         text = self.class_text(founding)
-        self.edits_.insert(self.file.path, at, self.write.with_newlines(before + text + "\n\n", nl))
+        self.edits_.insert(self.file.path, at, self.write.with_newlines(before + text + "\n" * self.write.BLANKS, nl))
         for index, obj in enumerate(objects):
             self.make(index, obj, founding)
         return self.edits_
@@ -92,7 +93,8 @@ class Founder:
                     self.check_variable(s)
         for index, obj in enumerate(self.design.objects):
             taken = self.file.scope.symbols.get(obj.name)
-            if taken is not None and (taken.kinds or obj.name in self.context.language.builtins):
+            shared = obj.name in self.context.language.builtins and not self.context.language.declares
+            if taken is not None and (taken.kinds or shared):
                 raise Refusal(
                     f"the name '{obj.name}' is already used", self.file.path, 0, "rename the object in the design"
                 )
@@ -160,11 +162,28 @@ class Founder:
 
     def replace_references(self, index: int, obj: ObjectDesign, founding: Founding) -> None:
         moved = [s.statement for row in founding.starts for s in row if s.statement is not None]
+        firsts = {id(s.target): s for s in self.file.statements if s.target is not None}
         for number, s in enumerate(self.variables[index]):
             for ref in s.references if s is not None else ():
-                if not any(m.start <= ref.start < m.end for m in moved):
-                    text = self.write.member(obj.name, self.names[self.design.fields[number].name])
+                if any(m.start <= ref.start < m.end for m in moved):
+                    continue
+                text = self.write.use(ref, self.write.member(obj.name, self.names[self.design.fields[number].name]))
+                first = firsts.get(id(ref))
+                if first is not None and first.start < ref.start:
+                    self.undeclare(first, ref, text)
+                else:
                     self.edits_.replace(self.file.path, ref.start, ref.end, text)
+
+    def undeclare(self, s: Statement, ref: Reference, text: str) -> None:
+        """A declaration whose variable is now a field: an assignment remains, or nothing."""
+        if not self.context.language.code_at_top:
+            raise refuse_at(self.file, s.start, f"'{ref.name}' cannot be given its first value after the object is made",
+                            "leave it out of the class")  # fmt: skip
+        assert s.value is not None
+        if s.value[0] == s.value[1]:
+            self.remove(s)
+        else:
+            self.edits_.replace(self.file.path, s.start, ref.end, text)
 
     # -- the class -------------------------------------------------------------------------------
 
@@ -186,28 +205,42 @@ class Founder:
         gap = "" if self.file.text[:end].endswith(b"\n") else "\n"
         after = self.write.blank_after(self.file, end)
         if after > end:
-            return after, gap + "\n" * max(0, 2 - self.file.text.count(b"\n", end, after))
-        return end, gap + "\n\n"
+            return after, gap + "\n" * max(0, self.write.BLANKS - self.file.text.count(b"\n", end, after))
+        return end, gap + "\n" * self.write.BLANKS
 
     def class_text(self, founding: Founding) -> str:
-        params, lines = [], []
         row = founding.starts[0] if founding.starts else []
         order = sorted(
             range(len(row)), key=lambda i: (row[i].statement is None, row[i].value[0] if row[i].statement else 0)
         )
-        for i in order:
-            f = self.design.fields[i]
-            kind = founding.kind(i)
-            target = self.write.member(self.write.RECEIVER, self.names[f.name])
-            if kind == "argument":
-                params.append(f.name)
-                lines.append(self.write.assign(target, f.name))
-            elif kind != "later":
-                lines.append(self.initial(row[i], target))
-        body = self.write.constructor(self.unit, self.safe_params(params, founding), lines) if lines or params else ""
-        if not body:
-            body = f"{self.unit}{self.write.empty_body()}\n"
-        return self.write.class_head(self.design.name, self.design.base) + body
+        fields = [self.new_field(i, row[i], founding.kind(i)) for i in order]
+        self.safe_params([f.value for f in fields if f.given], founding)
+        return str(self.write.class_text(self.file, self.unit, self.design.name, self.design.base, fields))
+
+    def new_field(self, index: int, start: Start, kind: str) -> NewField:
+        """The field as the class gets it, with the comments of the line that it comes from."""
+        f = self.design.fields[index]
+        made = NewField(self.names[f.name], hidden=f.hidden, type=f.type or self.declared(index))
+        if kind == "argument":
+            made.value, made.given = f.name, True
+        elif kind == "later":
+            made.later = True
+        else:
+            s = start.statement
+            assert s is not None and s.target is not None
+            made.value = self.write.indented(self.file, *start.value, self.own_members(s), self.unit * 2)
+            made.comment = self.write.trailing_comment(self.file, s.end)
+            made.above = self.leading_comment(s)
+        return made
+
+    def declared(self, index: int) -> str:
+        """The type with which the variables of a field are declared; "" if they are declared without one."""
+        firsts = {id(s.target): s for s in self.file.statements if s.target is not None}
+        for row in self.variables:
+            for ref in row[index].bindings if row[index] is not None else ():  # type: ignore[union-attr]
+                if id(ref) in firsts and (kind := declared(self.file, firsts[id(ref)])):
+                    return kind
+        return ""
 
     def safe_params(self, params: list[str], founding: Founding) -> list[str]:
         """A parameter must not hide a name that the constructor's other lines read."""
@@ -221,17 +254,6 @@ class Founder:
                               self.file.path, 0, "rename the field in the design")  # fmt: skip
         return params
 
-    def initial(self, start: Start, target: str) -> str:
-        """The line of the constructor, with the comments of the line it comes from."""
-        s = start.statement
-        assert s is not None and s.target is not None
-        value = self.write.indented(self.file, *start.value, self.own_members(s), self.unit * 2)
-        annotation = self.file.slice(*s.annotation) if s.annotation else ""
-        comment = self.write.trailing_comment(self.file, s.end)
-        above = self.leading_comment(s)
-        text = self.write.assign(target, value, annotation) + comment
-        return "".join(f"{line}\n{self.unit * 2}" for line in above) + text
-
     def leading_comment(self, s: Statement) -> list[str]:
         start = self.write.comment_start(self.file, s.start)
         return [line.strip() for line in self.file.slice(start, self.write.line_start(self.file, s.start)).splitlines()]
@@ -243,7 +265,7 @@ class Founder:
             for number, own in enumerate(row):
                 name = self.names[self.design.fields[number].name]
                 found += [
-                    (r.start, r.end, self.write.member(self.write.RECEIVER, name))
+                    (r.start, r.end, self.write.use(r, self.write.member(self.write.RECEIVER, name)))
                     for r in self.file.within(*s.value)
                     if own is not None and r.symbol is own
                 ]
@@ -255,24 +277,26 @@ class Founder:
         """Write the line that makes the object, and take away the lines whose values it takes over."""
         row, at = founding.starts[index], founding.at[index]
         args = [self.argument(index, row[i]) for i in self.argument_order(founding)]
-        line = self.write.assign(obj.name, self.write.make(self.design.name, args))
+        line = self.write.declare(self.file, obj.name, self.write.make(self.design.name, args), self.design.name, at)
         moved = [s.statement for s in row if s.statement is not None]
         nl = self.write.newline(self.file)
         if at is None:
             start = self.end_of_setup()
-            self.edits_.insert(self.file.path, start, self.write.with_newlines(line + "\n", nl))
+            lead = self.write.top_lead(self.file, self.unit)
+            self.edits_.insert(self.file.path, start, self.write.with_newlines(lead + line + "\n", nl))
         elif at in moved:
             comments = [] if index == 0 else [self.write.trailing_comment(self.file, s.end) for s in moved]
             comment = next(iter([c for c in comments if c]), "") if len([c for c in comments if c]) == 1 else ""
             keep_above = index > 0 or row[[s.statement for s in row].index(at)].kind == "argument"
             start = at.start if keep_above else self.write.comment_start(self.file, at.start)
-            self.remove(at, replacement=line + comment, start=start)
+            self.remove(at, replacement=line, start=start, comment=comment)
         else:
             start = self.write.comment_start(self.file, at.start)
             if self.file.text[self.write.line_start(self.file, at.start) : at.start].strip():
                 self.edits_.insert(self.file.path, at.start, line + "; ")
             else:
-                self.edits_.insert(self.file.path, start, self.write.with_newlines(line + "\n", nl))
+                lead = self.file.slice(self.write.line_start(self.file, at.start), at.start)
+                self.edits_.insert(self.file.path, start, self.write.with_newlines(lead + line + "\n", nl))
         for statement in moved:
             if statement is not at:
                 self.remove(
@@ -291,26 +315,31 @@ class Founder:
             for number, own in enumerate(self.variables[i]):
                 name = self.names[self.design.fields[number].name]
                 edits += [
-                    (r.start, r.end, self.write.member(obj.name, name))
+                    (r.start, r.end, self.write.use(r, self.write.member(obj.name, name)))
                     for r in self.file.within(*start.value)
                     if own is not None and r.symbol is own
                 ]
-        text = rewritten(self.file, *start.value, edits)
+        text = rewritten(self.file, *start.value, edits) or self.write.default_value(self.declared_at(start))
         return f"({text})" if self.context.language.bare_tuple(self.file, start.value) else text
 
-    def remove(self, s: Statement, replacement: str = "", start: int | None = None) -> None:
+    def declared_at(self, start: Start) -> str:
+        return declared(self.file, start.statement)
+
+    def remove(self, s: Statement, replacement: str = "", start: int | None = None, comment: str = "") -> None:
         """Take a statement away with its line, or only itself where it shares the line with others."""
         left = self.write.line_start(self.file, s.start)
         right = self.write.line_end(self.file, s.end)
         line = [o for o in self.file.statements if o is s or left <= o.start < right or left < o.end <= right]
         if replacement and len(line) > 1:
-            self.edits_.replace(self.file.path, s.start, s.end, replacement.split("  #")[0])
+            self.edits_.replace(self.file.path, s.start, s.end, replacement)
         elif not replacement and any(o not in self.going for o in line):
             self.remove_from(line, s)
         elif replacement:
             nl = self.write.newline(self.file)
-            start = start if start is not None and start < left else s.start
-            self.edits_.replace(self.file.path, start, right, self.write.with_newlines(replacement + "\n", nl))
+            lead = self.file.slice(left, s.start)
+            start = start if start is not None and start < left else left
+            text = lead + replacement + comment + "\n"
+            self.edits_.replace(self.file.path, start, right, self.write.with_newlines(text, nl))
         elif s is line[0]:
             start = left if start is None or start > left else start
             self.edits_.delete(self.file.path, start, right)

@@ -16,7 +16,7 @@ from ...draft.mainplan import MainPlan, plan_main
 from ...program.model import SourceFile, Statement
 from ...survey.effects import Effects
 from ..edits import Edits
-from ..step import Context, Refusal, class_scope, drop_empty_body, refuse_at
+from ..step import Context, Refusal, add_method, refuse_at
 
 
 @dataclass
@@ -51,16 +51,16 @@ class Wrapper:
         if not plan.moving and plan.guard is None:
             raise Refusal("there is no main code left to wrap", self.file.path)
         nl = self.write.newline(self.file)
-        body = self.body(plan)
-        text = self.write.run_method(self.unit, body)
+        text = self.write.run_method(self.file, self.unit, self.body(plan), plan.guard)
         scope = next((s for s, n in self.file.classes if n == self.design.name and s.parent is self.file.scope), None)
         if scope is not None:
-            at = self.write.line_end(self.file, class_scope(self.file, self.design.name).end - 1)
-            text = ("" if drop_empty_body(self.context, self.file, scope, self.out) else "\n") + text
+            add_method(self.context, self.file, scope, text, self.out)
         else:
             at = self.write.blank_before(self.file, self.write.comment_start(self.file, self.anchor(plan)))
-            text = ("\n\n" if at else "") + self.write.class_head(self.design.name) + text
-        self.out.insert(self.file.path, at, self.write.with_newlines(text, nl))
+            text = ("\n" * self.write.BLANKS if at else "") + self.write.class_around(
+                self.file, self.unit, self.design.name, text
+            )
+            self.out.insert(self.file.path, at, self.write.with_newlines(text, nl))
         self.entry(plan, nl)
         return self.out
 
@@ -135,7 +135,9 @@ class Wrapper:
 
     def entry(self, plan: MainPlan, nl: str) -> None:
         variable = self.variable if plan.keep_alive else ""
-        lines = self.write.main_call(self.design.name, variable or ("app" if plan.keep_alive else ""))
+        lines = self.write.main_call(
+            self.file, self.design.name, variable or ("app" if plan.keep_alive else ""), plan.guard
+        )
         if plan.guard is not None:
             inner = plan.inside
             start = self.write.comment_start(self.file, inner[0].start)

@@ -15,7 +15,7 @@ from ...program.model import Argument, Call, Function, Reference, SourceFile, Sy
 from ...program.scopes import receiver_of, shadowed
 from ...survey.hazards import by_text
 from ..edits import Edits
-from ..step import Context, Refusal, class_scope, drop_empty_body, function_of, refuse_at
+from ..step import Context, Refusal, add_method, class_scope, function_of, refuse_at
 
 
 @dataclass
@@ -64,11 +64,7 @@ class Mover:
         base = self.functions[0]
         inner = self.inner_edits(base)
         text = self.method_text(base, inner)
-        at = self.write.line_end(self.file, self.scope.end - 1 if self.scope.end else 0)
-        nl = self.write.newline(self.file)
-        gap = "" if self.file.text[:at].endswith(b"\n") else "\n"
-        gap += "" if drop_empty_body(self.context, self.file, self.scope, self.out) else "\n"
-        self.out.insert(self.file.path, at, self.write.with_newlines(gap + text, nl))
+        add_method(self.context, self.file, self.scope, text, self.out)
         for f in self.functions:
             start = self.write.blank_before(self.file, self.write.comment_start(self.file, f.start))
             self.out.delete(self.file.path, start, self.write.line_end(self.file, f.end))
@@ -94,8 +90,10 @@ class Mover:
             )
         for ref in by_text(self.file, language, f.start, f.end):
             raise refuse_at(self.file, ref.start, f"'{ref.name}()' reaches names by their text", "it stays a function")
-        if name := self.write.mangled_name(self.file, f.start, f.end):
-            raise refuse_at(self.file, at, f"'{name}' would be another name inside a class", "rename it first")
+        if trouble := self.write.class_trouble(self.file, f.start, f.end):
+            raise refuse_at(self.file, at, trouble, "it stays a function")
+        if why := self.context.language.hooks(self.file).get(f.name):
+            raise refuse_at(self.file, at, why, "it stays a function")
         self.check_defaults(f)
         self.check_uses(f)
 
@@ -175,9 +173,18 @@ class Mover:
                 continue
             call = self.call_at(ref) if ref.role.value == "call" else None
             owner = self.owner_text(f, index, ref, call)
-            self.out.replace(self.file.path, ref.start, ref.end, self.write.member(owner, self.name))
+            self.out.replace(self.file.path, ref.start, ref.end, self.use_text(f, ref, owner))
             if call is not None and self.method.drop:
                 self.drop_arguments(f, call)
+
+    def use_text(self, f: Function, ref: Reference, owner: str) -> str:
+        """How a use of the function is written once it is a method of ``owner``."""
+        if ref.role.value == "call":
+            return str(self.write.member(owner, self.name))
+        text, trouble = self.write.method_as_value(self.file, f, ref, self.write.member(owner, self.name), owner)
+        if trouble:
+            raise refuse_at(self.file, ref.start, trouble, "it stays a function")
+        return str(self.write.use(ref, text))
 
     def owner_text(self, f: Function, index: int, ref: Reference, call: Call | None) -> str:
         """Which object a use means: the receiver in the class's own methods, else the object by its name."""
@@ -277,12 +284,20 @@ class Mover:
         """Edits inside the function itself: its own object is the receiver, dropped parameters are fields."""
         receiver = self.write.RECEIVER
         edits = self.write.method_header(self.file, f, self.name, set(self.method.drop))
+        inner: list[Reference] = []
         own = self.object_symbol(0) if self.twins or len(self.objects) == 1 else None
         for ref in self.file.within(f.body_start, f.end):
             if ref.symbol is own and own is not None:
                 edits.append((ref.start, ref.end, receiver))
             elif ref.symbol is f.symbol:
-                edits.append((ref.start, ref.end, self.write.member(receiver, self.name)))
+                edits.append((ref.start, ref.end, self.use_text(f, ref, receiver)))
+            else:
+                continue
+            inner.append(ref)
+        more, trouble = self.write.inner_receivers(self.file, f, inner)
+        if trouble:
+            raise refuse_at(self.file, f.start, trouble, "it stays a function")
+        edits += more
         for name in self.method.drop:
             s = f.scope.symbols[name]
             if any(r.writes and r.form != "parameter" for r in s.references):
@@ -294,7 +309,7 @@ class Mover:
                         self.file, r.start, f"'{name}' is spelled out by a self-documenting format", "do not drop it"
                     )
                 if r.form != "parameter":
-                    edits.append((r.start, r.end, text))
+                    edits.append((r.start, r.end, self.write.use(r, text)))
         return edits
 
     def method_text(self, f: Function, inner: list[tuple[int, int, str]]) -> str:

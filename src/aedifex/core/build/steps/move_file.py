@@ -41,6 +41,8 @@ class FileMover:
 
     def edits(self) -> Edits:
         self.check_target()
+        if trouble := self.write.stays_in(self.file):
+            raise Refusal(trouble, self.file.path, 0, f"class {self.design.name} stays in {self.file.path}")
         scope = class_scope(self.file, self.design.name)
         statement = next(s for s in self.file.statements if s.kind == "class" and s.start <= scope.start < s.end)
         needs = dependencies(self.file, self.context.language, [statement])
@@ -50,7 +52,8 @@ class FileMover:
                 message, self.file.path, self.file.line(at), f"class {self.design.name} stays in {self.file.path}"
             )
         moving = [*needs.moving, statement]
-        self.out.create(self.design.file, self.new_text(needs, moving))
+        names = self.wanted_back(moving)
+        self.out.create(self.design.file, self.new_text(needs, moving, {*names, self.design.name}))
         for s in moving:
             start = self.write.comment_start(self.file, s.start)
             after = self.write.blank_after(self.file, self.write.line_end(self.file, s.end))
@@ -59,7 +62,7 @@ class FileMover:
                 start,
                 after if s.kind in ("class", "function") else self.write.line_end(self.file, s.end),
             )
-        self.import_back(moving)
+        self.import_back(moving, names)
         return self.out
 
     def check_target(self) -> None:
@@ -86,44 +89,49 @@ class FileMover:
         for f in self.context.program.files.values():
             for s in f.statements:
                 if s.kind == "import" and any(
-                    m.split(".")[0] == module for _, m, _ in self.context.language.imported(f, s)
+                    self.write.top_module(m) == module for _, m, _ in self.context.language.imported(f, s)
                 ):
                     raise Refusal(f"'{path}' would hide the module '{module}' that {f.path} imports", f.path, f.line(s.start),
                                   "choose another file name")  # fmt: skip
-        if self.context.exists((folder + "/" if folder else "") + "__init__.py"):
-            raise Refusal("the folder is a package, where a file is imported in another way when it is started", self.file.path, 0,
-                          f"class {self.design.name} stays in {self.file.path}")  # fmt: skip
+        if trouble := self.write.packaged(folder, self.context.exists):
+            raise Refusal(trouble, self.file.path, 0, f"class {self.design.name} stays in {self.file.path}")
 
-    def new_text(self, needs: Dependencies, moving: list[Statement]) -> str:
+    def new_text(self, needs: Dependencies, moving: list[Statement], offered: set[str]) -> str:
+        """The new file; ``offered``: names in it that other files import."""
         nl = self.write.newline(self.file)
-        head = self.write.future([f for f in self.file.futures if f == "annotations"] or self.file.futures)
+        head = self.write.head(self.file)
         own = {self.write.module_of(p) for p in self.context.program.files}
         imports = self.write.merged_imports(needs.imports, own)
         text = head + ("\n" if head and imports else "") + imports
         previous = "import" if text else ""
         for s in sorted(moving, key=lambda s: (PLACES.get(s.kind, 0), s.start)):
             start = self.write.comment_start(self.file, s.start)
-            body = self.file.slice(start, self.write.line_end(self.file, s.end))
+            body = self.write.moved(self.file, s, start, self.write.line_end(self.file, s.end), offered)
             big = s.kind in ("class", "function")
             if previous:
-                text += "\n\n" if big or previous == "big" else "\n" if previous == "import" else ""
+                text += "\n" * self.write.BLANKS if big or previous == "big" else "\n" if previous == "import" else ""
             text += body if body.endswith("\n") else body + "\n"
             previous = "big" if big else "small"
-        return str(self.write.with_newlines(text, nl))
+        return str(self.write.with_newlines(text + self.write.offer(self.file, sorted(offered)), nl))
 
-    def import_back(self, moving: list[Statement]) -> None:
-        """Import what the old file still uses of what has moved."""
+    def wanted_back(self, moving: list[Statement]) -> set[str]:
+        """The names that the old file still uses of what moves."""
         names = set()
         spans = [(s.start, s.end) for s in moving]
         for symbol in self.file.scope.symbols.values():
             homes = [r for r in symbol.references if r.writes and any(a <= r.start < b for a, b in spans)]
-            defined = [r for r in homes if r.scope is self.file.scope]
+            defined = [r for r in homes if r.scope.frame is self.file.scope]
             if defined and any(not any(a <= r.start < b for a, b in spans) for r in symbol.references):
                 names.add(symbol.name)
+        return names
+
+    def import_back(self, moving: list[Statement], names: set[str]) -> None:
         if not names:
             return
         nl = self.write.newline(self.file)
-        line = self.write.import_names(self.write.module_of(self.design.file), sorted(names)).replace("\n", nl)
+        line = self.write.import_names(self.file, self.write.module_of(self.design.file), sorted(names)).replace(
+            "\n", nl
+        )
         at, before, after = self.import_place(moving)
         self.out.insert(self.file.path, at, before.replace("\n", nl) + line + after.replace("\n", nl))
 
@@ -137,11 +145,7 @@ class FileMover:
                 break
         if last is not None:
             end = self.write.line_end(self.file, last.end)
-            own = any(
-                self.write.module_of(p) in self.file.slice(last.start, last.end).split()
-                for p in self.context.program.files
-            )
-            gap = "" if own or not self.is_library(last) else "\n"
+            gap = "\n" if self.is_library(last) and self.write.PARTED_IMPORTS else ""
             return end, ("" if self.file.text[:end].endswith(b"\n") else "\n") + gap, ""
         docs = [s for s in self.file.statements[:1] if s.kind == "docstring"]
         if docs:
@@ -152,6 +156,6 @@ class FileMover:
         return self.write.comment_start(self.file, first.start), "", "\n"
 
     def is_library(self, statement: Statement) -> bool:
-        mods = [m for _, m, _ in self.context.language.imported(self.file, statement)]
-        own = {self.write.module_of(p) for p in self.context.program.files}
-        return not any(m in own for m in mods)
+        bound = self.context.language.imported(self.file, statement)
+        means = self.context.language.means
+        return not any(means(self.file.path, m, n, p) for _, m, n in bound for p in self.context.program.files)

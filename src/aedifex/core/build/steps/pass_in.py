@@ -90,14 +90,14 @@ class Passer:
                 )
 
     def at_top(self, ref: Reference) -> bool:
-        return ref.scope is self.file.scope
+        return ref.scope.frame is self.file.scope
 
     def replace_inside(self, source: Symbol, name: str) -> None:
         for ref in self.file.within(self.function.body_start, self.function.end):
             if ref.symbol is source and ref.name != name:
                 if shadowed(ref.scope, name, self.scope):
                     raise refuse_at(self.file, ref.start, f"'{name}' means something else here", "choose another name")
-                self.out.replace(self.file.path, ref.start, ref.end, name)
+                self.out.replace(self.file.path, ref.start, ref.end, self.write.use(ref, name))
         if name in self.function.scope.symbols and self.function.scope.symbols[name].scope is self.function.scope:
             raise refuse_at(
                 self.file, self.function.start, f"'{self.name}' already has a local '{name}'", "choose another name"
@@ -121,7 +121,7 @@ class Passer:
 
     def is_receiver(self, s: Symbol | None) -> bool:
         at: Scope | None = s.scope if s is not None else None
-        return at is not None and at.parent is self.scope and at.parameters[:1] == [s.name if s else ""]
+        return at is not None and at.parent is self.scope and at.receiver == (s.name if s else "")
 
     def extend(self, calls: list[Call]) -> None:
         names = [a["name"] for a in self.method.add]
@@ -129,17 +129,12 @@ class Passer:
             raise refuse_at(
                 self.file, self.function.start, f"'{self.name}' takes any named argument", "leave it a function"
             )
-        by_name = False
-        last = 0
-        texts: list[str] = []
-        for name in names:
-            (at, _, text), named = self.write.added_parameter(self.file, self.function, name)
-            by_name, last = by_name or named, at
-            texts.append(text if not texts else f", {name}")
-        self.out.insert(self.file.path, last, "".join(texts))
+        typed = [(name, self.type_of(add)) for name, add in zip(names, self.method.add, strict=True)]
+        (at, _, text), where = self.write.added_parameters(self.file, self.function, typed)
+        self.out.insert(self.file.path, at, text)
         for call in calls:
             args = self.context.language.arguments(self.file, call)
-            named = by_name or any(a.keyword for a in args)
+            named = where == "by name" or any(a.keyword for a in args)
             more = []
             for add in self.method.add:
                 own = call.start >= self.function.start and call.end <= self.function.end
@@ -151,8 +146,16 @@ class Passer:
                 ):
                     raise refuse_at(self.file, call.start, f"'{value}' means something else here", "rename it first")
                 more.append(self.write.keyword_argument(add["name"], value) if named else value)
-            at = args[-1].end if args else call.args_start
-            self.out.insert(self.file.path, at, (", " if args else "") + ", ".join(more))
+            if where == "first":
+                at = args[0].start if args else call.args_start
+                self.out.insert(self.file.path, at, ", ".join(more) + (", " if args else ""))
+            else:
+                at = args[-1].end if args else call.args_start
+                self.out.insert(self.file.path, at, (", " if args else "") + ", ".join(more))
+
+    def type_of(self, add: dict[str, str]) -> str:
+        """The declared type of what is handed over; "" if it has none."""
+        return self.context.type_of(self.file, symbol(self.file, add["value"]))
 
     def handed(self, call: Call, name: str) -> bool:
         """Whether the caller is a method that was itself handed the same value under this name."""

@@ -24,6 +24,16 @@ class Python:
     introspective = frozenset(
         {"__name__", "__file__", "__doc__", "__spec__", "__package__", "__loader__", "__annotations__", "__path__"}
     )
+    elsewhere = introspective - {"__annotations__"}
+    reserved = frozenset({"__all__", "__version__", "__author__"})
+    everywhere = frozenset({"globals", "exec", "eval"})
+    quiet = frozenset(apis()["quiet"]["builtins"])
+    quiet_modules = frozenset(apis()["quiet"]["modules"])
+    quiet_members: frozenset[str] = frozenset()
+    declares = False
+    typed = False
+    code_at_top = True
+    exact_calls = True
     unset_errors = frozenset({"NameError", "UnboundLocalError", "AttributeError"})
     held = frozenset(apis()["held"]["makers"])
     write = write
@@ -62,8 +72,31 @@ class Python:
         return ""
 
     @staticmethod
-    def texts(file: SourceFile, span: tuple[int, int]) -> list[str]:
-        return re.findall(r"""["']([^"'\n]*)["']""", file.slice(*span))
+    def offered(file: SourceFile) -> list[tuple[int, tuple[str, ...], str]]:
+        exported = file.scope.symbols.get("__all__")
+        found = []
+        for ref in exported.bindings if exported else ():
+            statement = next((s for s in file.statements if s.start <= ref.start < s.end), None)
+            if statement is not None:
+                names = tuple(re.findall(r"""["']([^"'\n]*)["']""", file.slice(statement.start, statement.end)))
+                found.append((ref.start, names, "'__all__' offers names to other files"))
+        return found
+
+    @staticmethod
+    def hooks(file: SourceFile) -> dict[str, str]:
+        return {}
+
+    @staticmethod
+    def special(name: str) -> bool:
+        return name.startswith("__") and name != write.CONSTRUCTOR
+
+    @staticmethod
+    def means(importer: str, module: str, name: str, path: str) -> bool:
+        return write.module_of(path) in Python.last_parts(module, name)
+
+    @staticmethod
+    def last_parts(module: str, name: str) -> set[str]:
+        return {module.lstrip(".").split(".")[-1]} | ({name} if not module.strip(".") else set())
 
     @staticmethod
     def body(file: SourceFile, function: Function) -> list[Statement]:

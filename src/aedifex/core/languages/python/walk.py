@@ -128,6 +128,9 @@ class Walker(StatementWalker):
             node.children[0].type == "async", docstring(body),
         )  # fmt: skip
         self.scope.function = function
+        if outer.kind == "class" and self.scope.parent is outer and self.scope.parameters:
+            self.scope.receiver = self.scope.parameters[0]
+            function.bound = True
         self.file.functions.append(function)
         self.children(body)
         self.scope = types if types is not None else held

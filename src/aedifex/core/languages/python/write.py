@@ -5,10 +5,21 @@ from __future__ import annotations
 import keyword
 import re
 import sys
-from codecs import BOM_UTF8
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 
-from ...program.model import Function, SourceFile
+from ...program import layout
+from ...program.language import NewField
+from ...program.layout import (  # noqa: F401  (part of what a writer offers)
+    blank_after,
+    blank_before,
+    indented,
+    line_end,
+    line_start,
+    newline,
+    with_newlines,
+    words,
+)
+from ...program.model import Function, Reference, Scope, SourceFile, Statement
 
 KEYWORDS = frozenset(keyword.kwlist) | frozenset(keyword.softkwlist)
 ENTRY_GUARD = 'if __name__ == "__main__":'
@@ -16,12 +27,8 @@ RECEIVER = "self"
 CONSTRUCTOR = "__init__"
 DESTRUCTOR = "__del__"
 SUFFIX = ".py"
-
-
-def words(name: str) -> list[str]:
-    """``tram1_isOpen`` → tram1, is, open."""
-    spaced = re.sub(r"(?<=[a-z0-9])(?=[A-Z])|(?<=[A-Z])(?=[A-Z][a-z])", "_", name)
-    return [w.lower() for w in spaced.split("_") if w]
+BLANKS = 2  # blank lines between definitions
+PARTED_IMPORTS = True  # a blank line between those of the library and those of the project
 
 
 def class_name(parts: Sequence[str]) -> str:
@@ -57,130 +64,65 @@ def hides_library(path: str) -> bool:
 PRIVATE = re.compile(r"(?<!\w)__(?!\w*__(?!\w))\w+")
 
 
-def mangled_name(file: SourceFile, start: int, end: int) -> str:
-    """The first name in a stretch of code, member or argument name included, that a class would change; "" if none."""
-    match = PRIVATE.search(file.slice(start, end))
-    return match[0] if match else ""
+def class_trouble(file: SourceFile, start: int, end: int, main: bool = False) -> str:
+    """Why a stretch of code would mean something else inside a class; "" if it would not.
 
-
-def indent_unit(file: SourceFile) -> str:
-    for line in file.text.decode(file.encoding, "replace").splitlines():
-        stripped = line.lstrip(" \t")
-        if stripped and stripped != line and not stripped.startswith("#"):
-            lead = line[: len(line) - len(stripped)]
-            return "\t" if lead.startswith("\t") else lead if len(lead) in (2, 3, 4, 8) else "    "
-    return "    "
-
-
-def newline(file: SourceFile) -> str:
-    return "\r\n" if b"\r\n" in file.text else "\n"
-
-
-def with_newlines(text: str, nl: str) -> str:
-    return text.replace("\r\n", "\n").replace("\n", nl)
-
-
-def indented(
-    file: SourceFile,
-    start: int,
-    end: int,
-    ranges: list[tuple[int, int, str]],
-    prefix: str,
-    loose: tuple[int, int] | None = None,
-) -> str:
-    """The lines of [start, end), each moved right by ``prefix``; the inside of long strings stays as it is.
-
-    Ranges inside are replaced on the way. ``loose``: a string whose inside may move (a document string that
-    nobody reads).
+    ``main``: it is main code, which becomes the body of a method.
     """
-    fixed = [s for s in file.strings if s != loose]
-    marks: list[tuple[int, int, str]] = [r for r in ranges if start <= r[0] and r[1] <= end]
-    for line_start in file.lines[file.line(start) - 1 :]:
-        if line_start >= end:
-            break
-        if line_start < start or blank(file, line_start):
-            continue
-        if any(a < line_start < b for a, b in fixed) or any(a < line_start < b for a, b, _ in marks):
-            continue
-        if any(a <= line_start and line_end(file, line_start) <= b and not new for a, b, new in marks):
-            continue  # the line goes
-        marks.append((line_start, line_start, prefix))
-    marks.sort(key=lambda m: (m[0], m[1] != m[0]))
-    out, at = [], start
-    for left, right, text in marks:
-        out += [file.slice(at, left), text]
-        at = right
-    out.append(file.slice(at, end))
-    return "".join(out)
-
-
-def blank(file: SourceFile, line_start: int) -> bool:
-    end = file.text.find(b"\n", line_start)
-    return not file.text[line_start : end if end >= 0 else len(file.text)].strip()
-
-
-def line_start(file: SourceFile, offset: int) -> int:
-    """Where the line of an offset starts, after the byte order mark that may open the file."""
-    found = file.lines[file.line(offset) - 1]
-    return len(BOM_UTF8) if found == 0 and file.text.startswith(BOM_UTF8) else found
-
-
-def line_end(file: SourceFile, offset: int) -> int:
-    """The offset just after the newline of the line that holds ``offset``."""
-    at = file.text.find(b"\n", offset)
-    return len(file.text) if at < 0 else at + 1
+    match = PRIVATE.search(file.slice(start, end))
+    return f"'{match[0]}' would be another name inside a class" if match else ""
 
 
 def comment_start(file: SourceFile, offset: int) -> int:
-    """Where the comment lines directly above a line start (the line itself if there are none)."""
-    at = line_start(file, offset)
-    lead = file.text[at:offset]
-    while at > len(BOM_UTF8):
-        above = line_start(file, at - 1)
-        line = file.text[above:at].strip()
-        if not line.startswith(b"#") or line.startswith(b"#!") or not file.text[above:at].startswith(lead + b"#"):
-            break
-        if above == 0 and b"coding" in line:
-            break
-        at = above
-    return at
+    return layout.comment_start(file, offset, b"#")
 
 
 def trailing_comment(file: SourceFile, end: int) -> str:
-    """The comment after a statement on its last line, with the space before it; "" if there is none."""
-    rest = file.text[end : line_end(file, end)].decode(file.encoding).rstrip("\r\n")
-    return rest if rest.strip().startswith("#") else ""
+    return layout.trailing_comment(file, end, "#")
 
 
-def blank_before(file: SourceFile, offset: int) -> int:
-    """Where the blank lines directly above a line start."""
-    at = line_start(file, offset)
-    while at > 0:
-        above = line_start(file, at - 1)
-        if file.text[above:at].strip():
-            break
-        at = above
-    return at
+def indent_unit(file: SourceFile) -> str:
+    return layout.indent_unit(file, ("#",))
 
 
-def blank_after(file: SourceFile, offset: int) -> int:
-    """Where the blank lines that start at ``offset`` (a line start) end."""
-    at = offset
-    while at < len(file.text):
-        end = line_end(file, at)
-        if file.text[at:end].strip():
-            break
-        at = end
-    return at
-
-
-def constructor(unit: str, params: Sequence[str], lines: Sequence[str]) -> str:
+def class_text(file: SourceFile, unit: str, name: str, base: str, fields: Sequence[NewField]) -> str:
+    params = [f.value for f in fields if f.given]
+    lines = []
+    for f in fields:
+        if not f.later:
+            annotation = f": {f.type}" if f.type and not f.given else ""
+            text = f"{RECEIVER}.{f.name}{annotation} = {f.value}{f.comment}"
+            lines.append("".join(f"{line}\n{unit * 2}" for line in f.above) + text)
+    if not lines:
+        return class_head(name, base) + f"{unit}pass\n"
     head = f"{unit}def {CONSTRUCTOR}({', '.join([RECEIVER, *params])}):\n"
-    return head + "".join(f"{unit * 2}{line}\n" for line in lines or ["pass"])
+    return class_head(name, base) + head + "".join(f"{unit * 2}{line}\n" for line in lines)
 
 
 def class_head(name: str, base: str = "") -> str:
     return f"class {name}({base}):\n" if base else f"class {name}:\n"
+
+
+def class_around(file: SourceFile, unit: str, name: str, method: str) -> str:
+    return class_head(name) + method
+
+
+def method_place(file: SourceFile, scope: Scope) -> tuple[int, str, str]:
+    """Where a class gets another method, and what must stand before and after it."""
+    at = line_end(file, scope.end - 1 if scope.end else 0)
+    return at, "" if file.text[:at].endswith(b"\n") else "\n", ""
+
+
+def empty_class(file: SourceFile, scope: Scope) -> tuple[int, int] | None:
+    """The line that stands for nothing in an empty class."""
+    line = file.lines[file.line(scope.end - 1) - 1]
+    if scope.children or file.text[line : scope.end].decode(file.encoding).strip() != empty_body():
+        return None
+    return line, line_end(file, scope.end - 1)
+
+
+def bare_class(file: SourceFile, scope: Scope) -> bool:
+    return False
 
 
 def make(class_: str, args: Sequence[str]) -> str:
@@ -191,12 +133,39 @@ def member(owner: str, name: str) -> str:
     return f"{owner}.{name}"
 
 
-def assign(target: str, value: str, annotation: str = "") -> str:
-    return f"{target}: {annotation} = {value}" if annotation else f"{target} = {value}"
+def use(ref: Reference, text: str) -> str:
+    """What replaces a reference."""
+    return text
+
+
+def declare(file: SourceFile, name: str, value: str, class_: str, at: Statement | None) -> str:
+    """The statement that makes an object, where the statement ``at`` stands."""
+    return f"{name} = {value}"
+
+
+def top_lead(file: SourceFile, unit: str) -> str:
+    """The indentation of code at the top."""
+    return ""
+
+
+def default_value(type_: str) -> str:
+    return "None"
 
 
 def empty_body() -> str:
     return "pass"
+
+
+def method_as_value(file: SourceFile, function: Function, ref: Reference, text: str, owner: str) -> tuple[str, str]:
+    """How a method is handed on as a value, or why it cannot be: a bound method carries its object."""
+    return text, ""
+
+
+def inner_receivers(
+    file: SourceFile, function: Function, refs: Sequence[Reference]
+) -> tuple[list[tuple[int, int, str]], str]:
+    """Edits that let functions inside a method see its receiver, or why they cannot: here they always do."""
+    return [], ""
 
 
 def method_header(file: SourceFile, function: Function, name: str, drop: set[str]) -> list[tuple[int, int, str]]:
@@ -212,20 +181,24 @@ def method_header(file: SourceFile, function: Function, name: str, drop: set[str
     return edits
 
 
-def added_parameter(file: SourceFile, function: Function, name: str) -> tuple[tuple[int, int, str], bool]:
-    """The edit that adds a last parameter, and whether callers must name it."""
+def added_parameters(
+    file: SourceFile, function: Function, added: Sequence[tuple[str, str]]
+) -> tuple[tuple[int, int, str], str]:
+    """The edit that adds parameters (name, type), and where callers give them: first, last or by name."""
     last = function.params[-1]
     by_name = any(p.default or p.kind == "keyword" for p in function.params)
     starred = any(p.kind in ("keyword", "star") for p in function.params)
-    text = f", *, {name}" if by_name and not starred else f", {name}"
-    return (last.end, last.end, text), by_name or starred
+    text = "".join(f", {name}" for name, _ in added)
+    text = f", *{text}" if by_name and not starred else text
+    return (last.end, last.end, text), "by name" if by_name or starred else "last"
 
 
 def keyword_argument(name: str, value: str) -> str:
     return f"{name}={value}"
 
 
-def import_names(module: str, names: Sequence[str]) -> str:
+def import_names(file: SourceFile, module: str, names: Sequence[str]) -> str:
+    """The import of names from another file of the project."""
     return f"from {module} import {', '.join(sorted(names, key=constants_first))}\n"
 
 
@@ -233,7 +206,7 @@ def constants_first(name: str) -> tuple[int, str]:
     return (0 if name.isupper() else 1 if name[:1].isupper() else 2, name)
 
 
-def import_again(local: str, module: str, name: str) -> str:
+def import_again(file: SourceFile, local: str, module: str, name: str) -> str:
     """The statement that binds the same import in another file."""
     if name == "*":
         return f"from {module} import *\n"
@@ -252,7 +225,10 @@ def merged_imports(lines: Sequence[str], own: set[str]) -> str:
             names.setdefault(match[1], set()).add(match[2])
         else:
             whole.append((line.split()[1], line))
-    whole += [(module, import_names(module, sorted(found))) for module, found in names.items()]
+    whole += [
+        (module, f"from {module} import {', '.join(sorted(found, key=constants_first))}\n")
+        for module, found in names.items()
+    ]
     library = [line for module, line in sorted(whole, key=import_order) if module.split(".")[0] not in own]
     mine = [line for module, line in sorted(whole, key=import_order) if module.split(".")[0] in own]
     return "".join(library) + ("\n" if library and mine else "") + "".join(mine)
@@ -263,7 +239,7 @@ def import_order(entry: tuple[str, str]) -> tuple[bool, str, str]:
     return line.startswith("from"), module, line
 
 
-def import_list(bound: Sequence[tuple[str, str, str]]) -> str:
+def import_list(file: SourceFile, statement: Statement, bound: Sequence[tuple[str, str, str]]) -> str:
     """One import statement for several names: (local name, module, name in the module or "")."""
     if bound[0][2]:
         names = [name if name == local else f"{name} as {local}" for local, _, name in bound]
@@ -272,8 +248,53 @@ def import_list(bound: Sequence[tuple[str, str, str]]) -> str:
     return f"import {', '.join(names)}"
 
 
-def future(names: Sequence[str]) -> str:
+def head(file: SourceFile) -> str:
+    """What a new file must open with to mean the same as the file that its code comes from."""
+    names = [f for f in file.futures if f == "annotations"] or file.futures
     return f"from __future__ import {', '.join(names)}\n" if names else ""
+
+
+def everywhere_import(module: str) -> bool:
+    """Whether an import says how its file is read, rather than bringing names."""
+    return module == "__future__"
+
+
+def packaged_import(module: str) -> bool:
+    """Whether an import only works inside its package."""
+    return module.startswith(".")
+
+
+def packaged(folder: str, exists: Callable[[str], bool]) -> str:
+    """Why no file can be put beside the others of a folder; "" if one can."""
+    if exists((folder + "/" if folder else "") + "__init__.py"):
+        return "the folder is a package, where a file is imported in another way when it is started"
+    return ""
+
+
+def stays_in(file: SourceFile) -> str:
+    """Why nothing can move out of a file into one of its own; "" if it can."""
+    return ""
+
+
+def moved(file: SourceFile, statement: Statement, start: int, end: int, offered: set[str]) -> str:
+    """A statement as it stands in a file of its own."""
+    return file.slice(start, end)
+
+
+def offer(file: SourceFile, names: Sequence[str]) -> str:
+    """What closes a new file so that others can import these names."""
+    return ""
+
+
+def room(above: bytes, below: bytes) -> int:
+    """How many blank lines may stand between two lines."""
+    opens = below.startswith((b"def ", b"class ", b"async ", b"@", b"#"))
+    return 2 if opens or above.startswith((b" ", b"\t")) else 1
+
+
+def top_module(module: str) -> str:
+    """The name under which a file of a folder would be found in place of a module."""
+    return module.split(".")[0]
 
 
 def module_of(path: str) -> str:
@@ -287,11 +308,11 @@ def stale(path: str) -> list[str]:
     return [f"{folder + '/' if folder else ''}__pycache__/{stem}.*.pyc"]
 
 
-def main_call(class_: str, variable: str = "") -> list[str]:
+def main_call(file: SourceFile, class_: str, variable: str, guard: Statement | None) -> list[str]:
     return [f"{variable} = {class_}()", f"{variable}.run()"] if variable else [f"{class_}().run()"]
 
 
-def run_method(unit: str, body: str) -> str:
+def run_method(file: SourceFile, unit: str, body: str, guard: Statement | None) -> str:
     return f"{unit}def run({RECEIVER}):\n{body}"
 
 
