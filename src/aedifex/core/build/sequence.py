@@ -18,6 +18,7 @@ from .steps.main_code import WrapMain
 from .steps.method import FunctionToMethod
 from .steps.move_file import MoveToFile
 from .steps.pass_in import PassIn
+from .steps.split import SplitDeclarations, needed
 from .verify import verify
 
 
@@ -45,9 +46,11 @@ def class_steps(c: ClassDesign, design: Design, program: Program) -> list[Step]:
     whole = with_owned(c, design)
     file = program.files.get(whole.source or design.entries[0])
     founded: list[str] = []
+    if needed(whole, program):
+        steps.append(SplitDeclarations(whole))
     if whole.fields or whole.methods:
-        steps.append(FoundClass(whole))
-        founded = [steps[0].id]
+        steps.append(FoundClass(whole, [s.id for s in steps]))
+        founded = [steps[-1].id]
     order = callees_first(whole, file, program.language) if file is not None else list(range(len(whole.methods)))
     for i in order:
         steps.append(FunctionToMethod(whole, whole.methods[i], list(founded)))

@@ -22,7 +22,6 @@ from .journey import read_log
 from .scenarios import Scenario
 from .world import World
 
-MEMORY = 2 << 30  # bytes of address space
 OUTPUT = 8 << 20  # bytes kept of each stream; a program that writes more is stopped
 FILE = 64 << 20  # bytes in one written file
 FILES = 512 << 20  # bytes in the scratch folder
@@ -44,8 +43,12 @@ class Sandbox:
         os.makedirs(os.path.join(self.folder, ".tmp"), exist_ok=True)
 
     def command(self) -> list[str]:
-        return [part.replace("{python}", self.world.interpreter).replace("{entry}", self.world.entry)
-                for part in self.scenario.run]  # fmt: skip
+        """The command of the scenario; what stands for the language's engine may be several words."""
+        start, entry = self.world.command()
+        found: list[str] = []
+        for part in self.scenario.run:
+            found += start if part in self.world.engines else [part.replace("{entry}", entry)]
+        return [part.replace("{python}", start[0]) for part in found]
 
     def environment(self) -> dict[str, str]:
         return {**self.world.environment(self.scenario, self.folder, self.top), **self.scenario.env, MARK: self.top}
@@ -55,6 +58,9 @@ class Sandbox:
     ) -> subprocess.Popen[bytes] | None:
         """Start it in a session of its own; ``terminal``: its input is a terminal, which the run makes its own."""
         command, environment = self.command(), self.environment()
+        self.trouble = self.trouble or self.world.language.launch.prepare(self.folder, self.world.sources, environment)
+        if self.trouble:
+            return None
         if terminal:
             environment["TERM"] = "linux"
         try:
@@ -65,7 +71,7 @@ class Sandbox:
         except OSError as error:
             self.trouble = f"'{self.command()[0]}' could not be started ({error.strerror})"
             return None
-        bound(child.pid, self.scenario.seconds)
+        bound(child.pid, self.scenario.seconds, self.world.language.launch.MEMORY)
         return child
 
     def wait(self, child: subprocess.Popen[bytes]) -> None:
@@ -135,10 +141,10 @@ def remove(top: str) -> None:
         shutil.rmtree(top, ignore_errors=True)
 
 
-def bound(pid: int, seconds: float) -> None:
-    """Limits of memory, processor time and file size, set from outside: the child needs no help of ours."""
+def bound(pid: int, seconds: float, memory: int) -> None:
+    """Limits of memory (bytes, 0 for none), processor time and file size, set from outside: the child needs no help of ours."""
     limits = [
-        (resource.RLIMIT_AS, MEMORY, MEMORY),
+        *([(resource.RLIMIT_AS, memory, memory)] if memory else []),
         (resource.RLIMIT_FSIZE, FILE, FILE),
         (resource.RLIMIT_CPU, int(seconds) + 2, int(seconds) + 4),
         (resource.RLIMIT_CORE, 0, 0),

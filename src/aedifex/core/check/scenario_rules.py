@@ -41,7 +41,7 @@ def wrong(entry: dict[str, Any]) -> list[Mistake]:
     entry = {key: value for key, value in entry.items() if key not in bad}
     if not entry.get("name"):
         found.append(("name", "", "'name' is missing"))
-    if not entry.get("run", ["{python}"]):
+    if not entry.get("run", ["{engine}"]):
         found.append(("run", "", "'run' is empty; name the command"))
     if entry.get("turns", 1) < 1:
         found.append(("turns", "", "'turns' must be at least 1"))

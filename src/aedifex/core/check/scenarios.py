@@ -10,14 +10,14 @@ from typing import Any
 from ..program.errors import AedifexError
 from .scenario_rules import wrong
 
-COMMAND = ["{python}", "{entry}"]
+COMMAND = ["{engine}", "{entry}"]
 
 
 @dataclass
 class Scenario:
     """One run.
 
-    ``runner``: "" is found out from what the program imports. ``run``: the command, with {python} and {entry}. ``stdin``: what is typed, as one
+    ``runner``: "" is found out from what the program imports. ``run``: the command, with {engine} (or the language's name) and {entry}. ``stdin``: what is typed, as one
     text; ``typed``: what is typed once a text has appeared. ``turns``: the run ends after so many frames, prompts or waits
     (0: when the program ends it). ``seconds``: of real time.
     """

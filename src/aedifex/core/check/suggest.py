@@ -15,7 +15,7 @@ from ..program.clues import Clues
 from ..program.errors import Refused
 from .check import WORKERS, observe
 from .evidence import Observed
-from .scenarios import Scenario
+from .scenarios import COMMAND, Scenario
 from .suggest_events import control_scenarios, frame_scenarios, key_scenarios
 from .world import World
 
@@ -110,7 +110,7 @@ def sessions(explorer: Explorer, clues: Clues) -> list[Scenario]:
     found: list[Scenario] = []
     trouble = ""
     for given in [[], *clues.arguments]:
-        base = Scenario("", "process", run=["{python}", "{entry}", *given], seconds=QUICK)
+        base = Scenario("", "process", run=[*COMMAND, *given], seconds=QUICK)
         seen, reached = explorer.one(base)
         if seen.trouble:
             trouble = trouble or seen.trouble

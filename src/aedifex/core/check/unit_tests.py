@@ -41,6 +41,8 @@ def write_tests(
     Raises Refused if a file of another hand stands in the way; nothing is written then.
     """
     launch = world.language.launch
+    if launch.unit_tests is None:
+        raise Refused(f"tests cannot be written for {world.language.name} yet; build without --tests.")
     made = Written()
     usable = {c: path for c, path in homes.items() if importable(c, path, world, made)}
     calls: list[Call] = []

@@ -11,6 +11,7 @@ from ..program.errors import AedifexError
 from ..program.language import Language
 from ..program.model import SourceFile
 from ..program.snapshot import SKIPPED
+from ..survey.effects import module_variables
 from .scenarios import Scenario
 
 LARGEST = 16 << 20  # bytes: larger files of the project are linked to, not copied
@@ -43,6 +44,16 @@ class World:
     def interpreter(self) -> str:
         return str(self.language.launch.interpreter(self.root))
 
+    @property
+    def engines(self) -> tuple[str, ...]:
+        """What stands for the language's engine in a command."""
+        return "{engine}", "{" + self.language.name + "}"
+
+    def command(self) -> tuple[list[str], str]:
+        """The words that start the engine, and what names the entry to it."""
+        found: tuple[list[str], str] = self.language.launch.command(self.root, self.entry, self.sources)
+        return found
+
     def environment(self, scenario: Scenario, folder: str, top: str) -> dict[str, str]:
         """Variables of one run; its plan is written to ``top``."""
         launch = self.language.launch
@@ -50,7 +61,7 @@ class World:
             "runner": self.runner(scenario), "turns": self.turns(scenario), "events": scenario.events,
             "requests": scenario.requests, "log": os.path.join(top, "log"), "inside": [top],
             "files": sorted({f.path for f in self.sources} | {p for p in self.overlay if p.endswith(self.language.suffixes)}),
-            "watch": self.watch, **self.extra,
+            "watch": self.watch, "tops": self.tops(), **self.extra,
         }  # fmt: skip
         given = launch.planned(plan, os.path.join(top, "plan"))
         return {
@@ -58,6 +69,10 @@ class World:
             **launch.environment(launch.needs_standins(self.sources)),
             **given,
         }
+
+    def tops(self) -> dict[str, list[str]]:
+        """The variables at the top of each file."""
+        return {f.path: [s.name for s in module_variables(f)] for f in self.sources} if self.watch else {}
 
     def runner(self, scenario: Scenario) -> str:
         """The runner that a scenario names, or the one that fits what the program imports."""

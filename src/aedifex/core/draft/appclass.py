@@ -45,7 +45,7 @@ class AppMaker:
         self.add(methods, fields)
 
     def add(self, methods: list[Function], fields: list[Symbol]) -> None:
-        stem = self.file.path.rsplit("/", 1)[-1].removesuffix(self.a.write.SUFFIX)
+        stem = self.a.write.module_of(self.file.path)
         base = self.a.write.class_name([stem, "app"])
         name = free(base if self.a.write.is_name(base) else "App", self.a.names | {c.name for c in self.a.classes})
         objects = self.a.object_names(["app"])
@@ -56,7 +56,7 @@ class AppMaker:
             made = ClassDesign(name, "app", objects=objects)
         for m in made.methods:
             if m.name == "run":
-                m.name = "run_" + "_".join(self.a.write.words(stem))
+                m.name = self.a.write.member_name(["run", *self.a.write.words(stem)], self.a.like())
         self.own_objects(made, methods)
         self.reasons(made, methods, fields)
         self.a.accept(made, set(fields), [Fit([f]) for f in methods])

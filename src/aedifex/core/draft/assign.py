@@ -42,11 +42,7 @@ class Assigner:
         )
         self.processes = next((h for h in self.hazards if h.kind == PROCESSES), None)
         self.names = taken_names(file, self.language.builtins) | taken
-        self.files = (
-            set(program.files)
-            | set(outsiders.files)
-            | {p.rsplit("/", 1)[-1].removesuffix(self.write.SUFFIX) for p in outsiders.files}
-        )
+        self.files = set(program.files) | set(outsiders.files) | {self.write.module_of(p) for p in outsiders.files}
         self.files |= {
             self.write.top_module(m)
             for f in program.files.values()
@@ -216,7 +212,7 @@ class Assigner:
         wish = next((w for w in self.wishes if symbols[0].name in w.together and w.class_), None)
         name = wish.class_ if wish else self.class_name([s.name for s in symbols], functions)
         stems = {w.lower() for w in self.write.words(name)} | common_stems(symbols, self.write.words)
-        objects = self.object_names([self.write.member_name(self.write.words(name))])
+        objects = self.object_names([self.write.member_name(self.write.words(name), self.like())])
         made = members.build(name, "model", fits, objects, stems)
         if wish:
             made.why.insert(0, "you asked for them together")
@@ -235,7 +231,7 @@ class Assigner:
         return len(fits) >= 2 and len(named) * 2 >= len(symbols) and len(symbols) < len(rest)
 
     def class_name(self, variables: list[str], functions: list[str]) -> str:
-        stem = self.file.path.rsplit("/", 1)[-1].removesuffix(self.write.SUFFIX)
+        stem = self.write.module_of(self.file.path)
         used = self.names | {c.name for c in self.classes}
         if len(functions) == 1 and all(functions[0] in v.lower() for v in variables):
             name = self.write.class_name(functions)
@@ -243,11 +239,16 @@ class Assigner:
                 return free(name, used)
         return class_name_for(variables, functions, self.write, used, stem + "_state")
 
+    def like(self) -> str:
+        """A name of the file's own that shows how it writes names of several words."""
+        names = [s.name for s in self.kinds] + [f.name for f in self.functions]
+        return next((n for n in names if "_" in n.strip("_") and not n.isupper()), "")
+
     def object_names(self, wanted: list[str]) -> list[ObjectDesign]:
         used = self.names | {o.name for c in self.classes for o in c.objects}
         found = []
         for name in wanted:
-            base = self.write.member_name([name])
+            base = self.write.member_name([name], name)
             found.append(ObjectDesign(free(base if base not in used else base + "_object", used)))
             used.add(found[-1].name)
         return found
@@ -261,12 +262,13 @@ class Assigner:
 
     def finish(self) -> None:
         """Places, constants, and a reason for all that stays."""
-        folder = self.file.path.rpartition("/")[0]
         readers: dict[Symbol, str] = {}
         for c in self.classes:
-            c.file = file_for(c.name, c.role, folder, self.write, self.files)
+            if self.write.stays_in(self.file):
+                break
+            c.file = file_for(c.name, c.role, self.file.path, self.write, self.files)
             self.files.add(c.file)
-            self.files.add(c.file.rsplit("/", 1)[-1].removesuffix(self.write.SUFFIX))
+            self.files.add(self.write.module_of(c.file))
             for s in self.read_by(c):
                 readers.setdefault(s, c.file)
         for s in self.kinds:

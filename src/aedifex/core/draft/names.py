@@ -91,7 +91,7 @@ def member_names(names: Iterable[str], stems: set[str], write: Any, taken: set[s
     for name in names:
         parts = list(write.words(name))
         kept = [w for w in parts if not says(w, stems)]
-        short = write.member_name(kept) if kept else name
+        short = write.member_name(kept, name) if kept else name
         if parts == kept or not write.is_name(short):
             short = name.lstrip("_") or name
         if short in used or short == write.RECEIVER:
@@ -117,11 +117,17 @@ def taken_names(file: SourceFile, builtins: Iterable[str]) -> set[str]:
     return found
 
 
-def file_for(class_: str, role: str, folder: str, write: Any, taken: set[str]) -> str:
-    """A file name of its own that hides no library module and no file that is there."""
-    stem = write.file_name(class_).removesuffix(write.SUFFIX)
-    for candidate in (stem, f"{stem}_{role}", f"{stem}_part", *(f"{stem}_{n}" for n in range(2, 99))):
-        path = (folder + "/" if folder else "") + candidate + write.SUFFIX
-        if path not in taken and candidate not in taken and write.is_name(candidate) and not write.hides_library(path):
+def file_for(class_: str, role: str, source: str, write: Any, taken: set[str]) -> str:
+    """A file of its own beside ``source`` that hides no library module and no file that is there; "" if none can be had."""
+    folder = source.rpartition("/")[0]
+    others = (
+        []
+        if write.FILE_IS_CLASS
+        else [class_ + role.capitalize(), class_ + "Part", *(f"{class_}{n}" for n in range(2, 99))]
+    )
+    for candidate in (class_, *others):
+        path = (folder + "/" if folder else "") + write.file_name(candidate, source)
+        stem = write.module_of(path)
+        if path not in taken and stem not in taken and write.is_name(stem) and not write.hides_library(path):
             return path
     return ""

@@ -20,7 +20,8 @@ def numbered(name: str) -> tuple[str, int, str] | None:
         return None
     start, end = match.span("number") if match["number"] else match.span("number2")
     head = name[:start].rstrip("_")
-    stem = head.split("_")[0] if not name[end:] and "_" in head else head.split("_")[-1]
+    words = [w for w in re.split(r"_|(?<=[a-z])(?=[A-Z])", head) if w]
+    stem = words[0] if not name[end:] and len(words) > 1 else words[-1]
     return f"{name[:start]}#{name[end:]}", int(name[start:end]), stem.lower()
 
 

@@ -39,6 +39,12 @@ class CleanUp:
         """A blank line after an import of ours that code follows directly."""
         old = {module for s in before.imports for _, module, _ in context.language.imported(before, s)}
         for s, following in pairwise(file.statements):
+            if (
+                s.kind == "class"
+                and before.scope.symbols.get(bound(file, s)) is None
+                and file.line(following.start) == file.line(s.end) + 1
+            ):
+                out.insert(file.path, context.write.line_start(file, following.start), context.write.newline(file))
             ours = s.kind == "import" and not {m for _, m, _ in context.language.imported(file, s)} & old
             if ours and following.kind != "import" and file.line(following.start) == file.line(s.end) + 1:
                 out.insert(file.path, context.write.line_start(file, following.start), context.write.newline(file))
@@ -114,6 +120,11 @@ class CleanUp:
         if above is None or below is None:
             return 0
         return int(context.write.room(above, below))
+
+
+def bound(file: SourceFile, statement: Statement) -> str:
+    """The name of the class that a statement defines."""
+    return next((n for s, n in file.classes if statement.start <= s.start < statement.end), "")
 
 
 def used(file: SourceFile, name: str) -> bool:

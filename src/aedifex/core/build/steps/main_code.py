@@ -92,9 +92,12 @@ class Wrapper:
     def moved(self, start: int, end: int, prefix: str, stretch: list[Statement]) -> str:
         edits: list[tuple[int, int, str]] = []
         own = self.file.scope.symbols.get(self.variable) if self.variable else None
-        for ref in self.file.within(start, end):
-            if own is not None and ref.symbol is own and not ref.writes:
-                edits.append((ref.start, ref.end, self.write.RECEIVER))
+        mine = [r for r in self.file.within(start, end) if own is not None and r.symbol is own and not r.writes]
+        edits += [(r.start, r.end, self.write.use(r, self.write.RECEIVER)) for r in mine]
+        more, trouble = self.write.inner_receivers(self.file, self.file.scope, mine)
+        if trouble:
+            raise refuse_at(self.file, start, trouble, "the main code stays where it is")
+        edits += more
         making = self.making(stretch)
         for s in making:
             left, right = self.write.line_start(self.file, s.start), self.write.line_end(self.file, s.end)

@@ -294,7 +294,7 @@ class Mover:
             else:
                 continue
             inner.append(ref)
-        more, trouble = self.write.inner_receivers(self.file, f, inner)
+        more, trouble = self.write.inner_receivers(self.file, f.scope, inner)
         if trouble:
             raise refuse_at(self.file, f.start, trouble, "it stays a function")
         edits += more

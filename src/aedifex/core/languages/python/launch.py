@@ -26,6 +26,19 @@ def interpreter(root: str) -> str:
     return sys.executable
 
 
+MEMORY = 2 << 30  # bytes of address space that a program may use
+
+
+def command(root: str, entry: str, sources: list[SourceFile]) -> tuple[list[str], str]:
+    """What stands for the interpreter in a command, and what for the entry."""
+    return [interpreter(root)], entry
+
+
+def prepare(folder: str, sources: list[SourceFile], environment: dict[str, str]) -> str:
+    """What must be made before a program can run: nothing."""
+    return ""
+
+
 def missing_module(error: str) -> str:
     """The module that a run lacked, if that is what ended it."""
     match = re.search(r"^ModuleNotFoundError: No module named '([^']+)'", error, re.M)

@@ -27,6 +27,7 @@ RECEIVER = "self"
 CONSTRUCTOR = "__init__"
 DESTRUCTOR = "__del__"
 SUFFIX = ".py"
+FILE_IS_CLASS = False  # whether a file must be named as its class
 BLANKS = 2  # blank lines between definitions
 PARTED_IMPORTS = True  # a blank line between those of the library and those of the project
 
@@ -35,7 +36,7 @@ def class_name(parts: Sequence[str]) -> str:
     return "".join(w[:1].upper() + w[1:] for part in parts for w in words(part))
 
 
-def member_name(parts: Sequence[str]) -> str:
+def member_name(parts: Sequence[str], like: str = "") -> str:
     """A field, method or variable name; never a keyword."""
     name = "_".join(parts)
     if not name or name[0].isdigit():
@@ -51,7 +52,8 @@ def is_name(text: str) -> bool:
     return text.isidentifier() and not keyword.iskeyword(text)
 
 
-def file_name(class_: str) -> str:
+def file_name(class_: str, like: str) -> str:
+    """The file of a class that comes out of the file ``like``."""
     return "_".join(words(class_)) + SUFFIX
 
 
@@ -161,9 +163,7 @@ def method_as_value(file: SourceFile, function: Function, ref: Reference, text: 
     return text, ""
 
 
-def inner_receivers(
-    file: SourceFile, function: Function, refs: Sequence[Reference]
-) -> tuple[list[tuple[int, int, str]], str]:
+def inner_receivers(file: SourceFile, top: Scope, refs: Sequence[Reference]) -> tuple[list[tuple[int, int, str]], str]:
     """Edits that let functions inside a method see its receiver, or why they cannot: here they always do."""
     return [], ""
 

@@ -1,0 +1,90 @@
+"""Take apart declarations that hold several variables, so that each can move on its own.
+
+let a = 1, b = 2;      →      let a = 1;
+                              let b = 2;
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+from ...draft.design import ClassDesign, bare
+from ...program.model import Program, SourceFile, Statement
+from ..edits import Edits
+from ..step import Context, refuse_at
+
+
+@dataclass
+class SplitDeclarations:
+    design: ClassDesign
+    needs: list[str] = field(default_factory=list)
+
+    @property
+    def id(self) -> str:
+        return f"split:{self.design.name}"
+
+    def title(self) -> str:
+        return f"declarations with several variables of {self.design.name} are taken apart"
+
+    def apply(self, context: Context) -> Edits:
+        out = Edits()
+        file = context.home(self.design)
+        for statements in wanted(self.design, file):
+            take_apart(context, file, statements, out)
+        return out
+
+
+def needed(design: ClassDesign, program: Program) -> bool:
+    """Whether a variable of the class shares its declaration with another."""
+    return any(wanted(design, file) for file in program.files.values())
+
+
+def wanted(design: ClassDesign, file: SourceFile) -> list[list[Statement]]:
+    """The declarations of several variables that hold one of the class's, each as its statements."""
+    names = {bare(o) for f in design.fields for o in f.origins if o}
+    groups: dict[tuple[int, int], list[Statement]] = {}
+    for s in file.statements:
+        if s.group is not None:
+            groups.setdefault(s.group, []).append(s)
+    return [g for g in groups.values() if any(s.target is not None and s.target.name in names for s in g)]
+
+
+def take_apart(context: Context, file: SourceFile, statements: list[Statement], out: Edits) -> None:
+    """Every comma between two variables ends a statement; the next opens with the same words as the first."""
+    assert statements[0].group is not None
+    start, end = statements[0].group
+    left = context.write.line_start(file, start)
+    lead = file.slice(left, start)
+    lead = lead[: len(lead) - len(lead.lstrip())]
+    opening = file.slice(start, statements[0].start)
+    mark = ";" if file.slice(start, end).endswith(";") else ""
+    nl = context.write.newline(file)
+    for s, following in zip(statements, statements[1:], strict=False):
+        between = file.text[s.end : following.start]
+        comma = s.end + comma_in(between)
+        if comma < s.end:
+            raise refuse_at(file, s.start, "this declaration cannot be taken apart", "give each variable its own")
+        tail = file.slice(comma + 1, following.start)
+        spaces = len(tail) - len(tail.rstrip(" \t"))
+        out.replace(file.path, comma, comma + 1, mark)
+        at = following.start - spaces
+        if "\n" in tail:
+            out.replace(file.path, at, following.start, lead + opening)
+        else:
+            out.replace(file.path, at, following.start, nl + lead + opening)
+
+
+def comma_in(between: bytes) -> int:
+    """Where the comma stands between two variables, remarks left aside; -1 if it cannot be told."""
+    at = 0
+    while at < len(between):
+        if between.startswith(b"//", at):
+            at = between.find(b"\n", at)
+        elif between.startswith(b"/*", at):
+            at = between.find(b"*/", at) + 1
+        elif between[at : at + 1] == b",":
+            return at
+        if at < 0:
+            return -1
+        at += 1
+    return -1

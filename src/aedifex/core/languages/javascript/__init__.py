@@ -1,0 +1,85 @@
+"""JavaScript and TypeScript: everything that the core needs to know of them."""
+
+from __future__ import annotations
+
+from ...program.model import Function, SourceFile, Statement
+from . import imports, launch, structure, write
+from .compiler import compiles
+from .pure import apis, purity, type_of
+from .read import read
+
+
+class JavaScript:
+    name = "javascript"
+    suffixes: tuple[str, ...] = (".js", ".mjs", ".cjs", ".jsx")
+    builtins = frozenset(apis()["names"]["builtins"])
+    dynamic = frozenset({"eval", "Function", "with"})
+    everywhere = dynamic
+    registries = frozenset({"module.constructor"})
+    introspective = frozenset({"exports", "module", "require", "__dirname", "__filename"})
+    elsewhere = frozenset({"__dirname", "__filename", "module", "exports"})
+    reserved: frozenset[str] = frozenset()
+    unset_errors = frozenset({"ReferenceError"})
+    held: frozenset[str] = frozenset({"WeakRef", "FinalizationRegistry"})
+    quiet = frozenset(apis()["quiet"]["builtins"])
+    quiet_modules = frozenset(apis()["quiet"]["modules"])
+    quiet_members = frozenset(apis()["quiet"]["members"])
+    declares = True
+    typed = False
+    code_at_top = True
+    exact_calls = False
+    write = write
+    launch = launch
+
+    read = staticmethod(read)
+    compiles = staticmethod(compiles)
+    arguments = staticmethod(structure.arguments)
+    tokens = staticmethod(structure.tokens)
+    purity = staticmethod(purity)
+    type_of = staticmethod(type_of)
+    imported = staticmethod(imports.imported)
+    means = staticmethod(imports.means)
+    last_parts = staticmethod(imports.last_parts)
+    bare_tuple = staticmethod(lambda file, span: False)
+    alone = staticmethod(lambda file, start, end: False)
+    count = staticmethod(lambda statement: structure.count(statement.node))
+    depth = staticmethod(lambda statement: structure.depth(statement.node))
+    has_alternative = staticmethod(lambda s: s.node.child_by_field_name("alternative") is not None)
+
+    @staticmethod
+    def body(file: SourceFile, function: Function) -> list[Statement]:
+        return structure.body_of(file, function)
+
+    @staticmethod
+    def inner(file: SourceFile, statement: Statement) -> list[Statement]:
+        return structure.inner_statements(file, statement.node)
+
+    @staticmethod
+    def reentrant(module: str) -> str:
+        return "can run parts of the program by their path" if module in apis()["children"]["modules"] else ""
+
+    @staticmethod
+    def offered(file: SourceFile) -> list[tuple[int, tuple[str, ...], str]]:
+        return write.offered(file)
+
+    @staticmethod
+    def hooks(file: SourceFile) -> dict[str, str]:
+        why = "the drawing library calls it by its name"
+        free = {n for n, s in file.scope.symbols.items() if not s.kinds}
+        drawing = "createCanvas" in free or (
+            {"setup", "draw"} & set(file.scope.symbols) and imports.kind_of(file) == "page"
+        )
+        return dict.fromkeys(apis()["sketch"]["hooks"], why) if drawing else {}
+
+    @staticmethod
+    def special(name: str) -> bool:
+        return name in ("toString", "valueOf", "toJSON", "then") or name.startswith("[")
+
+
+class TypeScript(JavaScript):
+    name = "typescript"
+    suffixes = (".ts", ".tsx", ".mts", ".cts")
+
+
+LANGUAGE = JavaScript()
+TYPED = TypeScript()

@@ -1,0 +1,70 @@
+"""Names as they are written: classes, members, files; strings and semicolons in the manner of the file."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Sequence
+
+from ...program.layout import words
+from ...program.model import SourceFile
+
+KEYWORDS = frozenset(
+    """
+    break case catch class const continue debugger default delete do else enum export extends false finally for function if
+    import in instanceof new null return super switch this throw true try typeof var void while with yield let static implements
+    interface package private protected public await async of get set
+    """.split()  # noqa: SIM905
+)
+STRICT = frozenset(["implements", "interface", "let", "package", "private", "protected", "public", "static", "yield"])
+NAME = re.compile(r"[A-Za-z_$][\w$]*")
+
+
+def class_name(parts: Sequence[str]) -> str:
+    return "".join(w[:1].upper() + w[1:] for part in parts for w in words(part))
+
+
+def member_name(parts: Sequence[str], like: str = "") -> str:
+    """A field, method or variable name, in the case of ``like``; never a keyword."""
+    if "_" in like.strip("_"):
+        name = "_".join(parts)
+    else:
+        name = "".join(p if i == 0 else p[:1].upper() + p[1:] for i, p in enumerate(parts))
+    if not name or name[0].isdigit():
+        name = "n" + name
+    return name + "_" if name in KEYWORDS else name
+
+
+def hidden(name: str) -> str:
+    return "_" + name.lstrip("_")
+
+
+def is_name(text: str) -> bool:
+    return NAME.fullmatch(text) is not None and text not in KEYWORDS
+
+
+def file_name(class_: str, like: str) -> str:
+    """The file of a class, with the ending of the file that it comes from."""
+    parts = words(class_)
+    ending = like[like.rindex(".") :] if "." in like else ".js"
+    return "".join(p if i == 0 else p.capitalize() for i, p in enumerate(parts)) + ending
+
+
+def quote(file: SourceFile) -> str:
+    """The quotation mark that a file uses most."""
+    return "'" if file.text.count(b"'") > file.text.count(b'"') else '"'
+
+
+def end(file: SourceFile) -> str:
+    """What ends a statement in this file: ";" unless it leaves them out."""
+    lines = [line.rstrip() for line in file.text.split(b"\n")]
+    with_mark = sum(line.endswith(b";") for line in lines)
+    without = sum(
+        bool(line) and line[-1:] not in b";{},([:>" and not line.lstrip().startswith((b"//", b"*", b"/*"))
+        for line in lines
+    )
+    return ";" if with_mark * 3 >= without else ""
+
+
+def old_style(file: SourceFile) -> bool:
+    """Whether a file declares everything with ``var``."""
+    return b"var " in file.text and not re.search(rb"\b(?:let|const)\s|=>", file.text)

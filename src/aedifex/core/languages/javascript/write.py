@@ -1,0 +1,194 @@
+"""JavaScript and TypeScript as they are written: classes, methods, imports. Text in, text out."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+
+from ...program.curly import (  # noqa: F401  (part of what a writer offers)
+    bare_class,
+    comment_start,
+    empty_class,
+    indent_unit,
+    method_place,
+    room,
+    top_lead,
+    trailing_comment,
+)
+from ...program.language import NewField
+from ...program.layout import (  # noqa: F401
+    blank_after,
+    blank_before,
+    indented,
+    line_end,
+    line_start,
+    newline,
+    with_newlines,
+    words,
+)
+from ...program.model import Function, Reference, SourceFile, Statement
+from .importing import (  # noqa: F401
+    head,
+    import_again,
+    import_list,
+    import_names,
+    merged_imports,
+    moved,
+    offer,
+    offered,
+    quiet_module,
+    stays_in,
+)
+from .imports import stem
+from .values import class_trouble, inner_receivers, method_as_value  # noqa: F401
+from .words import class_name, end, file_name, hidden, is_name, member_name, old_style  # noqa: F401
+
+RECEIVER = "this"
+CONSTRUCTOR = "constructor"
+DESTRUCTOR = ""
+BLANKS = 1  # blank lines between definitions
+PARTED_IMPORTS = False
+FILE_IS_CLASS = False
+
+Edit = tuple[int, int, str]
+
+
+def module_of(path: str) -> str:
+    return stem(path)
+
+
+def top_module(module: str) -> str:
+    return ""
+
+
+def hides_library(path: str) -> bool:
+    return False
+
+
+def everywhere_import(module: str) -> bool:
+    return False
+
+
+def packaged_import(module: str) -> bool:
+    return False
+
+
+def packaged(folder: str, exists: Callable[[str], bool]) -> str:
+    return ""
+
+
+def stale(path: str) -> list[str]:
+    return []
+
+
+def typed(file: SourceFile) -> bool:
+    return file.path.endswith((".ts", ".tsx", ".mts", ".cts"))
+
+
+# -- classes -------------------------------------------------------------------------------------
+
+
+def class_text(file: SourceFile, unit: str, name: str, base: str, fields: Sequence[NewField]) -> str:
+    mark = end(file)
+    declared = "".join(declaration(unit, f, mark) for f in fields) if typed(file) else ""
+    params = ", ".join(f"{f.value}: {f.type}" if typed(file) and f.type else f.value for f in fields if f.given)
+    lines = []
+    for f in fields:
+        if not f.later and (f.value or not typed(file)):
+            lines += [f"{unit * 2}{line}\n" for line in f.above]
+            lines.append(f"{unit * 2}{RECEIVER}.{f.name} = {f.value or 'undefined'}{mark}{f.comment}\n")
+    made = f"{unit}constructor({params}) {{\n{''.join(lines)}{unit}}}\n" if lines else ""
+    heading = f"class {name} extends {base}" if base else f"class {name}"
+    return f"{heading} {{\n{declared}{chr(10) if declared and made else ''}{made}}}\n"
+
+
+def declaration(unit: str, f: NewField, mark: str) -> str:
+    """The field as a class with types lists it."""
+    sure = "!" if f.later or not f.value else ""
+    return f"{unit}{f.name}{sure}: {f.type}{mark}\n" if f.type else f"{unit}{f.name}{mark}\n"
+
+
+def class_around(file: SourceFile, unit: str, name: str, method: str) -> str:
+    return f"class {name} {{\n{method}}}\n"
+
+
+def run_method(file: SourceFile, unit: str, body: str, guard: Statement | None) -> str:
+    return f"{unit}run() {{\n{body}{unit}}}\n"
+
+
+def main_call(file: SourceFile, class_: str, variable: str, guard: Statement | None) -> list[str]:
+    mark = end(file)
+    if variable:
+        return [declare(file, variable, f"new {class_}()", class_, None), f"{variable}.run(){mark}"]
+    return [f"new {class_}().run(){mark}"]
+
+
+def make(class_: str, args: Sequence[str]) -> str:
+    return f"new {class_}({', '.join(args)})"
+
+
+def member(owner: str, name: str) -> str:
+    return f"{owner}.{name}"
+
+
+def use(ref: Reference, text: str) -> str:
+    """What replaces a reference; a name that is also a key keeps its key."""
+    return f"{ref.name}: {text}" if ref.form == "shorthand" else text
+
+
+def declare(file: SourceFile, name: str, value: str, class_: str, at: Statement | None) -> str:
+    return f"{'var' if old_style(file) else 'const'} {name} = {value}{end(file)}"
+
+
+def default_value(type_: str) -> str:
+    return "undefined"
+
+
+def empty_body() -> str:
+    return ";"
+
+
+# -- methods -------------------------------------------------------------------------------------
+
+
+def method_header(file: SourceFile, function: Function, name: str, drop: set[str]) -> list[Edit]:
+    """Edits that turn a function, however it is written, into a method: new name, known parameters gone."""
+    node = function.node
+    prefix = ("async " if function.is_async else "") + ("*" if function.scope.generator else "")
+    params = node.child_by_field_name("parameters")
+    kept = [file.slice(p.start, p.end) for p in function.params if p.name not in drop]
+    start = params.start_byte if params is not None else function.params_start
+    edits = [(function.start, start, prefix + name)]
+    if params is None:
+        edits.append((function.params_start, function.params_end, f"({', '.join(kept)})"))
+    elif len(kept) != len(function.params):
+        edits.append((function.params_start, function.params_end, ", ".join(kept)))
+    body = node.child_by_field_name("body")
+    if node.type == "arrow_function":
+        arrow = next(c for c in node.children if c.type == "=>")
+        before = function.params_end + (1 if params is not None else 0)
+        kind = node.child_by_field_name("return_type")
+        edits.append((kind.end_byte if kind is not None else before, arrow.end_byte, ""))
+        if body.type != "statement_block":
+            edits += [(body.start_byte, body.start_byte, "{ return "), (body.end_byte, function.end, f"{end(file)} }}")]
+            return edits
+    if body.end_byte < function.end:
+        edits.append((body.end_byte, function.end, ""))
+    return edits
+
+
+def added_parameters(file: SourceFile, function: Function, added: Sequence[tuple[str, str]]) -> tuple[Edit, str]:
+    """The edit that adds parameters, and where callers give them: first, if a later one may be left out."""
+    names = ", ".join(f"{n}: {t}" if typed(file) and t else n for n, t in added)
+    if not function.params:
+        return (function.params_start, function.params_start, names), "last"
+    if any(p.default or p.kind == "star" for p in function.params):
+        return (function.params[0].start, function.params[0].start, names + ", "), "first"
+    return (function.params[-1].end, function.params[-1].end, ", " + names), "last"
+
+
+def keyword_argument(name: str, value: str) -> str:
+    return value
+
+
+def reads_documents(files: Sequence[SourceFile]) -> bool:
+    return False

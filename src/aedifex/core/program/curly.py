@@ -1,0 +1,126 @@
+"""The lay-out of languages that write blocks in braces and comments with // and /* */: what their writers share."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from . import layout
+from .layout import line_end, line_start
+from .model import Problem, Scope, SourceFile, Statement
+
+Edit = tuple[int, int, str]
+
+
+def indent_unit(file: SourceFile) -> str:
+    return layout.indent_unit(file, ("//", "*", "/*"))
+
+
+def comment_start(file: SourceFile, offset: int) -> int:
+    """Where the comments directly above a line start, whole lines and blocks (the line itself if there are none)."""
+    first = layout.comment_start(file, offset, b"//")
+    at = first if not banner(file, first) else line_start(file, offset)
+    while at > 0:
+        end = len(file.text[:at].rstrip())
+        if not file.text[:end].endswith(b"*/") or file.text.count(b"\n", end, at) != 1:
+            break
+        opened = file.text.rfind(b"/*", 0, end)
+        start = line_start(file, opened)
+        if opened < 0 or file.text[start:opened].strip() or banner(file, start):
+            break
+        at = layout.comment_start(file, opened, b"//")
+    return at
+
+
+def banner(file: SourceFile, start: int) -> bool:
+    """Whether a comment opens the file: it speaks of the file, not of what follows."""
+    before = next((s for s in file.statements if s.kind != "docstring"), None)
+    return file.text[start : start + 1] == b"/" and before is not None and not remarks_before(file, start, before)
+
+
+def remarks_before(file: SourceFile, start: int, first: Statement) -> bool:
+    """Whether anything but directives stands before an offset."""
+    opening = [s.end for s in file.statements if s.kind == "docstring"]
+    text = file.text[max(opening, default=0) : start].strip()
+    return start > first.start or bool(text and not text.startswith(b"#!")) or b"\n" in text
+
+
+def trailing_comment(file: SourceFile, end: int) -> str:
+    return layout.trailing_comment(file, end, "//")
+
+
+def method_place(file: SourceFile, scope: Scope) -> tuple[int, str, str]:
+    """Where a class gets another method: before the line of its closing brace."""
+    brace = scope.end - 1
+    start = line_start(file, brace)
+    if file.text[start:brace].strip():
+        return brace, "\n", ""
+    return start, "", ""
+
+
+def empty_class(file: SourceFile, scope: Scope) -> tuple[int, int] | None:
+    """The placeholder of an empty class: none is needed."""
+    return None
+
+
+def bare_class(file: SourceFile, scope: Scope) -> bool:
+    """Whether a class has no member yet."""
+    text = file.text[scope.start : scope.end]
+    return not text[text.index(b"{") + 1 : -1].strip()
+
+
+def room(above: bytes, below: bytes) -> int:
+    """How many blank lines may stand between two lines."""
+    return 1
+
+
+def rebuilt_parameters(file: SourceFile, start: int, end: int, kept: list[str]) -> Edit:
+    return start, end, ", ".join(kept)
+
+
+def top_lead(file: SourceFile, unit: str) -> str:
+    return ""
+
+
+def tokens(file: SourceFile, start: int, end: int, edits: list[Edit], comments: tuple[str, ...]) -> list[str]:
+    """The words of a stretch of code without comments and layout, with some ranges replaced."""
+    replaced = {(a, b): text for a, b, text in edits}
+    found: list[str] = []
+    stack = [file.tree.root_node.descendant_for_byte_range(start, end)]
+    while stack:
+        node = stack.pop()
+        if node.end_byte <= start or node.start_byte >= end or node.type in comments:
+            continue
+        if node.child_count == 0:
+            if node.start_byte >= start:
+                place = (node.start_byte, node.end_byte)
+                found.append(replaced.get(place) or file.slice(*place))
+        else:
+            stack.extend(reversed(node.children))
+    return found
+
+
+def broken(path: str, node: Any) -> list[Problem]:
+    """Where the grammar stumbled: the first few places, outermost first."""
+    found: list[Problem] = []
+    stack = [node]
+    while stack and len(found) < 20:
+        at = stack.pop()
+        if at.is_missing or at.type == "ERROR":
+            what = f"'{at.type}' is missing here" if at.is_missing else "this cannot be read"
+            found.append(Problem(path, at.start_point[0] + 1, what))
+        else:
+            stack.extend(c for c in reversed(at.children) if c.has_error or c.is_missing)
+    return found
+
+
+def bound_names(file: SourceFile, statement: Statement) -> set[str]:
+    """The names at the top that a statement binds."""
+    return {
+        r.name
+        for r in file.within(statement.start, statement.end)
+        if r.writes and r.symbol is not None and r.symbol.scope is file.scope and r.scope is file.scope
+    }
+
+
+def whole_line(file: SourceFile, start: int, end: int) -> tuple[int, int]:
+    return line_start(file, start), line_end(file, end)
