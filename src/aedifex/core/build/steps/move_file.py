@@ -33,6 +33,15 @@ class MoveToFile:
         return FileMover(context, context.home(self.design), self.design).edits()
 
 
+def whole(statements: list[Statement]) -> list[Statement]:
+    """Variables that share a declaration move together."""
+    found: dict[tuple[int, int], Statement] = {}
+    for s in statements:
+        start, end = s.group or (s.start, s.end)
+        found.setdefault((start, end), Statement(s.kind, start, end, node=s.node) if s.group else s)
+    return list(found.values())
+
+
 class FileMover:
     def __init__(self, context: Context, file: SourceFile, design: ClassDesign) -> None:
         self.context, self.file, self.design = context, file, design
@@ -51,7 +60,7 @@ class FileMover:
             raise Refusal(
                 message, self.file.path, self.file.line(at), f"class {self.design.name} stays in {self.file.path}"
             )
-        moving = [*needs.moving, statement]
+        moving = whole([*needs.moving, statement])
         names = self.wanted_back(moving)
         self.out.create(self.design.file, self.new_text(needs, moving, {*names, self.design.name}))
         for s in moving:
@@ -141,7 +150,7 @@ class FileMover:
         for s in self.file.statements:
             if s.kind == "import":
                 last = s
-            elif s.kind not in ("docstring",) and s not in moving:
+            elif s.kind not in ("docstring",) and not any(m.start <= s.start < m.end for m in moving):
                 break
         if last is not None:
             end = self.write.line_end(self.file, last.end)
@@ -150,7 +159,7 @@ class FileMover:
         docs = [s for s in self.file.statements[:1] if s.kind == "docstring"]
         if docs:
             return self.write.line_end(self.file, docs[0].end), "\n", ""
-        first = next((s for s in self.file.statements if s not in moving), None)
+        first = next((s for s in self.file.statements if not any(m.start <= s.start < m.end for m in moving)), None)
         if first is None:
             return len(self.file.text), "", ""
         return self.write.comment_start(self.file, first.start), "", "\n"

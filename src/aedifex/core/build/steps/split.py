@@ -7,9 +7,12 @@ let a = 1, b = 2;      →      let a = 1;
 from __future__ import annotations
 
 from dataclasses import dataclass, field
+from itertools import pairwise
 
 from ...draft.design import ClassDesign, bare
+from ...program.language import Language
 from ...program.model import Program, SourceFile, Statement
+from ...survey.state import constants_of
 from ..edits import Edits
 from ..step import Context, refuse_at
 
@@ -29,24 +32,30 @@ class SplitDeclarations:
     def apply(self, context: Context) -> Edits:
         out = Edits()
         file = context.home(self.design)
-        for statements in wanted(self.design, file):
+        for statements in wanted(self.design, file, context.language):
             take_apart(context, file, statements, out)
         return out
 
 
 def needed(design: ClassDesign, program: Program) -> bool:
     """Whether a variable of the class shares its declaration with another."""
-    return any(wanted(design, file) for file in program.files.values())
+    return any(wanted(design, file, program.language) for file in program.files.values())
 
 
-def wanted(design: ClassDesign, file: SourceFile) -> list[list[Statement]]:
-    """The declarations of several variables that hold one of the class's, each as its statements."""
+def wanted(design: ClassDesign, file: SourceFile, language: Language) -> list[list[Statement]]:
+    """The declarations to take apart, each as its statements: those that hold one of the class's variables, and for an app
+    those of which only a part is main code."""
     names = {bare(o) for f in design.fields for o in f.origins if o}
+    constants = {s.name for s in constants_of(file, language)} if design.role == "app" else set()
     groups: dict[tuple[int, int], list[Statement]] = {}
     for s in file.statements:
         if s.group is not None:
             groups.setdefault(s.group, []).append(s)
-    return [g for g in groups.values() if any(s.target is not None and s.target.name in names for s in g)]
+    held = [[s.target.name if s.target is not None else "" for s in g] for g in groups.values()]
+    return [
+        g for g, found in zip(groups.values(), held, strict=True)
+        if names & set(found) or (constants & set(found) and set(found) - constants)
+    ]  # fmt: skip
 
 
 def take_apart(context: Context, file: SourceFile, statements: list[Statement], out: Edits) -> None:
@@ -59,7 +68,7 @@ def take_apart(context: Context, file: SourceFile, statements: list[Statement], 
     opening = file.slice(start, statements[0].start)
     mark = ";" if file.slice(start, end).endswith(";") else ""
     nl = context.write.newline(file)
-    for s, following in zip(statements, statements[1:], strict=False):
+    for s, following in pairwise(statements):
         between = file.text[s.end : following.start]
         comma = s.end + comma_in(between)
         if comma < s.end:
