@@ -81,7 +81,8 @@ class Builder:
         for path, file in self.project.original.files.items():
             if file.problems:
                 raise Refused(f"{file.problems[0]}; nothing is rewritten in a file that cannot be read whole.")
-            problem = self.project.original.language.compiles(path, file.text)
+            problem = next(iter(self.project.original.language.accepts(self.project.original)), None)
+            problem = problem or self.project.original.language.compiles(path, file.text)
             if problem is not None:
                 raise Refused(f"{problem}; nothing is rewritten in such a file.")
 

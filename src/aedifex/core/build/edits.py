@@ -6,6 +6,8 @@ from dataclasses import dataclass, field
 
 from ..program.model import SourceFile
 
+Range = tuple[int, int, str]
+
 
 class Overlap(Exception):
     """Two edits want the same bytes."""
@@ -38,11 +40,24 @@ class Edits:
         changed: dict[str, bytes | None] = dict(self.created)
         for path, ranges in self.ranges.items():
             file = files[path]
-            text = splice(file, 0, len(file.text), ranges, encode=True)
-            assert isinstance(text, bytes)
-            if text != file.text:
-                changed[path] = text
+            for part, mine in parted(file, ranges).items():
+                start, end = next((a, b) for p, a, b in file.parts if p == part)
+                text = splice(file, start, end, mine, encode=True)
+                assert isinstance(text, bytes)
+                if text != file.text[start:end]:
+                    changed[part] = text
         return changed
+
+
+def parted(file: SourceFile, ranges: list[Range]) -> dict[str, list[Range]]:
+    """The ranges of each file that was read as a part of a whole; an insertion between two opens the second."""
+    found: dict[str, list[Range]] = {}
+    for edit in ranges:
+        holding = [p for p, start, end in file.parts if start <= edit[0] and edit[1] <= end]
+        if not holding:
+            raise Overlap(f"{file.path}:{file.line(edit[0])}: a change reaches over the end of a file")
+        found.setdefault(holding[-1], []).append(edit)
+    return found
 
 
 def splice(

@@ -54,7 +54,7 @@ def foresee(project: Project) -> Foreseen:
         if outcome.result == "wrong":
             break
         last = program
-    assumed = [a for path in project.design.sources for a in assumptions(project.original, path)] if outcomes else []
+    assumed = [a for path in project.original.files for a in assumptions(project.original, path)] if outcomes else []
     return Foreseen(
         figures(project.original),
         figures(last),
@@ -90,9 +90,9 @@ def outline(program: Program, project: Project) -> list[ClassOutline]:
 def diff(before: Program, after: Program) -> str:
     """A unified diff with paths a/ and b/, new files from /dev/null."""
     parts: list[str] = []
-    for path in sorted({*before.files, *after.files}):
-        old = before.files[path].text if path in before.files else None
-        new = after.files[path].text if path in after.files else None
+    was, now = before.texts, after.texts
+    for path in sorted({*was, *now}):
+        old, new = was.get(path), now.get(path)
         if old == new:
             continue
         left, right = lines(old), lines(new)

@@ -69,7 +69,7 @@ class Project:
         )  # fmt: skip
 
     def original_hash(self) -> str:
-        rows = [f"{p}:{digest(f.text)}" for p, f in sorted(self.original.files.items())]
+        rows = [f"{p}:{digest(t)}" for p, t in sorted(self.original.texts.items())]
         return hashlib.sha256("\n".join(rows).encode()).hexdigest()
 
 
@@ -122,7 +122,7 @@ def recover(journal: Journal) -> list[str]:
 def known_state(path: str, design: Design, journal: Journal, original: Program, strict: bool) -> None:
     """Every source was as drafted before the first step, and (``strict``) stands as the last step left it."""
     for source, expected in design.sources.items():
-        if digest(original.files[source].text) != expected:
+        if digest(original.texts[source]) != expected:
             raise Refused(f"{source}: was changed after {path} was drafted; draft again.")
     last: dict[str, str] = {}
     for entry in journal.standing():

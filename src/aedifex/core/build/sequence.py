@@ -31,7 +31,7 @@ def steps_for(design: Design, program: Program) -> list[Step]:
     for c in by_dependency(design, program):
         if c.file and c.file not in design.sources:
             steps.append(MoveToFile(c, class_ids(c, steps)))
-    steps += [CleanUp(path) for path in design.sources]
+    steps += [CleanUp(path) for path in program.files if path in design.sources]
     return steps
 
 
@@ -44,7 +44,9 @@ def class_ids(c: ClassDesign, steps: list[Step]) -> list[str]:
 def class_steps(c: ClassDesign, design: Design, program: Program) -> list[Step]:
     steps: list[Step] = []
     whole = with_owned(c, design)
-    file = program.files.get(whole.source or design.entries[0])
+    file = next(
+        (f for f in program.files.values() if (whole.source or design.entries[0]) in [p for p, _, _ in f.parts]), None
+    )
     founded: list[str] = []
     if needed(whole, program):
         steps.append(SplitDeclarations(whole))
@@ -127,7 +129,7 @@ def run(
     """
     context = Context(program, design, dict(homes or {}), original or program)
     if exists is not None:
-        context.exists = lambda path: path in context.program.files or exists(path)  # type: ignore[method-assign]
+        context.exists = lambda path: path in context.program.texts or exists(path)  # type: ignore[method-assign]
     lost: set[str] = set()
     for step in steps_for(design, original or program):
         if done and step.id in done:

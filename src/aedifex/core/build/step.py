@@ -46,11 +46,11 @@ class Context:
         return self.language.write
 
     def file(self, path: str) -> SourceFile:
-        return self.program.files[path]
+        return self.program.holding(path)
 
     def exists(self, path: str) -> bool:
         """Whether a file of this path is there (the builder looks at the disk as well)."""
-        return path in self.program.files
+        return path in self.program.texts
 
     def home(self, design: ClassDesign) -> SourceFile:
         return self.file(self.homes.get(design.name) or design.source or self.design.entries[0])
@@ -142,7 +142,7 @@ def function_of(file: SourceFile, origin: str) -> Function:
 
 
 def refuse_at(file: SourceFile, offset: int, message: str, advice: str = "") -> Refusal:
-    return Refusal(message, file.path, file.line(offset), advice)
+    return Refusal(message, *file.place(offset), advice)
 
 
 def add_method(context: Context, file: SourceFile, scope: Scope, text: str, edits: Edits) -> None:

@@ -11,10 +11,9 @@ def verify(before: Program, after: Program, changed: list[str]) -> list[Problem]
     """What is wrong with the changed files that was not wrong before; empty if all is well."""
     language = after.language
     found: list[Problem] = []
-    for path in changed:
-        file = after.files.get(path)
-        if file is None:
-            continue
+    held = {p: f for f in after.files.values() for p, _, _ in f.parts}
+    for file in dict.fromkeys(held[p] for p in changed if p in held):
+        path = file.path
         found += file.problems
         refused = language.compiles(path, file.text)
         if refused is not None:
@@ -26,7 +25,16 @@ def verify(before: Program, after: Program, changed: list[str]) -> list[Problem]
                 found += members(file, scope, after, language)
         if language.exact_calls:
             found += calls(file, after)
-    return found
+    return found + ([] if found else new_problems(before, after, language))
+
+
+def new_problems(before: Program, after: Program, language: Language) -> list[Problem]:
+    """What the compiler has against the whole program, and had not against what it was."""
+    now = language.accepts(after)
+    if not now:
+        return []
+    old = {p.message for p in language.accepts(before)}
+    return [p for p in now if p.message not in old]
 
 
 def unresolved(before: Program, file: SourceFile, language: Language) -> list[Problem]:

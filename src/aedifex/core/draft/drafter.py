@@ -18,12 +18,13 @@ def draft(program: Program, entries: list[str] | None = None, wishes: list[WishD
 
     ``entries``: what people start; by default every file that no other file imports.
     """
-    sources = {path: digest(file.text) for path, file in program.files.items() if not file.problems}
-    starts = entries or [p for p in sources if not imported_by_others(program, p)] or list(sources)
+    whole = [file for file in program.files.values() if not file.problems]
+    sources = {path: digest(program.texts[path]) for file in whole for path, _, _ in file.parts}
+    starts = entries or [f.path for f in whole if not imported_by_others(program, f.path)] or [f.path for f in whole]
     design = Design(program.language.name, starts, sources, wishes=list(wishes or []))
     outsiders = read_neighbours(program)
     taken: set[str] = set()
-    for path in sources:
+    for path in [f.path for f in whole]:
         assigner = Assigner(program, program.files[path], outsiders, design.wishes, path in starts, taken)
         classes, stays = assigner.design()
         design.classes += classes
@@ -40,7 +41,7 @@ def read_neighbours(program: Program) -> Program:
     """The other files of the project folder, as far as they can be read."""
 
     files: dict[str, SourceFile] = {}
-    for path in neighbours(program.root, program.files, program.language)[:400]:
+    for path in neighbours(program.root, program.texts, program.language)[:400]:
         try:
             files.update(read_program(program.root, [path]).files)
         except AedifexError:

@@ -100,7 +100,7 @@ def place(
     if id(statement) in done:
         return None
     whole = (symbol in constants and statement.kind == "assign") or only_imports(file, language, statement)
-    if whole or (symbol.kinds in ({"function"}, {"class"}) and statement.kind in ("function", "class")):
+    if whole or (symbol.kinds in ({"function"}, {"class"}, {"type"}) and statement.kind in ("function", "class")):
         if statement.kind == "function" and decorated(file, statement):
             return f"'{name}' is decorated and stays behind", at
         done.add(id(statement))

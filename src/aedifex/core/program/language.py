@@ -10,6 +10,7 @@ from importlib.metadata import entry_points
 from typing import Any, Protocol
 
 from .errors import AedifexError
+from .joined import join
 from .model import Argument, Call, Function, Problem, Program, SourceFile, Statement
 from .pause import uncollected
 from .snapshot import Snapshot, project_files
@@ -44,6 +45,8 @@ class Language(Protocol):
     quiet: frozenset[str]  # builtins that run no other code of the program
     quiet_modules: frozenset[str]  # modules, or objects that the language gives, whose members run none
     quiet_members: frozenset[str]  # members, whatever they are taken from, that run none
+    joined: bool  # whether the files of a folder are one program, read as one
+    placement: str  # how a class in a file of its own finds the rest: "imports", "shared" (all see all) or "qualified"
     declares: bool  # whether every variable is declared, so that a name means the same from the start of its scope
     typed: bool  # whether fields and parameters need a type
     code_at_top: bool  # whether statements may stand beside definitions
@@ -61,6 +64,10 @@ class Language(Protocol):
 
     def compiles(self, path: str, text: bytes) -> Problem | None: ...
 
+    def accepts(self, program: Program) -> list[Problem]:
+        """What the compiler has against the whole program, where a file by itself tells too little."""
+        ...
+
     def arguments(self, file: SourceFile, call: Call) -> list[Argument]: ...
 
     def body(self, file: SourceFile, function: Function) -> list[Statement]: ...
@@ -69,10 +76,6 @@ class Language(Protocol):
 
     def alone(self, file: SourceFile, start: int, end: int) -> bool:
         """Whether the statement there is all that its block holds."""
-        ...
-
-    def bare_tuple(self, file: SourceFile, span: tuple[int, int]) -> bool:
-        """Whether an expression needs parentheses to be one argument."""
         ...
 
     def reentrant(self, module: str) -> str:
@@ -117,6 +120,10 @@ class Language(Protocol):
         """Whether an import in the file ``importer`` may be of the file ``path``."""
         ...
 
+    def ambient(self, file: SourceFile) -> list[tuple[str, str, str, int]]:
+        """(local name, module, name in it, offset) of what a file uses of others without importing it."""
+        ...
+
     def last_parts(self, module: str, name: str) -> set[str]:
         """What ``write.module_of`` may give for the files that an import may be of."""
         ...
@@ -142,7 +149,7 @@ def language_of(path: str) -> Language:
 def read_program(root: str, paths: Iterable[str], overlay: dict[str, bytes | None] | None = None) -> Program:
     """Read the given files (relative to ``root``) through a snapshot. Missing files raise AedifexError."""
     snapshot = Snapshot(root, overlay)
-    files: dict[str, SourceFile] = {}
+    texts: dict[str, bytes] = {}
     language: Language | None = None
     for path in paths:
         found = language_of(path)
@@ -152,14 +159,25 @@ def read_program(root: str, paths: Iterable[str], overlay: dict[str, bytes | Non
         text = snapshot.read(path)
         if text is None:
             raise AedifexError(f"{path}: no such file; check the path.")
-        files[path] = language.read(path, text)
+        texts[path] = text
     if language is None:
         raise AedifexError("no script was named; name at least one file or folder.")
-    return Program(snapshot.root, files, language)
+    return Program(snapshot.root, read_texts(snapshot.root, texts, language), language)
+
+
+def read_texts(root: str, texts: dict[str, bytes], language: Language) -> dict[str, SourceFile]:
+    """Every text read; those that are one program together become one file."""
+    if language.joined:
+        return join(root, texts, language.read)
+    return {path: language.read(path, text) for path, text in texts.items()}
 
 
 def reread(program: Program, changes: dict[str, bytes | None]) -> Program:
     """The program with changed files read again; unchanged ones are shared, files that are gone left out."""
+    if program.language.joined:
+        texts = {**program.texts, **changes}
+        left = {p: t for p, t in texts.items() if t is not None}
+        return Program(program.root, read_texts(program.root, left, program.language), program.language)
     files = dict(program.files)
     for path, text in changes.items():
         if text is None:
@@ -186,12 +204,17 @@ def find_sources(paths: Iterable[str]) -> tuple[str, list[str]]:
                 raise AedifexError(f"{path}: the folder holds no script ({', '.join(suffixes)}); name another.")
             absolute += [os.path.join(full, p) for p in inside]
         else:
-            language_of(path)
-            absolute.append(full)
+            absolute += beside(full) if language_of(path).joined else [full]
     folders = [os.path.abspath(p) for p in named if os.path.isdir(p)] or [os.path.dirname(a) for a in absolute]
     root = os.path.commonpath(folders)
     files = sorted({os.path.relpath(a, root).replace(os.sep, "/") for a in absolute})
     return root, files
+
+
+def beside(full: str) -> list[str]:
+    """A file and those of its kind beside it, which are one program with it."""
+    folder, ending = os.path.dirname(full), os.path.splitext(full)[1]
+    return [os.path.join(folder, n) for n in sorted(os.listdir(folder)) if n.endswith(ending) and not n.startswith(".")]
 
 
 def neighbours(root: str, paths: Iterable[str], language: Language) -> list[str]:

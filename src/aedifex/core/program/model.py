@@ -147,6 +147,10 @@ class SourceFile:
         self.star_imports: list[int] = []
         self.imports: list[Statement] = []  # every import statement, wherever it stands
         self.stored_members: set[str] = set()  # members that are assigned somewhere in the file
+        self.inheriting: list[tuple[Scope, str]] = []  # classes, and the name of the base that each has
+        self.parts: list[tuple[str, int, int]] = [
+            (path, 0, len(text))
+        ]  # (path, start, end) of each file that was read as one
         self.tree: Any = None
         self._starts: list[int] | None = None
         self._lines: list[int] | None = None
@@ -164,6 +168,13 @@ class SourceFile:
 
     def line(self, offset: int) -> int:
         return bisect_right(self.lines, offset)
+
+    def place(self, offset: int) -> tuple[str, int]:
+        """The path and line of an offset, in the file that a person sees."""
+        for path, start, end in reversed(self.parts):
+            if start <= offset:
+                return path, self.line(min(offset, end)) - self.line(start) + 1
+        return self.path, self.line(offset)
 
     def line_count(self) -> int:
         return len(self.lines) - (1 if not self.text or self.text.endswith(b"\n") else 0)
@@ -258,6 +269,21 @@ class Program:
     files: dict[str, SourceFile]
     language: Any
     memo: dict[str, Any] = field(default_factory=dict, repr=False)  # what was worked out from it once
+
+    @property
+    def texts(self) -> dict[str, bytes]:
+        """The text of every file as it stands by itself."""
+        return {path: f.text[start:end] for f in self.files.values() for path, start, end in f.parts}
+
+    def holding(self, path: str) -> SourceFile:
+        """What was read of a file: itself, or that which it is a part of. Raises KeyError if it was not read."""
+        found = self.files.get(path)
+        if found is not None:
+            return found
+        for file in self.files.values():
+            if any(p == path for p, _, _ in file.parts):
+                return file
+        raise KeyError(path)
 
     @property
     def problems(self) -> list[Problem]:

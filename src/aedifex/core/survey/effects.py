@@ -165,7 +165,7 @@ class Effects:
             if symbol is None or scope.parent is not self.file.scope:
                 continue
             made = [v for v, s in self.instances.items() if s is scope]
-            uses = [r for r in symbol.references if not r.writes]
+            uses = [r for r in symbol.references if not r.writes and not r.deferred]
             bare = [r for v in made for r in v.references if not r.writes and not r.member]
             called = {(c.callee.start, c.callee.member) for c in self.file.calls}
             handed = [

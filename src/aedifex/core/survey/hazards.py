@@ -188,4 +188,7 @@ def importers(program: Program, outsiders: Program | None) -> Importers:
                 for local, origin, name in program.language.imported(other, s):
                     for last in program.language.last_parts(origin, name):
                         found.setdefault(last, []).append((other, local, origin, name, other.line(s.start)))
+            for local, origin, name, at in program.language.ambient(other):
+                for last in program.language.last_parts(origin, name):
+                    found.setdefault(last, []).append((other, local, origin, name, other.line(at)))
     return kept[key]

@@ -190,8 +190,11 @@ class Founder:
     def place(self, founding: Founding) -> tuple[int, str]:
         """Where the class is put: after imports and constants at the top, before anything that runs."""
         constants = constants_of(self.file, self.context.language)
+        opening = self.write.opening(self.file)
         last: Statement | None = None
         for s in self.file.statements:
+            if s.start < opening:
+                continue
             if s.kind in ("function", "class") or s in founding.at:
                 break
             if not inert(self.file, self.effects, self.context.language, s, constants):
@@ -200,7 +203,8 @@ class Founder:
         if last is None:
             if not self.file.statements:
                 return self.write.line_start(self.file, 0), ""
-            return self.write.comment_start(self.file, self.file.statements[0].start), ""
+            first = next((s for s in self.file.statements if s.start >= opening), self.file.statements[0])
+            return self.write.comment_start(self.file, first.start), ""
         end = self.write.line_end(self.file, last.end)
         gap = "" if self.file.text[:end].endswith(b"\n") else "\n"
         after = self.write.blank_after(self.file, end)
@@ -320,7 +324,7 @@ class Founder:
                     if own is not None and r.symbol is own
                 ]
         text = rewritten(self.file, *start.value, edits) or self.write.default_value(self.declared_at(start))
-        return f"({text})" if self.context.language.bare_tuple(self.file, start.value) else text
+        return str(self.write.as_argument(self.file, start.value, text, self.declared_at(start)))
 
     def declared_at(self, start: Start) -> str:
         return declared(self.file, start.statement)

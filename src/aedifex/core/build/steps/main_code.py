@@ -98,6 +98,8 @@ class Wrapper:
         if trouble:
             raise refuse_at(self.file, start, trouble, "the main code stays where it is")
         edits += more
+        for s in stretch:
+            edits += self.write.local_edits(self.file, s)
         making = self.making(stretch)
         for s in making:
             left, right = self.write.line_start(self.file, s.start), self.write.line_end(self.file, s.end)

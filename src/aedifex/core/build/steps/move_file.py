@@ -54,6 +54,8 @@ class FileMover:
             raise Refusal(trouble, self.file.path, 0, f"class {self.design.name} stays in {self.file.path}")
         scope = class_scope(self.file, self.design.name)
         statement = next(s for s in self.file.statements if s.kind == "class" and s.start <= scope.start < s.end)
+        if self.context.language.placement != "imports":
+            return self.bodily(statement)
         needs = dependencies(self.file, self.context.language, [statement])
         if needs.refusal:
             message, at = needs.refusal
@@ -73,6 +75,27 @@ class FileMover:
             )
         self.import_back(moving, names)
         return self.out
+
+    def bodily(self, statement: Statement) -> Edits:
+        """Where no import is needed, the class alone changes its place; what it uses of its old home opens up for it."""
+        start = self.write.comment_start(self.file, statement.start)
+        imports = [self.file.slice(s.start, s.end) + "\n" for s in self.file.imports if self.needed(s, statement)]
+        text = self.write.moved_out(self.file, statement, start, self.write.indent_unit(self.file), imports)
+        self.out.create(self.design.file, text if text.endswith("\n") else text + "\n")
+        after = self.write.blank_after(self.file, self.write.line_end(self.file, statement.end))
+        self.out.delete(
+            self.file.path, self.write.line_start(self.file, start), min(after, self.part_end(statement.end))
+        )
+        for left, right, new in self.write.opened(self.file, statement):
+            self.out.replace(self.file.path, left, right, new)
+        return self.out
+
+    def part_end(self, offset: int) -> int:
+        return next(end for _, start, end in self.file.parts if start <= offset <= end)
+
+    def needed(self, imported: Statement, statement: Statement) -> bool:
+        bound = {local for local, _, _ in self.context.language.imported(self.file, imported)}
+        return "*" in bound or any(r.name in bound for r in self.file.within(statement.start, statement.end))
 
     def check_target(self) -> None:
         path = self.design.file

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from ...program.model import Function, SourceFile, Statement
+from ...program.model import Function, Problem, Program, SourceFile, Statement
 from . import imports, launch, structure, write
 from .compiler import compiles
 from .pure import apis, purity, type_of
@@ -24,6 +24,8 @@ class JavaScript:
     quiet = frozenset(apis()["quiet"]["builtins"])
     quiet_modules = frozenset(apis()["quiet"]["modules"])
     quiet_members = frozenset(apis()["quiet"]["members"])
+    joined = False
+    placement = "imports"
     declares = True
     typed = False
     code_at_top = True
@@ -40,7 +42,6 @@ class JavaScript:
     imported = staticmethod(imports.imported)
     means = staticmethod(imports.means)
     last_parts = staticmethod(imports.last_parts)
-    bare_tuple = staticmethod(lambda file, span: False)
     alone = staticmethod(lambda file, start, end: False)
     count = staticmethod(lambda statement: structure.count(statement.node))
     depth = staticmethod(lambda statement: structure.depth(statement.node))
@@ -61,6 +62,16 @@ class JavaScript:
     @staticmethod
     def offered(file: SourceFile) -> list[tuple[int, tuple[str, ...], str]]:
         return write.offered(file)
+
+    @staticmethod
+    def accepts(program: Program) -> list[Problem]:
+        """Each file says enough by itself."""
+        return []
+
+    @staticmethod
+    def ambient(file: SourceFile) -> list[tuple[str, str, str, int]]:
+        """Nothing is seen without an import."""
+        return []
 
     @staticmethod
     def hooks(file: SourceFile) -> dict[str, str]:

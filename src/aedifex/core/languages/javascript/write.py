@@ -139,6 +139,21 @@ def declare(file: SourceFile, name: str, value: str, class_: str, at: Statement 
     return f"{'var' if old_style(file) else 'const'} {name} = {value}{end(file)}"
 
 
+def opening(file: SourceFile) -> int:
+    """Where the code at the top begins."""
+    return 0
+
+
+def local_edits(file: SourceFile, statement: Statement) -> list[Edit]:
+    """What must change in a statement at the top that becomes one of a method."""
+    return []
+
+
+def as_argument(file: SourceFile, span: tuple[int, int], text: str, type_: str) -> str:
+    """A first value as an argument."""
+    return text
+
+
 def default_value(type_: str) -> str:
     return "undefined"
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 import warnings
 
-from ...program.model import Function, Problem, SourceFile, Statement
+from ...program.model import Function, Problem, Program, SourceFile, Statement
 from . import launch, write
 from .imports import imported
 from .pure import BUILTINS, apis, node_at, purity, type_of
@@ -30,6 +30,8 @@ class Python:
     quiet = frozenset(apis()["quiet"]["builtins"])
     quiet_modules = frozenset(apis()["quiet"]["modules"])
     quiet_members: frozenset[str] = frozenset()
+    joined = False
+    placement = "imports"
     declares = False
     typed = False
     code_at_top = True
@@ -46,7 +48,6 @@ class Python:
         lambda s: any(c.type in ("else_clause", "elif_clause") for c in s.node.named_children)
     )
     tokens = staticmethod(tokens)
-    bare_tuple = staticmethod(lambda file, span: node_at(file, span).type == "expression_list")
     count = staticmethod(lambda statement: count(statement.node))
     depth = staticmethod(lambda statement: depth(statement.node))
     purity = staticmethod(purity)
@@ -81,6 +82,16 @@ class Python:
                 names = tuple(re.findall(r"""["']([^"'\n]*)["']""", file.slice(statement.start, statement.end)))
                 found.append((ref.start, names, "'__all__' offers names to other files"))
         return found
+
+    @staticmethod
+    def accepts(program: Program) -> list[Problem]:
+        """Each file says enough by itself."""
+        return []
+
+    @staticmethod
+    def ambient(file: SourceFile) -> list[tuple[str, str, str, int]]:
+        """Nothing is seen without an import."""
+        return []
 
     @staticmethod
     def hooks(file: SourceFile) -> dict[str, str]:

@@ -150,6 +150,22 @@ def top_lead(file: SourceFile, unit: str) -> str:
     return ""
 
 
+def opening(file: SourceFile) -> int:
+    """Where the code at the top begins."""
+    return 0
+
+
+def local_edits(file: SourceFile, statement: Statement) -> list[tuple[int, int, str]]:
+    """What must change in a statement at the top that becomes one of a method."""
+    return []
+
+
+def as_argument(file: SourceFile, span: tuple[int, int], text: str, type_: str) -> str:
+    """A first value as an argument: a bare tuple needs parentheses."""
+    node = file.tree.root_node.named_descendant_for_byte_range(*span)
+    return f"({text})" if node.type == "expression_list" else text
+
+
 def default_value(type_: str) -> str:
     return "None"
 

@@ -1,0 +1,87 @@
+"""Java, and sketches in its dialect: everything that the core needs to know of them."""
+
+from __future__ import annotations
+
+from ...program.model import Function, SourceFile, Statement
+from . import launch, structure, write
+from .compiler import accepts, compiles
+from .imports import ambient, imported, last_parts, means, offered
+from .pure import apis, purity, type_of
+from .read import read
+
+
+class Java:
+    name = "java"
+    suffixes: tuple[str, ...] = (".java",)
+    joined = False
+    builtins = frozenset(apis()["names"]["builtins"]) | frozenset(apis()["names"]["lang"])
+    dynamic: frozenset[str] = frozenset()
+    everywhere: frozenset[str] = frozenset()
+    registries = frozenset(f"Class.{m}" for m in apis()["dynamic"]["members"])
+    introspective: frozenset[str] = frozenset()
+    elsewhere: frozenset[str] = frozenset()
+    reserved = frozenset({"serialVersionUID"})
+    unset_errors: frozenset[str] = frozenset()
+    held: frozenset[str] = frozenset({"WeakReference", "SoftReference", "PhantomReference", "Cleaner"})
+    quiet = frozenset(apis()["quiet"]["builtins"])
+    quiet_modules = frozenset(apis()["quiet"]["modules"])
+    quiet_members = frozenset(apis()["quiet"]["members"])
+    declares = True
+    typed = True
+    code_at_top = False
+    exact_calls = True
+    placement = "qualified"
+    write = write
+    launch = launch
+
+    read = staticmethod(read)
+    compiles = staticmethod(compiles)
+    accepts = staticmethod(accepts)
+    arguments = staticmethod(structure.arguments)
+    tokens = staticmethod(structure.tokens)
+    purity = staticmethod(purity)
+    type_of = staticmethod(type_of)
+    imported = staticmethod(imported)
+    means = staticmethod(means)
+    last_parts = staticmethod(last_parts)
+    ambient = staticmethod(ambient)
+    offered = staticmethod(offered)
+    alone = staticmethod(lambda file, start, end: False)
+    count = staticmethod(lambda statement: structure.count(statement.node))
+    depth = staticmethod(lambda statement: structure.depth(statement.node))
+    has_alternative = staticmethod(lambda s: s.node.child_by_field_name("alternative") is not None)
+
+    @staticmethod
+    def body(file: SourceFile, function: Function) -> list[Statement]:
+        return structure.inner_statements(file, function.node)
+
+    @staticmethod
+    def inner(file: SourceFile, statement: Statement) -> list[Statement]:
+        return structure.inner_statements(file, statement.node)
+
+    @staticmethod
+    def reentrant(module: str) -> str:
+        return ""
+
+    @staticmethod
+    def hooks(file: SourceFile) -> dict[str, str]:
+        return {"main": "it is what starts the program"}
+
+    @staticmethod
+    def special(name: str) -> bool:
+        return name in ("toString", "equals", "hashCode", "compareTo", "finalize", "close", "iterator", "run")
+
+
+class Sketch(Java):
+    name = "sketch"
+    suffixes = (".pde",)
+    joined = True
+    placement = "shared"
+
+    @staticmethod
+    def hooks(file: SourceFile) -> dict[str, str]:
+        return dict.fromkeys(apis()["sketch"]["hooks"], "the sketch's surroundings call it by its name")
+
+
+LANGUAGE = Java()
+SKETCH = Sketch()

@@ -1,0 +1,94 @@
+"""A class that moves to a file of its own: what it takes along, and what must open up for it.
+
+A sketch's files are one program, so a class only changes its place. In Java a nested class becomes one of the
+package: what it uses of its old home is written with the name of that home.
+"""
+
+from __future__ import annotations
+
+import re
+
+from ...program.layout import line_end, line_start
+from ...program.model import Reference, Scope, SourceFile, Statement
+from .walk import modifiers
+
+Edit = tuple[int, int, str]
+
+
+def home_references(file: SourceFile, scope: Scope) -> list[Reference]:
+    """Uses of the old home's variables and functions inside the class."""
+    return [
+        r
+        for r in file.within(scope.start, scope.end)
+        if r.symbol is not None
+        and r.symbol.scope is file.scope
+        and r.symbol.kinds & {"variable", "function"}
+        and r.form != "qualified"
+    ]
+
+
+def moved_out(file: SourceFile, statement: Statement, start: int, unit: str, imports: list[str]) -> str:
+    """The text of a file that holds the class alone."""
+    end = line_end(file, statement.end)
+    if file.path.endswith(".pde"):
+        return file.slice(start, end)
+    scope = next(s for s, _ in file.classes if statement.start <= s.start < statement.end)
+    edits = [(r.start, r.start, file.scope.name + ".") for r in home_references(file, scope)]
+    words = next((c for c in statement.node.children if c.type == "modifiers"), None)
+    if words is not None:
+        kept = [c for c in words.children if c.type not in ("static", "private")]
+        following = next(c for c in statement.node.children if c.type != "modifiers")
+        edits.append(
+            (words.start_byte, following.start_byte, "".join(file.slice(c.start_byte, c.end_byte) + " " for c in kept))
+        )
+    edits += opened_fields(file, scope)
+    text = spliced(file, start, end, edits)
+    lines = text.splitlines(keepends=True)
+    body = "".join(line[len(unit) :] if line.startswith(unit) else line for line in lines)
+    package = re.search(r"^\s*(package\s+[\w.]+\s*;)", file.slice(0, len(file.text)), re.M)
+    head = f"{package[1]}\n\n" if package else ""
+    return head + "".join(imports) + ("\n" if imports else "") + body
+
+
+def opened_fields(file: SourceFile, scope: Scope) -> list[Edit]:
+    """Hidden fields that others use by name can no longer be hidden from them."""
+    edits: list[Edit] = []
+    used = {r.member for r in file.references if r.member and not r.scope.within(scope)}
+    node = file.tree.root_node.named_descendant_for_byte_range(scope.start, scope.end)
+    for member in node.child_by_field_name("body").named_children:
+        names = [c.child_by_field_name("name") for c in member.named_children if c.type == "variable_declarator"]
+        if "private" in modifiers(member) and any(file.slice(n.start_byte, n.end_byte) in used for n in names):
+            word = next(c for m in member.children if m.type == "modifiers" for c in m.children if c.type == "private")
+            edits.append((word.start_byte, word.end_byte + 1, ""))
+    return edits
+
+
+def opened(file: SourceFile, statement: Statement) -> list[Edit]:
+    """Edits in the old home: what the class uses of it can no longer be private."""
+    if file.path.endswith(".pde"):
+        return []
+    scope = next(s for s, _ in file.classes if statement.start <= s.start < statement.end)
+    wanted = {r.symbol for r in home_references(file, scope)}
+    edits: list[Edit] = []
+    for s in file.statements:
+        names = {
+            r.symbol for r in file.within(s.start, s.end) if r.writes and r.symbol is not None and r.scope is file.scope
+        }
+        if s.node is None or not names & wanted or statement.start <= s.start < statement.end:
+            continue
+        for group in (c for c in s.node.children if c.type == "modifiers"):
+            for word in (c for c in group.children if c.type == "private"):
+                edits.append((word.start_byte, word.end_byte + 1, ""))
+    return list(dict.fromkeys(edits))
+
+
+def spliced(file: SourceFile, start: int, end: int, edits: list[Edit]) -> str:
+    parts, at = [], start
+    for left, right, text in sorted(edits):
+        parts += [file.slice(at, left), text]
+        at = right
+    return "".join([*parts, file.slice(at, end)])
+
+
+def line_of(file: SourceFile, offset: int) -> int:
+    return line_start(file, offset)

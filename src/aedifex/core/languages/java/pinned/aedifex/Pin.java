@@ -1,0 +1,133 @@
+package aedifex;
+
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.LocalDateTime;
+import java.time.LocalTime;
+import java.time.ZoneOffset;
+import java.util.Collections;
+import java.util.Date;
+import java.util.List;
+import java.util.Random;
+import java.util.UUID;
+
+/** Chance and clock of a checked run: a fixed seed, and a clock that moves only when it is asked or waited for. */
+public final class Pin {
+    private static final long START = 1_700_000_000_000L; // milliseconds; an arbitrary instant
+    private static final Random CHANCE = new Random(20010911);
+    private static long now;
+    private static int turn = 1;
+    private static boolean over;
+
+    static void begin() {
+        State.begin();
+    }
+
+    public static synchronized long read() {
+        now += 1;
+        return now;
+    }
+
+    static synchronized void pass(long milliseconds) {
+        now += milliseconds;
+    }
+
+    public static long millis() {
+        return START + read();
+    }
+
+    public static long nanos() {
+        return read() * 1_000_000L;
+    }
+
+    public static double chance() {
+        return CHANCE.nextDouble();
+    }
+
+    public static Random random() {
+        return new Random(CHANCE.nextLong());
+    }
+
+    public static Date date() {
+        return new Date(millis());
+    }
+
+    public static Instant instant() {
+        return Instant.ofEpochMilli(millis());
+    }
+
+    public static LocalDateTime now() {
+        return LocalDateTime.ofInstant(instant(), ZoneOffset.UTC);
+    }
+
+    public static LocalDate today() {
+        return now().toLocalDate();
+    }
+
+    public static LocalTime time() {
+        return now().toLocalTime();
+    }
+
+    public static UUID uuid() {
+        return new UUID(CHANCE.nextLong(), CHANCE.nextLong());
+    }
+
+    public static void shuffle(List<?> list) {
+        Collections.shuffle(list, CHANCE);
+    }
+
+    public static void shuffle(List<?> list, Random chance) {
+        Collections.shuffle(list, chance);
+    }
+
+    /** A wait ends a turn and takes no time. */
+    public static void sleep(long milliseconds) throws InterruptedException {
+        pass(milliseconds);
+        if (Thread.interrupted()) {
+            throw new InterruptedException("sleep interrupted");
+        }
+        if (Thread.currentThread().getName().equals("main")) {
+            over("sleep");
+        } else {
+            Thread.sleep(Math.min(milliseconds, 2));
+        }
+    }
+
+    public static void sleep(long milliseconds, int nanos) throws InterruptedException {
+        sleep(milliseconds);
+    }
+
+    /** An object of one of the program's classes is being made. */
+    public static void made(Object object) {
+        State.made(object);
+    }
+
+    static int turn() {
+        return turn;
+    }
+
+    static void over(String kind) {
+        State.moment(kind + " " + turn);
+        turn += 1;
+        if (Plan.turns > 0 && turn > Plan.turns) {
+            end("ended after " + Plan.turns + " turns");
+        }
+    }
+
+    static void end(String reason) {
+        Log.note("end", reason);
+        System.out.flush();
+        finish();
+        Runtime.getRuntime().halt(0);
+    }
+
+    static synchronized void finish() {
+        if (over) {
+            return;
+        }
+        over = true;
+        State.moment("the end");
+        Log.note("turns", String.valueOf(turn - 1));
+        Log.flush();
+    }
+}

@@ -1,0 +1,79 @@
+"""Read Java and sketches: bytes in, a SourceFile out."""
+
+from __future__ import annotations
+
+import re
+import sys
+from typing import Any
+
+from ...program import curly
+from ...program.errors import AedifexError
+from ...program.model import Scope, SourceFile
+from .grammar import masked, parser
+from .resolve import resolve
+from .structure import top
+from .walk import Walker, modifiers
+
+DEEP = 40_000  # frames: a walk takes a few for each level of nesting
+SKETCH = ".pde"
+
+
+def read(path: str, text: bytes) -> SourceFile:
+    """Read one file, or the joined files of a sketch. Broken syntax becomes problems with lines; unusable bytes raise AedifexError."""
+    if b"\0" in text:
+        line = text.count(b"\n", 0, text.index(b"\0")) + 1
+        raise AedifexError(f"{path}:{line}: holds a null byte, so it is not source text; name a script.")
+    try:
+        text.decode("utf-8")
+    except UnicodeDecodeError as error:
+        line = text.count(b"\n", 0, error.start) + 1
+        raise AedifexError(f"{path}:{line}: is not UTF-8 text; save it as UTF-8.") from error
+    root = parser().parse(masked(text) if path.endswith(SKETCH) else text)
+    file = SourceFile(path, text, "utf-8", Scope("module", "<module>", None, 0, len(text)))
+    file.tree = root
+    main = "" if path.endswith(SKETCH) else main_class(root.root_node)
+    file.scope.name = main or "<module>"
+    limit = sys.getrecursionlimit()
+    sys.setrecursionlimit(max(limit, DEEP))
+    try:
+        walker = Walker(file, main)
+        walker.run(root.root_node)
+        resolve(file, walker.kinds)
+        file.statements = top(file, root.root_node, main)
+        file.imports = [s for s in file.statements if s.kind == "import"]
+    except RecursionError:
+        raise AedifexError(f"{path}: is nested too deeply to be read; split its deepest expression.") from None
+    finally:
+        sys.setrecursionlimit(limit)
+    if root.root_node.has_error:
+        file.problems = curly.broken(path, root.root_node)
+    return file
+
+
+def main_class(root: Any) -> str:
+    """The class whose static members are the program: that with ``main``, else the first with changing static fields."""
+    classes = [c for c in root.named_children if c.type == "class_declaration"]
+    for wanted in (starts, holds_state):
+        for node in classes:
+            if any(wanted(member) for member in node.child_by_field_name("body").named_children):
+                return str(node.child_by_field_name("name").text.decode())
+    return ""
+
+
+def starts(member: Any) -> bool:
+    return (
+        member.type == "method_declaration"
+        and member.child_by_field_name("name").text == b"main"
+        and "static" in modifiers(member)
+    )
+
+
+def holds_state(member: Any) -> bool:
+    words = modifiers(member)
+    return member.type == "field_declaration" and "static" in words and "final" not in words
+
+
+def module_text(text: bytes) -> str:
+    """The package that a file says it is in."""
+    found = re.search(rb"^\s*package\s+([\w.]+)\s*;", text, re.M)
+    return found[1].decode() if found else ""

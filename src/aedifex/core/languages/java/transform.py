@@ -1,0 +1,133 @@
+"""The text that is compiled for a run: chance and clock pinned, watched objects reported, a sketch made into a class.
+
+Every change stays on its line, so that messages name the lines of the source.
+"""
+
+from __future__ import annotations
+
+import re
+from typing import Any
+
+from ...program.model import SourceFile
+from .grammar import QUOTED
+
+Edit = tuple[int, int, str]
+PINNED = {
+    ("System", "currentTimeMillis"): "aedifex.Pin.millis",
+    ("System", "nanoTime"): "aedifex.Pin.nanos",
+    ("Math", "random"): "aedifex.Pin.chance",
+    ("Thread", "sleep"): "aedifex.Pin.sleep",
+    ("LocalDate", "now"): "aedifex.Pin.today",
+    ("LocalDateTime", "now"): "aedifex.Pin.now",
+    ("LocalTime", "now"): "aedifex.Pin.time",
+    ("Instant", "now"): "aedifex.Pin.instant",
+    ("Collections", "shuffle"): "aedifex.Pin.shuffle",
+    ("UUID", "randomUUID"): "aedifex.Pin.uuid",
+}
+MADE = {"Random": "aedifex.Pin.random()", "Date": "aedifex.Pin.date()"}
+
+
+def instrumented(file: SourceFile) -> str:
+    """Java as it is run."""
+    return rewritten(file.text, [*pins(file.tree.root_node, file.text), *reports(file.tree.root_node, file.text)])
+
+
+def rewritten(text: bytes, edits: list[Edit]) -> str:
+    parts, at = [], 0
+    for start, end, new in sorted(edits):
+        if start < at:
+            continue
+        parts += [text[at:start].decode("utf-8", "replace"), new]
+        at = end
+    return "".join([*parts, text[at:].decode("utf-8", "replace")])
+
+
+def walk(root: Any) -> Any:
+    stack = [root]
+    while stack:
+        node = stack.pop()
+        yield node
+        stack.extend(node.named_children)
+
+
+def pins(root: Any, text: bytes) -> list[Edit]:
+    """Calls that ask for chance or the time."""
+    found: list[Edit] = []
+    for node in walk(root):
+        if node.type == "method_invocation":
+            base, name = node.child_by_field_name("object"), node.child_by_field_name("name")
+            if base is not None and base.type == "identifier":
+                new = PINNED.get((word(base, text), word(name, text)))
+                if new:
+                    found.append((node.start_byte, name.end_byte, new))
+        elif node.type == "method_reference":
+            words = tuple(word(c, text) for c in node.named_children)
+            if words in PINNED:
+                owner, _, name = PINNED[words].rpartition(".")
+                found.append((node.start_byte, node.end_byte, f"{owner}::{name}"))
+        elif node.type == "object_creation_expression":
+            made = word(node.child_by_field_name("type"), text)
+            args = node.child_by_field_name("arguments")
+            if made in MADE and args is not None and args.named_child_count == 0 and node.named_children[-1] == args:
+                found.append((node.start_byte, node.end_byte, MADE[made]))
+    return found
+
+
+def word(node: Any, text: bytes) -> str:
+    return text[node.start_byte : node.end_byte].decode("utf-8", "replace")
+
+
+def reports(root: Any, text: bytes) -> list[Edit]:
+    """Words inside each class that say when an object of it is made."""
+    found: list[Edit] = []
+    for node in walk(root):
+        if node.type == "class_declaration":
+            at = node.child_by_field_name("body").start_byte + 1
+            found.append((at, at, " { aedifex.Pin.made(this); }"))
+    return found
+
+
+# -- sketches ------------------------------------------------------------------------------------
+
+FLOAT = re.compile(r"(?<![\w.])(\d+\.\d*|\.\d+|\d+(?=[eE]))([eE][+-]?\d+)?(?![\w.])")
+COLOUR = re.compile(r"#([0-9A-Fa-f]{6})\b")
+CAST = re.compile(r"\b(int|float|boolean|char|byte)(?=\s*\()")
+CASTS = {"int": "parseInt", "float": "parseFloat", "boolean": "parseBoolean", "char": "parseChar", "byte": "parseByte"}
+
+
+def sketch_source(file: SourceFile, name: str) -> str:
+    """A sketch as the class that it stands for: number literals of its dialect, colours, casts; imports in front."""
+    edits: list[Edit] = []
+    root = file.tree.root_node
+    imports = []
+    for child in root.named_children:
+        if child.type == "import_declaration":
+            imports.append(word(child, file.text))
+            edits.append((child.start_byte, child.end_byte, ""))
+        elif child.type == "method_declaration" and not any(c.type == "modifiers" for c in child.children):
+            edits.append((child.start_byte, child.start_byte, "public "))
+    active = any(c.type == "method_declaration" for c in root.named_children)
+    edits += [*pins(root, file.text), *reports(root, file.text)]
+    body = dialect(rewritten(file.text, edits))
+    head = "".join(i + " " for i in ["import java.util.*;", "import java.io.*;", *imports])
+    if not active:
+        body = f"public void setup() {{ noLoop(); {body} }}"
+    start = "public static void main(String[] args) { aedifex.Sketch.start(new " + name + "(), args); }"
+    return f"{head}public class {name} extends aedifex.Sketch {{ {body}\n{start} }}\n"
+
+
+def dialect(text: str) -> str:
+    """What a sketch writes in its own way, outside strings and remarks."""
+    parts, at = [], 0
+    raw = text.encode("utf-8")
+    for match in QUOTED.finditer(raw):
+        parts += [plain(raw[at : match.start()].decode("utf-8")), match[0].decode("utf-8")]
+        at = match.end()
+    return "".join([*parts, plain(raw[at:].decode("utf-8"))])
+
+
+def plain(text: str) -> str:
+    text = COLOUR.sub(lambda m: f"0xFF{m[1]}", text)
+    text = CAST.sub(lambda m: CASTS[m[1]], text)
+    text = FLOAT.sub(lambda m: m[0] + "f", text)
+    return re.sub(r"\bcolor(?=\s+[A-Za-z_]|\s*\[|\s*>)", "int", text)

@@ -1,0 +1,224 @@
+"""Java and sketches as they are written: classes, methods, fields with their types. Text in, text out."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+
+from ...program.curly import (  # noqa: F401  (part of what a writer offers)
+    bare_class,
+    comment_start,
+    empty_class,
+    indent_unit,
+    method_place,
+    room,
+    trailing_comment,
+)
+from ...program.language import NewField
+from ...program.layout import (  # noqa: F401
+    blank_after,
+    blank_before,
+    indented,
+    line_end,
+    line_start,
+    newline,
+    with_newlines,
+    words,
+)
+from ...program.model import Function, Reference, SourceFile, Statement
+from .moving import moved_out, opened  # noqa: F401
+from .values import class_trouble, inner_receivers, method_as_value  # noqa: F401
+from .walk import modifiers
+from .words import class_name, default_value, file_name, hidden, is_name, member_name  # noqa: F401
+
+RECEIVER = "this"
+CONSTRUCTOR = "<init>"
+DESTRUCTOR = "finalize"
+BLANKS = 1  # blank lines between definitions
+PARTED_IMPORTS = False
+FILE_IS_CLASS = True
+
+Edit = tuple[int, int, str]
+
+
+def sketch(file: SourceFile) -> bool:
+    return file.path.endswith(".pde")
+
+
+def module_of(path: str) -> str:
+    return path.rsplit("/", 1)[-1].rsplit(".", 1)[0]
+
+
+def top_module(module: str) -> str:
+    return ""
+
+
+def hides_library(path: str) -> bool:
+    """A class of the language's own that every file sees would be hidden."""
+    from .pure import apis
+
+    return module_of(path) in apis()["names"]["lang"]
+
+
+def everywhere_import(module: str) -> bool:
+    return False
+
+
+def packaged_import(module: str) -> bool:
+    return False
+
+
+def packaged(folder: str, exists: Callable[[str], bool]) -> str:
+    return ""
+
+
+def quiet_module(module: str) -> bool:
+    return True
+
+
+def stale(path: str) -> list[str]:
+    return []
+
+
+def stays_in(file: SourceFile) -> str:
+    return ""
+
+
+def top_lead(file: SourceFile, unit: str) -> str:
+    """The indentation of the program's globals: inside their class, or at the top of a sketch."""
+    return "" if sketch(file) else unit
+
+
+def opening(file: SourceFile) -> int:
+    """Where the globals begin: behind the brace that opens their class."""
+    if sketch(file):
+        return 0
+    for node in file.tree.root_node.named_children:
+        if node.type == "class_declaration" and file.slice(*span(node.child_by_field_name("name"))) == file.scope.name:
+            return line_end(file, node.child_by_field_name("body").start_byte)
+    return 0
+
+
+def span(node: object) -> tuple[int, int]:
+    return node.start_byte, node.end_byte  # type: ignore[attr-defined]
+
+
+# -- classes -------------------------------------------------------------------------------------
+
+
+def class_text(file: SourceFile, unit: str, name: str, base: str, fields: Sequence[NewField]) -> str:
+    """Fields first, each with its type, then the constructor if there is anything to be given or worked out in it."""
+    lead = top_lead(file, unit)
+    listed, body = [], []
+    for f in fields:
+        hide = "private " if f.hidden and not sketch(file) else ""
+        apart = f.given or (RECEIVER + ".") in f.value
+        value = "" if apart or f.later or not f.value else f" = {f.value}"
+        listed += [f"{lead}{unit}{line}\n" for line in f.above]
+        listed.append(f"{lead}{unit}{hide}{f.type} {f.name}{value};{f.comment}\n")
+        if apart:
+            body.append(f"{lead}{unit * 2}{RECEIVER}.{f.name} = {f.value};\n")
+    params = ", ".join(f"{f.type} {f.value}" for f in fields if f.given)
+    made = f"{lead}{unit}{name}({params}) {{\n{''.join(body)}{lead}{unit}}}\n" if body else ""
+    heading = f"{lead}{'' if sketch(file) else 'static '}class {name}" + (f" extends {base}" if base else "")
+    return f"{heading} {{\n{''.join(listed)}{chr(10) if listed and made else ''}{made}{lead}}}\n"
+
+
+def class_around(file: SourceFile, unit: str, name: str, method: str) -> str:
+    lead = top_lead(file, unit)
+    return f"{lead}static class {name} {{\n{method}{lead}}}\n"
+
+
+def run_method(file: SourceFile, unit: str, body: str, guard: Statement | None) -> str:
+    """``main`` becomes ``run``, with the arguments that it was started with and what it may throw."""
+    lead = top_lead(file, unit) + unit
+    node = guard.node if guard is not None else None
+    params = node.child_by_field_name("parameters") if node is not None else None
+    given = file.slice(params.start_byte + 1, params.end_byte - 1) if params is not None else ""
+    throws = (
+        next((file.slice(*span(c)) + " " for c in node.named_children if c.type == "throws"), "")
+        if node is not None
+        else ""
+    )
+    return f"{lead}void run({given}) {throws}{{\n{body}{lead}}}\n"
+
+
+def main_call(file: SourceFile, class_: str, variable: str, guard: Statement | None) -> list[str]:
+    node = guard.node if guard is not None else None
+    params = node.child_by_field_name("parameters").named_children if node is not None else []
+    args = ", ".join(file.slice(*span(p.child_by_field_name("name"))) for p in params if p.type == "formal_parameter")
+    return [f"new {class_}().run({args});"]
+
+
+def make(class_: str, args: Sequence[str]) -> str:
+    return f"new {class_}({', '.join(args)})"
+
+
+def member(owner: str, name: str) -> str:
+    return f"{owner}.{name}"
+
+
+def use(ref: Reference, text: str) -> str:
+    return text
+
+
+def declare(file: SourceFile, name: str, value: str, class_: str, at: Statement | None) -> str:
+    return f"{'' if sketch(file) else 'static '}{class_} {name} = {value};"
+
+
+def empty_body() -> str:
+    return ";"
+
+
+def local_edits(file: SourceFile, statement: Statement) -> list[Edit]:
+    """A global that only ``main`` uses becomes its local: no word in front of its type, and always a first value."""
+    if statement.target is None or statement.node is None or statement.node.type != "field_declaration":
+        return []
+    edits: list[Edit] = []
+    kind = statement.annotation
+    if kind is not None and statement.start < kind[0]:
+        edits.append((statement.start, kind[0], ""))
+    if statement.value is not None and statement.value[0] == statement.value[1] and kind is not None:
+        edits.append((statement.value[0], statement.value[0], f" = {default_value(file.slice(*kind))}"))
+    return edits
+
+
+# -- methods -------------------------------------------------------------------------------------
+
+
+def method_header(file: SourceFile, function: Function, name: str, drop: set[str]) -> list[Edit]:
+    """Edits that turn a static function into a method: new name, known parameters gone, no longer static."""
+    edits: list[Edit] = [(function.name_start, function.name_end, name)]
+    kept = [file.slice(p.start, p.end) for p in function.params if p.name not in drop]
+    if len(kept) != len(function.params):
+        edits.append((function.params_start, function.params_end, ", ".join(kept)))
+    words_ = next((c for c in function.node.children if c.type == "modifiers"), None)
+    if words_ is not None:
+        left = [file.slice(*span(c)) for c in words_.children if c.type not in ("static", "private", "final")]
+        edits.append((words_.start_byte, function.head, "".join(w + " " for w in left)))
+    return edits
+
+
+def added_parameters(file: SourceFile, function: Function, added: Sequence[tuple[str, str]]) -> tuple[Edit, str]:
+    names = ", ".join(f"{kind} {name}" for name, kind in added)
+    if not function.params:
+        return (function.params_start, function.params_start, names), "last"
+    if any(p.kind == "star" for p in function.params):
+        return (function.params[0].start, function.params[0].start, names + ", "), "first"
+    return (function.params[-1].end, function.params[-1].end, ", " + names), "last"
+
+
+def as_argument(file: SourceFile, start: tuple[int, int], text: str, type_: str) -> str:
+    """A list of values in braces needs its type where it is an argument."""
+    return f"new {type_} {text}" if text.startswith("{") else text
+
+
+def keyword_argument(name: str, value: str) -> str:
+    return value
+
+
+def reads_documents(files: Sequence[SourceFile]) -> bool:
+    return False
+
+
+def is_static(statement: Statement) -> bool:
+    return "static" in modifiers(statement.node)
