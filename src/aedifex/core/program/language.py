@@ -10,7 +10,7 @@ from importlib.metadata import entry_points
 from typing import Any, Protocol
 
 from .errors import AedifexError
-from .joined import join
+from .joined import join, main_first
 from .model import Argument, Call, Function, Problem, Program, SourceFile, Statement
 from .pause import uncollected
 from .snapshot import Snapshot, project_files
@@ -208,6 +208,8 @@ def find_sources(paths: Iterable[str]) -> tuple[str, list[str]]:
     folders = [os.path.abspath(p) for p in named if os.path.isdir(p)] or [os.path.dirname(a) for a in absolute]
     root = os.path.commonpath(folders)
     files = sorted({os.path.relpath(a, root).replace(os.sep, "/") for a in absolute})
+    if language_of(files[0]).joined:
+        files = main_first(root, {p: Snapshot(root).read(p) or b"" for p in files})
     return root, files
 
 

@@ -1,7 +1,7 @@
 package aedifex;
 
 /** The words of a sketch that draw: each is recorded as it was asked for. */
-class Drawing {
+public class Drawing {
     public static final float PI = (float) Math.PI, TWO_PI = 2 * PI, HALF_PI = PI / 2, QUARTER_PI = PI / 4, TAU = TWO_PI;
     public static final int LEFT = 37, UP = 38, RIGHT = 39, DOWN = 40, CODED = 0xFFFF, SHIFT = 16, CONTROL = 17, ALT = 18;
     public static final char ENTER = '\n', RETURN = '\r', ESC = 27, TAB = '\t', BACKSPACE = 8, DELETE = 127;

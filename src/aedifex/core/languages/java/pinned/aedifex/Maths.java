@@ -8,7 +8,7 @@ import java.util.List;
 import java.util.Random;
 
 /** The words of a sketch that calculate: chance, numbers, texts, colours, vectors. */
-class Maths extends Drawing {
+public class Maths extends Drawing {
     private Random chance = new Random(20010911);
 
     public float random(float high) {
