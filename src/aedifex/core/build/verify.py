@@ -18,7 +18,7 @@ def verify(before: Program, after: Program, changed: list[str]) -> list[Problem]
         refused = language.compiles(path, file.text)
         if refused is not None:
             found.append(refused)
-        found += unresolved(before, file, language)
+        found += unresolved(before, after, file, language)
         found += stray_receiver(file, language)
         for scope, _ in file.classes:
             if scope.parent is file.scope:
@@ -37,11 +37,13 @@ def new_problems(before: Program, after: Program, language: Language) -> list[Pr
     return [p for p in now if p.message not in old]
 
 
-def unresolved(before: Program, file: SourceFile, language: Language) -> list[Problem]:
+def unresolved(before: Program, after: Program, file: SourceFile, language: Language) -> list[Problem]:
     """Names bound nowhere, that were not unbound in the program before."""
     if file.scope.stars:
         return []
     known = {n for f in before.files.values() for n, s in f.scope.symbols.items() if not s.kinds}
+    if language.placement != "imports":
+        known |= {name for f in after.files.values() for _, name in f.classes}
     found = []
     for name, symbol in file.scope.symbols.items():
         if not symbol.kinds and symbol.references and name not in language.builtins and name not in known:

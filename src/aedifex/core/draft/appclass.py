@@ -86,7 +86,7 @@ class AppMaker:
         found: list[Function] = []
         taken = set(self.a.taken_functions)
         for f in self.file.functions:
-            if f.outer is not self.file.scope or f.symbol in taken:
+            if f.outer is not self.file.scope or f.symbol in taken or self.a.starts(f):
                 continue
             if not self.needed(f, state, taken):
                 continue

@@ -9,7 +9,7 @@ from ..survey.groups import first_word
 from ..survey.hazards import PROCESSES, Hazard, by_text, hazards
 from ..survey.state import UNFIT, classify
 from .appclass import AppMaker
-from .design import ClassDesign, ObjectDesign, StayDesign, WishDesign
+from .design import ClassDesign, ObjectDesign, StayDesign, WishDesign, bare
 from .grouping import group
 from .mainplan import plan_main
 from .members import Fit, Members
@@ -59,7 +59,9 @@ class Assigner:
             s for s, v in self.kinds.items() if v.nature != "constant" and s.name not in kept and self.fit_variable(s)
         ]
         self.functions = [
-            f for f in file.functions if f.outer is file.scope and f.name not in kept and self.fit_function(f)
+            f
+            for f in file.functions
+            if f.outer is file.scope and f.name not in kept and not self.starts(f) and self.fit_function(f)
         ]
 
     def design(self) -> tuple[list[ClassDesign], list[StayDesign]]:
@@ -113,6 +115,10 @@ class Assigner:
         if why and any(r.scope.frame is not self.file.scope for r in s.references):
             self.stays.append(StayDesign(s.name, why))
         return not why
+
+    def starts(self, f: Function) -> bool:
+        """Whether a function is what the program starts with: its body is main code."""
+        return any(s.kind == "guard" and s.start <= f.start < s.end for s in self.file.statements)
 
     def catches_unset(self) -> bool:
         """Whether the program handles names that are not bound."""
@@ -254,6 +260,12 @@ class Assigner:
         return found
 
     def accept(self, made: ClassDesign, variables: set[Symbol], fits: list[Fit]) -> None:
+        late = [f for f in made.fields if f.start == "later"] if not self.language.code_at_top else []
+        if late:
+            origins = [bare(o) for o in late[0].origins if o]
+            why = f"no class for {', '.join(sorted(s.name for s in variables))}: the first value of {origins[0]} is worked out from code between"
+            self.stays.append(StayDesign(origins[0], why))
+            return
         self.classes.append(made)
         self.taken_variables |= variables
         self.taken_functions |= {f.symbol for fit in fits for f in fit.functions if f.symbol is not None}

@@ -84,7 +84,11 @@ def one(
     if index is None:
         return None, [row[s] if s is not None else Start("fixed") for s in symbols]
     at = file.statements[index]
-    free = not first or all(inert(file, effects, language, s, constants) for s in file.statements[:index])
+    free = not first or all(
+        inert(file, effects, language, s, constants) or plain_value(file, language, s, constants)
+        for s in file.statements[:index]
+    )
+    crossed: set[Symbol | None] = set()  # variables whose plain first values an effect would be moved across
     seen: set[Symbol] = set()
     known = {c for c in constants if min(r.start for r in c.bindings) < at.start}
     for statement, touch in islice(touches, index, None):
@@ -104,14 +108,26 @@ def one(
                 or language.write.class_trouble(file, *statement.value)
             ):
                 free = False
-            elif anywhere or (free and not value_touch.names & (mine - started)):
+            elif anywhere or (free and not value_touch.names & ((mine - started) | crossed)):
                 row[symbol] = Start(kind_of(file, language, statement, mine, constants, value_touch), statement)
             else:
                 free = False
+        elif plain_value(file, language, statement, constants):
+            crossed.add(symbol)
         elif not inert(file, effects, language, statement, constants):
             free = False
         seen |= touch.names & mine
     return at, [row[s] if s is not None else Start("fixed") for s in symbols]
+
+
+def plain_value(file: SourceFile, language: Language, statement: Statement, constants: set[Symbol]) -> bool:
+    """Whether a statement gives a variable a value that is the same wherever it is worked out."""
+    return (
+        statement.kind == "assign"
+        and statement.target is not None
+        and statement.value is not None
+        and movable(file, statement.value, constants, language)
+    )
 
 
 def ready(effects: Effects, span: tuple[int, int], touch: Touch, at: Statement, mine: set[Symbol]) -> bool:
@@ -172,7 +188,20 @@ def statement_touch(effects: Effects, statement: Statement) -> Touch:
             if f.decorators:
                 touch.add(effects.touch(f.start, f.head))
             return touch
+    if statement.kind == "class":
+        return definition_touch(effects, statement)
     return effects.touch(statement.start, statement.end)
+
+
+def definition_touch(effects: Effects, statement: Statement) -> Touch:
+    """What the definition of a class runs: everything in it but the bodies of its methods."""
+    touch, at = Touch(), statement.start
+    for f in sorted(effects.file.functions, key=lambda f: f.start):
+        if statement.start <= f.start and f.end <= statement.end and f.body_start >= at:
+            touch.add(effects.touch(at, f.body_start))
+            at = f.end
+    touch.add(effects.touch(at, statement.end))
+    return touch
 
 
 def inert(file: SourceFile, effects: Effects, language: Language, statement: Statement, constants: set[Symbol]) -> bool:
@@ -183,15 +212,13 @@ def inert(file: SourceFile, effects: Effects, language: Language, statement: Sta
         function = file.function_ending(statement.end)
         return function is None or not function.decorators
     if statement.kind == "class":
-        touch = effects.direct(statement.start, statement.end)
+        touch = definition_touch(effects, statement)
         return not touch.unseen and not touch.names - constants
-    return (
-        statement.kind == "assign"
-        and statement.target is not None
-        and statement.value is not None
-        and statement.target.symbol in constants
-        and language.purity(file, statement.value) != "effect"
-    )
+    if statement.kind != "assign" or statement.target is None or statement.value is None:
+        return False
+    if statement.target.symbol in constants:
+        return language.purity(file, statement.value) != "effect"
+    return plain_making(file, effects, language, statement, constants)
 
 
 def kind_of(

@@ -76,7 +76,7 @@ def plan_main(
 
 
 def guard_trouble(file: SourceFile, language: Language, plan: MainPlan) -> tuple[str, int] | None:
-    if plan.guard is None:
+    if plan.guard is None or not language.code_at_top:
         return None
     after = [s for s in plan.moving if s.start > plan.guard.start]
     if after:

@@ -118,7 +118,7 @@ class Effects:
             if self.method_of(ref) is not None:
                 return False
             return not self.quiet_member(ref, symbol)
-        return not (not symbol.kinds and symbol.name in self.language.quiet)
+        return not (symbol.kinds <= {"import"} and symbol.name in self.language.quiet)
 
     def quiet_member(self, ref: Reference, symbol: Symbol) -> bool:
         """Whether a member that is called is known to run no other code of the program."""
@@ -169,13 +169,17 @@ class Effects:
             bare = [r for v in made for r in v.references if not r.writes and not r.member]
             called = {(c.callee.start, c.callee.member) for c in self.file.calls}
             handed = [
-                r for v in made for r in v.references if r.member in scope.symbols and (r.start, r.member) not in called
+                r
+                for v in made
+                for r in v.references
+                if has_method(scope, r.member) and (r.start, r.member) not in called
             ]
             inside = [r for r in self.file.within(scope.start, scope.end) if r.name == receiver_of(r.scope, scope)]
             loose = [
                 r
                 for r in inside
-                if not r.writes and (not r.member or (r.member in scope.symbols and (r.start, r.member) not in called))
+                if not r.writes
+                and (not r.member or (has_method(scope, r.member) and (r.start, r.member) not in called))
             ]
             special = any(self.language.special(n) for n in scope.symbols)
             if len(uses) != len(made) or bare or handed or loose or special or scope.bases:
@@ -234,6 +238,10 @@ class Effects:
     def main(self) -> list[Statement]:
         """Main code: the statements at the top of the file that do something when it is started."""
         return statement_order(self.file)
+
+
+def has_method(scope: Scope, name: str) -> bool:
+    return name in scope.symbols and "function" in scope.symbols[name].kinds
 
 
 def module_variables(file: SourceFile) -> list[Symbol]:

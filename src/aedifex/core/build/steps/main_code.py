@@ -98,9 +98,9 @@ class Wrapper:
         if trouble:
             raise refuse_at(self.file, start, trouble, "the main code stays where it is")
         edits += more
-        for s in stretch:
-            edits += self.write.local_edits(self.file, s)
         making = self.making(stretch)
+        for s in stretch:
+            edits += self.write.local_edits(self.file, s) if s not in making else []
         for s in making:
             left, right = self.write.line_start(self.file, s.start), self.write.line_end(self.file, s.end)
             others = [o for o in stretch if o is not s and left <= o.start < right]

@@ -53,7 +53,14 @@ def moved_out(file: SourceFile, statement: Statement, start: int, unit: str, imp
 def opened_fields(file: SourceFile, scope: Scope) -> list[Edit]:
     """Hidden fields that others use by name can no longer be hidden from them."""
     edits: list[Edit] = []
-    used = {r.member for r in file.references if r.member and not r.scope.within(scope)}
+    used = {
+        r.member
+        for r in file.references
+        if r.member
+        and not r.scope.within(scope)
+        and r.symbol is not None
+        and r.symbol.kinds & {"variable", "parameter"}
+    }
     node = file.tree.root_node.named_descendant_for_byte_range(scope.start, scope.end)
     for member in node.child_by_field_name("body").named_children:
         names = [c.child_by_field_name("name") for c in member.named_children if c.type == "variable_declarator"]

@@ -45,7 +45,7 @@ def top(file: SourceFile, root: Any, main: str) -> list[Statement]:
                     found += member_statements(file, member)
         else:
             found += statement(file, child)
-    return found
+    return sorted(found, key=lambda s: s.kind == "guard")  # all first values come before main, wherever it stands
 
 
 def name_of(file: SourceFile, node: Any) -> str:

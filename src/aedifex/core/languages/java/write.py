@@ -171,6 +171,8 @@ def empty_body() -> str:
 
 def local_edits(file: SourceFile, statement: Statement) -> list[Edit]:
     """A global that only ``main`` uses becomes its local: no word in front of its type, and always a first value."""
+    if statement.node is not None and statement.node.type == "static_initializer":
+        return [(statement.start, statement.node.named_children[0].start_byte, "")]
     if statement.target is None or statement.node is None or statement.node.type != "field_declaration":
         return []
     edits: list[Edit] = []
