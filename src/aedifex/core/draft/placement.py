@@ -103,9 +103,12 @@ def place(
     if whole or (symbol.kinds in ({"function"}, {"class"}, {"type"}) and statement.kind in ("function", "class")):
         if statement.kind == "function" and decorated(file, statement):
             return f"'{name}' is decorated and stays behind", at
-        done.add(id(statement))
-        found.moving.append(statement)
-        queue.append(statement)
+        shared = [s for s in file.statements if statement.group is not None and s.group == statement.group]
+        for s in shared or [statement]:  # variables of one declaration go together
+            if id(s) not in done:
+                done.add(id(s))
+                found.moving.append(s)
+                queue.append(s)
         return None
     return f"'{name}' belongs to the main code, which a moved class cannot reach", at
 

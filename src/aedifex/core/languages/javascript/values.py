@@ -107,13 +107,13 @@ def made_of(file: SourceFile, f: Function) -> str:
             return f"line {file.line(call.start)}: it is called with 'new'"
         if node is not None and node.type == "call_expression" and call.callee.start > node.start_byte:
             continue
-    own = f.scope.symbols.get(f.scope.name)
-    if (
-        own is not None
-        and own.references
-        and f.scope.name not in f.scope.parameters
-        and f.node.type != "function_declaration"
-    ):
+    around = f.scope.parent
+    own = (
+        around.symbols.get(f.scope.name)
+        if around is not None and around.kind == "block" and around.parent is f.outer
+        else None
+    )
+    if own is not None and any(not r.writes for r in own.references):
         return f"it calls itself by its inner name '{f.scope.name}'"
     if RECEIVER in f.scope.symbols:
         return "it already uses 'this'"

@@ -42,11 +42,12 @@ class Walker(NameWalker):
         body = node.child_by_field_name("body")
         self.strict = self.strict or (body is not None and strict_body(body))
         own = node.child_by_field_name("name")
+        if own is not None and node.type in ("function_expression", "generator_function", "function"):
+            self.enter("block", self.text(own), node)  # its own name, which only it sees
+            self.declare(own, self.scope, "definition")
         self.enter("function", name or (self.text(own) if own is not None else "function"), node)
         if node.type != "arrow_function":
             self.scope.receiver = RECEIVER
-        if own is not None and node.type in ("function_expression", "generator_function", "function"):
-            self.scope.bound.add(self.text(own))
         self.types_of(node)
         params = node.child_by_field_name("parameters") or node.child_by_field_name("parameter")
         found = self.parameters(params)
@@ -151,7 +152,7 @@ class Walker(NameWalker):
         held = self.scope
         if name is not None:
             self.enter("block", self.text(name), node)
-            self.scope.bound.add(self.text(name))
+            self.declare(name, self.scope, "definition")
         self.klass(node, self.text(name) if name is not None else "class", bound=False)
         self.scope = held
 

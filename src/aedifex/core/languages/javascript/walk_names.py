@@ -40,7 +40,6 @@ LEAVES = frozenset(
         "true",
         "false",
         "null",
-        "undefined",
         "comment",
         "html_comment",
         "hash_bang_line",
@@ -120,6 +119,9 @@ class NameWalker:
         return ref
 
     def on_identifier(self, node: Any) -> None:
+        self.use(node)
+
+    def on_undefined(self, node: Any) -> None:
         self.use(node)
 
     def on_this(self, node: Any) -> None:
