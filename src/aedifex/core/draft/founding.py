@@ -103,6 +103,7 @@ def one(
             started = {s for s in seen if row[s].kind != "later"}
             if (
                 value_touch.uses & methods
+                or (first and value_touch.names - mine - constants)  # what main code sets is not there yet
                 or (value_touch.names & mine) - started
                 or (statement is not at and not ready(effects, statement.value, value_touch, at, mine))
                 or language.write.class_trouble(file, *statement.value)

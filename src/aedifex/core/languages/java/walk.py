@@ -63,6 +63,8 @@ class Walker(NameWalker):
             if child not in (name, body):
                 self.visit(child)
         own = [c for c in body.named_children if self.instance_member(c)]
+        if own:  # classes of its objects see what these have
+            own += [c for c in body.named_children if c.type == "class_declaration" and "static" not in modifiers(c)]
         module = self.scope
         inner = None
         if own:
@@ -112,13 +114,16 @@ class Walker(NameWalker):
                 self.members(member)
             elif member.type == "enum_constant":
                 self.declare(member.child_by_field_name("name"), self.scope, "")
-                self.children(member)
+                self.on_enum_constant(member)
             else:
                 self.member(member, top=False)
 
     def on_enum_constant(self, node: Any) -> None:
         for child in node.named_children[1:]:
-            self.visit(child)
+            if child.type == "class_body":
+                self.anonymous(child, self.scope.name)
+            elif child.type != "modifiers":
+                self.visit(child)
 
     def anonymous(self, body: Any, base: str) -> None:
         held = self.enter("class", base, body)
