@@ -9,21 +9,23 @@
     ...
     --- refused            (instead of "after": the whole message)
 
-``python tests/cases.py --accept FILE...`` writes what the step gives into a case; read it before you keep it.
+The language is that of the first file. ``python tests/cases.py --accept FILE...`` writes what the step gives into a case; read it before you keep it.
 """
 
 from __future__ import annotations
 
 import re
-import subprocess
 import sys
 import tempfile
 from pathlib import Path
 
 from aedifex.core.build.sequence import run
+from aedifex.core.check.check import observe
+from aedifex.core.check.scenarios import Scenario
+from aedifex.core.check.world import World
 from aedifex.core.draft.designfile import parse
 from aedifex.core.draft.drafter import digest
-from aedifex.core.program.language import read_program
+from aedifex.core.program.language import language_of, read_program
 
 STEPS = Path(__file__).parent / "steps"
 
@@ -48,9 +50,10 @@ def apply(case: dict[str, str]) -> tuple[dict[str, str], str]:
     with tempfile.TemporaryDirectory() as folder:
         for name, text in before.items():
             Path(folder, name).write_bytes(text.encode())
-        program = read_program(folder, list(before))
-        sources = ", ".join(f'"{n}" = "{digest(t.encode())}"' for n, t in before.items())
-        head = f'format = 1\nlanguage = "python"\nentries = ["{next(iter(before))}"]\nsources = {{ {sources} }}\n'
+        program = read_program(folder, [n for n in before if n.endswith(language_of(next(iter(before))).suffixes)])
+        sources = ", ".join(f'"{n}" = "{digest(t.encode())}"' for n, t in before.items() if n in program.texts)
+        language = program.language.name
+        head = f'format = 1\nlanguage = "{language}"\nentries = ["{next(iter(before))}"]\nsources = {{ {sources} }}\n'
         design, _, problems = parse("design", head + case["design"])
         assert not problems, problems
         program_after = program
@@ -59,20 +62,22 @@ def apply(case: dict[str, str]) -> tuple[dict[str, str], str]:
             if outcome.step.id == wanted:
                 if outcome.refusal is not None:
                     return {}, str(outcome.refusal)
-                return {n: f.text.decode() for n, f in after.files.items()}, ""
+                return {n: text.decode() for n, text in after.texts.items()}, ""
             program_after = after
         raise AssertionError(f"no step {wanted}: {program_after}")
 
 
-def outputs(texts: dict[str, str]) -> tuple[int, str]:
-    """Exit status and output of a program made of these files; the first is started."""
+def outputs(texts: dict[str, str]) -> tuple[object, ...]:
+    """Exit status, output and what was drawn by a program made of these files; the first is started."""
     with tempfile.TemporaryDirectory() as folder:
         for name, text in texts.items():
             Path(folder, name).write_bytes(text.encode())
-        done = subprocess.run(
-            [sys.executable, "-B", next(iter(texts))], cwd=folder, capture_output=True, text=True, timeout=30
-        )
-        return done.returncode, done.stdout + "".join(done.stderr.splitlines()[-1:])
+        first = next(iter(texts))
+        program = read_program(folder, [n for n in texts if n.endswith(language_of(first).suffixes)])
+        world = World(folder, first, program.language, {}, list(program.files.values()))
+        seen = observe(Scenario("case"), world)
+        assert not seen.trouble, seen.trouble
+        return seen.status, seen.output, seen.error.splitlines()[-1:], seen.shots
 
 
 def accept(path: Path) -> None:

@@ -43,6 +43,7 @@ class CleanUp:
                 s.kind == "class"
                 and before.scope.symbols.get(bound(file, s)) is None
                 and file.line(following.start) == file.line(s.end) + 1
+                and file.place(s.start)[0] == file.place(following.start)[0]
             ):
                 out.insert(file.path, context.write.line_start(file, following.start), context.write.newline(file))
             ours = s.kind == "import" and not {m for _, m, _ in context.language.imported(file, s)} & old

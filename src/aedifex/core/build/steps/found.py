@@ -181,6 +181,7 @@ class Founder:
                             "leave it out of the class")  # fmt: skip
         assert s.value is not None
         if s.value[0] == s.value[1]:
+            self.going.append(s)
             self.remove(s)
         else:
             self.edits_.replace(self.file.path, s.start, ref.end, text)

@@ -136,7 +136,7 @@ class FileMover:
         imports = self.write.merged_imports(needs.imports, own)
         text = head + ("\n" if head and imports else "") + imports
         previous = "import" if text else ""
-        for s in sorted(moving, key=lambda s: (PLACES.get(s.kind, 0), s.start)):
+        for s in sorted(moving, key=lambda s: (self.rank(s), s.start)):
             start = self.write.comment_start(self.file, s.start)
             body = self.write.moved(self.file, s, start, self.write.line_end(self.file, s.end), offered)
             big = s.kind in ("class", "function")
@@ -145,6 +145,11 @@ class FileMover:
             text += body if body.endswith("\n") else body + "\n"
             previous = "big" if big else "small"
         return str(self.write.with_newlines(text + self.write.offer(self.file, sorted(offered)), nl))
+
+    def rank(self, s: Statement) -> int:
+        """Types come first, then what may fail, then definitions."""
+        classes = [c for c, _ in self.file.classes if s.start <= c.start < s.end]
+        return PLACES.get(s.kind, 0) if s.kind != "class" or classes else 0
 
     def wanted_back(self, moving: list[Statement]) -> set[str]:
         """The names that the old file still uses of what moves."""

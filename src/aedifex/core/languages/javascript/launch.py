@@ -11,6 +11,7 @@ from typing import Any
 
 from ...program.model import SourceFile
 from .clues import clues  # noqa: F401
+from .erase import erased
 from .imports import imported, kind_of
 
 HERE = Path(__file__).parent
@@ -18,6 +19,7 @@ MEMORY = 0  # bytes of address space: the engine reserves far more than it uses,
 HEAP = 1024  # MiB that the engine may use
 SERVERS = frozenset(["http", "node:http", "express", "koa", "fastify"])
 
+TYPED = (".ts", ".tsx", ".mts", ".cts")
 unit_tests = None  # tests are not written from what was seen
 
 
@@ -28,14 +30,31 @@ def interpreter(root: str) -> str:
 def command(root: str, entry: str, sources: list[SourceFile]) -> tuple[list[str], str]:
     """What stands for the engine in a command, and what for the entry."""
     start = [interpreter(root), f"--max-old-space-size={HEAP}"]
+    entry = started(entry)
     if paged(entry, sources):
         return [*start, str(HERE / "pinned" / "run_page.cjs")], entry
     return [*start, "--require", str(HERE / "pinned" / "pin.cjs")], entry
 
 
 def prepare(folder: str, sources: list[SourceFile], environment: dict[str, str]) -> str:
-    """Nothing has to be made before a program can run."""
-    return ""
+    """Write what the engine runs instead of files with types. Why the program cannot be run; "" if it can."""
+    trouble = ""
+    for file in sources:
+        if file.path.endswith(TYPED):
+            text, why = erased(file)
+            trouble = trouble or why
+            with open(os.path.join(folder, started(file.path)), "w", encoding="utf-8", newline="") as handle:
+                handle.write(text)
+    package = os.path.join(folder, "package.json")
+    if any(f.path.endswith(TYPED) for f in sources) and not os.path.exists(package):
+        with open(package, "w", encoding="utf-8") as handle:
+            handle.write('{"type": "module"}\n')
+    return trouble
+
+
+def started(path: str) -> str:
+    """The file that the engine starts in place of one with types."""
+    return path.rsplit(".", 1)[0] + ".js" if path.endswith(TYPED) else path
 
 
 def paged(entry: str, sources: list[SourceFile]) -> bool:
