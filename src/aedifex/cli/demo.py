@@ -7,25 +7,22 @@ import shutil
 import subprocess
 import sys
 import tempfile
+import tomllib
 from importlib.resources import files
+from typing import Any
 
 import click
 
 from .common import QUIET
 
-# program → (a name to ask about, what to look at, a file that comes of it)
-PROGRAMS = {
-    "tramline": ("signal", "Look at who reads the signal, and that it changes while the program runs.", "tram.py"),
-    "tramwindow": ("tram_x", "Look at who moves the tram, and that it changes on every turn of the loop.", "tram.py"),
-    "fares": ("till_cash", "Look at who takes money and who counts it.", "till.py"),
-}
+PROGRAMS: dict[str, dict[str, Any]] = tomllib.loads(files("aedifex.demo").joinpath("programs.toml").read_text("utf-8"))
 
 
 @click.command(name="demo")
 @click.option("--folder", metavar="DIR", help="Work in this new folder and leave it there (default: a temporary one).")
 @click.option(
     "--program", type=click.Choice(list(PROGRAMS)), default="tramline", show_default=True,
-    help="A frame loop on the terminal, the same in a window (needs pygame-ce), or a console with questions.",
+    help="Which: " + "; ".join(f"{name}, {p['about']}" for name, p in PROGRAMS.items()) + ".",
 )  # fmt: skip
 @QUIET
 def command(folder: str | None, program: str, quiet: bool) -> None:
@@ -41,7 +38,7 @@ def command(folder: str | None, program: str, quiet: bool) -> None:
     place = os.path.abspath(folder) if folder else tempfile.mkdtemp(prefix="aedifex-demo-")
     os.makedirs(place, exist_ok=True)
     try:
-        for name in (f"{program}.py", f"{program}.scenarios.toml"):
+        for name in PROGRAMS[program]["files"]:
             text = files("aedifex.demo").joinpath("programs", name).read_bytes()
             with open(os.path.join(place, name), "wb") as handle:
                 handle.write(text)
@@ -55,15 +52,18 @@ def command(folder: str | None, program: str, quiet: bool) -> None:
 
 
 def before(program: str) -> list[tuple[str, list[str]]]:
-    script, design = f"{program}.py", f"{program}.design.toml"
-    name, hint, _ = PROGRAMS[program]
+    told = PROGRAMS[program]
+    script, design = told["files"][0], f"{program}.design.toml"
+    name, hint = told["ask"], told["hint"]
+    tests = ["--tests", "tests"] if told["tests"] else []
+    more = "; at the end tests are written from what was seen" if tests else ""
     return [
         ("It works, but everything is global. Look at the columns that many rows share: who changes what?", ["survey", script]),
         (f"Ask about one name. {hint}", ["ask", name, script]),
         (f"A proposal, with reasons. Look at {design}: it is yours to edit.", ["draft", script]),
         ("What it would become. Look at the figures: globals and statements in main.", ["preview", design]),
-        ("Now the moves, one at a time. After each one the program is read again and run again on its scenarios; at the end "
-         "tests are written from what was seen.", ["build", design, "--tests", "tests"]),
+        (f"Now the moves, one at a time. After each one the program is read again and run again on its scenarios{more}.",
+         ["build", design, *tests]),
         ("The same program? Look for 'the same' at every scenario.", ["check", f"{program}.scenarios.toml"]),
     ]  # fmt: skip
 
@@ -81,7 +81,7 @@ def stages(place: str, program: str, quiet: bool) -> int:
         status = stage(place, sentence, args, quiet)
         if status:
             return status
-    for name in (PROGRAMS[program][2], f"{program}.py"):
+    for name in PROGRAMS[program]["shows"]:
         if not quiet:
             heading(f"What you hold now: {name}")
             with open(os.path.join(place, name), encoding="utf-8") as handle:
@@ -119,4 +119,4 @@ def compared(place: str, program: str, quiet: bool) -> int:
     if not quiet:
         heading("Before and after")
         console().print(figures_table(then.as_json(), now.as_json()))
-    return 0 if now.globals == 0 else 1
+    return 0 if now.globals < then.globals else 1

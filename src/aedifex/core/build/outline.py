@@ -72,7 +72,7 @@ def outline(program: Program, project: Project) -> list[ClassOutline]:
         for scope, name in file.classes:
             if scope.parent is not file.scope or name not in names:
                 continue
-            made = ClassOutline(name, path)
+            made = ClassOutline(name, file.place(scope.start)[0])
             for child in scope.children:
                 f = child.function
                 if f is None:

@@ -113,6 +113,8 @@ class World:
                     os.chmod(os.path.join(target, name), os.stat(source).st_mode | 0o600)
                     if pinned:
                         os.utime(os.path.join(target, name), (MODIFIED, MODIFIED))
+        for path in self.language.launch.linked(self.root):
+            os.symlink(path, os.path.join(folder, os.path.basename(path)))
         for path in bring:
             source = os.path.join(self.root, path)
             if not os.path.isfile(source):

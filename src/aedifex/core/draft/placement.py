@@ -99,6 +99,8 @@ def place(
     statement = next(iter(where.values()))
     if id(statement) in done:
         return None
+    if language.write.anchored(file, statement):
+        return f"'{name}' is offered to other files where it stands", at
     whole = (symbol in constants and statement.kind == "assign") or only_imports(file, language, statement)
     if whole or (symbol.kinds in ({"function"}, {"class"}, {"type"}) and statement.kind in ("function", "class")):
         if statement.kind == "function" and decorated(file, statement):

@@ -35,7 +35,7 @@ class Figures:
 
 
 def figures(program: Program) -> Figures:
-    found = Figures(files=len(program.files))
+    found = Figures(files=len(program.texts))
     shares: list[float] = []
     for file in program.files.values():
         language = program.language

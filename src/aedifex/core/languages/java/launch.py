@@ -55,6 +55,11 @@ def prepare(folder: str, sources: list[SourceFile], environment: dict[str, str])
     return str(problems[0]) if problems else ""
 
 
+def linked(root: str) -> list[str]:
+    """Folders that a run needs and that are too large to copy."""
+    return []
+
+
 def missing_module(error: str) -> str:
     return ""
 

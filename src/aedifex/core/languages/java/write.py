@@ -165,6 +165,11 @@ def declare(file: SourceFile, name: str, value: str, class_: str, at: Statement 
     return f"{'' if sketch(file) else 'static '}{class_} {name} = {value};"
 
 
+def anchored(file: SourceFile, statement: Statement) -> bool:
+    """Whether a definition must stay in its file because of how it is offered to others."""
+    return False
+
+
 def empty_body() -> str:
     return ";"
 

@@ -57,6 +57,18 @@ def started(path: str) -> str:
     return path.rsplit(".", 1)[0] + ".js" if path.endswith(TYPED) else path
 
 
+def linked(root: str) -> list[str]:
+    """The packages of the project, wherever above its folder they are installed."""
+    at = os.path.abspath(root)
+    while True:
+        found = os.path.join(at, "node_modules")
+        if os.path.isdir(found):
+            return [found]
+        if os.path.dirname(at) == at:
+            return []
+        at = os.path.dirname(at)
+
+
 def paged(entry: str, sources: list[SourceFile]) -> bool:
     return any(f.path == entry and kind_of(f) == "page" for f in sources)
 

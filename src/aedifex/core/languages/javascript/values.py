@@ -87,9 +87,14 @@ def waiting(file: SourceFile, start: int, end: int, main: bool) -> str:
     """Main code that waits at the top cannot be the body of a plain method."""
     if not main:
         return ""
+    for ref in file.within(start, end):
+        if ref.name in ("module", "exports") and ref.symbol is not None and not ref.symbol.kinds and ref.member != "id":
+            return "the main code offers names to other files"
     stack = [file.tree.root_node.descendant_for_byte_range(start, end)]
     while stack:
         node = stack.pop()
+        if node.type == "export_statement" and node.start_byte >= start:
+            return "the main code offers names to other files"
         if node.type == "await_expression" or (
             node.type == "for_in_statement" and any(c.type == "await" for c in node.children)
         ):

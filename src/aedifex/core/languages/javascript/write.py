@@ -158,6 +158,11 @@ def default_value(type_: str) -> str:
     return "undefined"
 
 
+def anchored(file: SourceFile, statement: Statement) -> bool:
+    """Whether a definition must stay in its file because of how it is offered to others."""
+    return file.slice(statement.start, statement.end).startswith("export")
+
+
 def empty_body() -> str:
     return ";"
 

@@ -39,6 +39,11 @@ def prepare(folder: str, sources: list[SourceFile], environment: dict[str, str])
     return ""
 
 
+def linked(root: str) -> list[str]:
+    """Folders that a run needs and that are too large to copy: an environment is found without them."""
+    return []
+
+
 def missing_module(error: str) -> str:
     """The module that a run lacked, if that is what ended it."""
     match = re.search(r"^ModuleNotFoundError: No module named '([^']+)'", error, re.M)

@@ -170,6 +170,11 @@ def default_value(type_: str) -> str:
     return "None"
 
 
+def anchored(file: SourceFile, statement: Statement) -> bool:
+    """Whether a definition must stay in its file because of how it is offered to others."""
+    return False
+
+
 def empty_body() -> str:
     return "pass"
 
