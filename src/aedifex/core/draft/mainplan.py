@@ -76,6 +76,8 @@ def plan_main(
 
 
 def guard_trouble(file: SourceFile, language: Language, plan: MainPlan) -> tuple[str, int] | None:
+    if plan.guard is None and not language.code_at_top and plan.moving:
+        return "nothing in this file starts a program", plan.moving[0].start
     if plan.guard is None or not language.code_at_top:
         return None
     after = [s for s in plan.moving if s.start > plan.guard.start]

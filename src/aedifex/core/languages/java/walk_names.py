@@ -115,7 +115,9 @@ class NameWalker:
 
     def on_field_access(self, node: Any) -> None:
         base, member = node.child_by_field_name("object"), node.child_by_field_name("field")
-        if self.is_main(base):
+        if member.type == "this":  # the object around, named by its class
+            self.use(base, kind=ANY)
+        elif self.is_main(base):
             self.use(member, form="qualified", whole=node).scope = self.file.scope
         elif base.type in ("identifier", "this"):
             self.use(base, kind=ANY).member = self.text(member)
