@@ -312,7 +312,27 @@ class Walker(NameWalker):
                 self.visit(child)
         name = node.child_by_field_name("name")
         if name is not None:
-            self.declare(name, self.scope, "pattern")
+            self.declare(name, self.flowing(node), "pattern")
+
+    def flowing(self, node: Any) -> Scope:
+        """Where the variable of a test is known: in the statement of the test, or behind it if the test is turned round."""
+        at, turned = node, False
+        while at.parent is not None and not at.type.endswith(("_statement", "_declaration")):
+            turned = turned != (at.type == "unary_expression" and self.text(at).startswith("!"))
+            at = at.parent
+        return (
+            self.scope.parent if turned and self.scope.name == "test" and self.scope.parent is not None else self.scope
+        )
+
+    def testing(self, node: Any) -> None:
+        """A statement whose test may bind a variable is a scope of its own."""
+        held = self.scope
+        if b"instanceof" in self.file.text[node.start_byte : node.end_byte]:
+            self.enter("block", "test", node)
+        self.passing(node) if node.type == "return_statement" else self.children(node)
+        self.scope = held
+
+    on_if_statement = on_while_statement = on_return_statement = on_expression_statement = testing
 
     def on_type_pattern(self, node: Any) -> None:
         kind, name = node.named_children[0], node.named_children[-1]

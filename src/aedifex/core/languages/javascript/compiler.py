@@ -2,30 +2,56 @@
 
 from __future__ import annotations
 
+import atexit
+import json
 import shutil
 import subprocess
 from functools import lru_cache
+from pathlib import Path
+from threading import Lock
 
 from ...program.model import Problem
 
+CHECKER = Path(__file__).parent / "pinned" / "parse.cjs"
+KNOWN = (".js", ".mjs", ".cjs")
 
-@lru_cache(maxsize=512)
+
+class Engine:
+    """An engine that stays and parses text after text, running none."""
+
+    def __init__(self, path: str) -> None:
+        self.lock = Lock()
+        self.child = subprocess.Popen(
+            [path, "--no-warnings", "--experimental-vm-modules", str(CHECKER)], stdin=subprocess.PIPE, stdout=subprocess.PIPE,
+            stderr=subprocess.DEVNULL, text=True, encoding="utf-8",
+        )  # fmt: skip
+        atexit.register(self.child.kill)
+
+    def parse(self, text: str, kinds: list[str]) -> tuple[str, int]:
+        """(what is wrong, in which line); "" if one of the kinds of file can be read so."""
+        assert self.child.stdin is not None and self.child.stdout is not None
+        with self.lock:
+            self.child.stdin.write(json.dumps({"text": text, "kinds": kinds}) + "\n")
+            self.child.stdin.flush()
+            said = self.child.stdout.readline()
+        answer = json.loads(said) if said else {"message": "", "line": 0}
+        return str(answer["message"]), int(str(answer["line"]))
+
+
+@lru_cache(maxsize=1)
+def engine() -> Engine | None:
+    path = shutil.which("node")
+    return Engine(path) if path is not None else None
+
+
 def compiles(path: str, text: bytes) -> Problem | None:
     """Let the engine parse a text without running it; nothing is said where there is no engine, or it does not know the language."""
-    engine = shutil.which("node")
-    if engine is None or not path.endswith((".js", ".mjs", ".cjs")):
+    if not path.endswith(KNOWN):
         return None
-    modular = path.endswith(".mjs") or b"import " in text or b"export " in text
-    kinds = ["module"] if path.endswith(".mjs") else ["commonjs", "module"] if modular else ["commonjs"]
-    message = ""
-    for kind in kinds:
-        done = subprocess.run(
-            [engine, "--check", f"--input-type={kind}", "-"], input=text, capture_output=True, timeout=60, check=False
-        )
-        if done.returncode == 0:
-            return None
-        message = done.stderr.decode("utf-8", "replace")
-    lines = message.splitlines()
-    line = next((int(part.rsplit(":", 1)[1]) for part in lines[:1] if part.rsplit(":", 1)[-1].isdigit()), 0)
-    error = next((part for part in lines if "Error:" in part), "it cannot be parsed")
-    return Problem(path, line, f"the engine refuses it ({error.strip()})")
+    parser = engine()
+    if parser is None:
+        return None
+    modular = path.endswith(".mjs") or b"import" in text or b"export" in text or b"await" in text
+    kinds = ["module"] if path.endswith(".mjs") else ["script", "module"] if modular else ["script"]
+    message, line = parser.parse(text.decode("utf-8", "replace"), kinds)
+    return Problem(path, line, f"the engine refuses it ({message})") if message else None
