@@ -21,12 +21,17 @@ demo: $(VENV)/installed
 test: $(VENV)/installed-dev tools lint
 	$(BIN)/python -m pytest
 
-# A screen that nobody sees, and the library for windows: from Debian, where they are missing and can be installed.
+# A screen that nobody sees, the library for windows, a JDK and Node: from Debian, where they are missing and can be installed.
 tools:
-	@command -v Xvfb >/dev/null && $(PYTHON) -c "import tkinter" 2>/dev/null || { \
+	@WANTED=""; \
+	command -v Xvfb >/dev/null || WANTED="$$WANTED xvfb"; \
+	$(PYTHON) -c "import tkinter" 2>/dev/null || WANTED="$$WANTED python3-tk"; \
+	command -v javac >/dev/null || WANTED="$$WANTED default-jdk-headless"; \
+	command -v node >/dev/null || WANTED="$$WANTED nodejs"; \
+	if [ -n "$$WANTED" ]; then \
 	  SUDO=$$(test "$$(id -u)" = 0 || echo sudo -n); \
-	  $$SUDO apt-get -qq update && $$SUDO apt-get -qq install -y --no-install-recommends xvfb python3-tk >/dev/null; } || \
-	  echo "xvfb or python3-tk cannot be installed here; the tests of windows will say so"
+	  $$SUDO apt-get -qq update && $$SUDO apt-get -qq install -y --no-install-recommends $$WANTED >/dev/null || \
+	  echo "$$WANTED cannot be installed here; the tests that need it will say so"; fi
 
 lint: $(VENV)/installed-dev
 	$(BIN)/ruff check src tests benchmarks

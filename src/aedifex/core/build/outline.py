@@ -68,7 +68,7 @@ def foresee(project: Project) -> Foreseen:
 def outline(program: Program, project: Project) -> list[ClassOutline]:
     names = {c.name for c in project.design.classes}
     found = []
-    for path, file in program.files.items():
+    for file in program.files.values():
         for scope, name in file.classes:
             if scope.parent is not file.scope or name not in names:
                 continue
