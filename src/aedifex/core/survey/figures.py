@@ -37,6 +37,15 @@ class Figures:
 def figures(program: Program) -> Figures:
     found = Figures(files=len(program.texts))
     shares: list[float] = []
+    paths: dict[str, list[str]] = {}
+    for path in program.files:
+        paths.setdefault(program.language.write.module_of(path), []).append(path)
+
+    def own(importer: str, module: str, name: str) -> bool:
+        """Whether an import is of another file of the program."""
+        near = [p for last in program.language.last_parts(module, name) for p in paths.get(last, ())]
+        return any(p != importer and program.language.means(importer, module, name, p) for p in near)
+
     for file in program.files.values():
         language = program.language
         found.lines += file.line_count()
@@ -59,11 +68,7 @@ def figures(program: Program) -> Figures:
         shares += [share for scope, _ in file.classes if (share := cohesion(file, scope, language)) is not None]
         for s in file.statements:
             if s.kind == "import":
-                found.coupling += sum(
-                    1
-                    for _, m, n in language.imported(file, s)
-                    if any(language.means(file.path, m, n, p) for p in program.files if p != file.path)
-                )
+                found.coupling += sum(1 for _, m, n in language.imported(file, s) if own(file.path, m, n))
     found.cohesion = round(sum(shares) / len(shares), 2) if shares else None
     return found
 

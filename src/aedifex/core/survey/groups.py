@@ -27,9 +27,8 @@ def first_word(name: str, words: Callable[[str], list[str]]) -> str:
 
 def groups(variables: list[Symbol], effects: Effects, words: Callable[[str], list[str]]) -> list[Group]:
     """Groups of at least two variables, by stem first, then by shared access; in the order of the variables."""
-    users = {
-        v: tuple(u.name for u in effects.units.values() if v in effects.direct(u.start, u.end).names) for v in variables
-    }
+    touched = [(u.name, effects.direct(u.start, u.end).names) for u in effects.units.values()]
+    users = {v: tuple(name for name, names in touched if v in names) for v in variables}
     found: list[Group] = []
     for reason, key in (("stem", lambda v: first_word(v.name, words)), ("access", lambda v: users[v])):
         together: dict[object, list[Symbol]] = {}
