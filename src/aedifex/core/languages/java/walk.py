@@ -8,13 +8,9 @@ from ...program.model import Function, Parameter, Reference, Scope
 from .walk_names import METHOD, RECEIVER, TYPE, NameWalker
 
 TYPES = frozenset(
-    [
-        "class_declaration",
-        "interface_declaration",
-        "enum_declaration",
-        "record_declaration",
-        "annotation_type_declaration",
-    ]
+    """
+    class_declaration interface_declaration enum_declaration record_declaration annotation_type_declaration
+    """.split()  # noqa: SIM905
 )
 INSTANCE = "instance"  # scope of what the main class's own objects have
 

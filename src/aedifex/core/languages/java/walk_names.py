@@ -15,11 +15,13 @@ MUTATORS = frozenset(
      "reverse", "addFirst", "addLast", "removeFirst", "removeLast", "mult", "sub", "div", "normalize", "limit", "setMag"]
 )  # fmt: skip
 LEAVES = frozenset(
-    ["line_comment", "block_comment", "string_fragment", "escape_sequence", "decimal_integer_literal", "hex_integer_literal",
-     "octal_integer_literal", "binary_integer_literal", "decimal_floating_point_literal", "hex_floating_point_literal", "true", "false",
-     "null_literal", "character_literal", "void_type", "integral_type", "floating_point_type", "boolean_type", "dimensions", "asterisk",
-     "super", "import_declaration", "package_declaration", "break_statement", "continue_statement", "marker_annotation"]
-)  # fmt: skip
+    """
+    line_comment block_comment string_fragment escape_sequence decimal_integer_literal hex_integer_literal
+    octal_integer_literal binary_integer_literal decimal_floating_point_literal hex_floating_point_literal true
+    false null_literal character_literal void_type integral_type floating_point_type boolean_type dimensions
+    asterisk super import_declaration package_declaration break_statement continue_statement marker_annotation
+    """.split()  # noqa: SIM905
+)
 PASSING = frozenset(
     ["argument_list", "return_statement", "array_initializer", "ternary_expression", "parenthesized_expression", "throw_statement",
      "variable_declarator", "cast_expression"]

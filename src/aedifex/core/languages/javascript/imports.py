@@ -13,16 +13,9 @@ from ...program.model import SourceFile, Statement
 
 SUFFIX = re.compile(r"\.(?:[cm]?[jt]s|[jt]sx)$")
 PAGE = frozenset(
-    [
-        "document",
-        "window",
-        "canvas",
-        "addEventListener",
-        "alert",
-        "localStorage",
-        "requestAnimationFrame",
-        "createCanvas",
-    ]
+    """
+    document window canvas addEventListener alert localStorage requestAnimationFrame createCanvas
+    """.split()  # noqa: SIM905
 )
 
 

@@ -16,15 +16,9 @@ from .words import STRICT
 Edit = tuple[int, int, str]
 OCTAL = re.compile(rb"(?<![\w.$])0\d+(?![\w.])")
 ARROW_FITS = frozenset(
-    [
-        "arguments",
-        "pair",
-        "assignment_expression",
-        "variable_declarator",
-        "return_statement",
-        "parenthesized_expression",
-        "array",
-    ]
+    """
+    arguments pair assignment_expression variable_declarator return_statement parenthesized_expression array
+    """.split()  # noqa: SIM905
 )
 
 

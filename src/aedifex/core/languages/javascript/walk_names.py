@@ -10,76 +10,24 @@ from .grammar import node_kinds
 
 RECEIVER = "this"
 MUTATORS = frozenset(
-    [
-        "push",
-        "pop",
-        "shift",
-        "unshift",
-        "splice",
-        "sort",
-        "reverse",
-        "fill",
-        "copyWithin",
-        "set",
-        "add",
-        "delete",
-        "clear",
-        "append",
-        "write",
-        "setItem",
-    ]
+    """
+    push pop shift unshift splice sort reverse fill copyWithin set add delete clear append write setItem
+    """.split()  # noqa: SIM905
 )
 LEAVES = frozenset(
-    [
-        "property_identifier",
-        "private_property_identifier",
-        "statement_identifier",
-        "number",
-        "string",
-        "regex",
-        "true",
-        "false",
-        "null",
-        "comment",
-        "html_comment",
-        "hash_bang_line",
-        "super",
-        "import",
-        "string_fragment",
-        "escape_sequence",
-        "break_statement",
-        "continue_statement",
-        "empty_statement",
-        "debugger_statement",
-        "meta_property",
-        "optional_chain",
-        "predefined_type",
-        "accessibility_modifier",
-        "override_modifier",
-        "literal_type",
-        "this_type",
-        "jsx_text",
-    ]
+    """
+    property_identifier private_property_identifier statement_identifier number string regex true false null comment
+    html_comment hash_bang_line super import string_fragment escape_sequence break_statement continue_statement
+    empty_statement debugger_statement meta_property optional_chain predefined_type accessibility_modifier
+    override_modifier literal_type this_type jsx_text
+    """.split()  # noqa: SIM905
 )
 PASSING = frozenset(
-    [
-        "arguments",
-        "array",
-        "return_statement",
-        "pair",
-        "ternary_expression",
-        "parenthesized_expression",
-        "spread_element",
-        "yield_expression",
-        "sequence_expression",
-        "await_expression",
-        "template_substitution",
-        "throw_statement",
-        "arrow_body",
-        "jsx_expression",
-        "field_definition",
-        "public_field_definition",
-    ]
+    """
+    arguments array return_statement pair ternary_expression parenthesized_expression spread_element
+    yield_expression sequence_expression await_expression template_substitution throw_statement arrow_body
+    jsx_expression field_definition public_field_definition
+    """.split()  # noqa: SIM905
 )
 COMPARING = frozenset(["===", "==", "!==", "!="])
 ERROR = 0xFFFF  # the kind of a stretch that the grammar cannot read
