@@ -57,9 +57,9 @@ def tried(path: str | None) -> tuple[World, str]:
         project = open_project(design)
         return project.original_world(), stem_of(design)
     root, files = find_sources([path])
-    if len(files) != 1:
-        raise AedifexError(f"{path}: holds {len(files)} scripts; name the one that people start.")
     program = read_program(root, files)
+    if len(program.files) != 1:
+        raise AedifexError(f"{path}: holds {len(files)} scripts; name the one that people start.")
     program = read_program(root, [*files, *neighbours(root, files, program.language)])
     stem = os.path.splitext(os.path.basename(files[0]))[0]
     return World(root, files[0], program.language, {}, list(program.files.values())), stem

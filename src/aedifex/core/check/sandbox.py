@@ -39,7 +39,7 @@ class Sandbox:
         self.log = os.path.join(top, "log")
         self.trouble = ""
         world.lay_out(self.folder, scenario.bring)
-        self.before = listing(self.folder)
+        self.before: dict[str, str] = {}  # what is there once everything is laid out
         os.makedirs(os.path.join(self.folder, ".tmp"), exist_ok=True)
 
     def command(self) -> list[str]:
@@ -61,6 +61,7 @@ class Sandbox:
         self.trouble = self.trouble or self.world.language.launch.prepare(self.folder, self.world.sources, environment)
         if self.trouble:
             return None
+        self.before = listing(self.folder)
         if terminal:
             environment["TERM"] = "linux"
         try:

@@ -131,7 +131,7 @@ class AppMaker:
         held = self.held()
         return [
             s for s in self.a.variables
-            if s not in self.a.taken_variables and (s in used or s in held or s.name in self.a.language.builtins)
+            if s not in self.a.taken_variables and (s in used or s in held or s.name in self.a.language.builtins or self.a.write.must_be_field(self.file, s))
         ]  # fmt: skip
 
     def handed_on(self, called: set[Symbol]) -> set[Symbol]:

@@ -23,7 +23,7 @@ def home_references(file: SourceFile, scope: Scope) -> list[Reference]:
         if r.symbol is not None
         and r.symbol.scope is file.scope
         and r.symbol.kinds & {"variable", "function"}
-        and r.form != "qualified"
+        and r.form not in ("qualified", "method reference")
     ]
 
 

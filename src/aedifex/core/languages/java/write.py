@@ -24,7 +24,7 @@ from ...program.layout import (  # noqa: F401
     with_newlines,
     words,
 )
-from ...program.model import Function, Reference, SourceFile, Statement
+from ...program.model import Function, Reference, Scope, SourceFile, Statement, Symbol
 from .moving import moved_out, opened  # noqa: F401
 from .values import class_trouble, inner_receivers, method_as_value  # noqa: F401
 from .walk import modifiers
@@ -182,11 +182,27 @@ def local_edits(file: SourceFile, statement: Statement) -> list[Edit]:
         return []
     edits: list[Edit] = []
     kind = statement.annotation
-    if kind is not None and statement.start < kind[0]:
-        edits.append((statement.start, kind[0], ""))
+    start = statement.group[0] if statement.group is not None else statement.start
+    first = kind is not None and not file.text[kind[1] : statement.target.start].strip()
+    if kind is not None and first and start < kind[0]:
+        edits.append((start, kind[0], ""))
     if statement.value is not None and statement.value[0] == statement.value[1] and kind is not None:
         edits.append((statement.value[0], statement.value[0], f" = {default_value(file.slice(*kind))}"))
     return edits
+
+
+def must_be_field(file: SourceFile, symbol: Symbol) -> bool:
+    """A local that a lambda or an inner class uses may never change: such a variable cannot be a local."""
+    if len(symbol.bindings) < 2:
+        return False
+    guards = [s for s in file.statements if s.kind == "guard"]
+    for ref in symbol.references:
+        at: Scope | None = ref.scope
+        while at is not None and at is not file.scope:
+            if any(g.start < at.start < g.end for g in guards) and (at.kind == "class" or at.name == "lambda"):
+                return True
+            at = at.parent
+    return False
 
 
 # -- methods -------------------------------------------------------------------------------------

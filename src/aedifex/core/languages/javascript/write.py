@@ -25,7 +25,7 @@ from ...program.layout import (  # noqa: F401
     with_newlines,
     words,
 )
-from ...program.model import Function, Reference, SourceFile, Statement
+from ...program.model import Function, Reference, SourceFile, Statement, Symbol
 from .importing import (  # noqa: F401
     head,
     import_again,
@@ -147,6 +147,11 @@ def opening(file: SourceFile) -> int:
 def local_edits(file: SourceFile, statement: Statement) -> list[Edit]:
     """What must change in a statement at the top that becomes one of a method."""
     return []
+
+
+def must_be_field(file: SourceFile, symbol: Symbol) -> bool:
+    """Whether a variable of the main code could not be a local of a method."""
+    return False
 
 
 def as_argument(file: SourceFile, span: tuple[int, int], text: str, type_: str) -> str:

@@ -19,7 +19,7 @@ from ...program.layout import (  # noqa: F401  (part of what a writer offers)
     with_newlines,
     words,
 )
-from ...program.model import Function, Reference, Scope, SourceFile, Statement
+from ...program.model import Function, Reference, Scope, SourceFile, Statement, Symbol
 
 KEYWORDS = frozenset(keyword.kwlist) | frozenset(keyword.softkwlist)
 ENTRY_GUARD = 'if __name__ == "__main__":'
@@ -158,6 +158,11 @@ def opening(file: SourceFile) -> int:
 def local_edits(file: SourceFile, statement: Statement) -> list[tuple[int, int, str]]:
     """What must change in a statement at the top that becomes one of a method."""
     return []
+
+
+def must_be_field(file: SourceFile, symbol: Symbol) -> bool:
+    """Whether a variable of the main code could not be a local of a method."""
+    return False
 
 
 def as_argument(file: SourceFile, span: tuple[int, int], text: str, type_: str) -> str:
