@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from . import layout
-from .layout import line_end, line_start
+from .layout import line_start
 from .model import Problem, Scope, SourceFile, Statement
 
 Edit = tuple[int, int, str]
@@ -73,10 +73,6 @@ def room(above: bytes, below: bytes) -> int:
     return 1
 
 
-def rebuilt_parameters(file: SourceFile, start: int, end: int, kept: list[str]) -> Edit:
-    return start, end, ", ".join(kept)
-
-
 def top_lead(file: SourceFile, unit: str) -> str:
     return ""
 
@@ -120,7 +116,3 @@ def bound_names(file: SourceFile, statement: Statement) -> set[str]:
         for r in file.within(statement.start, statement.end)
         if r.writes and r.symbol is not None and r.symbol.scope is file.scope and r.scope is file.scope
     }
-
-
-def whole_line(file: SourceFile, start: int, end: int) -> tuple[int, int]:
-    return line_start(file, start), line_end(file, end)

@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import re
 
-from ...program.layout import line_end, line_start
+from ...program.layout import line_end
 from ...program.model import Reference, Scope, SourceFile, Statement
 from .walk import modifiers
 
@@ -95,7 +95,3 @@ def spliced(file: SourceFile, start: int, end: int, edits: list[Edit]) -> str:
         parts += [file.slice(at, left), text]
         at = right
     return "".join([*parts, file.slice(at, end)])
-
-
-def line_of(file: SourceFile, offset: int) -> int:
-    return line_start(file, offset)

@@ -27,7 +27,6 @@ from ...program.layout import (  # noqa: F401
 from ...program.model import Function, Reference, Scope, SourceFile, Statement, Symbol
 from .moving import moved_out, opened  # noqa: F401
 from .values import class_trouble, inner_receivers, method_as_value  # noqa: F401
-from .walk import modifiers
 from .words import class_name, default_value, file_name, hidden, is_name, member_name  # noqa: F401
 
 RECEIVER = "this"
@@ -241,7 +240,3 @@ def keyword_argument(name: str, value: str) -> str:
 
 def reads_documents(files: Sequence[SourceFile]) -> bool:
     return False
-
-
-def is_static(statement: Statement) -> bool:
-    return "static" in modifiers(statement.node)

@@ -7,7 +7,7 @@ from collections.abc import Sequence
 
 from ...program.curly import bound_names
 from ...program.model import SourceFile, Statement
-from .imports import imported, kind_of
+from .imports import kind_of
 from .words import end, quote
 
 LIBRARY = frozenset(
@@ -129,6 +129,3 @@ def offered(file: SourceFile) -> list[tuple[int, tuple[str, ...], str]]:
             ]
             found.append((statement.start, tuple(dict.fromkeys(names)), "it is exported to other files"))
     return [row for row in found if row[1]]
-
-
-__all__ = ["imported", "offered"]

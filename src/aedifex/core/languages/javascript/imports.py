@@ -2,11 +2,8 @@
 
 from __future__ import annotations
 
-import json
-import os
 import posixpath
 import re
-from functools import lru_cache
 from typing import Any
 
 from ...program.model import SourceFile, Statement
@@ -108,24 +105,6 @@ def means(importer: str, module: str, name: str, path: str) -> bool:
     target = posixpath.normpath(posixpath.join(posixpath.dirname(importer), module))
     bare = SUFFIX.sub("", path)
     return bare in (target, SUFFIX.sub("", target)) or (stem(path) == "index" and posixpath.dirname(path) == target)
-
-
-@lru_cache(maxsize=256)
-def package_type(folder: str) -> str:
-    """What the nearest package.json says of the files below it: "module", "commonjs" or ""."""
-    at = folder
-    for _ in range(12):
-        path = os.path.join(at, "package.json")
-        if os.path.isfile(path):
-            try:
-                with open(path, encoding="utf-8") as handle:
-                    return str(json.load(handle).get("type", ""))
-            except (OSError, ValueError, AttributeError):
-                return ""
-        if os.path.dirname(at) == at:
-            break
-        at = os.path.dirname(at)
-    return ""
 
 
 def kind_of(file: SourceFile) -> str:
