@@ -61,6 +61,16 @@ def test_a_folder_is_one_sketch_and_its_preview_applies(folder):
     assert {p.name: p.read_bytes() for p in folder.path.glob("*.pde")} == applied
 
 
+def test_lines_are_those_of_the_file_that_a_person_sees(folder):
+    bring(folder, *SKETCH)
+    said = folder.aedifex("ask", "showFares", "tramsketch.pde").stdout
+    assert "lines 16 to 19" in said, said
+    text = folder.read("conductor.pde")
+    folder.write("conductor.pde", text + "int = ;\n")
+    broken = folder.aedifex("draft", "tramsketch.pde")
+    assert f"conductor.pde:{text.count(chr(10)) + 1}:" in broken.stderr, broken.stderr
+
+
 def test_a_type_that_the_design_gives_is_written(folder):
     folder.write(
         "line.ts",

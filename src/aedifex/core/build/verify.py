@@ -48,7 +48,7 @@ def unresolved(before: Program, after: Program, file: SourceFile, language: Lang
     for name, symbol in file.scope.symbols.items():
         if not symbol.kinds and symbol.references and name not in language.builtins and name not in known:
             ref = symbol.references[0]
-            found.append(Problem(file.path, file.line(ref.start), f"the name '{name}' means nothing here any more"))
+            found.append(Problem(*file.place(ref.start), f"the name '{name}' means nothing here any more"))
     return found
 
 
@@ -59,7 +59,7 @@ def stray_receiver(file: SourceFile, language: Language) -> list[Problem]:
     if symbol is None or symbol.kinds or not symbol.references:
         return []
     ref = symbol.references[0]
-    return [Problem(file.path, file.line(ref.start), f"'{receiver}' is used outside a method")]
+    return [Problem(*file.place(ref.start), f"'{receiver}' is used outside a method")]
 
 
 def members(file: SourceFile, scope: Scope, after: Program, language: Language) -> list[Problem]:
@@ -68,7 +68,7 @@ def members(file: SourceFile, scope: Scope, after: Program, language: Language) 
         return []
     has = set(scope.symbols).union(*(f.stored_members for f in after.files.values()))
     return [
-        Problem(file.path, file.line(r.start), f"{scope.name} has no member '{r.member}'")
+        Problem(*file.place(r.start), f"{scope.name} has no member '{r.member}'")
         for r in file.within(scope.start, scope.end)
         if r.member and r.member not in has and not language.special(r.member) and r.name == receiver_of(r.scope, scope)
     ]
@@ -95,7 +95,7 @@ def calls(file: SourceFile, program: Program) -> list[Problem]:
             or any(a.keyword and a.keyword not in names for a in args)
         )
         if wrong:
-            found.append(Problem(file.path, file.line(call.start), f"'{target.name}' is called with {len(args)} arguments, "
+            found.append(Problem(*file.place(call.start), f"'{target.name}' is called with {len(args)} arguments, "
                                  f"but takes {len(needed)}{'' if len(needed) == len(params) else f' to {len(params)}'}"))  # fmt: skip
     return found
 

@@ -137,12 +137,12 @@ class Assigner:
             why = f"it already uses the name '{self.write.RECEIVER}'"
         else:
             for ref in by_text(self.file, self.language, f.start, f.end):
-                why = f"line {self.file.line(ref.start)}: '{ref.name}()' reaches names by their text"
+                why = f"line {self.file.shown(ref.start)}: '{ref.name}()' reaches names by their text"
             if trouble := self.write.class_trouble(self.file, f.start, f.end):
                 why = trouble
             for p in f.params:
                 if p.default and self.language.purity(self.file, p.default) != "literal" and not self.early(p.default):
-                    why = f"line {self.file.line(p.start)}: the default of '{p.name}' is worked out where the function stands"
+                    why = f"line {self.file.shown(p.start)}: the default of '{p.name}' is worked out where the function stands"
         if why:
             self.stays.append(StayDesign(f.name, why))
         return not why
@@ -315,7 +315,7 @@ class Assigner:
         """ "" if the main code can be wrapped, else why not."""
         plan = plan_main(self.file, self.effects, self.language, "", leaving, founded)
         if plan.refusal:
-            return f"line {self.file.line(plan.refusal[1])}: {plan.refusal[0]}"
+            return f"line {self.file.shown(plan.refusal[1])}: {plan.refusal[0]}"
         return "" if plan.statements else "there is no main code"
 
 

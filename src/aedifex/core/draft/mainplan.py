@@ -156,7 +156,7 @@ def name_trouble(
             if symbol.name == app and symbol.scope is file.scope:
                 outside = [r for r in symbol.references if not inside(r)]
                 if outside:
-                    return f"line {file.line(outside[0].start)} still needs the app from outside", outside[0].start
+                    return f"line {file.shown(outside[0].start)} still needs the app from outside", outside[0].start
             if symbol.scope is not file.scope or not ref.writes or symbol.name == app or symbol in founded:
                 continue
             if symbol.name in language.builtins and not language.declares:
@@ -168,7 +168,7 @@ def name_trouble(
                 return f"'{symbol.name}' is defined here and used outside the main code", ref.start
             outside = [r for r in symbol.references if not inside(r) and not in_leaving(file, r, leaving)]
             if outside:
-                where = file.line(outside[0].start)
+                where = file.shown(outside[0].start)
                 return f"'{symbol.name}' is set here and used in line {where}, outside the main code", ref.start
         for d in file.declarations:
             if start <= d.start < end and d.scope.frame is file.scope:

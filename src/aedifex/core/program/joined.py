@@ -6,7 +6,7 @@ import os
 import re
 from collections.abc import Callable, Mapping
 
-from .model import SourceFile
+from .model import Problem, SourceFile
 
 STARTS = re.compile(rb"\bvoid\s+setup\s*\(")
 
@@ -35,5 +35,6 @@ def join(root: str, texts: Mapping[str, bytes], read: Callable[[str, bytes], Sou
             whole += held[path]
         file = read(order[0], whole)
         file.parts = parts
+        file.problems = [Problem(*file.place(file.lines[max(p.line, 1) - 1]), p.message) for p in file.problems]
         found[order[0]] = file
     return found

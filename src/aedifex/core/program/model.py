@@ -176,6 +176,10 @@ class SourceFile:
                 return path, self.line(min(offset, end)) - self.line(start) + 1
         return self.path, self.line(offset)
 
+    def shown(self, offset: int) -> int:
+        """The line of an offset as a person sees it: in its own file."""
+        return self.place(offset)[1]
+
     def line_count(self) -> int:
         return len(self.lines) - (1 if not self.text or self.text.endswith(b"\n") else 0)
 

@@ -62,7 +62,7 @@ def answer(program: Program, file: SourceFile, symbol: Symbol, outsiders: Progra
     for ref in sorted(symbol.references, key=lambda r: r.start):
         holder = file.function_at(ref.start)
         role = ref.role.value + (" (in place)" if ref.mutates else "")
-        made.references.append((file.line(ref.start), role, holder.name if holder else "main code"))
+        made.references.append((file.shown(ref.start), role, holder.name if holder else "main code"))
     made.hazards = [
         f"line {h.line}: {h.message}"
         for h in hazards(program, file.path, outsiders)
@@ -74,7 +74,7 @@ def answer(program: Program, file: SourceFile, symbol: Symbol, outsiders: Progra
     if variable is not None:
         sets = len(symbol.bindings)
         made.facts.append(
-            f"{variable.nature}; first set in line {file.line(min(r.start for r in symbol.bindings))}, set in {sets} place{'s' * (sets != 1)}"
+            f"{variable.nature}; first set in line {file.shown(min(r.start for r in symbol.bindings))}, set in {sets} place{'s' * (sets != 1)}"
         )
         if variable.type:
             made.facts.append(f"starts as {variable.type}")
@@ -99,7 +99,7 @@ def function_facts(file: SourceFile, effects: Effects, symbol: Symbol, made: Ans
     function = file.function(symbol.name)
     if function is not None:
         params = ", ".join(p.name for p in function.params) or "nothing"
-        made.facts.append(f"lines {file.line(function.start)} to {file.line(function.end)}; takes {params}")
+        made.facts.append(f"lines {file.shown(function.start)} to {file.shown(function.end)}; takes {params}")
     touch = effects.reach[symbol]
     for word, names in (("reads", touch.reads), ("changes", touch.writes)):
         if names:

@@ -71,5 +71,5 @@ def handlers(file: SourceFile, effects: Effects) -> list[Handler]:
             if holding:
                 inner = max(holding, key=lambda c: c.start)
                 callee = inner.callee.name + (f".{inner.callee.member}" if inner.callee.member else "")
-                found.append(Handler(symbol.name, file.line(ref.start), callee))
+                found.append(Handler(symbol.name, file.shown(ref.start), callee))
     return sorted(found, key=lambda h: (h.line, h.name))

@@ -45,11 +45,11 @@ def dynamic(file: SourceFile, language: Language) -> list[Hazard]:
         symbol = ref.symbol
         if symbol is not None and symbol.kinds == {"import"} and f"{ref.name}.{ref.member}" in language.registries:
             message = f"'{ref.name}.{ref.member}' can reach any name by its text, so no variable or function can move"
-            found.append(Hazard("dynamic names", file.path, file.line(ref.start), message))
+            found.append(Hazard("dynamic names", *file.place(ref.start), message))
     for ref in by_text(file, language, 0, len(file.text)):
         if ref.name in language.everywhere or ref.scope.frame is file.scope:
             message = f"'{ref.name}()' can reach any name by its text, so no variable or function can move"
-            found.append(Hazard("dynamic names", file.path, file.line(ref.start), message))
+            found.append(Hazard("dynamic names", *file.place(ref.start), message))
     return found
 
 
@@ -95,9 +95,7 @@ def bindings(file: SourceFile) -> list[Hazard]:
         for ref in symbol.references:
             why = BINDINGS.get(ref.form) or ("is deleted" if ref.role.value == "delete" else "")
             if why:
-                found.append(
-                    Hazard("binding", file.path, file.line(ref.start), f"'{symbol.name}' {why}", (symbol.name,))
-                )
+                found.append(Hazard("binding", *file.place(ref.start), f"'{symbol.name}' {why}", (symbol.name,)))
                 break
     return found
 
@@ -110,7 +108,7 @@ def redefined(file: SourceFile) -> list[Hazard]:
         if f.outer is not file.scope or f.symbol is None:
             continue
         by_symbol[f.symbol] = by_symbol.get(f.symbol, 0) + 1
-        line = file.line(f.start)
+        line = file.shown(f.start)
         if by_symbol[f.symbol] == 2 or f.symbol.kinds - {"function"}:
             found.append(
                 Hazard("redefined", file.path, line, f"'{f.name}' is defined or bound more than once", (f.name,))
@@ -122,14 +120,13 @@ def redefined(file: SourceFile) -> list[Hazard]:
                 found.append(
                     Hazard(
                         "function as value",
-                        file.path,
-                        file.line(ref.start),
+                        *file.place(ref.start),
                         f"'{f.name}' is compared or used as a key",
                         (f.name,),
                     )
                 )
             elif ref.member:
-                found.append(Hazard("function as value", file.path, file.line(ref.start),
+                found.append(Hazard("function as value", *file.place(ref.start),
                                     f"'{f.name}.{ref.member}' asks the function itself", (f.name,)))  # fmt: skip
     return found
 
@@ -141,9 +138,9 @@ def imports(file: SourceFile, language: Language) -> list[Hazard]:
         for _, module, _ in language.imported(file, s):
             why = language.reentrant(module)
             if why:
-                found.append(Hazard(PROCESSES, file.path, file.line(s.start), f"'{module}' {why}"))
+                found.append(Hazard(PROCESSES, *file.place(s.start), f"'{module}' {why}"))
     for at in file.star_imports:
-        found.append(Hazard("star import", file.path, file.line(at), "a star import may bind any name"))
+        found.append(Hazard("star import", *file.place(at), "a star import may bind any name"))
     return found
 
 
@@ -155,7 +152,7 @@ def outside(file: SourceFile, language: Language, program: Program, outsiders: P
         if other.path != file.path and language.means(other.path, origin, name, file.path):
             found += uses_of(file, other, module, local, name, line)
     for at, names, how in language.offered(file):
-        found.append(Hazard("used outside", file.path, file.line(at), how, names))
+        found.append(Hazard("used outside", *file.place(at), how, names))
     return found
 
 

@@ -101,7 +101,7 @@ def survey_file(program: Program, path: str, outsiders: Program | None = None) -
         groups([s for s in state if s in changing - copied], effects, language.write.words),
         handlers(file, effects),
         [
-            {"kind": r.kind, "start": file.line(r.start), "end": file.line(r.end), "statements": r.statements}
+            {"kind": r.kind, "start": file.shown(r.start), "end": file.shown(r.end), "statements": r.statements}
             for r in parts
         ],
         hazards(program, path, outsiders),
@@ -127,7 +127,7 @@ def long_main(
     variables = [
         VariableFacts(
             s.name,
-            file.line(min(r.start for r in s.bindings)),
+            file.shown(min(r.start for r in s.bindings)),
             "local",
             "",
             len(s.bindings),
@@ -140,7 +140,7 @@ def long_main(
 
 def variable_facts(file: SourceFile, v: Variable) -> VariableFacts:
     first = min(r.start for r in v.symbol.bindings)
-    return VariableFacts(v.name, file.line(first), v.nature, v.type, len(v.symbol.bindings), v.in_loop)
+    return VariableFacts(v.name, file.shown(first), v.nature, v.type, len(v.symbol.bindings), v.in_loop)
 
 
 def unit_of_region(file: SourceFile, effects: Effects, kinds: dict[Symbol, Variable], region: Region) -> UnitFacts:
@@ -161,7 +161,7 @@ def facts(
         direct.add(effects.direct(start, end))
         whole.add(effects.touch(start, end))
     start, end = spans[0][0], spans[-1][1]
-    made = UnitFacts(name, kind, file.line(start), file.line(end))
+    made = UnitFacts(name, kind, file.shown(start), file.shown(end))
     order = {symbol: i for i, symbol in enumerate(kinds)} if len(kinds) < 2 * len(whole.names) else None
     touched = (whole.names | direct.names) & kinds.keys()
     for symbol in sorted(touched, key=lambda s: order[s] if order else min(r.start for r in s.bindings)):

@@ -59,9 +59,7 @@ class FileMover:
         needs = dependencies(self.file, self.context.language, [statement])
         if needs.refusal:
             message, at = needs.refusal
-            raise Refusal(
-                message, self.file.path, self.file.line(at), f"class {self.design.name} stays in {self.file.path}"
-            )
+            raise Refusal(message, *self.file.place(at), f"class {self.design.name} stays in {self.file.path}")
         moving = whole([*needs.moving, statement])
         names = self.wanted_back(moving)
         self.out.create(self.design.file, self.new_text(needs, moving, {*names, self.design.name}))
@@ -115,7 +113,7 @@ class FileMover:
         for s in self.file.imports:
             for _, name, _ in self.context.language.imported(self.file, s):
                 if why := self.context.language.reentrant(name):
-                    raise Refusal(f"'{name}' {why}", self.file.path, self.file.line(s.start),
+                    raise Refusal(f"'{name}' {why}", *self.file.place(s.start),
                                   f"class {self.design.name} stays in {self.file.path}")  # fmt: skip
         module = self.write.module_of(path)
         for f in self.context.program.files.values():

@@ -23,7 +23,7 @@ def class_trouble(file: SourceFile, start: int, end: int, main: bool = False) ->
         if ref.symbol is None or ref.symbol.scope is not file.scope or not ref.symbol.kinds & {"variable", "function"}:
             continue
         if between(ref.scope, f.scope) is not None:
-            return f"line {file.line(ref.start)}: '{ref.name}' is used inside a class that stands in it"
+            return f"line {file.shown(ref.start)}: '{ref.name}' is used inside a class that stands in it"
     return ""
 
 
@@ -41,7 +41,7 @@ def inner_receivers(file: SourceFile, top: Scope, refs: Sequence[Reference]) -> 
     """In a class that stands inside a method "this" is another object: the move is refused."""
     for ref in refs:
         if between(ref.scope, top) is not None:
-            return [], f"line {file.line(ref.start)}: '{ref.name}' is used inside a class that stands in it"
+            return [], f"line {file.shown(ref.start)}: '{ref.name}' is used inside a class that stands in it"
     return [], ""
 
 

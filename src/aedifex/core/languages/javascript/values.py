@@ -103,7 +103,7 @@ def made_of(file: SourceFile, f: Function) -> str:
     for call in file.calls_of(f.symbol) if f.symbol is not None else ():
         node = call.node if call.node.type == "new_expression" else call.node.parent
         if node is not None and node.type == "new_expression":
-            return f"line {file.line(call.start)}: it is called with 'new'"
+            return f"line {file.shown(call.start)}: it is called with 'new'"
         if node is not None and node.type == "call_expression" and call.callee.start > node.start_byte:
             continue
     around = f.scope.parent
@@ -125,7 +125,7 @@ def made_of(file: SourceFile, f: Function) -> str:
 def handed_on(file: SourceFile, f: Function) -> str:
     for ref in f.symbol.references if f.symbol is not None else ():
         if not ref.writes and ref.role.value != "call" and not ref.member and not bindable(file, f, ref):
-            return f"line {file.line(ref.start)}: it is handed on where it matters which function it is"
+            return f"line {file.shown(ref.start)}: it is handed on where it matters which function it is"
     return ""
 
 
@@ -207,7 +207,7 @@ def inner_receivers(file: SourceFile, top: Scope, refs: Sequence[Reference]) -> 
                 if node is None or not arrow_fits(file, scope, node):
                     return (
                         [],
-                        f"line {file.line(ref.start)}: '{ref.name}' is used in a function that has a 'this' of its own",
+                        f"line {file.shown(ref.start)}: '{ref.name}' is used in a function that has a 'this' of its own",
                     )
                 edits += to_arrow(node)
                 done.add(id(scope))
@@ -224,7 +224,7 @@ def inner_trouble(file: SourceFile, f: Function) -> str:
         while scope is not None:
             node = function_node(file, scope)
             if node is None or not arrow_fits(file, scope, node):
-                return f"line {file.line(ref.start)}: '{ref.name}' is used in a function that has a 'this' of its own"
+                return f"line {file.shown(ref.start)}: '{ref.name}' is used in a function that has a 'this' of its own"
             scope = between(scope.parent, f.scope) if scope.parent is not None else None
     return ""
 
