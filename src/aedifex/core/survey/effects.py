@@ -200,10 +200,33 @@ class Effects:
         return found | {f.symbol for f in self.file.tops if f.decorators and f.symbol is not None}
 
     @cached_property
+    def loose(self) -> list[tuple[int, Touch]]:
+        """What functions without a name of their own at the top do, which are handed on, so that unseen code may run them.
+
+        Each with the offset from which it is there: its own in main code, the file's first where a function makes it.
+        """
+        own = {u.symbol for u in self.units.values()}
+        found = []
+        for scope in self.file.scope.walk():
+            f = scope.function
+            if scope.kind not in ("function", "lambda") or (f is not None and f.symbol in own):
+                continue
+            uses = f.symbol.references if f is not None and f.symbol is not None else []
+            if not uses or any(not r.writes and r.role.value != "call" for r in uses):
+                top = scope
+                while top.parent is not None and top.parent is not self.file.scope:
+                    top = top.parent
+                inside = top.kind == "class" or (top.function is not None and top.function.symbol in own)
+                found.append((0 if inside else top.start, self.direct(scope.start, scope.end)))
+        return found
+
+    @cached_property
     def reach(self) -> dict[Symbol, Touch]:
         """Transitive effects of each function and class."""
         found: dict[Symbol | None, Touch] = {s: self.direct(u.start, u.end) for s, u in self.units.items()}
         found[None] = Touch(uses=set(self.escaped))  # what any unseen call may run
+        for _, touch in self.loose:
+            found[None].add(touch)
         users: dict[Symbol | None, list[Symbol | None]] = {}
         for symbol, touch in found.items():
             for used in touch.uses:
@@ -227,7 +250,12 @@ class Effects:
         for symbol in list(touch.uses):
             touch.add(self.reach[symbol])
         if touch.unseen:
-            for symbol in self.escaped:
+            used = set(self.escaped)
+            for at, other in self.loose:
+                if at < end:
+                    touch.add(other)
+                    used |= other.uses & self.reach.keys()
+            for symbol in used:
                 touch.add(self.reach[symbol])
         return touch
 
