@@ -34,6 +34,7 @@ class Assigner:
         self.effects = Effects(file, self.language)
         self.kinds = classify(file, self.language)
         self.hooks = self.language.hooks(file)
+        self.guards = [s for s in file.statements if s.kind == "guard"]
         self.constants = {s for s, v in self.kinds.items() if v.nature == "constant"}
         self.hazards: list[Hazard] = hazards(program, file.path, outsiders)
         self.blocked = {name: h for h in reversed(self.hazards) for name in h.names}
@@ -118,7 +119,7 @@ class Assigner:
 
     def starts(self, f: Function) -> bool:
         """Whether a function is what the program starts with: its body is main code."""
-        return any(s.kind == "guard" and s.start <= f.start < s.end for s in self.file.statements)
+        return any(s.start <= f.start < s.end for s in self.guards)
 
     def catches_unset(self) -> bool:
         """Whether the program handles names that are not bound."""

@@ -19,6 +19,8 @@ def group(
     variables: list[Symbol], functions: list[Function], effects: Effects, words: Callable[[str], list[str]]
 ) -> list[list[Symbol]]:
     """Groups of variables, each in the given order; functions only carry the ties."""
+    if len(variables) < 2:
+        return [[v] for v in variables]
     nodes: list[Symbol] = [*variables, *(f.symbol for f in functions if f.symbol is not None)]
     index = {s: i for i, s in enumerate(nodes)}
     weights: dict[tuple[int, int], float] = {}
