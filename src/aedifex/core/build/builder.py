@@ -78,13 +78,15 @@ class Builder:
                           "run 'aedifex undo --all' first.")  # fmt: skip
 
     def refuse_broken(self) -> None:
-        for path, file in self.project.original.files.items():
+        original = self.project.original
+        for path, file in original.files.items():
             if file.problems:
                 raise Refused(f"{file.problems[0]}; nothing is rewritten in a file that cannot be read whole.")
-            problem = next(iter(self.project.original.language.accepts(self.project.original)), None)
-            problem = problem or self.project.original.language.compiles(path, file.text)
+            problem = original.language.compiles(path, file.text)
             if problem is not None:
                 raise Refused(f"{problem}; nothing is rewritten in such a file.")
+        for problem in original.language.accepts(original)[:1]:  # all files together, so once for all of them
+            raise Refused(f"{problem}; nothing is rewritten in such a file.")
 
     def evidence(self) -> dict[str, Observed]:
         """What the original does, recorded now unless it is kept already."""

@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from . import layout
+from .errors import AedifexError
 from .layout import line_start
 from .model import Problem, Scope, SourceFile, Statement
 
@@ -93,6 +94,18 @@ def tokens(file: SourceFile, start: int, end: int, edits: list[Edit], comments: 
         else:
             stack.extend(reversed(node.children))
     return found
+
+
+def refuse_unreadable(path: str, text: bytes) -> None:
+    """Raise AedifexError for bytes that are not source text in UTF-8."""
+    if b"\0" in text:
+        line = text.count(b"\n", 0, text.index(b"\0")) + 1
+        raise AedifexError(f"{path}:{line}: holds a null byte, so it is not source text; name a script.")
+    try:
+        text.decode("utf-8")
+    except UnicodeDecodeError as error:
+        line = text.count(b"\n", 0, error.start) + 1
+        raise AedifexError(f"{path}:{line}: is not UTF-8 text; save it as UTF-8.") from error
 
 
 def broken(path: str, node: Any) -> list[Problem]:

@@ -20,14 +20,7 @@ SKETCH = ".pde"
 
 def read(path: str, text: bytes) -> SourceFile:
     """Read one file, or the joined files of a sketch. Broken syntax becomes problems with lines; unusable bytes raise AedifexError."""
-    if b"\0" in text:
-        line = text.count(b"\n", 0, text.index(b"\0")) + 1
-        raise AedifexError(f"{path}:{line}: holds a null byte, so it is not source text; name a script.")
-    try:
-        text.decode("utf-8")
-    except UnicodeDecodeError as error:
-        line = text.count(b"\n", 0, error.start) + 1
-        raise AedifexError(f"{path}:{line}: is not UTF-8 text; save it as UTF-8.") from error
+    curly.refuse_unreadable(path, text)
     root = parser().parse(masked(text) if path.endswith(SKETCH) else text)
     file = SourceFile(path, text, "utf-8", Scope("module", "<module>", None, 0, len(text)))
     file.tree = root

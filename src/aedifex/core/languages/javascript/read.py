@@ -17,14 +17,7 @@ DEEP = 40_000  # frames: a walk takes a few for each level of nesting
 
 def read(path: str, text: bytes) -> SourceFile:
     """Read one file. Broken syntax becomes problems with lines; unusable bytes raise AedifexError."""
-    if b"\0" in text:
-        line = text.count(b"\n", 0, text.index(b"\0")) + 1
-        raise AedifexError(f"{path}:{line}: holds a null byte, so it is not source text; name a script.")
-    try:
-        text.decode("utf-8")
-    except UnicodeDecodeError as error:
-        line = text.count(b"\n", 0, error.start) + 1
-        raise AedifexError(f"{path}:{line}: is not UTF-8 text; save it as UTF-8.") from error
+    curly.refuse_unreadable(path, text)
     name = dialect(path)
     root = parser(name).parse(text)
     file = SourceFile(path, text, "utf-8", Scope("module", "<module>", None, 0, len(text)))
