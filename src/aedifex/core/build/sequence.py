@@ -44,9 +44,7 @@ def class_ids(c: ClassDesign, steps: list[Step]) -> list[str]:
 def class_steps(c: ClassDesign, design: Design, program: Program) -> list[Step]:
     steps: list[Step] = []
     whole = with_owned(c, design)
-    file = next(
-        (f for f in program.files.values() if (whole.source or design.entries[0]) in [p for p, _, _ in f.parts]), None
-    )
+    file = program.holders.get(whole.source or design.entries[0])
     founded: list[str] = []
     if needed(whole, program):
         steps.append(SplitDeclarations(whole))
@@ -129,7 +127,7 @@ def run(
     """
     context = Context(program, design, dict(homes or {}), original or program)
     if exists is not None:
-        context.exists = lambda path: path in context.program.texts or exists(path)  # type: ignore[method-assign]
+        context.exists = lambda path: path in context.program.holders or exists(path)  # type: ignore[method-assign]
     lost: set[str] = set()
     for step in steps_for(design, original or program):
         if done and step.id in done:

@@ -46,11 +46,11 @@ class Context:
         return self.language.write
 
     def file(self, path: str) -> SourceFile:
-        return self.program.holding(path)
+        return self.program.holders[path]
 
     def exists(self, path: str) -> bool:
         """Whether a file of this path is there (the builder looks at the disk as well)."""
-        return path in self.program.texts
+        return path in self.program.holders
 
     def home(self, design: ClassDesign) -> SourceFile:
         return self.file(self.homes.get(design.name) or design.source or self.design.entries[0])

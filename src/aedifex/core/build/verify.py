@@ -11,11 +11,10 @@ def verify(before: Program, after: Program, changed: list[str]) -> list[Problem]
     """What is wrong with the changed files that was not wrong before; empty if all is well."""
     language = after.language
     found: list[Problem] = []
-    held = {p: f for f in after.files.values() for p, _, _ in f.parts}
+    held = after.holders
     for file in dict.fromkeys(held[p] for p in changed if p in held):
-        path = file.path
         found += file.problems
-        refused = language.compiles(path, file.text)
+        refused = language.compiles(file.path, file.text)
         if refused is not None:
             found.append(refused)
         found += unresolved(before, after, file, language)

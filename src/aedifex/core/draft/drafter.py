@@ -19,13 +19,13 @@ def draft(program: Program, entries: list[str] | None = None, wishes: list[WishD
     ``entries``: what people start; by default every file that no other file imports.
     """
     whole = [file for file in program.files.values() if not file.problems]
-    sources = {path: digest(program.texts[path]) for file in whole for path, _, _ in file.parts}
+    sources = {path: digest(file.text[start:end]) for file in whole for path, start, end in file.parts}
     starts = entries or [f.path for f in whole if not imported_by_others(program, f.path)] or [f.path for f in whole]
     design = Design(program.language.name, starts, sources, wishes=list(wishes or []))
     outsiders = read_neighbours(program)
     taken: set[str] = set()
-    for path in [f.path for f in whole]:
-        assigner = Assigner(program, program.files[path], outsiders, design.wishes, path in starts, taken)
+    for file in whole:
+        assigner = Assigner(program, file, outsiders, design.wishes, file.path in starts, taken)
         classes, stays = assigner.design()
         design.classes += classes
         design.stays += stays

@@ -8,6 +8,7 @@ gives the same value anywhere. Every other field is set later, at the place wher
 
 from __future__ import annotations
 
+from bisect import bisect_left
 from dataclasses import dataclass, field
 from itertools import islice
 
@@ -197,8 +198,11 @@ def statement_touch(effects: Effects, statement: Statement) -> Touch:
 def definition_touch(effects: Effects, statement: Statement) -> Touch:
     """What the definition of a class runs: everything in it but the bodies of its methods."""
     touch, at = Touch(), statement.start
-    for f in sorted(effects.file.functions, key=lambda f: f.start):
-        if statement.start <= f.start and f.end <= statement.end and f.body_start >= at:
+    functions = effects.file.functions_sorted
+    for f in functions[bisect_left(functions, statement.start, key=lambda f: f.start) :]:
+        if f.start >= statement.end:
+            break
+        if f.end <= statement.end and f.body_start >= at:
             touch.add(effects.touch(at, f.body_start))
             at = f.end
     touch.add(effects.touch(at, statement.end))

@@ -257,6 +257,11 @@ class SourceFile:
         return [d.start for d in self._declared]
 
     @cached_property
+    def functions_sorted(self) -> list[Function]:
+        """All functions and methods, nested ones too, in source order."""
+        return sorted(self.functions, key=lambda f: f.start)
+
+    @cached_property
     def _calls_sorted(self) -> list[Call]:
         return sorted(self.calls, key=lambda c: c.start)
 
@@ -279,15 +284,10 @@ class Program:
         """The text of every file as it stands by itself."""
         return {path: f.text[start:end] for f in self.files.values() for path, start, end in f.parts}
 
-    def holding(self, path: str) -> SourceFile:
-        """What was read of a file: itself, or that which it is a part of. Raises KeyError if it was not read."""
-        found = self.files.get(path)
-        if found is not None:
-            return found
-        for file in self.files.values():
-            if any(p == path for p, _, _ in file.parts):
-                return file
-        raise KeyError(path)
+    @property
+    def holders(self) -> dict[str, SourceFile]:
+        """What was read of each file: itself, or that which it is a part of."""
+        return {path: f for f in self.files.values() for path, _, _ in f.parts}
 
     @property
     def problems(self) -> list[Problem]:
