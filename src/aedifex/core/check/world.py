@@ -65,7 +65,7 @@ class World:
         }  # fmt: skip
         given = launch.planned(plan, os.path.join(top, "plan"))
         return {
-            **launch.scratch_environment(folder),
+            **surroundings(folder),
             **launch.environment(launch.needs_standins(self.sources)),
             **given,
         }
@@ -132,3 +132,11 @@ class World:
                 handle.write(data)
             if pinned:
                 os.utime(full, (MODIFIED, MODIFIED))
+
+
+def surroundings(folder: str) -> dict[str, str]:
+    """What any child sees of its surroundings, whatever its language."""
+    return {
+        "HOME": folder, "PATH": os.environ.get("PATH", ""), "LANG": "C.UTF-8", "LC_ALL": "C.UTF-8", "TZ": "UTC",
+        "TERM": "dumb", "COLUMNS": "80", "LINES": "24", "TMPDIR": os.path.join(folder, ".tmp"),
+    }  # fmt: skip

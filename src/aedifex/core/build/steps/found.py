@@ -12,6 +12,7 @@ def f():               def __init__(self):
 from __future__ import annotations
 
 from dataclasses import dataclass, field
+from functools import cached_property
 
 from ...draft.design import ClassDesign, FieldDesign, ObjectDesign
 from ...draft.founding import Founding, Start, inert, plan
@@ -162,17 +163,21 @@ class Founder:
 
     def replace_references(self, index: int, obj: ObjectDesign, founding: Founding) -> None:
         moved = [s.statement for row in founding.starts for s in row if s.statement is not None]
-        firsts = {id(s.target): s for s in self.file.statements if s.target is not None}
         for number, s in enumerate(self.variables[index]):
             for ref in s.references if s is not None else ():
                 if any(m.start <= ref.start < m.end for m in moved):
                     continue
                 text = self.write.use(ref, self.write.member(obj.name, self.names[self.design.fields[number].name]))
-                first = firsts.get(id(ref))
+                first = self.firsts.get(id(ref))
                 if first is not None and first.start < ref.start:
                     self.undeclare(first, ref, text)
                 else:
                     self.edits_.replace(self.file.path, ref.start, ref.end, text)
+
+    @cached_property
+    def firsts(self) -> dict[int, Statement]:
+        """The statement at the top for each target, by the target's identity."""
+        return {id(s.target): s for s in self.file.statements if s.target is not None}
 
     def undeclare(self, s: Statement, ref: Reference, text: str) -> None:
         """A declaration whose variable is now a field: an assignment remains, or nothing."""
@@ -240,10 +245,9 @@ class Founder:
 
     def declared(self, index: int) -> str:
         """The type with which the variables of a field are declared; "" if they are declared without one."""
-        firsts = {id(s.target): s for s in self.file.statements if s.target is not None}
         for row in self.variables:
             for ref in row[index].bindings if row[index] is not None else ():  # type: ignore[union-attr]
-                if id(ref) in firsts and (kind := declared(self.file, firsts[id(ref)])):
+                if kind := declared(self.file, self.firsts.get(id(ref))):
                     return kind
         return ""
 
@@ -324,11 +328,9 @@ class Founder:
                     for r in self.file.within(*start.value)
                     if own is not None and r.symbol is own
                 ]
-        text = rewritten(self.file, *start.value, edits) or self.write.default_value(self.declared_at(start))
-        return str(self.write.as_argument(self.file, start.value, text, self.declared_at(start)))
-
-    def declared_at(self, start: Start) -> str:
-        return declared(self.file, start.statement)
+        kind = declared(self.file, start.statement)
+        text = rewritten(self.file, *start.value, edits) or self.write.default_value(kind)
+        return str(self.write.as_argument(self.file, start.value, text, kind))
 
     def remove(self, s: Statement, replacement: str = "", start: int | None = None, comment: str = "") -> None:
         """Take a statement away with its line, or only itself where it shares the line with others."""

@@ -44,7 +44,7 @@ def needed(design: ClassDesign, program: Program) -> bool:
 
 def wanted(design: ClassDesign, file: SourceFile, language: Language) -> list[list[Statement]]:
     """The declarations to take apart, each as its statements: those that hold one of the class's variables, and those
-    those of which only a part is main code."""
+    of which only a part can change."""
     names = {bare(o) for f in design.fields for o in f.origins if o}
     constants = {s.name for s in constants_of(file, language)}
     groups: dict[tuple[int, int], list[Statement]] = {}

@@ -71,7 +71,8 @@ def crash(error: str) -> str:
 
 
 def environment(standins: bool) -> dict[str, str]:
-    return {"AEDIFEX_PINNED": "1"}
+    home = {"JAVA_HOME": os.environ["JAVA_HOME"]} if "JAVA_HOME" in os.environ else {}
+    return {"AEDIFEX_PINNED": "1", **home}
 
 
 def planned(plan: dict[str, Any], path: str) -> dict[str, str]:
@@ -118,12 +119,3 @@ def mask_trace(text: str) -> str:
     """Standard error without what names places in the source: only the error itself remains of a trace."""
     kept = [line for line in text.splitlines() if not re.match(r"\s+(at |\.\.\. \d+ more)", line)]
     return "\n".join(kept)
-
-
-def scratch_environment(folder: str) -> dict[str, str]:
-    """What a child sees of its surroundings."""
-    return {
-        "HOME": folder, "PATH": os.environ.get("PATH", ""), "LANG": "C.UTF-8", "LC_ALL": "C.UTF-8", "TZ": "UTC",
-        "TERM": "dumb", "COLUMNS": "80", "LINES": "24", "TMPDIR": os.path.join(folder, ".tmp"),
-        **({"JAVA_HOME": os.environ["JAVA_HOME"]} if "JAVA_HOME" in os.environ else {}),
-    }  # fmt: skip

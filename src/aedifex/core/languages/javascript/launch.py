@@ -129,11 +129,3 @@ def mask_trace(text: str) -> str:
             continue
         kept.append(line)
     return re.sub(r"\n{2,}", "\n", "\n".join(kept)).strip()
-
-
-def scratch_environment(folder: str) -> dict[str, str]:
-    """What a child sees of its surroundings."""
-    return {
-        "HOME": folder, "PATH": os.environ.get("PATH", ""), "LANG": "C.UTF-8", "LC_ALL": "C.UTF-8", "TZ": "UTC",
-        "TERM": "dumb", "COLUMNS": "80", "LINES": "24", "TMPDIR": os.path.join(folder, ".tmp"),
-    }  # fmt: skip

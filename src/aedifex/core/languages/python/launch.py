@@ -124,14 +124,6 @@ def mask_trace(text: str) -> str:
     return "\n".join(kept)
 
 
-def scratch_environment(folder: str) -> dict[str, str]:
-    """What a child sees of its surroundings."""
-    return {
-        "HOME": folder, "PATH": os.environ.get("PATH", ""), "LANG": "C.UTF-8", "LC_ALL": "C.UTF-8", "TZ": "UTC",
-        "TERM": "dumb", "COLUMNS": "80", "LINES": "24", "TMPDIR": os.path.join(folder, ".tmp"),
-    }  # fmt: skip
-
-
 def needs_display(files: list[SourceFile]) -> bool:
     """Whether a program opens real windows, which only a display server can hold."""
     return any(m.split(".")[0] == "tkinter" for file in files for m in imported_modules(file))
