@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from typing import Any
+import re
+from collections.abc import Callable, Sequence
 
 from . import layout
-from .errors import AedifexError
 from .layout import line_start
-from .model import Problem, Scope, SourceFile, Statement
+from .model import Scope, SourceFile, Statement
 
 Edit = tuple[int, int, str]
 
@@ -96,32 +96,6 @@ def tokens(file: SourceFile, start: int, end: int, edits: list[Edit], comments: 
     return found
 
 
-def refuse_unreadable(path: str, text: bytes) -> None:
-    """Raise AedifexError for bytes that are not source text in UTF-8."""
-    if b"\0" in text:
-        line = text.count(b"\n", 0, text.index(b"\0")) + 1
-        raise AedifexError(f"{path}:{line}: holds a null byte, so it is not source text; name a script.")
-    try:
-        text.decode("utf-8")
-    except UnicodeDecodeError as error:
-        line = text.count(b"\n", 0, error.start) + 1
-        raise AedifexError(f"{path}:{line}: is not UTF-8 text; save it as UTF-8.") from error
-
-
-def broken(path: str, node: Any) -> list[Problem]:
-    """Where the grammar stumbled: the first few places, outermost first."""
-    found: list[Problem] = []
-    stack = [node]
-    while stack and len(found) < 20:
-        at = stack.pop()
-        if at.is_missing or at.type == "ERROR":
-            what = f"'{at.type}' is missing here" if at.is_missing else "this cannot be read"
-            found.append(Problem(path, at.start_point[0] + 1, what))
-        else:
-            stack.extend(c for c in reversed(at.children) if c.has_error or c.is_missing)
-    return found
-
-
 def bound_names(file: SourceFile, statement: Statement) -> set[str]:
     """The names at the top that a statement binds."""
     return {
@@ -129,3 +103,68 @@ def bound_names(file: SourceFile, statement: Statement) -> set[str]:
         for r in file.within(statement.start, statement.end)
         if r.writes and r.symbol is not None and r.symbol.scope is file.scope and r.scope is file.scope
     }
+
+
+# -- names, and what is written alike ---------------------------------------------------------
+
+NAME = re.compile(r"[A-Za-z_$][\w$]*")
+
+
+def member_name(keywords: frozenset[str], parts: Sequence[str], like: str = "") -> str:
+    """A field, method or variable name, in the case of ``like``; never a keyword."""
+    if "_" in like.strip("_"):
+        name = "_".join(parts)
+    else:
+        name = "".join(p if i == 0 else p[:1].upper() + p[1:] for i, p in enumerate(parts))
+    if not name or name[0].isdigit():
+        name = "n" + name
+    return name + "_" if name in keywords else name
+
+
+def is_name(keywords: frozenset[str], text: str) -> bool:
+    return NAME.fullmatch(text) is not None and text not in keywords
+
+
+def top_module(module: str) -> str:
+    """Under what name a file beside the importing one would hide a module: nothing is found by a bare name."""
+    return ""
+
+
+def everywhere_import(module: str) -> bool:
+    """No import says how its file is read."""
+    return False
+
+
+def packaged_import(module: str) -> bool:
+    """Imports mean the same for every file of a folder."""
+    return False
+
+
+def packaged(folder: str, exists: Callable[[str], bool]) -> str:
+    """A file can be put beside the others of any folder."""
+    return ""
+
+
+def stale(path: str) -> list[str]:
+    """Nothing is kept beside a source file that its text makes."""
+    return []
+
+
+def make(class_: str, args: Sequence[str]) -> str:
+    return f"new {class_}({', '.join(args)})"
+
+
+def member(owner: str, name: str) -> str:
+    return f"{owner}.{name}"
+
+
+def empty_body() -> str:
+    return ";"
+
+
+def keyword_argument(name: str, value: str) -> str:
+    return value
+
+
+def reads_documents(files: Sequence[SourceFile]) -> bool:
+    return False

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from codecs import BOM_UTF8
+from collections.abc import Sequence
 
 from .model import SourceFile
 
@@ -12,6 +13,11 @@ def words(name: str) -> list[str]:
     """``tram1_isOpen`` → tram1, is, open."""
     spaced = re.sub(r"(?<=[a-z0-9])(?=[A-Z])|(?<=[A-Z])(?=[A-Z][a-z])", "_", name)
     return [w.lower() for w in spaced.split("_") if w]
+
+
+def class_name(parts: Sequence[str]) -> str:
+    """The words of several names, each with a capital."""
+    return "".join(w[:1].upper() + w[1:] for part in parts for w in words(part))
 
 
 def newline(file: SourceFile) -> str:

@@ -3,43 +3,34 @@
 from __future__ import annotations
 
 import re
-import sys
 from typing import Any
 
-from ...program import curly
-from ...program.errors import AedifexError
 from ...program.model import Scope, SourceFile
+from ...program.reading import broken, deeply, refuse_unreadable
 from .grammar import masked, parser
 from .resolve import resolve
 from .structure import top
 from .walk import Walker, modifiers
 
-DEEP = 40_000  # frames: a walk takes a few for each level of nesting
 SKETCH = ".pde"
 
 
 def read(path: str, text: bytes) -> SourceFile:
     """Read one file, or the joined files of a sketch. Broken syntax becomes problems with lines; unusable bytes raise AedifexError."""
-    curly.refuse_unreadable(path, text)
+    refuse_unreadable(path, text)
     root = parser().parse(masked(text) if path.endswith(SKETCH) else text)
     file = SourceFile(path, text, "utf-8", Scope("module", "<module>", None, 0, len(text)))
     file.tree = root
     main = "" if path.endswith(SKETCH) else main_class(root.root_node)
     file.scope.name = main or "<module>"
-    limit = sys.getrecursionlimit()
-    sys.setrecursionlimit(max(limit, DEEP))
-    try:
+    with deeply(path):
         walker = Walker(file, main)
         walker.run(root.root_node)
         resolve(file, walker.kinds)
         file.statements = top(file, root.root_node, main)
         file.imports = [s for s in file.statements if s.kind == "import"]
-    except RecursionError:
-        raise AedifexError(f"{path}: is nested too deeply to be read; split its deepest expression.") from None
-    finally:
-        sys.setrecursionlimit(limit)
     if root.root_node.has_error:
-        file.problems = curly.broken(path, root.root_node)
+        file.problems = broken(path, root.root_node)
     return file
 
 

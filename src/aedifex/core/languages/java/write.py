@@ -2,15 +2,25 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections.abc import Sequence
 
 from ...program.curly import (  # noqa: F401  (part of what a writer offers)
     bare_class,
     comment_start,
+    empty_body,
     empty_class,
+    everywhere_import,
     indent_unit,
+    keyword_argument,
+    make,
+    member,
     method_place,
+    packaged,
+    packaged_import,
+    reads_documents,
     room,
+    stale,
+    top_module,
     trailing_comment,
 )
 from ...program.language import NewField
@@ -47,10 +57,6 @@ def module_of(path: str) -> str:
     return path.rsplit("/", 1)[-1].rsplit(".", 1)[0]
 
 
-def top_module(module: str) -> str:
-    return ""
-
-
 def hides_library(path: str) -> bool:
     """A class of the language's own that every file sees would be hidden."""
     from .pure import apis
@@ -58,24 +64,8 @@ def hides_library(path: str) -> bool:
     return module_of(path) in apis()["names"]["lang"]
 
 
-def everywhere_import(module: str) -> bool:
-    return False
-
-
-def packaged_import(module: str) -> bool:
-    return False
-
-
-def packaged(folder: str, exists: Callable[[str], bool]) -> str:
-    return ""
-
-
 def quiet_module(module: str) -> bool:
     return True
-
-
-def stale(path: str) -> list[str]:
-    return []
 
 
 def stays_in(file: SourceFile) -> str:
@@ -148,14 +138,6 @@ def main_call(file: SourceFile, class_: str, variable: str, guard: Statement | N
     return [f"new {class_}().run({args});"]
 
 
-def make(class_: str, args: Sequence[str]) -> str:
-    return f"new {class_}({', '.join(args)})"
-
-
-def member(owner: str, name: str) -> str:
-    return f"{owner}.{name}"
-
-
 def use(ref: Reference, text: str) -> str:
     return text
 
@@ -167,10 +149,6 @@ def declare(file: SourceFile, name: str, value: str, class_: str, at: Statement 
 def anchored(file: SourceFile, statement: Statement) -> bool:
     """Whether a definition must stay in its file because of how it is offered to others."""
     return False
-
-
-def empty_body() -> str:
-    return ";"
 
 
 def local_edits(file: SourceFile, statement: Statement) -> list[Edit]:
@@ -232,11 +210,3 @@ def added_parameters(file: SourceFile, function: Function, added: Sequence[tuple
 def as_argument(file: SourceFile, start: tuple[int, int], text: str, type_: str) -> str:
     """A list of values in braces needs its type where it is an argument."""
     return f"new {type_} {text}" if text.startswith("{") else text
-
-
-def keyword_argument(name: str, value: str) -> str:
-    return value
-
-
-def reads_documents(files: Sequence[SourceFile]) -> bool:
-    return False

@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Sequence
+from functools import partial
 
-from ...program.layout import words
+from ...program import curly
+from ...program.layout import class_name, words  # noqa: F401
 from ...program.model import SourceFile
 
 KEYWORDS = frozenset(
@@ -16,30 +17,12 @@ KEYWORDS = frozenset(
     """.split()  # noqa: SIM905
 )
 STRICT = frozenset(["implements", "interface", "let", "package", "private", "protected", "public", "static", "yield"])
-NAME = re.compile(r"[A-Za-z_$][\w$]*")
-
-
-def class_name(parts: Sequence[str]) -> str:
-    return "".join(w[:1].upper() + w[1:] for part in parts for w in words(part))
-
-
-def member_name(parts: Sequence[str], like: str = "") -> str:
-    """A field, method or variable name, in the case of ``like``; never a keyword."""
-    if "_" in like.strip("_"):
-        name = "_".join(parts)
-    else:
-        name = "".join(p if i == 0 else p[:1].upper() + p[1:] for i, p in enumerate(parts))
-    if not name or name[0].isdigit():
-        name = "n" + name
-    return name + "_" if name in KEYWORDS else name
+member_name = partial(curly.member_name, KEYWORDS)
+is_name = partial(curly.is_name, KEYWORDS)
 
 
 def hidden(name: str) -> str:
     return "_" + name.lstrip("_")
-
-
-def is_name(text: str) -> bool:
-    return NAME.fullmatch(text) is not None and text not in KEYWORDS
 
 
 def file_name(class_: str, like: str) -> str:

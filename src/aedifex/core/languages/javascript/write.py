@@ -2,16 +2,26 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections.abc import Sequence
 
 from ...program.curly import (  # noqa: F401  (part of what a writer offers)
     bare_class,
     comment_start,
+    empty_body,
     empty_class,
+    everywhere_import,
     indent_unit,
+    keyword_argument,
+    make,
+    member,
     method_place,
+    packaged,
+    packaged_import,
+    reads_documents,
     room,
+    stale,
     top_lead,
+    top_module,
     trailing_comment,
 )
 from ...program.language import NewField
@@ -56,28 +66,8 @@ def module_of(path: str) -> str:
     return stem(path)
 
 
-def top_module(module: str) -> str:
-    return ""
-
-
 def hides_library(path: str) -> bool:
     return False
-
-
-def everywhere_import(module: str) -> bool:
-    return False
-
-
-def packaged_import(module: str) -> bool:
-    return False
-
-
-def packaged(folder: str, exists: Callable[[str], bool]) -> str:
-    return ""
-
-
-def stale(path: str) -> list[str]:
-    return []
 
 
 def typed(file: SourceFile) -> bool:
@@ -122,14 +112,6 @@ def main_call(file: SourceFile, class_: str, variable: str, guard: Statement | N
     return [f"new {class_}().run(){mark}"]
 
 
-def make(class_: str, args: Sequence[str]) -> str:
-    return f"new {class_}({', '.join(args)})"
-
-
-def member(owner: str, name: str) -> str:
-    return f"{owner}.{name}"
-
-
 def use(ref: Reference, text: str) -> str:
     """What replaces a reference; a name that is also a key keeps its key."""
     return f"{ref.name}: {text}" if ref.form == "shorthand" else text
@@ -166,10 +148,6 @@ def default_value(type_: str) -> str:
 def anchored(file: SourceFile, statement: Statement) -> bool:
     """Whether a definition must stay in its file because of how it is offered to others."""
     return file.slice(statement.start, statement.end).startswith("export")
-
-
-def empty_body() -> str:
-    return ";"
 
 
 # -- methods -------------------------------------------------------------------------------------
@@ -209,11 +187,3 @@ def added_parameters(file: SourceFile, function: Function, added: Sequence[tuple
     if any(p.default or p.kind == "star" for p in function.params):
         return (function.params[0].start, function.params[0].start, names + ", "), "first"
     return (function.params[-1].end, function.params[-1].end, ", " + names), "last"
-
-
-def keyword_argument(name: str, value: str) -> str:
-    return value
-
-
-def reads_documents(files: Sequence[SourceFile]) -> bool:
-    return False

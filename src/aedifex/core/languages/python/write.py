@@ -12,6 +12,7 @@ from ...program.language import NewField
 from ...program.layout import (  # noqa: F401  (part of what a writer offers)
     blank_after,
     blank_before,
+    class_name,
     indented,
     line_end,
     line_start,
@@ -30,10 +31,6 @@ SUFFIX = ".py"
 FILE_IS_CLASS = False  # whether a file must be named as its class
 BLANKS = 2  # blank lines between definitions
 PARTED_IMPORTS = True  # a blank line between those of the library and those of the project
-
-
-def class_name(parts: Sequence[str]) -> str:
-    return "".join(w[:1].upper() + w[1:] for part in parts for w in words(part))
 
 
 def member_name(parts: Sequence[str], like: str = "") -> str:
