@@ -36,18 +36,16 @@ class CleanUp:
         return out
 
     def part_imports(self, context: Context, file: SourceFile, before: SourceFile, out: Edits) -> None:
-        """A blank line after an import of ours that code follows directly."""
+        """A blank line after an import or a class of ours that code follows directly."""
         old = {module for s in before.imports for _, module, _ in context.language.imported(before, s)}
         for s, following in pairwise(file.statements):
-            if (
-                s.kind == "class"
-                and before.scope.symbols.get(bound(file, s)) is None
-                and file.line(following.start) == file.line(s.end) + 1
-                and file.place(s.start)[0] == file.place(following.start)[0]
-            ):
-                out.insert(file.path, context.write.line_start(file, following.start), context.write.newline(file))
-            ours = s.kind == "import" and not {m for _, m, _ in context.language.imported(file, s)} & old
-            if ours and following.kind != "import" and file.line(following.start) == file.line(s.end) + 1:
+            if s.kind == "class":
+                ours = before.scope.symbols.get(bound(file, s)) is None
+            else:
+                ours = s.kind == "import" and following.kind != "import"
+                ours = ours and not {m for _, m, _ in context.language.imported(file, s)} & old
+            near = file.line(following.start) == file.line(s.end) + 1
+            if ours and near and file.place(s.start)[0] == file.place(following.start)[0]:
                 out.insert(file.path, context.write.line_start(file, following.start), context.write.newline(file))
 
     def clean_import(self, context: Context, file: SourceFile, before: SourceFile, s: Statement, out: Edits) -> None:
