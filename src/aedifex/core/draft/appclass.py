@@ -8,7 +8,7 @@ from ..program.model import Function, Symbol
 from .design import ClassDesign, StayDesign, bare
 from .mainplan import mortal_classes, plan_main
 from .members import Fit, Members
-from .names import free
+from .names import free, stem_of
 
 if TYPE_CHECKING:
     from .assign import Assigner
@@ -45,7 +45,7 @@ class AppMaker:
         self.add(methods, fields)
 
     def add(self, methods: list[Function], fields: list[Symbol]) -> None:
-        stem = self.a.write.module_of(self.file.path)
+        stem = stem_of(self.a.write.module_of(self.file.path))
         base = self.a.write.class_name([stem, "app"])
         name = free(base if self.a.write.is_name(base) else "App", self.a.names | {c.name for c in self.a.classes})
         objects = self.a.object_names(["app"])

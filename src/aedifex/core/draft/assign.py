@@ -13,7 +13,7 @@ from .design import ClassDesign, ObjectDesign, StayDesign, WishDesign, bare
 from .grouping import group
 from .mainplan import plan_main
 from .members import Fit, Members
-from .names import class_name_for, file_for, free, member_names, taken_names
+from .names import class_name_for, file_for, free, member_names, stem_of, taken_names
 
 
 class Assigner:
@@ -238,7 +238,7 @@ class Assigner:
         return len(fits) >= 2 and len(named) * 2 >= len(symbols) and len(symbols) < len(rest)
 
     def class_name(self, variables: list[str], functions: list[str]) -> str:
-        stem = self.write.module_of(self.file.path)
+        stem = stem_of(self.write.module_of(self.file.path))
         used = self.names | {c.name for c in self.classes}
         if len(functions) == 1 and all(functions[0] in v.lower() for v in variables):
             name = self.write.class_name(functions)

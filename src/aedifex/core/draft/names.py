@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections import Counter
 from collections.abc import Iterable
 from typing import Any
@@ -35,6 +36,11 @@ def class_name_for(variables: list[str], functions: list[str], write: Any, taken
         if weight >= 3 and name not in taken and write.is_name(name):
             return str(name)
     return free(write.class_name([fallback]), taken)
+
+
+def stem_of(module: str) -> str:
+    """What names made from a file's name begin with: no digit in front, and nothing that a name cannot hold."""
+    return re.sub(r"\W+", "_", module).lstrip("_0123456789") or "program"
 
 
 def free(name: str, taken: set[str]) -> str:

@@ -8,7 +8,7 @@ from collections.abc import Callable, Mapping
 
 from .model import Problem, SourceFile
 
-STARTS = re.compile(rb"\bvoid\s+setup\s*\(")
+STARTS = re.compile(rb"\bvoid\s+(?:setup|draw)\s*\(")
 
 
 def main_first(root: str, texts: Mapping[str, bytes]) -> list[str]:
