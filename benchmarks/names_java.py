@@ -23,7 +23,11 @@ def javac(folder: Path) -> str:
     names = [str(p.relative_to(folder)) for p in folder.rglob("*.java")]
     with tempfile.TemporaryDirectory() as out:
         done = subprocess.run(
-            ["javac", "-nowarn", "-proc:none", "-encoding", "UTF-8", "-d", out, *names], cwd=folder, capture_output=True, text=True, check=False
+            ["javac", "-nowarn", "-proc:none", "-encoding", "UTF-8", "-d", out, *names],
+            cwd=folder,
+            capture_output=True,
+            text=True,
+            check=False,
         )
     return done.stderr if done.returncode else ""
 
@@ -31,18 +35,33 @@ def javac(folder: Path) -> str:
 def behind_dots(folder: Path) -> set[str]:
     """Every name that stands behind a dot or in a string somewhere, which reading alone does not resolve."""
     text = "\n".join(p.read_text("utf-8", "replace") for p in folder.rglob("*.java"))
-    return set(re.findall(r"(?:\.|::)\s*(\w+)", text)) | set(re.findall(r"\w+", " ".join(re.findall(r'"([^"\n]*)"', text))))
+    return set(re.findall(r"(?:\.|::)\s*(\w+)", text)) | set(
+        re.findall(r"\w+", " ".join(re.findall(r'"([^"\n]*)"', text)))
+    )
 
 
 def movable(symbol: Symbol, dotted: set[str], file: SourceFile, elsewhere: str) -> bool:
     if not symbol.bindings and not symbol.kinds & {"function"}:
         return False
     if symbol.scope.kind in ("function", "block"):
-        return bool(symbol.kinds & {"variable", "parameter"}) and not symbol.kinds & {"import", "class", "type", "function"}
-    if symbol.name in dotted or symbol.kinds & {"import", "class", "type"} or re.search(rf"\b{symbol.name}\b", elsewhere):
+        return bool(symbol.kinds & {"variable", "parameter"}) and not symbol.kinds & {
+            "import",
+            "class",
+            "type",
+            "function",
+        }
+    if (
+        symbol.name in dotted
+        or symbol.kinds & {"import", "class", "type"}
+        or re.search(rf"\b{symbol.name}\b", elsewhere)
+    ):
         return False
     declared = [r for r in symbol.references if r.writes and r.form in ("", "definition")]
-    hidden = [r for r in declared if re.search(rb"(private|static)[\w\s<>\[\],.?]*$", file.text[max(0, r.start - 120) : r.start])]
+    hidden = [
+        r
+        for r in declared
+        if re.search(rb"(private|static)[\w\s<>\[\],.?]*$", file.text[max(0, r.start - 120) : r.start])
+    ]
     return bool(declared) and (symbol.kinds == {"variable"} or len(hidden) == len(declared)) and symbol.name != "main"
 
 

@@ -35,10 +35,11 @@ class Sandbox:
 
     def __init__(self, scenario: Scenario, world: World, top: str) -> None:
         self.scenario, self.world, self.top = scenario, world, top
-        self.folder = os.path.join(top, "work")
+        self.folder = world.place(top)
         self.log = os.path.join(top, "log")
         self.trouble = ""
         world.lay_out(self.folder, scenario.bring)
+        world.lay_around(self.folder)
         self.before: dict[str, str] = {}  # what is there once everything is laid out
         os.makedirs(os.path.join(self.folder, ".tmp"), exist_ok=True)
 

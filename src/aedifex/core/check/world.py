@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import os
+import re
 import shutil
 from dataclasses import dataclass, field, replace
 from typing import Any
@@ -17,6 +18,9 @@ from .scenarios import Scenario
 LARGEST = 16 << 20  # bytes: larger files of the project are linked to, not copied
 TOO_MANY = 4000  # files
 FRAMES = 60  # that a window runs after its last event, where a scenario does not say
+AROUND = 64 << 20  # bytes copied of a folder around the program's own
+MOST_ABOVE = 3  # folders above its own that a program is given
+OUTWARDS = re.compile(rb"""["'`]/?((?:\.\./)*\.\.)(?:/+([^/"'`]*)|(?=["'`]))""")  # a path that leads out of its folder
 MODIFIED = 1_600_000_000  # seconds; when every file of a scratch copy was last changed
 
 
@@ -92,27 +96,35 @@ class World:
     def mask(self, text: str) -> str:
         return str(self.language.launch.mask_trace(text))
 
+    def place(self, top: str) -> str:
+        """Where below ``top`` the scratch copy lies: in as many folders of its own as the program looks out of."""
+        names = os.path.abspath(self.root).strip(os.sep).split(os.sep)
+        levels = min(above(self.sources), len(names) - 1)
+        return os.path.join(top, "work", *(names[len(names) - 1 - levels :] if levels else []))
+
+    def lay_around(self, folder: str) -> None:
+        """Copy what lies in the folders that the program looks into above its own; a run may write there without harm."""
+        real = os.path.abspath(self.root)
+        for level in range(1, min(above(self.sources), real.count(os.sep) - 1) + 1):
+            apart, real, folder = real, os.path.dirname(real), os.path.dirname(folder)
+            if small(real):
+                copied(real, folder, True, TOO_MANY, apart)
+            for name in outward(self.sources, level):
+                path, to = os.path.join(real, name), os.path.join(folder, name)
+                if os.path.isdir(path) and path != apart and not os.path.exists(to) and small(path):
+                    copied(path, to, True, TOO_MANY)
+                elif os.path.isfile(path) and not os.path.exists(to) and os.path.getsize(path) <= LARGEST:
+                    shutil.copy(path, to)
+            for path in self.language.launch.linked(real):
+                if not os.path.lexists(os.path.join(folder, os.path.basename(path))):
+                    os.symlink(path, os.path.join(folder, os.path.basename(path)))
+
     def lay_out(self, folder: str, bring: list[str], pinned: bool = True) -> None:
         """Copy the project folder, then put the overlay on it; ``pinned``: every file has the same date."""
-        count = 0
-        os.makedirs(folder)
-        for place, folders, names in os.walk(self.root):
-            folders[:] = [d for d in folders if d not in SKIPPED and not d.startswith(".")
-                          and not os.path.exists(os.path.join(place, d, "pyvenv.cfg"))]  # fmt: skip
-            target = os.path.join(folder, os.path.relpath(place, self.root))
-            os.makedirs(target, exist_ok=True)
-            for name in names:
-                source = os.path.join(place, name)
-                count += 1
-                if count > TOO_MANY:
-                    raise AedifexError(
-                        f"{self.root}: holds more than {TOO_MANY} files; put the program in a folder of its own."
-                    )
-                if os.path.isfile(source) and not name.startswith(".") and os.path.getsize(source) <= LARGEST:
-                    shutil.copy(source, os.path.join(target, name))
-                    os.chmod(os.path.join(target, name), os.stat(source).st_mode | 0o600)
-                    if pinned:
-                        os.utime(os.path.join(target, name), (MODIFIED, MODIFIED))
+        if copied(self.root, folder, pinned, TOO_MANY) > TOO_MANY:
+            raise AedifexError(
+                f"{self.root}: holds more than {TOO_MANY} files; put the program in a folder of its own."
+            )
         for path in self.language.launch.linked(self.root):
             os.symlink(path, os.path.join(folder, os.path.basename(path)))
         for path in bring:
@@ -132,6 +144,56 @@ class World:
                 handle.write(data)
             if pinned:
                 os.utime(full, (MODIFIED, MODIFIED))
+
+
+def outward(sources: list[SourceFile], level: int = 0) -> set[str]:
+    """What a program names in the folder ``level`` above its own, by the texts that it holds; 0: in any above."""
+    found = set()
+    for file in sources:
+        for match in OUTWARDS.finditer(file.text):
+            height = match[1].count(b"..") - file.path.count("/")
+            if height == level or (not level and height > 0):
+                found.add((match[2] or b"").decode("utf-8", "replace"))
+    return found
+
+
+def above(sources: list[SourceFile]) -> int:
+    """How many folders above its own a program looks for modules or files."""
+    levels = range(1, MOST_ABOVE + 1)
+    return max((level for level in levels if outward(sources, level)), default=0)
+
+
+def small(folder: str) -> bool:
+    """Whether a folder that is not the program's own may be copied for a run."""
+    files = size = 0
+    for place, folders, names in os.walk(folder):
+        folders[:] = [d for d in folders if d not in SKIPPED and not d.startswith(".")]
+        files += len(names)
+        size += sum(os.path.getsize(p) for p in (os.path.join(place, n) for n in names) if os.path.isfile(p))
+        if files > TOO_MANY or size > AROUND:
+            return False
+    return True
+
+
+def copied(source: str, target: str, pinned: bool, most: int, apart: str = "") -> int:
+    """Copy the files below ``source``, all but hidden ones and those below ``apart``; how many there were, at most one over ``most``."""
+    count = 0
+    for place, folders, names in os.walk(source):
+        folders[:] = [d for d in folders if d not in SKIPPED and not d.startswith(".") and os.path.join(place, d) != apart
+                      and not os.path.exists(os.path.join(place, d, "pyvenv.cfg"))]  # fmt: skip
+        to = os.path.join(target, os.path.relpath(place, source))
+        os.makedirs(to, exist_ok=True)
+        for name in names:
+            path, made = os.path.join(place, name), os.path.join(to, name)
+            count += 1
+            if count > most:
+                return count
+            if os.path.isfile(path) and not name.startswith(".") and os.path.getsize(path) <= LARGEST:
+                shutil.copy(path, made)
+                os.chmod(made, os.stat(path).st_mode | 0o600)
+                if pinned:
+                    os.utime(made, (MODIFIED, MODIFIED))
+    return count
 
 
 def surroundings(folder: str) -> dict[str, str]:

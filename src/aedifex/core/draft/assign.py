@@ -134,6 +134,8 @@ class Assigner:
             why = f"line {self.processes.line}: {self.processes.message}, and this function is handed on"
         elif f.name in self.hooks:
             why = self.hooks[f.name]
+        elif self.file.scope.symbols.get(f.name) is not f.symbol:
+            why = "a variable has the same name"
         elif self.write.RECEIVER in f.scope.symbols:
             why = f"it already uses the name '{self.write.RECEIVER}'"
         else:

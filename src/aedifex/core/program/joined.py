@@ -9,6 +9,7 @@ from collections.abc import Callable, Mapping
 from .model import Problem, SourceFile
 
 STARTS = re.compile(rb"\bvoid\s+(?:setup|draw)\s*\(")
+QUOTED = re.compile(rb"//[^\n]*|/\*.*?\*/|\"(?:\\.|[^\"\\\n])*\"|'(?:\\.|[^'\\\n])*'", re.S)
 
 
 def main_first(root: str, texts: Mapping[str, bytes]) -> list[str]:
@@ -16,8 +17,14 @@ def main_first(root: str, texts: Mapping[str, bytes]) -> list[str]:
     paths = sorted(texts)
     folder = os.path.basename(os.path.dirname(os.path.join(os.path.abspath(root), paths[0])))
     named = [p for p in paths if os.path.splitext(os.path.basename(p))[0] == folder]
-    main = (named or [p for p in paths if STARTS.search(texts[p])] or paths)[0]
+    main = (named or [p for p in paths if starts(texts[p])] or paths)[0]
     return [main, *(p for p in paths if p != main)]
+
+
+def starts(text: bytes) -> bool:
+    """Whether a file has what starts a sketch, as a function of its own and not as a class's method."""
+    text = QUOTED.sub(b"", text)
+    return any(text.count(b"{", 0, m.start()) == text.count(b"}", 0, m.start()) for m in STARTS.finditer(text))
 
 
 def join(root: str, texts: Mapping[str, bytes], read: Callable[[str, bytes], SourceFile]) -> dict[str, SourceFile]:

@@ -13,7 +13,7 @@ from dataclasses import dataclass, field
 
 from ...draft.design import ClassDesign
 from ...draft.mainplan import MainPlan, plan_main
-from ...program.model import SourceFile, Statement
+from ...program.model import Reference, SourceFile, Statement
 from ...survey.effects import Effects
 from ..edits import Edits
 from ..step import Context, Refusal, add_method, refuse_at
@@ -93,7 +93,7 @@ class Wrapper:
         edits: list[tuple[int, int, str]] = []
         own = self.file.scope.symbols.get(self.variable) if self.variable else None
         mine = [r for r in self.file.within(start, end) if own is not None and r.symbol is own and not r.writes]
-        edits += [(r.start, r.end, self.write.use(r, self.write.RECEIVER)) for r in mine]
+        edits += [(r.start, r.end, self.write.use(r, self.receiver(r))) for r in mine]
         more, trouble = self.write.inner_receivers(self.file, self.file.scope, mine)
         if trouble:
             raise refuse_at(self.file, start, trouble, "the main code stays where it is")
@@ -114,6 +114,9 @@ class Wrapper:
         while text and not text.split("\n", 1)[0].strip():
             text = text.split("\n", 1)[1] if "\n" in text else ""
         return text
+
+    def receiver(self, ref: Reference) -> str:
+        return str(self.write.receiver_at(self.file, ref.scope, self.file.scope, self.design.name))
 
     def spare_blanks(self, start: int, end: int, edits: list[tuple[int, int, str]]) -> list[tuple[int, int, str]]:
         """Inside a method one blank line is enough."""

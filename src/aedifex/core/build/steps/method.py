@@ -282,11 +282,11 @@ class Mover:
 
     def inner_edits(self, f: Function) -> list[tuple[int, int, str]]:
         """Edits inside the function itself: its own object is the receiver, dropped parameters are fields."""
-        receiver = self.write.RECEIVER
         edits = self.write.method_header(self.file, f, self.name, set(self.method.drop))
         inner: list[Reference] = []
         own = self.object_symbol(0) if self.twins or len(self.objects) == 1 else None
         for ref in self.file.within(f.body_start, f.end):
+            receiver = self.write.receiver_at(self.file, ref.scope, f.scope, self.design.name)
             if ref.symbol is own and own is not None:
                 edits.append((ref.start, ref.end, receiver))
             elif ref.symbol is f.symbol:
@@ -302,8 +302,9 @@ class Mover:
             s = f.scope.symbols[name]
             if any(r.writes and r.form != "parameter" for r in s.references):
                 raise refuse_at(self.file, f.start, f"'{f.name}' changes its parameter '{name}'", "do not drop it")
-            text = self.write.member(receiver, self.field_for(f, name))
             for r in s.references:
+                receiver = self.write.receiver_at(self.file, r.scope, f.scope, self.design.name)
+                text = self.write.member(receiver, self.field_for(f, name))
                 if r.form == "spelled":
                     raise refuse_at(
                         self.file, r.start, f"'{name}' is spelled out by a self-documenting format", "do not drop it"

@@ -50,9 +50,9 @@ class FileMover:
 
     def edits(self) -> Edits:
         self.check_target()
-        if trouble := self.write.stays_in(self.file):
-            raise Refusal(trouble, self.file.path, 0, f"class {self.design.name} stays in {self.file.path}")
         scope = class_scope(self.file, self.design.name)
+        if trouble := self.write.stays_in(self.file, scope):
+            raise Refusal(trouble, self.file.path, 0, f"class {self.design.name} stays in {self.file.path}")
         statement = next(s for s in self.file.statements if s.kind == "class" and s.start <= scope.start < s.end)
         if self.context.language.placement != "imports":
             return self.bodily(statement)

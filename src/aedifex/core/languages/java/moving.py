@@ -7,6 +7,8 @@ package: what it uses of its old home is written with the name of that home.
 from __future__ import annotations
 
 import re
+from collections.abc import Iterator
+from typing import Any
 
 from ...program.layout import line_end
 from ...program.model import Reference, Scope, SourceFile, Statement
@@ -22,9 +24,71 @@ def home_references(file: SourceFile, scope: Scope) -> list[Reference]:
         for r in file.within(scope.start, scope.end)
         if r.symbol is not None
         and r.symbol.scope is file.scope
-        and r.symbol.kinds & {"variable", "function"}
+        and (r.symbol.kinds & {"variable", "function"} or nested(file, r, scope))
         and r.form not in ("qualified", "method reference")
     ]
+
+
+def nested(file: SourceFile, ref: Reference, scope: Scope) -> bool:
+    """Whether a use means another type that stands inside the home, and not beside it."""
+    symbol = ref.symbol
+    if symbol is None or "class" not in symbol.kinds or symbol.name == scope.name:
+        return False
+    node = file.tree.root_node.named_descendant_for_byte_range(ref.start, ref.end)
+    if node.parent is not None and node.parent.type == "switch_label":
+        return False  # the name of a constant
+    return any(
+        name == symbol.name and s.parent is file.scope and declaration(file, s).parent.type != "program"
+        for s, name in file.classes
+    )
+
+
+def declaration(file: SourceFile, scope: Scope) -> Any:
+    return file.tree.root_node.named_descendant_for_byte_range(scope.start, scope.end)
+
+
+def stays_in(file: SourceFile, scope: Scope | None = None) -> str:
+    """Why a class cannot move out of its file: it sees what the other types beside it hide; "" if it can."""
+    if scope is None or file.path.endswith(".pde"):
+        return ""
+    secret = hidden_members(file, scope)
+    for node in descendants(file.tree.root_node.named_descendant_for_byte_range(scope.start, scope.end)):
+        if node.type in ("field_access", "method_invocation", "object_creation_expression"):
+            part = {"field_access": "field", "method_invocation": "name"}.get(node.type, "type")
+            name = file.slice(*span(node.child_by_field_name(part)))
+            if name in secret:
+                return f"line {file.shown(node.start_byte)}: '{name}' is hidden in a type beside it"
+    return ""
+
+
+def hidden_members(file: SourceFile, scope: Scope) -> set[str]:
+    """The names of what is private in the types beside a class; a constructor is named as its type."""
+    found: set[str] = set()
+    for other, _ in file.classes:
+        if other is scope or other.within(scope) or other.parent is not file.scope:
+            continue
+        node = file.tree.root_node.named_descendant_for_byte_range(other.start, other.end)
+        body = node.child_by_field_name("body") if node is not None else None
+        for member in body.named_children if body is not None else []:
+            if "private" not in modifiers(member):
+                continue
+            named = [c.child_by_field_name("name") for c in member.named_children if c.type == "variable_declarator"]
+            for name in named or [member.child_by_field_name("name")]:
+                if name is not None:
+                    found.add(file.slice(*span(name)))
+    return found
+
+
+def descendants(node: Any) -> Iterator[Any]:
+    stack = [node]
+    while stack:
+        at = stack.pop()
+        yield at
+        stack.extend(at.named_children)
+
+
+def span(node: Any) -> tuple[int, int]:
+    return node.start_byte, node.end_byte
 
 
 def moved_out(file: SourceFile, statement: Statement, start: int, unit: str, imports: list[str]) -> str:

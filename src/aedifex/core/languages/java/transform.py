@@ -92,6 +92,9 @@ def reports(root: Any, text: bytes) -> list[Edit]:
 FLOAT = re.compile(r"(?<![\w.])(\d+\.\d*|\.\d+|\d+(?=[eE]))([eE][+-]?\d+)?(?![\w.])")
 COLOUR = re.compile(r"#([0-9A-Fa-f]{6})\b")
 CAST = re.compile(r"\b(int|float|boolean|char|byte)(?=\s*\()")
+STANDINS = ("PApplet", "PVector", "PImage", "PFont", "PShape", "PGraphics")
+BROUGHT = re.compile(r"import\s+processing\.(core|data|event|opengl|pdf|dxf|svg)\b")  # what the stand-in does by itself
+REMARKS = ("line_comment", "block_comment", "import_declaration")
 CASTS = {"int": "parseInt", "float": "parseFloat", "boolean": "parseBoolean", "char": "parseChar", "byte": "parseByte"}
 
 
@@ -102,18 +105,21 @@ def sketch_source(file: SourceFile, name: str) -> str:
     imports = []
     for child in root.named_children:
         if child.type == "import_declaration":
-            imports.append(word(child, file.text))
+            if not BROUGHT.match(word(child, file.text)):
+                imports.append(word(child, file.text))
             edits.append((child.start_byte, child.end_byte, ""))
         elif child.type == "method_declaration" and not any(c.type == "modifiers" for c in child.children):
             edits.append((child.start_byte, child.start_byte, "public "))
-    active = any(c.type == "method_declaration" for c in root.named_children)
+    kinds = {c.type for c in root.named_children}
+    active = "method_declaration" in kinds or kinds <= {"class_declaration", "interface_declaration", *REMARKS}
     edits += [*pins(root, file.text), *reports(root, file.text)]
     body = dialect(rewritten(file.text, edits))
-    head = "".join(i + " " for i in ["import java.util.*;", "import java.io.*;", *imports])
+    given = [f"import aedifex.{name};" for name in STANDINS]
+    head = "".join(i + " " for i in ["import java.util.*;", "import java.io.*;", *given, *imports])
     if not active:
-        body = f"public void setup() {{ noLoop(); {body} }}"
-    start = "public static void main(String[] args) { aedifex.Sketch.start(new " + name + "(), args); }"
-    return f"{head}public class {name} extends aedifex.Sketch {{ {body}\n{start} }}\n"
+        body = f"public void setup() {{ noLoop(); {body}\n}}"
+    start = "public static void main(String[] args) { PApplet.start(new " + name + "(), args); }"
+    return f"{head}public class {name} extends PApplet {{ {body}\n{start} }}\n"
 
 
 def dialect(text: str) -> str:

@@ -22,8 +22,8 @@ def class_trouble(file: SourceFile, start: int, end: int, main: bool = False) ->
     for ref in file.within(f.body_start, f.end):
         if ref.symbol is None or ref.symbol.scope is not file.scope or not ref.symbol.kinds & {"variable", "function"}:
             continue
-        if between(ref.scope, f.scope) is not None:
-            return f"line {file.shown(ref.start)}: '{ref.name}' is used inside a class that stands in it"
+        if trouble := blind(file, ref, f.scope):
+            return trouble
     return ""
 
 
@@ -37,12 +37,27 @@ def between(scope: Scope, top: Scope) -> Scope | None:
     return None
 
 
+def blind(file: SourceFile, ref: Reference, top: Scope) -> str:
+    """Why a use inside a method cannot name the method's object; "" if it can."""
+    inner = between(ref.scope, top)
+    if inner is None:
+        return ""
+    node = file.tree.root_node.named_descendant_for_byte_range(inner.start, inner.end)
+    while node is not None and not node.type.endswith(("_declaration", "_expression")):
+        node = node.parent
+    if node is None or node.type not in ("class_declaration", "object_creation_expression"):
+        return f"line {file.shown(ref.start)}: '{ref.name}' is used inside a type that stands in it and has no object around"
+    return ""
+
+
+def receiver_at(file: SourceFile, scope: Scope, top: Scope, class_: str) -> str:
+    """How code in ``scope`` names the object of the method ``top``: in a class of its own it says whose object it means."""
+    return f"{class_}.this" if between(scope, top) is not None else "this"
+
+
 def inner_receivers(file: SourceFile, top: Scope, refs: Sequence[Reference]) -> tuple[list[Edit], str]:
-    """In a class that stands inside a method "this" is another object: the move is refused."""
-    for ref in refs:
-        if between(ref.scope, top) is not None:
-            return [], f"line {file.shown(ref.start)}: '{ref.name}' is used inside a class that stands in it"
-    return [], ""
+    """A class that stands inside a method sees the method's object under another name; a type without an object around does not."""
+    return [], next((why for r in refs if (why := blind(file, r, top))), "")
 
 
 def method_as_value(file: SourceFile, f: Function, ref: Reference, text: str, owner: str) -> tuple[str, str]:

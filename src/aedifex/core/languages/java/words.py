@@ -11,7 +11,7 @@ KEYWORDS = frozenset(
     """
     abstract assert boolean break byte case catch char class const continue default do double else enum extends final finally
     float for goto if implements import instanceof int interface long native new package private protected public return short
-    static strictfp super switch synchronized this throw throws transient try void volatile while true false null var record yield
+    static strictfp super switch synchronized this throw throws transient try void volatile while true false null
     """.split()  # noqa: SIM905
 )
 member_name = partial(curly.member_name, KEYWORDS)

@@ -35,8 +35,8 @@ from ...program.layout import (  # noqa: F401
     words,
 )
 from ...program.model import Function, Reference, Scope, SourceFile, Statement, Symbol
-from .moving import moved_out, opened  # noqa: F401
-from .values import class_trouble, inner_receivers, method_as_value  # noqa: F401
+from .moving import moved_out, opened, stays_in  # noqa: F401
+from .values import class_trouble, inner_receivers, method_as_value, receiver_at  # noqa: F401
 from .words import class_name, default_value, file_name, hidden, is_name, member_name  # noqa: F401
 
 RECEIVER = "this"
@@ -66,10 +66,6 @@ def hides_library(path: str) -> bool:
 
 def quiet_module(module: str) -> bool:
     return True
-
-
-def stays_in(file: SourceFile) -> str:
-    return ""
 
 
 def top_lead(file: SourceFile, unit: str) -> str:

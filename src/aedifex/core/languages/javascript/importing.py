@@ -6,7 +6,7 @@ import re
 from collections.abc import Sequence
 
 from ...program.curly import bound_names
-from ...program.model import SourceFile, Statement
+from ...program.model import Scope, SourceFile, Statement
 from .imports import kind_of
 from .words import end, quote
 
@@ -23,7 +23,7 @@ def quiet_module(module: str) -> bool:
     return module.removeprefix("node:").split("/")[0] in LIBRARY
 
 
-def stays_in(file: SourceFile) -> str:
+def stays_in(file: SourceFile, scope: Scope | None = None) -> str:
     if kind_of(file) == "page":
         return "it is a script that a page names, which cannot import another file"
     return ""

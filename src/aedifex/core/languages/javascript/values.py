@@ -195,6 +195,11 @@ def between(scope: Scope, top: Scope) -> Scope | None:
     return None
 
 
+def receiver_at(file: SourceFile, scope: Scope, top: Scope, class_: str) -> str:
+    """How code in ``scope`` names the object of the method ``top``: inner functions become arrows, which see it."""
+    return "this"
+
+
 def inner_receivers(file: SourceFile, top: Scope, refs: Sequence[Reference]) -> tuple[list[Edit], str]:
     """Edits that make functions inside a method see its receiver: they become arrows, where that is the same."""
     edits: list[Edit] = []

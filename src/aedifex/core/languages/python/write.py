@@ -186,6 +186,11 @@ def method_as_value(file: SourceFile, function: Function, ref: Reference, text: 
     return text, ""
 
 
+def receiver_at(file: SourceFile, scope: Scope, top: Scope, class_: str) -> str:
+    """How code in ``scope`` names the object of the method ``top``: inner functions close over it."""
+    return RECEIVER
+
+
 def inner_receivers(file: SourceFile, top: Scope, refs: Sequence[Reference]) -> tuple[list[tuple[int, int, str]], str]:
     """Edits that let functions inside a method see its receiver, or why they cannot: here they always do."""
     return [], ""
@@ -294,7 +299,7 @@ def packaged(folder: str, exists: Callable[[str], bool]) -> str:
     return ""
 
 
-def stays_in(file: SourceFile) -> str:
+def stays_in(file: SourceFile, scope: Scope | None = None) -> str:
     """Why nothing can move out of a file into one of its own; "" if it can."""
     return ""
 

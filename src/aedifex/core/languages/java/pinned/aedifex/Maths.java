@@ -1,14 +1,9 @@
 package aedifex;
 
-import java.nio.file.Files;
-import java.nio.file.Path;
-import java.util.ArrayList;
-import java.util.Arrays;
-import java.util.List;
 import java.util.Random;
 
-/** The words of a sketch that calculate: chance, numbers, texts, colours, vectors. */
-public class Maths extends Drawing {
+/** The words of a sketch that calculate: chance, numbers, curves. */
+public class Maths extends Space {
     private Random chance = new Random(20010911);
 
     public float random(float high) {
@@ -46,6 +41,9 @@ public class Maths extends Drawing {
     public void noiseDetail(int level) {
     }
 
+    public void noiseDetail(int level, float falloff) {
+    }
+
     public static float map(float v, float a, float b, float c, float d) {
         return c + (d - c) * ((v - a) / (b - a));
     }
@@ -68,6 +66,14 @@ public class Maths extends Drawing {
 
     public static float dist(float a, float b, float c, float d) {
         return (float) Math.hypot(c - a, d - b);
+    }
+
+    public static float dist(float x, float y, float z, float a, float b, float c) {
+        return mag(a - x, b - y, c - z);
+    }
+
+    public static float mag(float a, float b, float c) {
+        return (float) Math.sqrt(a * a + b * b + c * c);
     }
 
     public static float mag(float a, float b) {
@@ -98,6 +104,14 @@ public class Maths extends Drawing {
         return Math.max(a, b);
     }
 
+    public static int max(int a, int b, int c) {
+        return Math.max(a, Math.max(b, c));
+    }
+
+    public static int max(int[] values) {
+        return java.util.Arrays.stream(values).max().getAsInt();
+    }
+
     public static float min(float... values) {
         float found = values[0];
         for (float v : values) {
@@ -108,6 +122,14 @@ public class Maths extends Drawing {
 
     public static int min(int a, int b) {
         return Math.min(a, b);
+    }
+
+    public static int min(int a, int b, int c) {
+        return Math.min(a, Math.min(b, c));
+    }
+
+    public static int min(int[] values) {
+        return java.util.Arrays.stream(values).min().getAsInt();
     }
 
     public static int floor(float v) {
@@ -174,181 +196,23 @@ public class Maths extends Drawing {
         return (float) Math.toDegrees(v);
     }
 
-    // -- other types -----------------------------------------------------------------------------
+    // -- curves ----------------------------------------------------------------------------------
 
-    public static int parseInt(float v) {
-        return (int) v;
+    public static float bezierPoint(float a, float b, float c, float d, float t) {
+        float u = 1 - t;
+        return a * u * u * u + 3 * b * t * u * u + 3 * c * t * t * u + d * t * t * t;
     }
 
-    public static int parseInt(char v) {
-        return v;
+    public static float bezierTangent(float a, float b, float c, float d, float t) {
+        float u = 1 - t;
+        return 3 * (b - a) * u * u + 6 * (c - b) * t * u + 3 * (d - c) * t * t;
     }
 
-    public static int parseInt(boolean v) {
-        return v ? 1 : 0;
+    public static float curvePoint(float a, float b, float c, float d, float t) {
+        return 0.5f * (2 * b + (c - a) * t + (2 * a - 5 * b + 4 * c - d) * t * t + (3 * b - a - 3 * c + d) * t * t * t);
     }
 
-    public static int parseInt(String v) {
-        try {
-            return (int) Float.parseFloat(v.trim());
-        } catch (NumberFormatException error) {
-            return 0;
-        }
-    }
-
-    public static float parseFloat(float v) {
-        return v;
-    }
-
-    public static float parseFloat(String v) {
-        try {
-            return Float.parseFloat(v.trim());
-        } catch (NumberFormatException error) {
-            return Float.NaN;
-        }
-    }
-
-    public static boolean parseBoolean(int v) {
-        return v != 0;
-    }
-
-    public static boolean parseBoolean(String v) {
-        return Boolean.parseBoolean(v);
-    }
-
-    public static char parseChar(int v) {
-        return (char) v;
-    }
-
-    public static byte parseByte(int v) {
-        return (byte) v;
-    }
-
-    public static String str(Object v) {
-        return String.valueOf(v);
-    }
-
-    public static String nf(int v, int digits) {
-        return String.format("%0" + Math.max(1, digits) + "d", v);
-    }
-
-    public static String nf(float v, int left, int right) {
-        return right == 0 ? nf(Math.round(v), left) : String.format(java.util.Locale.ROOT, "%0" + (left + right + 1) + "." + right + "f", v);
-    }
-
-    public static String nfc(int v) {
-        return String.format(java.util.Locale.ROOT, "%,d", v);
-    }
-
-    public static String join(String[] parts, String between) {
-        return String.join(between, parts);
-    }
-
-    public static String[] split(String text, String at) {
-        return text.split(java.util.regex.Pattern.quote(at), -1);
-    }
-
-    public static String[] split(String text, char at) {
-        return split(text, String.valueOf(at));
-    }
-
-    public static String[] splitTokens(String text, String at) {
-        return Arrays.stream(text.split("[" + java.util.regex.Pattern.quote(at) + "]")).filter(p -> !p.isEmpty()).toArray(String[]::new);
-    }
-
-    public static String trim(String text) {
-        return text.trim();
-    }
-
-    public static int[] append(int[] all, int v) {
-        int[] made = Arrays.copyOf(all, all.length + 1);
-        made[all.length] = v;
-        return made;
-    }
-
-    public static float[] append(float[] all, float v) {
-        float[] made = Arrays.copyOf(all, all.length + 1);
-        made[all.length] = v;
-        return made;
-    }
-
-    public static String[] append(String[] all, String v) {
-        String[] made = Arrays.copyOf(all, all.length + 1);
-        made[all.length] = v;
-        return made;
-    }
-
-    public static int[] sort(int[] all) {
-        int[] made = all.clone();
-        Arrays.sort(made);
-        return made;
-    }
-
-    public static float[] sort(float[] all) {
-        float[] made = all.clone();
-        Arrays.sort(made);
-        return made;
-    }
-
-    // -- console and files -------------------------------------------------------------------------
-
-    public static void println(Object... values) {
-        print(values);
-        System.out.println();
-    }
-
-    public static void print(Object... values) {
-        List<String> parts = new ArrayList<>();
-        for (Object v : values) {
-            parts.add(String.valueOf(v));
-        }
-        System.out.print(String.join(" ", parts));
-    }
-
-    public static void printArray(Object all) {
-        System.out.println(State.tell(all, 0));
-    }
-
-    public String[] loadStrings(String path) {
-        for (String place : new String[] {path, "data/" + path}) {
-            try {
-                return Files.readAllLines(Path.of(place)).toArray(new String[0]);
-            } catch (java.io.IOException error) {
-                continue;
-            }
-        }
-        return null;
-    }
-
-    public void saveStrings(String path, String[] lines) {
-        try {
-            Files.write(Path.of(path), Arrays.asList(lines));
-        } catch (java.io.IOException error) {
-            System.err.println(error.getMessage());
-        }
-    }
-
-    public static int hour() {
-        return Pin.now().getHour();
-    }
-
-    public static int minute() {
-        return Pin.now().getMinute();
-    }
-
-    public static int second() {
-        return Pin.now().getSecond();
-    }
-
-    public static int day() {
-        return Pin.now().getDayOfMonth();
-    }
-
-    public static int month() {
-        return Pin.now().getMonthValue();
-    }
-
-    public static int year() {
-        return Pin.now().getYear();
+    public static float curveTangent(float a, float b, float c, float d, float t) {
+        return 0.5f * (c - a + 2 * (2 * a - 5 * b + 4 * c - d) * t + 3 * (3 * b - a - 3 * c + d) * t * t);
     }
 }

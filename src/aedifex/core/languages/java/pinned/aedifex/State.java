@@ -152,8 +152,8 @@ final class State {
 
     private static String object(Object value, int depth) {
         String name = value.getClass().getSimpleName();
-        if (!made.containsKey(name) && !(value instanceof Sketch.PVector)) {
-            return "<" + name + ">";
+        if (!made.containsKey(name) && !(value instanceof PVector)) {
+            return "<" + (name.contains("$$Lambda") ? "lambda" : name) + ">"; // its name differs from run to run
         }
         StringJoiner parts = new StringJoiner(", ", name + "(", ")");
         for (Field field : value.getClass().getDeclaredFields()) {

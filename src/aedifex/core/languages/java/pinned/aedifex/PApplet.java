@@ -3,7 +3,7 @@ package aedifex;
 import java.util.Locale;
 
 /** A stand-in for what a sketch runs on: every drawing call is recorded, keys and mouse come from the plan. */
-public class Sketch extends Maths {
+public class PApplet extends Files {
     private boolean looping = true;
     private boolean again;
     private boolean leaving;
@@ -19,12 +19,13 @@ public class Sketch extends Maths {
     public char key;
     public int keyCode;
     public boolean keyPressed;
-    public boolean focused = true;
+    public boolean focused = true, online;
+    public int pixelWidth = 100, pixelHeight = 100, pixelDensity = 1;
     public int displayWidth = 1280, displayHeight = 800;
     public int[] pixels = new int[0];
 
     /** Set up, then draw frame after frame until the plan, or the sketch, ends it. */
-    public static void start(Sketch sketch, String[] args) {
+    public static void start(PApplet sketch, String[] args) {
         State.follow(sketch);
         sketch.hook("settings");
         sketch.hook("setup");
@@ -149,8 +150,8 @@ public class Sketch extends Maths {
     // -- the window ----------------------------------------------------------------------------
 
     public void size(int w, int h) {
-        width = w;
-        height = h;
+        width = pixelWidth = w;
+        height = pixelHeight = h;
         recorder.call("size", w, h);
     }
 
@@ -214,11 +215,100 @@ public class Sketch extends Maths {
     public void noSmooth() {
     }
 
+    public void size(float w, float h) {
+        size((int) w, (int) h);
+    }
+
+    public void size(int w, int h, String renderer, String path) {
+        size(w, h);
+    }
+
+    public void fullScreen(String renderer) {
+        fullScreen();
+    }
+
+    public void cursor(PImage image) {
+    }
+
+    public void stop() {
+        exit();
+    }
+
+    public void link(String address) {
+        recorder.call("link " + address);
+    }
+
+    public void saveFrame() {
+        saveFrame("screen-####.tif");
+    }
+
+    public void saveFrame(String path) {
+        recorder.call("save " + path);
+    }
+
+    public void save(String path) {
+        recorder.call("save " + path);
+    }
+
+    public void beginRecord(String renderer, String path) {
+        recorder.call("beginRecord " + path);
+    }
+
+    public void endRecord() {
+        recorder.call("endRecord");
+    }
+
+    public void beginRaw(String renderer, String path) {
+        recorder.call("beginRaw " + path);
+    }
+
+    public void endRaw() {
+        recorder.call("endRaw");
+    }
+
+    public void thread(String name) {
+        hook(name);
+    }
+
+    public void requestFocus() {
+    }
+
+    // -- points of the window: what the sketch itself set, since nothing is painted ---------------
+
     public void loadPixels() {
         pixels = pixels.length == width * height ? pixels : new int[width * height];
     }
 
     public void updatePixels() {
         recorder.call("updatePixels", java.util.Arrays.hashCode(pixels));
+    }
+
+    public int get(int x, int y) {
+        loadPixels();
+        return x < 0 || y < 0 || x >= width || y >= height ? 0 : pixels[y * width + x];
+    }
+
+    public PImage get() {
+        return get(0, 0, width, height);
+    }
+
+    public PImage get(int x, int y, int w, int h) {
+        PImage made = new PImage(w, h);
+        for (int i = 0; i < made.pixels.length; i++) {
+            made.pixels[i] = get(x + i % w, y + i / w);
+        }
+        return made;
+    }
+
+    public void set(int x, int y, int colour) {
+        loadPixels();
+        if (x >= 0 && y >= 0 && x < width && y < height) {
+            pixels[y * width + x] = colour;
+        }
+        recorder.call("set", x, y, colour);
+    }
+
+    public void set(int x, int y, PImage image) {
+        recorder.call("set " + image, x, y);
     }
 }
