@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass, field
 from typing import Any, Protocol
 
 from ..draft.design import ClassDesign, Design, bare
 from ..program.language import Language
-from ..program.model import Declaration, Function, Program, Scope, SourceFile, Symbol
+from ..program.model import Declaration, Function, Program, Reference, Scope, SourceFile, Symbol
 from ..survey.effects import Effects
 from ..survey.state import declared
 from .edits import Edits
@@ -139,6 +140,17 @@ def function_of(file: SourceFile, origin: str) -> Function:
         raise Refusal(f"function '{bare(origin)}' {why}", file.path, file.line(several[0].start) if several else 0,
                       "it stays as it is; give each definition a name of its own")  # fmt: skip
     return found
+
+
+def outward(
+    context: Context, file: SourceFile, design: ClassDesign, refs: Sequence[Reference], at: int
+) -> list[tuple[int, int, str]]:
+    """Edits for uses of the file's names in a class that has members of the same names. Raises Refusal if none help."""
+    fields, methods = {f.name for f in design.fields}, {m.name for m in design.methods}
+    edits, trouble = context.write.outward(file, refs, fields, methods)
+    if trouble:
+        raise refuse_at(file, at, trouble, "give the member another name in the design")
+    return list(edits)
 
 
 def refuse_at(file: SourceFile, offset: int, message: str, advice: str = "") -> Refusal:

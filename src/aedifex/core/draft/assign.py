@@ -69,11 +69,11 @@ class Assigner:
         if self.whole is not None:
             self.stay_all(f"line {self.whole.line}: {self.whole.message}")
             return [], self.stays
+        for symbols in self.asked_groups():
+            self.found_group(symbols, [], asked=True)
         for family in families(self.file, self.language, [*self.variables, *self.numbered_constants()]):
             self.found_family(family)
         has_main = self.entry and self.does_something()
-        for symbols in self.asked_groups():
-            self.found_group(symbols, [], asked=True)
         rest = [s for s in self.variables if s not in self.taken_variables]
         left = [f for f in self.functions if f.symbol not in self.taken_functions]
         for symbols in group(rest, left, self.effects, self.write.words):

@@ -11,12 +11,12 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 
-from ...draft.design import ClassDesign
+from ...draft.design import ClassDesign, bare
 from ...draft.mainplan import MainPlan, plan_main
 from ...program.model import Reference, SourceFile, Statement
 from ...survey.effects import Effects
 from ..edits import Edits
-from ..step import Context, Refusal, add_method, refuse_at
+from ..step import Context, Refusal, add_method, outward, refuse_at
 
 
 @dataclass
@@ -97,7 +97,9 @@ class Wrapper:
         more, trouble = self.write.inner_receivers(self.file, self.file.scope, mine)
         if trouble:
             raise refuse_at(self.file, start, trouble, "the main code stays where it is")
-        edits += more
+        leaving = {self.file.scope.symbols.get(bare(o)) for m in self.design.methods for o in m.origins}
+        foreign = [r for r in self.file.within(start, end) if r not in mine and r.symbol not in leaving]
+        edits += more + outward(self.context, self.file, self.design, foreign, start)
         making = self.making(stretch)
         for s in stretch:
             edits += self.write.local_edits(self.file, s) if s not in making else []

@@ -10,12 +10,12 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 
-from ...draft.design import ClassDesign, FieldDesign, MethodDesign
+from ...draft.design import ClassDesign, FieldDesign, MethodDesign, bare
 from ...program.model import Argument, Call, Function, Reference, SourceFile, Symbol
 from ...program.scopes import receiver_of, shadowed
 from ...survey.hazards import by_text
 from ..edits import Edits
-from ..step import Context, Refusal, add_method, class_scope, function_of, refuse_at
+from ..step import Context, Refusal, add_method, class_scope, function_of, outward, refuse_at
 
 
 @dataclass
@@ -297,7 +297,7 @@ class Mover:
         more, trouble = self.write.inner_receivers(self.file, f.scope, inner)
         if trouble:
             raise refuse_at(self.file, f.start, trouble, "it stays a function")
-        edits += more
+        edits += more + self.outward(f, inner)
         for name in self.method.drop:
             s = f.scope.symbols[name]
             if any(r.writes and r.form != "parameter" for r in s.references):
@@ -312,6 +312,12 @@ class Mover:
                 if r.form != "parameter":
                     edits.append((r.start, r.end, self.write.use(r, text)))
         return edits
+
+    def outward(self, f: Function, own: list[Reference]) -> list[tuple[int, int, str]]:
+        """What must be said more plainly because the class has members of the same names."""
+        leaving = {self.file.scope.symbols.get(bare(o)) for m in self.design.methods for o in m.origins}
+        others = [r for r in self.file.within(f.body_start, f.end) if r not in own and r.symbol not in leaving]
+        return outward(self.context, self.file, self.design, others, f.start)
 
     def method_text(self, f: Function, inner: list[tuple[int, int, str]]) -> str:
         unit = self.write.indent_unit(self.file)

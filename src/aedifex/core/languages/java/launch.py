@@ -15,6 +15,7 @@ from .read import module_text
 MEMORY = 0  # bytes of address space: the machine reserves far more than it uses, and has a limit of its own
 HEAP = 512  # MiB that the program may use
 FLAGS = [
+    "-XX:-ShowCodeDetailsInExceptionMessages",  # they name variables, which move
     "-XX:TieredStopAtLevel=1",
     "-XX:+UseSerialGC",
     "-Xshare:auto",

@@ -8,6 +8,9 @@ from ...program.model import Function, Reference, Scope, SourceFile
 from .walk import modifiers
 
 Edit = tuple[int, int, str]
+OF_EVERY_OBJECT = frozenset(
+    ["clone", "equals", "finalize", "getClass", "hashCode", "notify", "notifyAll", "toString", "wait"]
+)
 
 
 def class_trouble(file: SourceFile, start: int, end: int, main: bool = False) -> str:
@@ -58,6 +61,27 @@ def receiver_at(file: SourceFile, scope: Scope, top: Scope, class_: str) -> str:
 def inner_receivers(file: SourceFile, top: Scope, refs: Sequence[Reference]) -> tuple[list[Edit], str]:
     """A class that stands inside a method sees the method's object under another name; a type without an object around does not."""
     return [], next((why for r in refs if (why := blind(file, r, top))), "")
+
+
+def outward(file: SourceFile, refs: Sequence[Reference], fields: set[str], methods: set[str]) -> tuple[list[Edit], str]:
+    """Uses of the home's members inside a class that has members of the same names: they say whose they are."""
+    edits: list[Edit] = []
+    for ref in refs:
+        if ref.symbol is None or ref.symbol.scope is not file.scope or ref.form in ("qualified", "method reference"):
+            continue
+        hiding = (
+            fields
+            if "variable" in ref.symbol.kinds
+            else methods | OF_EVERY_OBJECT
+            if "function" in ref.symbol.kinds
+            else set()
+        )
+        if ref.name not in hiding:
+            continue
+        if file.path.endswith(".pde"):
+            return [], f"line {file.shown(ref.start)}: the class has a member '{ref.name}' too, which would be meant"
+        edits.append((ref.start, ref.start, file.scope.name + "."))
+    return edits, ""
 
 
 def method_as_value(file: SourceFile, f: Function, ref: Reference, text: str, owner: str) -> tuple[str, str]:

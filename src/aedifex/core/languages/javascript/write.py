@@ -49,7 +49,7 @@ from .importing import (  # noqa: F401
     stays_in,
 )
 from .imports import stem
-from .values import class_trouble, inner_receivers, method_as_value, receiver_at  # noqa: F401
+from .values import class_trouble, inner_receivers, method_as_value, outward, receiver_at  # noqa: F401
 from .words import class_name, end, file_name, hidden, is_name, member_name, old_style  # noqa: F401
 
 RECEIVER = "this"

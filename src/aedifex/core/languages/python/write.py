@@ -186,6 +186,13 @@ def method_as_value(file: SourceFile, function: Function, ref: Reference, text: 
     return text, ""
 
 
+def outward(
+    file: SourceFile, refs: Sequence[Reference], fields: set[str], methods: set[str]
+) -> tuple[list[tuple[int, int, str]], str]:
+    """Uses of other names inside a class that has members of the same names: a member is never meant without its object."""
+    return [], ""
+
+
 def receiver_at(file: SourceFile, scope: Scope, top: Scope, class_: str) -> str:
     """How code in ``scope`` names the object of the method ``top``: inner functions close over it."""
     return RECEIVER
