@@ -64,15 +64,27 @@ def record(
         again = compare(replace(scenario, expect=[]), first, second)
         if again:
             d = again[0]
-            place = (
-                f"{d.where}, line {d.line}" if d.line else f"{d.where} of {d.name} at {d.moment}" if d.name else d.where
-            )
-            raise Refused(f"scenario '{scenario.name}': two runs of the original differ: {place}, "
+            raise Refused(f"scenario '{scenario.name}': two runs of the original differ: {place(d)}, "
                           f"{d.before!r} and {d.after!r}; mask it with 'ignore'.")  # fmt: skip
         first.called = second.called
         runs[scenario.name] = (key(scenario), first)
     evidence.save(original, runs)
     return {name: seen for name, (_, seen) in runs.items()}
+
+
+def unsteady(scenario: Scenario, original: World, seen: dict[str, Observed]) -> list[str]:
+    """A sentence if the original itself no longer does what was recorded of it: then the difference says nothing of a step."""
+    again = compare(replace(scenario, expect=[]), seen[scenario.name], observe(scenario, original))
+    return [
+        f"the original itself does another thing by now ({place(d)}: {d.before!r} and {d.after!r}); mask it with 'ignore'"
+        for d in again[:1]
+    ]
+
+
+def place(d: Difference) -> str:
+    if d.line:
+        return f"{d.where}, line {d.line}"
+    return f"{d.where} of {d.name} at {d.moment}" if d.name else d.where
 
 
 def advice(trouble: str) -> str:
@@ -112,6 +124,7 @@ def check(
             found = compare(scenario, seen[scenario.name], run.result(), due)
             if found and original is not None:
                 found = [explained(d, scenario, original, world, pictures) for d in found]
+                found[0] = replace(found[0], context=(*unsteady(scenario, original, seen), *found[0].context))
             result.differences += found
             if tell is not None:
                 tell(scenario.name)
