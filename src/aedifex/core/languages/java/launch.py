@@ -16,6 +16,8 @@ MEMORY = 0  # bytes of address space: the machine reserves far more than it uses
 HEAP = 512  # MiB that the program may use
 FLAGS = [
     "-XX:-ShowCodeDetailsInExceptionMessages",  # they name variables, which move
+    "-XX:+UnlockExperimentalVMOptions",
+    "-XX:hashCode=2",  # objects without a hash of their own all have the same: what is told of them, and their order, stays
     "-XX:TieredStopAtLevel=1",
     "-XX:+UseSerialGC",
     "-Xshare:auto",

@@ -18,15 +18,19 @@ Edit = tuple[int, int, str]
 
 
 def home_references(file: SourceFile, scope: Scope) -> list[Reference]:
-    """Uses of the old home's variables and functions inside the class."""
+    """Uses of the old home's variables, functions and types inside the class."""
     return [
         r
         for r in file.within(scope.start, scope.end)
         if r.symbol is not None
         and r.symbol.scope is file.scope
         and (r.symbol.kinds & {"variable", "function"} or nested(file, r, scope))
-        and r.form not in ("qualified", "method reference")
     ]
+
+
+def bare_references(file: SourceFile, scope: Scope) -> list[Reference]:
+    """Those of them that do not say whose they are."""
+    return [r for r in home_references(file, scope) if r.form not in ("qualified", "method reference")]
 
 
 def nested(file: SourceFile, ref: Reference, scope: Scope) -> bool:
@@ -97,7 +101,7 @@ def moved_out(file: SourceFile, statement: Statement, start: int, unit: str, imp
     if file.path.endswith(".pde"):
         return file.slice(start, end)
     scope = next(s for s, _ in file.classes if statement.start <= s.start < statement.end)
-    edits = [(r.start, r.start, file.scope.name + ".") for r in home_references(file, scope)]
+    edits = [(r.start, r.start, file.scope.name + ".") for r in bare_references(file, scope)]
     words = next((c for c in statement.node.children if c.type == "modifiers"), None)
     if words is not None:
         kept = [c for c in words.children if c.type not in ("static", "private")]
