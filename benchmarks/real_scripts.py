@@ -1,8 +1,9 @@
-"""Run the whole path on scripts that others wrote, and write the table in docs/real-scripts.md.
+"""Run the whole path on scripts that others wrote, and write the tables in docs/real-scripts.md.
 
-    python benchmarks/real_scripts.py [--only WORD] [--keep FOLDER]
+    python benchmarks/real_scripts.py [--only WORD] [--language NAME] [--keep FOLDER] [--write]
 
-Each script is copied to a folder of its own, drafted, built with all checks, and compared once more at the end.
+Each script is copied to a folder of its own, drafted, built with all checks, and compared once more at the end. With ``--write`` the
+tables of the languages that were run are replaced.
 """
 
 from __future__ import annotations
@@ -12,176 +13,57 @@ import json
 import shutil
 import subprocess
 import sys
-import sysconfig
 import tempfile
 import tomllib
 from pathlib import Path
 
+import real_curly
+import real_python
+from real_case import Case
+
 ROOT = Path(__file__).parent.parent
-LIBRARY = Path(sysconfig.get_paths()["stdlib"])
 AEDIFEX = [sys.executable, "-m", "aedifex.cli.main"]
-
-# Command-line modules of the standard library: script → arguments of each scenario, and what is typed.
-MODULES: dict[str, list[tuple[list[str], str]]] = {
-    "calendar.py": [(["2026", "3"], ""), (["--type", "html", "2026", "3"], ""), (["2026"], "")],
-    "base64.py": [(["-e"], "a tram\n"), (["-d"], "YSB0cmFt\n"), (["-t"], "")],
-    "quopri.py": [([], "a tram = full\n"), (["-d"], "a=20tram\n")],
-    "tabnanny.py": [(["-v", "sample.py"], "")],
-    "pyclbr.py": [(["sample.py"], "")],
-    "tokenize.py": [(["sample.py"], ""), ([], "x = 1\n")],
-    "dis.py": [(["sample.py"], "")],
-    "ast.py": [(["sample.py"], ""), (["-i", "1"], "x = 1\n")],
-    "textwrap.py": [([], "")],
-    "filecmp.py": [([".", "."], "")],
-    "shlex.py": [([], "open 'the doors' now\n")],
-    "cProfile.py": [(["-s", "ncalls", "none.py"], "")],
-    "mimetypes.py": [(["sample.py"], ""), (["-e", "text/html"], "")],
-    "keyword.py": [([], "")],
-    "this.py": [([], "")],
-    "getopt.py": [(["-a", "1"], "")],
-    "gettext.py": [([], "")],
-    "netrc.py": [([], "")],
-    "fileinput.py": [(["sample.py"], "")],
-    "symtable.py": [([], "")],
-    "webbrowser.py": [([], "")],
-    "platform.py": [([], ""), (["terse"], "")],
-    "sysconfig.py": [([], "")],
-    "site.py": [(["--user-base"], "")],
-    "encodings/rot_13.py": [([], "tram\n")],
-    "json/tool.py": [([], '{"line": 3}\n'), (["--sort-keys"], '{"b": 1, "a": [2, 3]}\n')],
-    "pydoc.py": [(["keyword"], "")],
-    "timeit.py": [(["-n", "2", "-r", "1", "1+1"], "")],
-    "zipfile.py": [(["-c", "made.zip", "sample.py"], "")],
-    "tarfile.py": [(["-c", "made.tar", "sample.py"], "")],
-    "inspect.py": [(["keyword"], "")],
-    "pprint.py": [([], "")],
-    "locale.py": [([], "")],
-    "difflib.py": [([], "")],
-    "bdb.py": [([], "")],
-    "trace.py": [(["--count", "--missing", "sample.py"], "")],
-}
-# Scripts of Debian's python3.11-examples: script → as above.
-EXAMPLES: dict[str, list[tuple[list[str], str]]] = {
-    "demo/beer.py": [(["5"], "")],
-    "demo/eiffel.py": [([], "")],
-    "demo/queens.py": [([], "")],
-    "demo/vector.py": [([], "")],
-    "scripts/byext.py": [(["."], "")],
-    "scripts/byteyears.py": [(["-m", "sample.py"], "")],
-    "scripts/cleanfuture.py": [(["-v", "sample.py"], "")],
-    "scripts/combinerefs.py": [(["sample.txt"], "")],
-    "scripts/copytime.py": [(["sample.py", "sample.txt"], "")],
-    "scripts/crlf.py": [(["sample.txt"], "")],
-    "scripts/diff.py": [(["sample.py", "sample.txt"], ""), (["-c", "sample.py", "sample.txt"], "")],
-    "scripts/dutree.py": [([], "3\t./a/b\n5\t./a\n9\t.\n")],
-    "scripts/eptags.py": [(["sample.py"], "")],
-    "scripts/find-uname.py": [(["tram"], "")],
-    "scripts/finddiv.py": [(["sample.txt"], "")],
-    "scripts/findlinksto.py": [(["x", "."], "")],
-    "scripts/findnocoding.py": [(["."], "")],
-    "scripts/fixcid.py": [(["-s", "subst.txt", "sample.c"], "")],
-    "scripts/fixdiv.py": [(["sample.txt"], "")],
-    "scripts/fixheader.py": [(["sample.c"], "")],
-    "scripts/fixnotice.py": [(["sample.c"], "")],
-    "scripts/google.py": [([], "")],
-    "scripts/highlight.py": [(["sample.py"], ""), (["-a", "sample.py"], "")],
-    "scripts/ifdef.py": [(["-Dx", "sample.c"], "")],
-    "scripts/import_diagnostics.py": [([], "")],
-    "scripts/lfcr.py": [(["sample.txt"], "")],
-    "scripts/linktree.py": [(["one", "two"], "")],
-    "scripts/lll.py": [(["."], "")],
-    "scripts/make_ctype.py": [([], "")],
-    "scripts/md5sum.py": [(["sample.py", "sample.txt"], ""), ([], "tram")],
-    "scripts/mkreal.py": [(["sample.txt"], "")],
-    "scripts/ndiff.py": [(["sample.py", "sample.txt"], ""), (["-q", "sample.py", "sample.txt"], "")],
-    "scripts/nm2def.py": [([], "T x\n")],
-    "scripts/pathfix.py": [(["-i", "/usr/bin/tram", "-n", "sample.py"], "")],
-    "scripts/pdeps.py": [(["sample.py"], "")],
-    "scripts/pindent.py": [(["-c"], "if x:\n    y = 1\nelse:\n    y = 2\n")],
-    "scripts/ptags.py": [(["sample.py"], "")],
-    "scripts/pysource.py": [(["."], "")],
-    "scripts/reindent.py": [(["-d", "-v", "sample.py"], "")],
-    "scripts/rgrep.py": [(["tram", "sample.txt"], ""), (["-i", "TRAM", "sample.txt"], "")],
-    "scripts/suff.py": [(["a.py", "b.txt", "c.py"], "")],
-    "scripts/texi2html.py": [(["sample.texi", "out"], "")],
-    "scripts/untabify.py": [(["sample.txt"], "")],
-    "scripts/which.py": [(["sh"], "")],
-    "i18n/makelocalealias.py": [(["--glibc-supported", "sample.txt"], "")],
-    "i18n/msgfmt.py": [(["-o", "out.mo", "sample.po"], "")],
-    "i18n/pygettext.py": [(["-o", "-", "sample.py"], ""), (["-D", "-o", "out.pot", "sample.py"], "")],
-    "unicode/listcodecs.py": [([], "")],
-    "stringbench/stringbench.py": [(["--help"], "")],
-}
-DEBIAN = Path("/usr/share/doc/python3.11/examples")
-# Examples that ship in source packages: (package, glob); each is run without arguments.
-PACKAGES = [("simpy", "docs/examples/code/*.py"), ("colorama", "demos/demo*.py")]
-
-TEXT = "the tram stops at the mill\n\tthe tram opens\nthe tram goes on to the bridge, x / 2\n" * 4
-FILES = {
-    "sample.py": "import os\n\n\nclass Tram:\n    def move(self, by):\n        return by * 2\n\n\nprint(Tram().move(21), _('stop'))\n",
-    "sample.txt": TEXT,
-    "sample.c": "/* tram */\n#ifdef x\nint tram = 1; /* stop */\n#else\nint stop;\n#endif\n",
-    "subst.txt": "tram depot\n",
-    "sample.po": 'msgid ""\nmsgstr "Content-Type: text/plain; charset=UTF-8\\n"\n\nmsgid "stop"\nmsgstr "halt"\n',
-    "sample.texi": "@settitle Trams\n@chapter The line\nA @emph{tram} on @code{rails}.\n@itemize\n@item one\n@end itemize\n@bye\n",
-}
+IGNORED = "ignore = ['0x[0-9a-f]{8,}']"  # addresses
+Row = dict[str, object]
 
 
-def cases(cache: Path) -> list[tuple[str, Path, list[tuple[list[str], str]]]]:
-    """(name, script, scenarios) of every script that this machine has, the demo folder first."""
-    found = [
-        (f"turtledemo/{p.name}", p, [([], "")])
-        for p in sorted((LIBRARY / "turtledemo").glob("*.py"))
-        if not p.name.startswith("_")
-    ]
-    for package, pattern in PACKAGES:
-        found += [(f"{package}/{p.name}", p, [([], "")]) for p in unpacked(package, pattern, cache)]
-    found += [(f"examples/{name}", DEBIAN / name, runs) for name, runs in EXAMPLES.items() if (DEBIAN / name).exists()]
-    return found + [(name, LIBRARY / name, runs) for name, runs in MODULES.items() if (LIBRARY / name).exists()]
-
-
-def unpacked(package: str, pattern: str, cache: Path) -> list[Path]:
-    """Scripts of a source package, fetched with pip; none if it cannot be had."""
-    pip = [sys.executable, "-m", "pip", "-q"]
-    subprocess.run([*pip, "install", package], capture_output=True)
-    subprocess.run(
-        [*pip, "download", "--no-deps", "--no-binary", ":all:", "-d", str(cache), package], capture_output=True
-    )
-    for archive in cache.glob(f"{package}-*.tar.gz"):
-        shutil.unpack_archive(archive, cache)
-    return sorted(p for folder in cache.glob(f"{package}-*") if folder.is_dir() for p in folder.glob(pattern))
-
-
-def one(name: str, script: Path, runs: list[tuple[list[str], str]], folder: Path) -> dict[str, object]:
-    """Draft and build one script in ``folder``; a row of the table."""
+def one(case: Case, folder: Path) -> Row:
+    """Draft and build one script in ``folder``; a row of its table."""
     folder.mkdir(parents=True)
-    target = folder / (script.name if not (LIBRARY / script.name).exists() else f"{script.stem}_script.py")
-    shutil.copy(script, target)
-    for helper in script.parent.glob("fixpath.py"):
-        shutil.copy(helper, folder)
-    for other, text in FILES.items():
-        (folder / other).write_text(text)
+    case.lay_out(folder)
+    target = folder / case.entry
     design = target.with_suffix(".design.toml")
-    rows = []
-    for number, (args, typed) in enumerate(runs):
-        command = ["{python}", "{entry}", *args]
-        rows.append(
-            f"[[scenario]]\nname = 'run {number}'\nrun = {json.dumps(command)}\nstdin = {json.dumps(typed)}\nseconds = 60\n"
-            "ignore = ['0x[0-9a-f]{8,}']\n"
-        )
-    target.with_suffix(".scenarios.toml").write_text("\n".join(rows))
-    row: dict[str, object] = {"script": name, "lines": target.read_text(errors="replace").count("\n")}
-    drafted = subprocess.run([*AEDIFEX, "draft", "-q", str(target)], capture_output=True, text=True)
+    row: Row = {"script": case.name, "language": case.language, "lines": target.read_text(errors="replace").count("\n")}
+    drafted = aedifex("draft", "-q", str(target))
     if drafted.returncode:
         return {**row, "why": last_line(drafted.stderr)}
-    seen = json.loads(
-        subprocess.run([*AEDIFEX, "preview", "--json", str(design)], capture_output=True, text=True).stdout
-    )
-    built = subprocess.run([*AEDIFEX, "build", "--json", str(design)], capture_output=True, text=True)
+    if case.runs is None:
+        suggested = aedifex("record", "--suggest", str(design))
+        if suggested.returncode:
+            return {**row, "why": last_line(suggested.stderr)}
+    else:
+        target.with_suffix(".scenarios.toml").write_text("\n".join(scenarios(case.runs)))
+    seen = json.loads(aedifex("preview", "--json", str(design)).stdout)
+    built = aedifex("build", "--json", str(design))
     if not built.stdout.strip():
         return {**row, "why": last_line(built.stderr)}
-    outcome = json.loads(built.stdout)
-    checked = subprocess.run([*AEDIFEX, "check", str(design)], capture_output=True, text=True)
+    return {**row, **told(json.loads(built.stdout), seen, design)}
+
+
+def aedifex(*words: str) -> subprocess.CompletedProcess[str]:
+    return subprocess.run([*AEDIFEX, *words], capture_output=True, text=True)
+
+
+def scenarios(runs: list[tuple[list[str], str]]) -> list[str]:
+    return [
+        f"[[scenario]]\nname = 'run {number}'\nrun = {json.dumps(['{engine}', '{entry}', *args])}\n"
+        f"stdin = {json.dumps(typed)}\nseconds = 60\n{IGNORED}\n"
+        for number, (args, typed) in enumerate(runs)
+    ]
+
+
+def told(outcome: dict, seen: dict, design: Path) -> Row:
+    checked = aedifex("check", str(design))
     refused = [
         f"{s['id']}: {s['because']}"
         for s in outcome["steps"]
@@ -190,7 +72,7 @@ def one(name: str, script: Path, runs: list[tuple[list[str], str]], folder: Path
     stays = [e["why"] for e in tomllib.loads(design.read_text()).get("stay", []) if e["why"] != "constant"]
     stopped = outcome["stopped"]
     return {
-        **row, "globals": (seen["before"]["globals"], seen["after"]["globals"]),
+        "globals": (seen["before"]["globals"], seen["after"]["globals"]),
         "main": (seen["before"]["main_statements"], seen["after"]["main_statements"]),
         "done": sum(1 for s in outcome["steps"] if s["result"] == "done"), "refused": refused,
         "stays": stays, "same": checked.returncode == 0 and not stopped,
@@ -205,6 +87,7 @@ def last_line(text: str) -> str:
 def main() -> int:
     parser = argparse.ArgumentParser()
     parser.add_argument("--only", default="")
+    parser.add_argument("--language", default="")
     parser.add_argument("--keep")
     parser.add_argument("--write", action="store_true", help="write docs/real-scripts.md")
     options = parser.parse_args()
@@ -212,22 +95,43 @@ def main() -> int:
     rows = []
     cache = top / "packages"
     cache.mkdir(parents=True, exist_ok=True)
-    for name, script, runs in cases(cache):
-        if options.only in name:
-            rows.append(one(name, script, runs, top / name.replace("/", "_").removesuffix(".py")))
+    found = real_python.cases(cache) if options.language in ("", "Python") else []
+    found += real_curly.cases(cache) if options.language != "Python" else []
+    for case in found:
+        if options.only in case.name and options.language in ("", case.language):
+            place = top / f"{case.language}-{case.name}".replace("/", "_").rsplit(".", 1)[0].replace(" ", "_")
+            rows.append(one(case, place))
             print(json.dumps(rows[-1]), flush=True)
     if options.write:
-        (ROOT / "docs" / "real-scripts.md").write_text(document(rows))
+        write(rows)
     if not options.keep:
         shutil.rmtree(top)
     return 1 if any(r.get("same") is False for r in rows) else 0
 
 
-def document(rows: list[dict[str, object]]) -> str:
+def write(rows: list[Row]) -> None:
+    """Replace the sections of the languages that were run."""
+    path = ROOT / "docs" / "real-scripts.md"
+    parts = path.read_text().split("\n## ")
+    kept = {part.split("\n", 1)[0]: part for part in parts[1:]}
+    for language in dict.fromkeys(str(r["language"]) for r in rows):
+        kept[language] = section(language, [r for r in rows if r["language"] == language])
+    text = "\n## ".join([INTRODUCTION, *(p.strip() + "\n" for p in kept.values())])
+    path.write_text(text.rstrip() + "\n")
+
+
+INTRODUCTION = """# Real scripts
+
+Scripts that we did not write, taken as they are, drafted and built with every step checked by running the
+program before and after. Made by `make real-scripts`; where they come from stands in `benchmarks/real_*.py`.
+"""
+
+
+def section(language: str, rows: list[Row]) -> str:
+    same = sum(1 for r in rows if r.get("same"))
+    changed = sum(1 for r in rows if r.get("done"))
     lines = [
-        "# Real scripts", "",
-        "Scripts that we did not write, taken as they are, drafted and built with every step checked by running the",
-        "program before and after. Made by `make real-scripts`.", "",
+        language, "", f"{len(rows)} scripts; {same} built and the same; {changed} of them rearranged.", "",
         "| script | lines | globals | main | steps | refused or staying, and why | same |", "|---|---|---|---|---|---|---|",
     ]  # fmt: skip
     for r in rows:
@@ -242,9 +146,6 @@ def document(rows: list[dict[str, object]]) -> str:
         lines.append(
             f"| {r['script']} | {r['lines']} | {g1} → {g2} | {m1} → {m2} | {r['done']} | {why} | {'yes' if r['same'] else 'NO'} |"
         )
-    same = sum(1 for r in rows if r.get("same"))
-    changed = sum(1 for r in rows if r.get("done"))
-    lines += ["", f"{len(rows)} scripts; {same} built and the same; {changed} of them rearranged."]
     return "\n".join(lines) + "\n"
 
 
