@@ -12,6 +12,7 @@ from ..survey.state import constants_of, only_imports
 @dataclass
 class Dependencies:
     imports: list[str] = field(default_factory=list)  # statements, as written
+    after: int = 0  # where the last of those imports ends
     moving: list[Statement] = field(default_factory=list)  # constants, functions and classes that go along
     refusal: tuple[str, int] | None = None  # (why, where)
 
@@ -88,6 +89,8 @@ def place(
         submodules = all(not original and language.write.top_module(module) == name for module, original in ways)
         if not ways or (len(ways) > 1 and not submodules) or len(where) != len(brought[name]):
             return f"'{name}' is imported in more than one way", at
+        for _, _, statement in brought[name]:
+            found.after = max(found.after, statement.end)
         for module, original in ways:
             if language.write.packaged_import(module):
                 return f"'{name}' is imported relative to the package", at

@@ -71,7 +71,7 @@ class FileMover:
                 start,
                 after if s.kind in ("class", "function") else self.write.line_end(self.file, s.end),
             )
-        self.import_back(moving, names)
+        self.import_back(moving, names, needs.after)
         return self.out
 
     def bodily(self, statement: Statement) -> Edits:
@@ -160,23 +160,30 @@ class FileMover:
                 names.add(symbol.name)
         return names
 
-    def import_back(self, moving: list[Statement], names: set[str]) -> None:
+    def import_back(self, moving: list[Statement], names: set[str], needed: int) -> None:
         if not names:
             return
         nl = self.write.newline(self.file)
         line = self.write.import_names(self.file, self.write.module_of(self.design.file), sorted(names)).replace(
             "\n", nl
         )
-        at, before, after = self.import_place(moving)
+        at, before, after = self.import_place(moving, needed if needed < self.first_use(moving, names) else 0)
         self.out.insert(self.file.path, at, before.replace("\n", nl) + line + after.replace("\n", nl))
 
-    def import_place(self, moving: list[Statement]) -> tuple[int, str, str]:
-        """After the last import at the top; else after the document string; else before the first statement."""
+    def first_use(self, moving: list[Statement], names: set[str]) -> int:
+        uses = [r.start for n in names for r in self.file.scope.symbols[n].references]
+        return min((u for u in uses if not any(m.start <= u < m.end for m in moving)), default=0)
+
+    def import_place(self, moving: list[Statement], needed: int) -> tuple[int, str, str]:
+        """After the last import at the top, and after what the new file imports itself, so that modules are loaded in the same order.
+
+        Without imports: after the document string; else before the first statement.
+        """
         last: Statement | None = None
         for s in self.file.statements:
             if s.kind == "import":
                 last = s
-            elif s.kind not in ("docstring",) and not any(m.start <= s.start < m.end for m in moving):
+            elif s.start >= needed and s.kind != "docstring" and not any(m.start <= s.start < m.end for m in moving):
                 break
         if last is not None:
             end = self.write.line_end(self.file, last.end)

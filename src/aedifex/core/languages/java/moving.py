@@ -144,17 +144,28 @@ def opened(file: SourceFile, statement: Statement) -> list[Edit]:
         return []
     scope = next(s for s, _ in file.classes if statement.start <= s.start < statement.end)
     wanted = {r.symbol for r in home_references(file, scope)}
+    for f in file.functions:  # a lambda that is handed to them becomes an object of their parameter's type
+        if f.symbol in wanted:
+            wanted |= {r.symbol for r in file.within(f.start, f.body_start)}
     edits: list[Edit] = []
+    for other, name in file.classes:
+        if other.parent is file.scope and any(name == s.name for s in wanted if s is not None and "class" in s.kinds):
+            edits += bared(declaration(file, other))
     for s in file.statements:
         names = {
             r.symbol for r in file.within(s.start, s.end) if r.writes and r.symbol is not None and r.scope is file.scope
         }
         if s.node is None or not names & wanted or statement.start <= s.start < statement.end:
             continue
-        for group in (c for c in s.node.children if c.type == "modifiers"):
-            for word in (c for c in group.children if c.type == "private"):
-                edits.append((word.start_byte, word.end_byte + 1, ""))
+        edits += bared(s.node)
     return list(dict.fromkeys(edits))
+
+
+def bared(node: Any) -> list[Edit]:
+    """Edits that take away the word "private" in front of a declaration."""
+    groups = [c for c in node.children if c.type == "modifiers"]
+    words = [w for group in groups for w in group.children if w.type == "private"]
+    return [(w.start_byte, w.end_byte + 1, "") for w in words]
 
 
 def spliced(file: SourceFile, start: int, end: int, edits: list[Edit]) -> str:

@@ -13,7 +13,7 @@ KEYWORDS = frozenset(
     """
     break case catch class const continue debugger default delete do else enum export extends false finally for function if
     import in instanceof new null return super switch this throw true try typeof var void while with yield let static implements
-    interface package private protected public await async of get set
+    interface package private protected public await constructor
     """.split()  # noqa: SIM905
 )
 STRICT = frozenset(["implements", "interface", "let", "package", "private", "protected", "public", "static", "yield"])
