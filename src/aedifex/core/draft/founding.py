@@ -13,7 +13,7 @@ from dataclasses import dataclass, field
 from itertools import islice
 
 from ..program.language import Language
-from ..program.model import SourceFile, Statement, Symbol
+from ..program.model import Reference, SourceFile, Statement, Symbol
 from ..survey.effects import Effects, Touch
 from ..survey.state import movable
 
@@ -108,6 +108,7 @@ def one(
                 or (value_touch.names & mine) - started
                 or (statement is not at and not ready(effects, statement.value, value_touch, at, mine))
                 or language.write.class_trouble(file, *statement.value)
+                or language.write.inner_receivers(file, file.scope, own_uses(file, statement.value, mine))[1]
             ):
                 free = False
             elif anywhere or (free and not value_touch.names & ((mine - started) | crossed)):
@@ -120,6 +121,11 @@ def one(
             free = False
         seen |= touch.names & mine
     return at, [row[s] if s is not None else Start("fixed") for s in symbols]
+
+
+def own_uses(file: SourceFile, span: tuple[int, int], mine: set[Symbol]) -> list[Reference]:
+    """Uses of the class's own variables in a first value, some perhaps in functions that stand in it."""
+    return [r for r in file.within(*span) if r.symbol in mine]
 
 
 def plain_value(file: SourceFile, language: Language, statement: Statement, constants: set[Symbol]) -> bool:

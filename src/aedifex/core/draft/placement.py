@@ -11,7 +11,8 @@ from ..survey.state import constants_of, only_imports
 
 @dataclass
 class Dependencies:
-    imports: list[str] = field(default_factory=list)  # statements, as written
+    imports: list[str] = field(default_factory=list)  # statements, as written, in the order of the file
+    places: dict[str, int] = field(default_factory=dict)  # where each of them comes from
     after: int = 0  # where the last of those imports ends
     moving: list[Statement] = field(default_factory=list)  # constants, functions and classes that go along
     refusal: tuple[str, int] | None = None  # (why, where)
@@ -50,7 +51,7 @@ def dependencies(file: SourceFile, language: Language, statements: list[Statemen
     if stars:
         for module in file.scope.stars:
             found.imports.append(language.write.import_again(file, "*", module, "*"))
-    found.imports = sorted(set(found.imports))
+    found.imports = sorted(set(found.imports), key=lambda line: (found.places.get(line, 0), line))
     return found
 
 
@@ -96,6 +97,7 @@ def place(
                 return f"'{name}' is imported relative to the package", at
             if not language.write.everywhere_import(module):
                 found.imports.append(language.write.import_again(file, name, module, original))
+                found.places.setdefault(found.imports[-1], brought[name][0][2].start)
         return None
     if len(where) != 1:
         return f"'{name}' is set in several places of the file that is left behind", at

@@ -269,16 +269,19 @@ class Founder:
 
     def own_members(self, s: Statement) -> list[tuple[int, int, str]]:
         assert s.value is not None
-        found = []
+        found, refs = [], []
         for row in self.variables[:1]:
             for number, own in enumerate(row):
                 name = self.names[self.design.fields[number].name]
-                found += [
-                    (r.start, r.end, self.write.use(r, self.write.member(self.write.RECEIVER, name)))
-                    for r in self.file.within(*s.value)
-                    if own is not None and r.symbol is own
-                ]
-        return found
+                for r in self.file.within(*s.value):
+                    if own is not None and r.symbol is own:
+                        owner = self.write.receiver_at(self.file, r.scope, self.file.scope, self.design.name)
+                        found.append((r.start, r.end, self.write.use(r, self.write.member(owner, name))))
+                        refs.append(r)
+        more, trouble = self.write.inner_receivers(self.file, self.file.scope, refs)
+        if trouble:
+            raise refuse_at(self.file, s.start, trouble, 'give the field the start "later"')
+        return found + more
 
     # -- the objects -----------------------------------------------------------------------------
 

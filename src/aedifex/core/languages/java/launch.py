@@ -121,4 +121,4 @@ def needs_display(files: list[SourceFile]) -> bool:
 def mask_trace(text: str) -> str:
     """Standard error without what names places in the source: only the error itself remains of a trace."""
     kept = [line for line in text.splitlines() if not re.match(r"\s+(at |\.\.\. \d+ more)", line)]
-    return "\n".join(kept)
+    return re.sub(r"(\w\.java):\d+\b", r"\1", "\n".join(kept))

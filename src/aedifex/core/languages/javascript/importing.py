@@ -74,17 +74,14 @@ def import_list(file: SourceFile, statement: Statement, bound: Sequence[tuple[st
 
 
 def merged_imports(lines: Sequence[str], own: set[str]) -> str:
-    """Import statements in order, plain names of one module on one line."""
-    named: dict[tuple[str, str], list[str]] = {}
-    others: list[str] = []
-    for line in sorted(set(lines)):
+    """Import statements in the order given, so that modules are loaded as before; plain names of one module on one line."""
+    found: dict[tuple[str, str], list[str]] = {}
+    for line in dict.fromkeys(lines):
         match = re.fullmatch(r"(import|const) \{ (.+) \}( .+)\n", line)
-        if match:
-            named.setdefault((match[1], match[3]), []).append(match[2])
-        else:
-            others.append(line)
-    return "".join(others) + "".join(
-        f"{word} {{ {', '.join(names)} }}{rest}\n" for (word, rest), names in named.items()
+        key, names = ((match[1], match[3]), [match[2]]) if match else ((line, ""), [])
+        found.setdefault(key, []).extend(names)
+    return "".join(
+        f"{word} {{ {', '.join(sorted(names))} }}{rest}\n" if names else word for (word, rest), names in found.items()
     )
 
 

@@ -125,7 +125,9 @@ def mask_trace(text: str) -> str:
             continue
         if re.match(r"(?:file://)?/.*:\d+$|\S+\.[cm]?js:\d+$", line):
             continue
+        if line == "Require stack:" or re.match(r"- /|- <", line):
+            continue
         if re.match(r"\s*\^+\s*$", line) or (number + 1 < len(lines) and re.match(r"\s*\^+\s*$", lines[number + 1])):
             continue
-        kept.append(line)
+        kept.append(re.sub(r"(\.[cm]?[jt]sx?)(:\d+){1,2}\b", r"\1", line))
     return re.sub(r"\n{2,}", "\n", "\n".join(kept)).strip()
