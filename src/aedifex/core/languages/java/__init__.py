@@ -17,7 +17,7 @@ class Java:
     builtins = frozenset(apis()["names"]["builtins"]) | frozenset(apis()["names"]["lang"])
     dynamic: frozenset[str] = frozenset()
     everywhere: frozenset[str] = frozenset()
-    registries = frozenset(f"Class.{m}" for m in apis()["dynamic"]["members"])
+    registries: frozenset[str] = frozenset()
     introspective: frozenset[str] = frozenset()
     elsewhere: frozenset[str] = frozenset()
     reserved = frozenset({"serialVersionUID"})

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from ...program.model import SourceFile, Statement
+from .pure import apis
 from .resolve import inherited
 
 
@@ -38,8 +39,44 @@ def ambient(file: SourceFile) -> list[tuple[str, str, str, int]]:
 
 
 def offered(file: SourceFile) -> list[tuple[int, tuple[str, ...], str]]:
-    """Names that a class with an unread base may have inherited, and so mean something else."""
-    return [
+    """Names that a class with an unread base may have inherited, and so mean something else; names reached by their text."""
+    found: list[tuple[int, tuple[str, ...], str]] = [
         (at, (name,), f"'{name}' is used in a class whose base was not read and may have a member of that name")
         for at, name in inherited(file)
     ]
+    names = {s.name for s in file.scope.symbols.values() if s.kinds & {"variable", "function"}}
+    for at, member, text in reached(file):
+        meant = tuple(sorted(names if text is None else names & {text}))
+        if meant:
+            any_name = "any name" if text is None else f"'{text}'"
+            found.append((at, meant, f"'{member}()' can reach {any_name} by its text"))
+    return found
+
+
+def reached(file: SourceFile) -> list[tuple[int, str, str | None]]:
+    """(offset, member, text) of calls with which a program reaches its own members by their names; None: the text is not known."""
+    found: list[tuple[int, str, str | None]] = []
+    members = frozenset(apis()["dynamic"]["members"])
+    if not any(m.encode() in file.text for m in members):
+        return found
+    stack = [file.tree.root_node]
+    while stack:
+        node = stack.pop()
+        stack.extend(node.named_children)
+        name = node.child_by_field_name("name") if node.type == "method_invocation" else None
+        if name is None or name.text.decode("utf-8", "replace") not in members:
+            continue
+        base = node.child_by_field_name("object")
+        if base is not None and base.type == "class_literal":
+            if base.text.decode("utf-8", "replace").removesuffix(".class") not in {
+                file.scope.name,
+                *(n for _, n in file.classes),
+            }:
+                continue  # a class that is not the program's own
+        given = [
+            a.text.decode("utf-8", "replace")[1:-1]
+            for a in node.child_by_field_name("arguments").named_children
+            if a.type == "string_literal"
+        ]
+        found.append((node.start_byte, name.text.decode("utf-8", "replace"), given[0] if given else None))
+    return sorted(found)

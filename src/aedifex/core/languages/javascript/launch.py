@@ -119,7 +119,7 @@ def serves(files: list[SourceFile]) -> bool:
 def mask_trace(text: str) -> str:
     """Standard error without what names places in the source: only the error itself remains of a trace."""
     kept: list[str] = []
-    lines = text.splitlines()
+    lines = re.sub(r"requireStack: \[.*?\]", "requireStack: []", text, flags=re.S).splitlines()
     for number, line in enumerate(lines):
         if re.match(r"\s+at .*[:)]\d*|\s+at \S+", line) or re.match(r"Node\.js v\d", line):
             continue
