@@ -13,7 +13,7 @@ from dataclasses import dataclass, field
 from itertools import islice
 
 from ..program.language import Language
-from ..program.model import Reference, SourceFile, Statement, Symbol
+from ..program.model import SourceFile, Statement, Symbol
 from ..survey.effects import Effects, Touch
 from ..survey.state import movable
 
@@ -107,8 +107,7 @@ def one(
                 or (first and value_touch.names - mine - constants)  # what main code sets is not there yet
                 or (value_touch.names & mine) - started
                 or (statement is not at and not ready(effects, statement.value, value_touch, at, mine))
-                or language.write.class_trouble(file, *statement.value)
-                or language.write.inner_receivers(file, file.scope, own_uses(file, statement.value, mine))[1]
+                or changed_inside(file, language, statement.value, mine)
             ):
                 free = False
             elif anywhere or (free and not value_touch.names & ((mine - started) | crossed)):
@@ -123,9 +122,10 @@ def one(
     return at, [row[s] if s is not None else Start("fixed") for s in symbols]
 
 
-def own_uses(file: SourceFile, span: tuple[int, int], mine: set[Symbol]) -> list[Reference]:
-    """Uses of the class's own variables in a first value, some perhaps in functions that stand in it."""
-    return [r for r in file.within(*span) if r.symbol in mine]
+def changed_inside(file: SourceFile, language: Language, span: tuple[int, int], mine: set[Symbol]) -> bool:
+    """Whether a first value would mean something else inside the class, or has functions that could not see the object."""
+    own = [r for r in file.within(*span) if r.symbol in mine]
+    return bool(language.write.class_trouble(file, *span) or language.write.inner_receivers(file, file.scope, own)[1])
 
 
 def plain_value(file: SourceFile, language: Language, statement: Statement, constants: set[Symbol]) -> bool:

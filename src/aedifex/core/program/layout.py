@@ -16,8 +16,10 @@ def words(name: str) -> list[str]:
 
 
 def class_name(parts: Sequence[str]) -> str:
-    """The words of several names, each with a capital."""
-    return "".join(w[:1].upper() + w[1:] for part in parts for w in words(part))
+    """The words of several names, each with a capital; no digit in front."""
+    name = "".join(w[:1].upper() + w[1:] for part in parts for w in words(part))
+    bare = name.lstrip("0123456789")
+    return bare[:1].upper() + bare[1:] if bare or not name else "N" + name
 
 
 def newline(file: SourceFile) -> str:
