@@ -55,7 +55,7 @@ class Assigner:
         self.stays: list[StayDesign] = []
         self.taken_functions: set[Symbol] = set()
         self.taken_variables: set[Symbol] = set()
-        kept = {n for w in wishes for n in w.keep}
+        self.kept = kept = {n for w in wishes for n in w.keep}
         self.variables = [
             s for s, v in self.kinds.items() if v.nature != "constant" and s.name not in kept and self.fit_variable(s)
         ]
@@ -172,15 +172,20 @@ class Assigner:
 
     def numbered_constants(self) -> list[Symbol]:
         """Constants that may be one object's share of what its copies differ in."""
-        return [s for s in self.kinds if s in self.constants and numbered(s.name) and self.fit_variable(s)]
+        fixed = [s for s in self.kinds if s in self.constants and numbered(s.name) and s.name not in self.kept]
+        return [s for s in fixed if self.fit_variable(s)]
 
     # -- wishes ----------------------------------------------------------------------------------
 
     def asked_groups(self) -> list[list[Symbol]]:
-        by_name = {s.name: s for s in self.variables}
+        by_name = {s.name: s for s in self.kinds}
         found = []
         for wish in self.wishes:
-            symbols = [by_name[n] for n in wish.together if n in by_name]
+            asked = [by_name[n] for n in wish.together if n in by_name]
+            fixed = [s for s in asked if s in self.constants and s.name not in self.kept and self.fit_variable(s)]
+            self.constants -= set(fixed)  # a person may want them in the class all the same
+            self.variables += fixed
+            symbols = [s for s in asked if s in self.variables]
             if symbols:
                 found.append(symbols)
         return found

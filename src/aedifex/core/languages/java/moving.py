@@ -60,9 +60,19 @@ def stays_in(file: SourceFile, scope: Scope | None = None) -> str:
         if node.type in ("field_access", "method_invocation", "object_creation_expression"):
             part = {"field_access": "field", "method_invocation": "name"}.get(node.type, "type")
             name = file.slice(*span(node.child_by_field_name(part)))
-            if name in secret:
+            if name in secret and (part == "type" or may_hold(file, node.child_by_field_name("object"))):
                 return f"line {file.shown(node.start_byte)}: '{name}' is hidden in a type beside it"
     return ""
+
+
+def may_hold(file: SourceFile, base: Any) -> bool:
+    """Whether what a member is taken from may be an object of the program's own types: not the receiver, nor a library's class."""
+    if base is None or base.type == "this":
+        return False
+    if base.type != "identifier":
+        return True
+    uses = [r for r in file.within(base.start_byte, base.end_byte) if r.symbol is not None]
+    return any(r.symbol is not None and r.symbol.kinds for r in uses)
 
 
 def hidden_members(file: SourceFile, scope: Scope) -> set[str]:
