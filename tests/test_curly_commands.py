@@ -178,3 +178,35 @@ def test_packages_that_are_installed_are_found(folder):
     built = folder.aedifex("build", "line.design.toml")
     assert built.returncode == 0, built.stdout + built.stderr
     assert sorted(p.name for p in (folder.path / "node_modules").iterdir()) == ["bell"]
+
+
+# -- what is told of a value ------------------------------------------------------------------------
+
+VALUES = [
+    ("1.5", "1.5"),
+    ("-0", "-0"),
+    ('"a\\nb"', r'"a\nb"'),
+    ("[1, [2], 'x']", '[1, [2], "x"]'),
+    ("{ a: 1, _b: null }", "{a: 1, b: null}"),
+    ("new Map([['k', { n: 1 }]])", '{"k" => {n: 1}}'),
+    ("new Set([3, 4])", "{3, 4}"),
+    ("new (class Tram { constructor() { this.x = 2; } })()", "Tram{x: 2}"),
+    ("{ get now() { throw 1; } }", "{now: <computed>}"),
+    ("new Date(5)", "<date 5>"),
+    ("() => 1", "<function>"),
+    ("new Uint8Array([1, 2])", "[1, 2]"),
+    ("require('http').createServer()", "<Server>"),
+    ("new (require('events'))()", "<EventEmitter>"),
+    ("setTimeout(() => {}, 1)", "<Timeout>"),
+    ("Array.from({ length: 60 }, (_, i) => i)", "[" + ", ".join(map(str, range(50))) + ", ... 60 in all]"),
+    ("(() => { const a = {}; a.a = a; return a; })()", "{a: ...}"),
+]
+
+
+def test_a_value_is_told_alike_in_any_process(folder):
+    needs("node")
+    values = Path(__import__("aedifex").__file__).parent / "core/languages/javascript/pinned/values.cjs"
+    lines = "\n".join(f"console.log(tell({text}));" for text, _ in VALUES)
+    folder.write("tell.cjs", f"const {{ tell }} = require({str(values)!r});\n{lines}\n")
+    done = subprocess.run(["node", "tell.cjs"], cwd=folder.path, capture_output=True, text=True, timeout=60)
+    assert done.stdout.splitlines() == [told for _, told in VALUES], done.stderr

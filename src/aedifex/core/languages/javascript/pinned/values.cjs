@@ -15,6 +15,26 @@ function bounded(text) {
   return text.length <= LONG ? text : `${text.slice(0, LONG)}... (${text.length}, ${checksum(text)})`;
 }
 
+// What the engine's modules make (servers, sockets, timers): its insides change from run to run and are not the program's state.
+const engineMade = new Set();
+let modulesSeen = 0;
+
+function ofEngine(maker) {
+  const loaded = process.moduleLoadList ?? [];
+  if (loaded.length !== modulesSeen) {
+    modulesSeen = loaded.length;
+    for (const name of require("module").builtinModules) {
+      if (name.startsWith("_") || !loaded.includes(`NativeModule ${name}`)) continue;
+      const given = require(name);
+      for (const key of Object.keys(given)) {
+        const held = Object.getOwnPropertyDescriptor(given, key).value;
+        if (typeof held === "function" && held.prototype && !/^URL/.test(key)) engineMade.add(held);
+      }
+    }
+  }
+  return engineMade.has(maker) || ["Timeout", "Immediate"].includes(maker && maker.name);
+}
+
 class Teller {
   constructor() {
     this.nodes = 0;
@@ -49,7 +69,7 @@ class Teller {
     if (value instanceof RegExp) return String(value);
     const proto = Object.getPrototypeOf(value);
     const name = proto === null || proto === Object.prototype ? "" : String(proto.constructor && proto.constructor.name);
-    if (name && globalThis.__aedifex_standins?.has(name)) return `<${name}>`;
+    if (name && (globalThis.__aedifex_standins?.has(name) || ofEngine(proto.constructor))) return `<${name}>`;
     const parts = [];
     for (const key of Object.keys(value).slice(0, 50)) {
       const held = Object.getOwnPropertyDescriptor(value, key);
