@@ -105,6 +105,8 @@ def packages(cache: Path) -> list[Case]:
 
         def fill(target: Path, top: Path = top) -> None:
             shutil.copytree(top, target, dirs_exist_ok=True)
+            if not (target / "node_modules").exists():
+                (target / "node_modules").symlink_to(cache / "npm" / "node_modules")
 
         for script in sorted((top / folder).rglob("*.js")):
             entry = script.relative_to(top).as_posix()
