@@ -1,18 +1,20 @@
-"""Which variables and functions belong together: shared access, and shared words in their names.
+"""Which variables and functions belong together: set together, touched together, and called the same.
 
-Greedy agglomeration on modularity (Clauset, Newman, Moore: Finding community structure in very large
-networks, 2004) over a weighted graph of variables and the functions that touch them.
+What one function sets belongs together, unless the names say that it sets two things. What is left apart is joined by greedy
+agglomeration on modularity (Clauset, Newman, Moore: Finding community structure in very large networks, 2004) over a weighted graph
+of those clusters and the functions that touch them.
 """
 
 from __future__ import annotations
 
 from collections.abc import Callable
+from itertools import combinations, pairwise
 
 from ..program.model import Function, Symbol
 from ..survey.effects import Effects
 from ..survey.groups import first_word
 
-WRITE, READ, CALL, STEM = 2.0, 1.0, 0.5, 1.0
+WRITE, READ, CALL, STEM = 3.0, 1.0, 0.5, 1.0
 
 
 def group(
@@ -21,37 +23,61 @@ def group(
     """Groups of variables, each in the given order; functions only carry the ties."""
     if len(variables) < 2:
         return [[v] for v in variables]
-    nodes: list[Symbol] = [*variables, *(f.symbol for f in functions if f.symbol is not None)]
-    index = {s: i for i, s in enumerate(nodes)}
+    touches = {f.symbol: effects.direct(f.start, f.end) for f in functions if f.symbol is not None}
+    stems = {v: first_word(v.name, words) for v in variables}
+    clusters = set_together(variables, [t.writes for t in touches.values()], stems)
+    home = {v: i for i, cluster in enumerate(clusters) for v in cluster}
+    index: dict[Symbol, int] = {s: len(clusters) + i for i, s in enumerate(touches)}
     weights: dict[tuple[int, int], float] = {}
 
-    def tie(a: Symbol, b: Symbol, weight: float) -> None:
-        i, j = sorted((index[a], index[b]))
+    def tie(i: int, j: int, weight: float) -> None:
         if i != j:
-            weights[(i, j)] = weights.get((i, j), 0.0) + weight
+            weights[(min(i, j), max(i, j))] = weights.get((min(i, j), max(i, j)), 0.0) + weight
 
-    wide = max(6, 0.6 * len(variables))
-    for f in functions:
-        if f.symbol is None:
-            continue
-        touch = effects.direct(f.start, f.end)
-        mine = [v for v in variables if v in touch.names]
-        if len(mine) > wide:
+    wide = max(3, 0.6 * len(clusters))
+    for symbol, touch in touches.items():
+        strength: dict[int, float] = {}
+        for v in touch.names & home.keys():
+            strength[home[v]] = strength.get(home[v], 0.0) + (WRITE if v in touch.writes else READ)
+        if len(strength) > wide:
             continue  # a driver touches everything and says nothing about what belongs together
-        for v in mine:
-            tie(f.symbol, v, (WRITE if v in touch.writes else READ) / max(1, len(mine)) ** 0.5)
-        for used in sorted(touch.uses & set(index), key=lambda s: index[s]):
-            tie(f.symbol, used, CALL)
-    stems = {s: first_word(s.name, words) for s in nodes}
-    for i, a in enumerate(variables):
-        for b in variables[i + 1 :]:
-            if stems[a] and stems[a] == stems[b]:
-                tie(a, b, STEM)
-    labels = agglomerate(len(nodes), weights)
+        for cluster, weight in sorted(strength.items()):
+            tie(index[symbol], cluster, weight / sum(strength.values()) ** 0.5)
+        for used in sorted(touch.uses & index.keys(), key=lambda s: index[s]):
+            tie(index[symbol], index[used], CALL)
+    said = [{stems[v] for v in cluster} - {""} for cluster in clusters]
+    for i, j in combinations(range(len(clusters)), 2):
+        if said[i] & said[j]:
+            tie(i, j, STEM)
+    labels = agglomerate(len(clusters) + len(index), weights)
     groups: dict[int, list[Symbol]] = {}
     for v in variables:
-        groups.setdefault(labels[index[v]], []).append(v)
+        groups.setdefault(labels[home[v]], []).append(v)
     return list(groups.values())
+
+
+def set_together(variables: list[Symbol], writes: list[set[Symbol]], stems: dict[Symbol, str]) -> list[list[Symbol]]:
+    """Clusters of variables that the same functions set; a function that sets two things by their names joins each for itself."""
+    head = {v: v for v in variables}
+
+    def find(v: Symbol) -> Symbol:
+        while head[v] is not v:
+            v = head[v]
+        return v
+
+    for written in writes:
+        mine = [v for v in variables if v in written]
+        named: dict[str, list[Symbol]] = {}
+        for v in mine:
+            named.setdefault(stems[v], []).append(v)
+        things = [part for stem, part in named.items() if stem and len(part) > 1]
+        for part in things if len(things) > 1 else [mine]:
+            for a, b in pairwise(part):
+                head[find(b)] = find(a)
+    clusters: dict[Symbol, list[Symbol]] = {}
+    for v in variables:
+        clusters.setdefault(find(v), []).append(v)
+    return list(clusters.values())
 
 
 def agglomerate(count: int, weights: dict[tuple[int, int], float]) -> list[int]:

@@ -208,6 +208,10 @@ class Members:
         taken = {hide(f.name) if f.hidden else f.name for f in made.fields}
         names = [fit.functions[0].name for fit in fits]
         shorter = self.a.short_names(names, stems, taken)
+        for fit in fits:
+            bare = shorter[fit.functions[0].name].rstrip("0123456789").rstrip("_")
+            if len(fit.functions) > 1 and self.a.write.is_name(bare) and bare not in {*shorter.values(), *taken}:
+                shorter[fit.functions[0].name] = bare  # the number told the twins apart
         for fit in self.in_order(fits):
             origins = self.qualified([f.name for f in fit.functions])
             add = [{"name": s.name, "value": s.name} for s in fit.add]

@@ -112,6 +112,7 @@ class Statement:
     annotation: tuple[int, int] | None = None
     node: Any = field(repr=False, default=None)
     group: tuple[int, int] | None = None
+    brackets: str = ""  # what of the type stands behind the name
 
 
 @dataclass(frozen=True, slots=True)

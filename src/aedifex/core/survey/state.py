@@ -71,7 +71,7 @@ def classify(file: SourceFile, language: Language) -> dict[Symbol, Variable]:
 
 def declared(file: SourceFile, first: Statement | None) -> str:
     """The type that a declaration gives its variable; "" if it gives none."""
-    return file.slice(*first.annotation) if first is not None and first.annotation else ""
+    return file.slice(*first.annotation) + first.brackets if first is not None and first.annotation else ""
 
 
 def constants_of(file: SourceFile, language: Language) -> set[Symbol]:

@@ -96,8 +96,9 @@ def declared(file: SourceFile, node: Any, made: Statement) -> list[Statement]:
 
 def fill(file: SourceFile, made: Statement, part: Any, kind: Any) -> None:
     name, value = part.child_by_field_name("name"), part.child_by_field_name("value")
-    if part.child_by_field_name("dimensions") is not None:
-        return  # an array whose brackets follow its name
+    dimensions = part.child_by_field_name("dimensions")
+    if dimensions is not None:
+        made.brackets = "".join(file.slice(dimensions.start_byte, dimensions.end_byte).split())
     made.kind = "assign"
     made.target = reference(file, name)
     made.value = (value.start_byte, value.end_byte) if value is not None else (part.end_byte, part.end_byte)

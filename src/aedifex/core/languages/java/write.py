@@ -101,7 +101,8 @@ def class_text(file: SourceFile, unit: str, name: str, base: str, fields: Sequen
         listed += [f"{lead}{unit}{line}\n" for line in f.above]
         listed.append(f"{lead}{unit}{hide}{f.type} {f.name}{value};{f.comment}\n")
         if apart:
-            body.append(f"{lead}{unit * 2}{RECEIVER}.{f.name} = {f.value};\n")
+            made_of = f"new {f.type} " if f.value.startswith("{") else ""
+            body.append(f"{lead}{unit * 2}{RECEIVER}.{f.name} = {made_of}{f.value};\n")
     params = ", ".join(f"{f.type} {f.value}" for f in fields if f.given)
     made = f"{lead}{unit}{name}({params}) {{\n{''.join(body)}{lead}{unit}}}\n" if body else ""
     heading = f"{lead}{'' if sketch(file) else 'static '}class {name}" + (f" extends {base}" if base else "")
@@ -160,7 +161,9 @@ def local_edits(file: SourceFile, statement: Statement) -> list[Edit]:
     if kind is not None and first and start < kind[0]:
         edits.append((start, kind[0], ""))
     if statement.value is not None and statement.value[0] == statement.value[1] and kind is not None:
-        edits.append((statement.value[0], statement.value[0], f" = {default_value(file.slice(*kind))}"))
+        edits.append(
+            (statement.value[0], statement.value[0], f" = {default_value(file.slice(*kind) + statement.brackets)}")
+        )
     return edits
 
 
