@@ -329,6 +329,9 @@ class Sketch(Java):
     def program(self) -> str:
         self.make()
         body = [f"  {line}" for line in self.body]
-        half = len(body) // 2 if not any(line.startswith("  }") or line.startswith("    ") for line in body) else 0
+        whole = any(
+            line.startswith(("  }", "    ", "  int left")) for line in body
+        )  # a block, or a local of what follows
+        half = 0 if whole else len(body) // 2
         hooks = ["", "void setup() {", *body[:half], "}", "", "void draw() {", *body[half:], "  noLoop();", "}"]
         return "\n".join([*self.top, *hooks]) + "\n"

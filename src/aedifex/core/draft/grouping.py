@@ -14,7 +14,7 @@ from ..program.model import Function, Symbol
 from ..survey.effects import Effects
 from ..survey.groups import first_word
 
-WRITE, READ, CALL, STEM = 3.0, 1.0, 0.5, 1.0
+WRITE, READ, CALL, STEM = 3.0, 1.0, 0.5, 2.0
 
 
 def group(
