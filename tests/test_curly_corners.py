@@ -187,6 +187,10 @@ JAVA_MOVED = {
              "        next();\n        System.out.println(next() + at());"),
         r"int\[\] \w+ = \{1, 2, 3\};",
     ),
+    "a class that stands in a function": (
+        java(PLAIN, TICK + SHOW + "    static void later() {\n        new Thread() {\n            public void run() {\n                tickCount++;\n            }\n        }.run();\n    }\n", SAY + "\n        later();"),
+        r"LineApp\.this\.\w+\+\+",
+    ),
     "fields without a first value": (
         java("    static int boxSize;\n    static String boxName;\n", "    static void fill(String n) {\n        boxSize++;\n        boxName = n;\n    }\n    static String look() {\n        return boxName + boxSize;\n    }\n",
              '        System.out.println(look());\n        fill("b");\n        System.out.println(look());'),
@@ -194,15 +198,11 @@ JAVA_MOVED = {
     ),
 }  # fmt: skip
 JAVA_STAYS = {
-    "a class that stands in a function": (
-        java(PLAIN, TICK + SHOW + "    static void later() {\n        new Thread() {\n            public void run() {\n                tickCount++;\n            }\n        }.run();\n    }\n", SAY + "\n        later();"),
-        "inside a class that stands in it|may have a member",
-    ),
     "overloads": (java(PLAIN, TICK + SHOW + "    static int tick() {\n        tickCount++;\n        return 0;\n    }\n", SAY + "\n        tick();"), "more than once"),
     "a lock on the class": (java(PLAIN, TICK.replace("static int", "static synchronized int") + SHOW, SAY), "locks the class"),
     "a first value from code between": (
         java(PLAIN + "    static int tickStart = first();\n", TICK + SHOW + "    static int first() {\n        tickCount = 7;\n        return tickCount;\n    }\n    static int start() {\n        return tickStart + tickCount;\n    }\n", SAY + "\n        System.out.println(start());"),
-        "worked out|no class|after the object",
+        "worked out|no class|after the object|start is handed it",
     ),
 }  # fmt: skip
 

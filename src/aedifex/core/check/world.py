@@ -109,7 +109,7 @@ class World:
             apart, real, folder = real, os.path.dirname(real), os.path.dirname(folder)
             if small(real):
                 copied(real, folder, True, TOO_MANY, apart)
-            for name in outward(self.sources, level):
+            for name in named_above(self.sources, level):
                 path, to = os.path.join(real, name), os.path.join(folder, name)
                 if os.path.isdir(path) and path != apart and not os.path.exists(to) and small(path):
                     copied(path, to, True, TOO_MANY)
@@ -146,13 +146,12 @@ class World:
                 os.utime(full, (MODIFIED, MODIFIED))
 
 
-def outward(sources: list[SourceFile], level: int = 0) -> set[str]:
-    """What a program names in the folder ``level`` above its own, by the texts that it holds; 0: in any above."""
+def named_above(sources: list[SourceFile], level: int) -> set[str]:
+    """What a program names in the folder ``level`` above its own, by the texts that it holds; "" is the folder itself."""
     found = set()
     for file in sources:
         for match in OUTWARDS.finditer(file.text):
-            height = match[1].count(b"..") - file.path.count("/")
-            if height == level or (not level and height > 0):
+            if match[1].count(b"..") - file.path.count("/") == level:
                 found.add((match[2] or b"").decode("utf-8", "replace"))
     return found
 
@@ -160,7 +159,7 @@ def outward(sources: list[SourceFile], level: int = 0) -> set[str]:
 def above(sources: list[SourceFile]) -> int:
     """How many folders above its own a program looks for modules or files."""
     levels = range(1, MOST_ABOVE + 1)
-    return max((level for level in levels if outward(sources, level)), default=0)
+    return max((level for level in levels if named_above(sources, level)), default=0)
 
 
 def small(folder: str) -> bool:

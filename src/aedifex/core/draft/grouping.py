@@ -57,7 +57,11 @@ def group(
 
 
 def set_together(variables: list[Symbol], writes: list[set[Symbol]], stems: dict[Symbol, str]) -> list[list[Symbol]]:
-    """Clusters of variables that the same functions set; a function that sets two things by their names joins each for itself."""
+    """Clusters of variables that the same functions set.
+
+    A function that by their names sets two things, or one thing and something else, joins each for itself; a few names among many
+    say nothing.
+    """
     head = {v: v for v in variables}
 
     def find(v: Symbol) -> Symbol:
@@ -65,13 +69,16 @@ def set_together(variables: list[Symbol], writes: list[set[Symbol]], stems: dict
             v = head[v]
         return v
 
+    shared = {stem for stem in stems.values() if stem and list(stems.values()).count(stem) > 1}
     for written in writes:
-        mine = [v for v in variables if v in written]
         named: dict[str, list[Symbol]] = {}
-        for v in mine:
-            named.setdefault(stems[v], []).append(v)
-        things = [part for stem, part in named.items() if stem and len(part) > 1]
-        for part in things if len(things) > 1 else [mine]:
+        for v in variables:
+            if v in written:
+                named.setdefault(stems[v] if stems[v] in shared else "", []).append(v)
+        mine = [v for part in named.values() for v in part]
+        things = [part for stem, part in named.items() if stem]
+        apart = len(things) > 1 or any(len(part) * 2 >= len(mine) for part in things)
+        for part in named.values() if apart else [mine]:
             for a, b in pairwise(part):
                 head[find(b)] = find(a)
     clusters: dict[Symbol, list[Symbol]] = {}
