@@ -34,10 +34,15 @@ def group(
         if i != j:
             weights[(min(i, j), max(i, j))] = weights.get((min(i, j), max(i, j)), 0.0) + weight
 
+    written = {v for t in touches.values() for v in t.writes}
+    readers = {v: sum(v in t.names for t in touches.values()) for v in home}
+    shared = {
+        v for v in home if v not in written and readers[v] > 2
+    }  # a screen, a clock: many use it, and it is nobody's
     wide = max(3, 0.6 * len(clusters))
     for symbol, touch in touches.items():
         strength: dict[int, float] = {}
-        for v in touch.names & home.keys():
+        for v in touch.names & home.keys() - shared:
             strength[home[v]] = strength.get(home[v], 0.0) + (WRITE if v in touch.writes else READ)
         if len(strength) > wide:
             continue  # a driver touches everything and says nothing about what belongs together
