@@ -143,9 +143,15 @@ def function_of(file: SourceFile, origin: str) -> Function:
 
 
 def outward(
-    context: Context, file: SourceFile, design: ClassDesign, refs: Sequence[Reference], at: int
+    context: Context, file: SourceFile, design: ClassDesign, span: tuple[int, int], own: Sequence[Reference], at: int
 ) -> list[tuple[int, int, str]]:
-    """Edits for uses of the file's names in a class that has members of the same names. Raises Refusal if none help."""
+    """Edits for uses of the file's names in code that goes into a class with members of the same names. Raises Refusal if none help.
+
+    ``own``: uses in the code that are rewritten already.
+    """
+    leaving = {file.scope.symbols.get(bare(o)) for m in design.methods for o in m.origins}
+    done = {r.start for r in own}
+    refs = [r for r in file.within(*span) if r.start not in done and r.symbol not in leaving]
     fields, methods = {f.name for f in design.fields}, {m.name for m in design.methods}
     edits, trouble = context.write.outward(file, refs, fields, methods)
     if trouble:

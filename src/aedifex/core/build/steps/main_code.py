@@ -11,7 +11,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 
-from ...draft.design import ClassDesign, bare
+from ...draft.design import ClassDesign
 from ...draft.mainplan import MainPlan, plan_main
 from ...program.model import Reference, SourceFile, Statement
 from ...survey.effects import Effects
@@ -97,9 +97,7 @@ class Wrapper:
         more, trouble = self.write.inner_receivers(self.file, self.file.scope, mine)
         if trouble:
             raise refuse_at(self.file, start, trouble, "the main code stays where it is")
-        leaving = {self.file.scope.symbols.get(bare(o)) for m in self.design.methods for o in m.origins}
-        foreign = [r for r in self.file.within(start, end) if r not in mine and r.symbol not in leaving]
-        edits += more + outward(self.context, self.file, self.design, foreign, start)
+        edits += more + outward(self.context, self.file, self.design, (start, end), mine, start)
         making = self.making(stretch)
         for s in stretch:
             edits += self.write.local_edits(self.file, s) if s not in making else []

@@ -10,7 +10,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 
-from ...draft.design import ClassDesign, FieldDesign, MethodDesign, bare
+from ...draft.design import ClassDesign, FieldDesign, MethodDesign
 from ...program.model import Argument, Call, Function, Reference, SourceFile, Symbol
 from ...program.scopes import receiver_of, shadowed
 from ...survey.hazards import by_text
@@ -297,14 +297,14 @@ class Mover:
         more, trouble = self.write.inner_receivers(self.file, f.scope, inner)
         if trouble:
             raise refuse_at(self.file, f.start, trouble, "it stays a function")
-        edits += more + self.outward(f, inner)
+        edits += more + outward(self.context, self.file, self.design, (f.body_start, f.end), inner, f.start)
         for name in self.method.drop:
             s = f.scope.symbols[name]
             if any(r.writes and r.form != "parameter" for r in s.references):
                 raise refuse_at(self.file, f.start, f"'{f.name}' changes its parameter '{name}'", "do not drop it")
+            known = self.field_for(f, name)
             for r in s.references:
-                receiver = self.write.receiver_at(self.file, r.scope, f.scope, self.design.name)
-                text = self.write.member(receiver, self.field_for(f, name))
+                text = self.write.member(self.write.receiver_at(self.file, r.scope, f.scope, self.design.name), known)
                 if r.form == "spelled":
                     raise refuse_at(
                         self.file, r.start, f"'{name}' is spelled out by a self-documenting format", "do not drop it"
@@ -312,12 +312,6 @@ class Mover:
                 if r.form != "parameter":
                     edits.append((r.start, r.end, self.write.use(r, text)))
         return edits
-
-    def outward(self, f: Function, own: list[Reference]) -> list[tuple[int, int, str]]:
-        """What must be said more plainly because the class has members of the same names."""
-        leaving = {self.file.scope.symbols.get(bare(o)) for m in self.design.methods for o in m.origins}
-        others = [r for r in self.file.within(f.body_start, f.end) if r not in own and r.symbol not in leaving]
-        return outward(self.context, self.file, self.design, others, f.start)
 
     def method_text(self, f: Function, inner: list[tuple[int, int, str]]) -> str:
         unit = self.write.indent_unit(self.file)
