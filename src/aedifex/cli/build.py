@@ -29,7 +29,7 @@ if TYPE_CHECKING:
 @click.option(
     "--out", metavar="DIR", help="Build in a copy of the project in this new folder; leave the original alone."
 )
-@click.option("--tests", metavar="DIR", help="Write pytest files for each class, made of what was seen in its runs.")
+@click.option("--tests", metavar="DIR", help="Write unit tests for each class, made of what was seen in its runs.")
 @click.option("--scenarios", metavar="FILE", help="Scenario file (default: the one beside the design).")
 @click.option(
     "--unchecked",
@@ -95,8 +95,10 @@ def tell_tests(written: Written, folder: str, quiet: bool) -> None:
         say(f"Note: {note}")
     for name, count in written.counts.items() if not quiet else ():
         click.echo(
-            f"wrote    {os.path.join(folder, name):<34}  {count} tests{', all of them run' if written.proven else ', not run yet'}"
+            f"wrote    {os.path.join(folder, name):<34}  {count} test{'s' * (count != 1)}{', all of them run' if written.proven else ', not run yet'}"
         )
+    if written.command:
+        say(f"Run them again: {written.command}", quiet)
 
 
 def tested(design: str, runs: list[Scenario], folder: str, quiet: bool) -> Written:

@@ -2,20 +2,23 @@
 
 from __future__ import annotations
 
+import itertools
 import os
-import subprocess
 import tempfile
 from collections.abc import Callable
 from dataclasses import dataclass, field
+from dataclasses import replace as replace_world
 from typing import Any
 
 from ..program.atomic import replace
 from ..program.errors import Refused
+from ..program.model import SourceFile
 from .check import observe
 from .scenarios import Scenario
 from .world import World
 
 EACH = 12  # tests of one method
+UP = ".."  # from the folder in which tests are tried to the project
 Call = dict[str, Any]
 
 
@@ -27,6 +30,7 @@ class Written:
     counts: dict[str, int] = field(default_factory=dict)
     notes: list[str] = field(default_factory=list)
     proven: bool = True  # whether they were run
+    command: str = ""  # with which a person runs them
 
 
 def write_tests(
@@ -40,61 +44,77 @@ def write_tests(
 
     Raises Refused if a file of another hand stands in the way; nothing is written then.
     """
-    launch = world.language.launch
-    if launch.unit_tests is None:
-        raise Refused(f"tests cannot be written for {world.language.name} yet; build without --tests.")
+    kit = world.language.launch.unit_tests
     made = Written()
-    usable = {c: path for c, path in homes.items() if importable(c, path, world, made)}
-    calls: list[Call] = []
-    for scenario in scenarios if usable else []:
-        seen = observe(scenario, world.wishing(calls=sorted(usable)))
-        calls += [launch.unit_tests.read_call(text) for text in seen.calls]
-        if tell is not None:
-            tell(scenario.name)
-    modules = {c: os.path.splitext(path)[0].replace("/", ".") for c, path in usable.items()}
-    chosen = {c: choose([k for k in calls if k["class"] == c]) for c in usable}
-    files = rendered(chosen, modules, launch)
-    failing = prove(files, world, launch, made)
+    files = {f.path: f for f in world.sources}
+    usable = {c: files[path] for c, path in homes.items() if alone(c, files[path], kit, made)}
+    calls = seen_calls(scenarios, world, usable, made, tell) if usable else []
+    chosen = {c: choose([k for k in calls if k["class"] == c], kit) for c in usable}
+    names = file_names(usable, kit)
+    failing = prove(rendered(chosen, usable, names, UP, kit), world, made)
     if failing:
-        chosen = {c: [(t, k) for t, k in tests if t not in failing] for c, tests in chosen.items()}
-        files = rendered(chosen, modules, launch)
-        made.notes.append(
-            f"{len(failing)} calls depend on more than their object and arguments; no test is made of them."
-        )
+        chosen = {c: [(t, k) for t, k in tests if (names[c], t) not in failing] for c, tests in chosen.items()}
+        count = "1 call depends" if len(failing) == 1 else f"{len(failing)} calls depend"
+        made.notes.append(f"{count} on more than the object and the arguments; no test is made of them.")
     for c, tests in chosen.items():
         if tests:
-            made.counts[launch.unit_tests.file_name(modules[c].rsplit(".", 1)[-1])] = len(tests)
+            made.counts[names[c]] = len(tests)
         else:
             made.notes.append(f"{c}: no call of it could be made a test.")
-    if files:
-        put(files, folder, world, launch, made)
+    up = os.path.relpath(world.root, folder).replace(os.sep, "/")
+    texts = rendered(chosen, usable, names, up, kit)
+    if texts:
+        put(texts, folder, up, kit, made)
+        made.command = kit.command(os.path.relpath(folder))
     return made
 
 
-def importable(name: str, path: str, world: World, made: Written) -> bool:
-    if world.language.launch.unit_tests.importable(text_of(path, world)):
-        return True
-    made.notes.append(
-        f"{name}: stands in {path}, which starts the program when it is imported; it gets no tests there."
-    )
-    return False
+def alone(name: str, file: SourceFile, kit: Any, made: Written) -> bool:
+    """Whether a test can make objects of a class without starting the program; a note if it cannot."""
+    why = kit.bound(file, name)
+    if why:
+        made.notes.append(f"{name}: stands in {file.path}, which {why}; it gets no tests there.")
+    return not why
 
 
-def text_of(path: str, world: World) -> bytes:
-    data = world.overlay.get(path)
-    if data is None:
-        with open(os.path.join(world.root, path), "rb") as handle:
-            data = handle.read()
-    return data
+def seen_calls(
+    scenarios: list[Scenario],
+    world: World,
+    homes: dict[str, SourceFile],
+    made: Written,
+    tell: Callable[[str], None] | None,
+) -> list[Call]:
+    """What the scenarios call of the classes in ``homes``, from runs of sources that tell of each call."""
+    kit = world.language.launch.unit_tests
+    files = {f.path: f for f in homes.values()}
+    spied = {p: kit.spied(f, sorted(c for c, home in homes.items() if home is f)) for p, f in files.items()}
+    sources = [world.language.read(f.path, spied[f.path]) if f.path in spied else f for f in world.sources]
+    watched = replace_world(world, overlay={**world.overlay, **spied}, sources=sources).wishing(calls=sorted(homes))
+    calls: list[Call] = []
+    for scenario in scenarios:
+        seen = observe(scenario, watched)
+        if seen.trouble:
+            made.notes.append(f"scenario '{scenario.name}': its calls could not be watched, because {seen.trouble}.")
+        calls += [kit.read_call(text) for text in seen.calls]
+        if tell is not None:
+            tell(scenario.name)
+    return calls
 
 
-def choose(calls: list[Call]) -> list[tuple[str, Call]]:
+def file_names(homes: dict[str, SourceFile], kit: Any) -> dict[str, str]:
+    """The name of each class's file of tests."""
+    paths = [f.path for f in homes.values()]
+    return {c: kit.file_name(file, c, paths.count(file.path) > 1) for c, file in homes.items()}
+
+
+def choose(calls: list[Call], kit: Any) -> list[tuple[str, Call]]:
     """For each method the calls that differ most, with the name of the test that each becomes."""
-    found: list[tuple[str, Call]] = []
+    found: dict[str, Call] = {}
     for method in dict.fromkeys(c["method"] for c in calls):
-        kept = telling([c for c in calls if c["method"] == method])
-        found += [(f"test_{method.strip('_')}_{n}", c) for n, c in enumerate(kept, 1)]
-    return found
+        for call in telling([c for c in calls if c["method"] == method]):
+            numbers = (kit.title(method, n) for n in itertools.count(1))
+            found[next(t for t in numbers if t not in found)] = call
+    return list(found.items())
 
 
 def telling(calls: list[Call]) -> list[Call]:
@@ -146,58 +166,49 @@ def spread(calls: list[Call], count: int) -> list[Call]:
 
 
 def outcome(call: Call) -> str:
-    return repr([call["result"], call["raised"], call["changed"], call["printed"], call["things"], call["pictures"]])
+    return repr(
+        [call["result"], call["raised"], call["changed"], call["printed"], call["things"], call.get("pictures")]
+    )
 
 
-def rendered(chosen: dict[str, list[tuple[str, Call]]], modules: dict[str, str], launch: Any) -> dict[str, str]:
-    made = {}
-    for c, tests in chosen.items():
-        if tests:
-            made[launch.unit_tests.file_name(modules[c].rsplit(".", 1)[-1])] = launch.unit_tests.test_file(
-                c, modules, tests
-            )
-    return made
+def rendered(
+    chosen: dict[str, list[tuple[str, Call]]], homes: dict[str, SourceFile], names: dict[str, str], up: str, kit: Any
+) -> dict[str, str]:
+    """The files by name; ``up``: the way from their folder to the project's."""
+    return {names[c]: kit.test_file(c, homes, up, tests) for c, tests in chosen.items() if tests}
 
 
-def prove(files: dict[str, str], world: World, launch: Any, made: Written) -> set[str]:
-    """Run the tests on a copy of the project; the names of those that fail."""
+def prove(files: dict[str, str], world: World, made: Written) -> set[tuple[str, str]]:
+    """Run the tests on a copy of the project; (file, name) of those that fail."""
     if not files:
         return set()
-    failing: set[str] = set()
+    kit = world.language.launch.unit_tests
     with tempfile.TemporaryDirectory(prefix="aedifex-") as top:
         place = os.path.join(top, "work")
         world.lay_out(place, [], pinned=False)
         tests = os.path.join(place, "aedifex_tests")
         os.makedirs(tests)
-        for name, text in {**files, "conftest.py": launch.unit_tests.sheet("..")}.items():
+        for name, text in {**files, **kit.beside(UP)}.items():
             with open(os.path.join(tests, name), "w", encoding="utf-8") as handle:
                 handle.write(text)
-        done = subprocess.run(
-            [world.interpreter, "-m", "pytest", "-q", "-rfE", "-p", "no:cacheprovider", "--tb=no", tests], cwd=place,
-            capture_output=True, text=True, timeout=600, env={**os.environ, "PYTEST_ADDOPTS": "", "PYTHONDONTWRITEBYTECODE": "1"},
-        )  # fmt: skip
-        if "No module named pytest" in done.stderr:
-            made.proven = False
-            made.notes.append(
-                f"pytest is not installed for {world.interpreter}, so the tests were not run; install it there."
-            )
-        failing = launch.unit_tests.failures(done.stdout)
+        failing: set[tuple[str, str]]
+        failing, trouble = kit.run(place, tests, sorted(files), [f.path for f in world.sources], world.interpreter)
+    if trouble:
+        made.proven = False
+        made.notes.append(f"the tests were not run, because {trouble}.")
     return failing
 
 
-def put(files: dict[str, str], folder: str, world: World, launch: Any, made: Written) -> None:
-    mark = launch.unit_tests.MARK
-    inside = os.path.relpath(world.root, folder).replace(os.sep, "/")
-    wanted = dict(files)
-    if inside != ".":
-        wanted["conftest.py"] = launch.unit_tests.sheet(inside)
+def put(files: dict[str, str], folder: str, up: str, kit: Any, made: Written) -> None:
+    beside = kit.beside(up)
+    wanted = {**files, **beside}
     for name in list(wanted):
         path = os.path.join(folder, name)
         if os.path.lexists(path):
             with open(path, encoding="utf-8", errors="replace") as handle:
-                if mark in handle.read():
+                if kit.MARK in handle.read():
                     continue
-            if name != "conftest.py":
+            if name not in beside:
                 raise Refused(f"{path}: is there already and not ours; name another folder with --tests.")
             made.notes.append(f"{path}: is there already; see that it makes the project importable.")
             del wanted[name]

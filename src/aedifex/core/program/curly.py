@@ -168,3 +168,12 @@ def keyword_argument(name: str, value: str) -> str:
 
 def reads_documents(files: Sequence[SourceFile]) -> bool:
     return False
+
+
+def inserted(text: bytes, words: list[tuple[int, str]]) -> bytes:
+    """A text with words put in at some offsets; those at one offset in the order given."""
+    parts, at = [], 0
+    for offset, new in sorted(words, key=lambda w: w[0]):
+        parts += [text[at:offset], new.encode()]
+        at = offset
+    return b"".join([*parts, text[at:]])

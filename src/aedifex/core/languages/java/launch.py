@@ -8,6 +8,7 @@ import shutil
 from typing import Any
 
 from ...program.model import SourceFile
+from . import unit_tests  # noqa: F401  (part of what a launcher offers, like clues)
 from .clues import clues  # noqa: F401
 from .compiler import compiled, sketch_name, support
 from .read import module_text
@@ -24,8 +25,6 @@ FLAGS = [
     "-Djava.awt.headless=true",
     "-Dfile.encoding=UTF-8",
 ]
-
-unit_tests = None  # tests are not written from what was seen
 
 
 def interpreter(root: str) -> str:
@@ -80,7 +79,7 @@ def environment(standins: bool) -> dict[str, str]:
 
 def planned(plan: dict[str, Any], path: str) -> dict[str, str]:
     """Write the plan of a run, a line for each thing, where the pinned program finds it."""
-    rows = [["log", plan["log"]], ["turns", str(plan.get("turns") or 0)]]
+    rows = [["log", plan["log"]], ["turns", str(plan.get("turns") or 0)], *([["calls"]] if plan.get("calls") else [])]
     for event in sorted(plan.get("events", ()), key=lambda e: e["turn"]):
         rows.append(["event", str(event["turn"]), *told(event)])
     for row in plan.get("watch", ()):

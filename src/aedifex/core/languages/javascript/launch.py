@@ -10,6 +10,7 @@ from pathlib import Path
 from typing import Any
 
 from ...program.model import SourceFile
+from . import unit_tests  # noqa: F401  (part of what a launcher offers, like clues)
 from .clues import clues  # noqa: F401
 from .erase import erased
 from .imports import imported, kind_of
@@ -20,7 +21,6 @@ HEAP = 1024  # MiB that the engine may use
 SERVERS = frozenset(["http", "node:http", "express", "koa", "fastify"])
 
 TYPED = (".ts", ".tsx", ".mts", ".cts")
-unit_tests = None  # tests are not written from what was seen
 
 
 def interpreter(root: str) -> str:

@@ -3,7 +3,11 @@
 from __future__ import annotations
 
 import ast
+import os
+import subprocess
 from typing import Any
+
+from ...program.model import SourceFile
 
 MARK = "written by aedifex from recorded runs"
 SHEET = '"""Makes the project importable from its tests, without a window."""\n\nimport os\nimport sys\n\n'
@@ -14,21 +18,31 @@ def read_call(text: str) -> dict[str, Any]:
     return found
 
 
-def file_name(module: str) -> str:
-    return f"test_{module.replace('/', '_')}.py"
+def file_name(home: SourceFile, name: str, several: bool) -> str:
+    """The file of the tests of a class; ``several``: whether others stand in its file."""
+    module = home.path.rsplit("/", 1)[-1].removesuffix(".py")
+    return f"test_{module}_{name.lower()}.py" if several else f"test_{module}.py"
 
 
-def sheet(up: str) -> str:
-    """The ``conftest.py``; ``up``: the way from its folder to the project's."""
-    return (
+def title(method: str, number: int) -> str:
+    """The name of a test."""
+    return f"test_{method.strip('_')}_{number}"
+
+
+def beside(up: str) -> dict[str, str]:
+    """The ``conftest.py``, where the project is not in the same folder; ``up``: the way to it."""
+    if up == ".":
+        return {}
+    text = (
         f"{SHEET}# {MARK}\n"
         f"sys.path.insert(0, os.path.normpath(os.path.join(os.path.dirname(os.path.abspath(__file__)), {up!r})))\n"
         'os.environ.setdefault("SDL_VIDEODRIVER", "dummy")\nos.environ.setdefault("SDL_AUDIODRIVER", "dummy")\n'
     )
+    return {"conftest.py": text}
 
 
-def test_file(name: str, homes: dict[str, str], tests: list[tuple[str, dict[str, Any]]]) -> str:
-    """The file for a class: (name of the test, call) in order. ``homes``: module of each class that a test may make."""
+def test_file(name: str, homes: dict[str, SourceFile], up: str, tests: list[tuple[str, dict[str, Any]]]) -> str:
+    """The file for a class: (name of the test, call) in order. ``homes``: file of each class that a test may make."""
     bodies = [body(title, call) for title, call in tests]
     text = "\n\n".join(bodies)
     imports = sorted({"import zlib"} if "zlib." in text else set())
@@ -37,7 +51,8 @@ def test_file(name: str, homes: dict[str, str], tests: list[tuple[str, dict[str,
     others = ["import pygame"] if "pygame." in text else []
     others += ["import pytest"] if "pytest." in text else []
     used = sorted(c for c in homes if f"{c}(" in text)
-    own = [f"from {homes[c]} import {c}" for c in sorted(used, key=lambda c: (homes[c], c))]
+    modules = {c: homes[c].path.removesuffix(".py").replace("/", ".") for c in used}
+    own = [f"from {modules[c]} import {c}" for c in sorted(used, key=lambda c: (modules[c], c))]
     blocks = ["\n".join(b) for b in (imports, others, own) if b]
     return f'"""{name} as it behaved; {MARK}, yours to keep and edit."""\n\n' + "\n\n".join(blocks) + "\n\n\n" + text
 
@@ -75,22 +90,47 @@ def called(call: dict[str, Any]) -> list[str]:
     return [f"assert {call['call']} {same(call['result'])}"]
 
 
-def importable(text: bytes) -> bool:
-    """Whether importing a file does nothing but define: functions, classes, imports and constants."""
-    for node in ast.parse(text).body:
+def bound(file: SourceFile, name: str) -> str:
+    """Why a test cannot import a class: importing its file does more than define; "" if it can."""
+    for node in ast.parse(file.text).body:
         if isinstance(node, ast.If) and "__name__" in ast.unparse(node.test):
             continue
-        if isinstance(node, ast.Expr) and not isinstance(node.value, ast.Constant):
-            return False
-        if isinstance(node, ast.For | ast.While | ast.With):
-            return False
-    return True
+        if isinstance(node, ast.For | ast.While | ast.With) or (
+            isinstance(node, ast.Expr) and not isinstance(node.value, ast.Constant)
+        ):
+            return "starts the program when it is imported"
+    return ""
 
 
-def failures(report: str) -> set[str]:
-    """Names of the tests that a run of pytest with -rfE says to have failed."""
+def spied(file: SourceFile, names: list[str]) -> bytes:
+    """Calls are watched in the running program; its text stays as it is."""
+    return file.text
+
+
+def run(
+    place: str, folder: str, names: list[str], sources: list[str], interpreter: str
+) -> tuple[set[tuple[str, str]], str]:
+    """Run the files of tests in a folder: (file, name) of those that fail, and why they could not be run."""
+    done = subprocess.run(
+        [interpreter, "-m", "pytest", "-q", "-rfE", "-p", "no:cacheprovider", "--tb=no", folder], cwd=place,
+        capture_output=True, text=True, timeout=600, stdin=subprocess.DEVNULL,
+        env={**os.environ, "PYTEST_ADDOPTS": "", "PYTHONDONTWRITEBYTECODE": "1"},
+    )  # fmt: skip
+    if "No module named pytest" in done.stderr:
+        return set(), f"pytest is not installed for {interpreter}; install it there"
+    return failures(done.stdout), ""
+
+
+def failures(report: str) -> set[tuple[str, str]]:
+    """(file, name) of the tests that a run of pytest with -rfE says to have failed."""
     found = set()
     for line in report.splitlines():
         if line.startswith(("FAILED ", "ERROR ")):
-            found.add(line.split(" ")[1].rpartition("::")[2].split("[")[0])
+            path, _, name = line.split(" ")[1].rpartition("::")
+            found.add((path.rsplit("/", 1)[-1], name.split("[")[0]))
     return found
+
+
+def command(folder: str) -> str:
+    """How a person runs the tests."""
+    return f"python -m pytest {folder}"

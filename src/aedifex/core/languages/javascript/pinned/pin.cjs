@@ -161,6 +161,7 @@ if (plan) {
   clock.turns.over = over;
   clock.turns.busy = busy;
   if (plan.cover) beginCoverage();
+  if (plan.calls) require("./calls.cjs").begin(() => turn);
   process.reallyExit = (status) => {
     finish();
     exit(status);

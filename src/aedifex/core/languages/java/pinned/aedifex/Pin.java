@@ -18,14 +18,25 @@ public final class Pin {
     private static long now;
     private static int turn = 1;
     private static boolean over;
+    private static long asked; // how often for chance or the time
 
     static void begin() {
         State.begin();
     }
 
     public static synchronized long read() {
+        asked += 1;
         now += 1;
         return now;
+    }
+
+    private static Random luck() {
+        asked += 1;
+        return CHANCE;
+    }
+
+    static long asked() {
+        return asked;
     }
 
     static synchronized void pass(long milliseconds) {
@@ -41,11 +52,11 @@ public final class Pin {
     }
 
     public static double chance() {
-        return CHANCE.nextDouble();
+        return luck().nextDouble();
     }
 
     public static Random random() {
-        return new Random(CHANCE.nextLong());
+        return new Random(luck().nextLong());
     }
 
     public static Date date() {
@@ -69,11 +80,11 @@ public final class Pin {
     }
 
     public static UUID uuid() {
-        return new UUID(CHANCE.nextLong(), CHANCE.nextLong());
+        return new UUID(luck().nextLong(), luck().nextLong());
     }
 
     public static void shuffle(List<?> list) {
-        Collections.shuffle(list, CHANCE);
+        Collections.shuffle(list, luck());
     }
 
     public static void shuffle(List<?> list, Random chance) {

@@ -11,6 +11,7 @@ import java.util.List;
 final class Plan {
     static int turns;
     static boolean given;
+    static boolean calls; // whether calls are noted
     static final List<String[]> events = new ArrayList<>(); // turn, kind, value, more
     static final List<String[]> watched = new ArrayList<>(); // name, class of the file, variable, object, class, members
 
@@ -27,6 +28,7 @@ final class Plan {
                 switch (parts[0]) {
                     case "log" -> Log.begin(rest[0]);
                     case "turns" -> turns = Integer.parseInt(rest[0]);
+                    case "calls" -> calls = true;
                     case "event" -> events.add(rest);
                     case "watch" -> watched.add(rest);
                     default -> { }

@@ -9,6 +9,9 @@ public final class Run {
     public static void main(String[] args) throws Exception {
         Plan.read();
         Pin.begin();
+        if (Plan.calls) {
+            Calls.begin();
+        }
         Runtime.getRuntime().addShutdownHook(new Thread(Pin::finish));
         Class<?> program = Class.forName(args[0]);
         Method main = program.getDeclaredMethod("main", String[].class);
