@@ -21,13 +21,14 @@ demo: $(VENV)/installed
 test: $(VENV)/installed-dev tools lint
 	$(BIN)/python -m pytest
 
-# A screen that nobody sees, the library for windows, a JDK and Node: from Debian, where they are missing and can be installed.
+# A screen that nobody sees, the library for windows, a JDK, JUnit and Node: from Debian, where they are missing and can be installed.
 tools:
 	@WANTED=""; \
 	command -v Xvfb >/dev/null || WANTED="$$WANTED xvfb"; \
 	$(PYTHON) -c "import tkinter" 2>/dev/null || WANTED="$$WANTED python3-tk"; \
 	command -v javac >/dev/null || WANTED="$$WANTED default-jdk-headless"; \
 	command -v node >/dev/null || WANTED="$$WANTED nodejs"; \
+	test -e /usr/share/java/junit-platform-console-standalone.jar || WANTED="$$WANTED junit5"; \
 	if [ -n "$$WANTED" ]; then \
 	  SUDO=$$(test "$$(id -u)" = 0 || echo sudo -n); \
 	  $$SUDO apt-get -qq update && $$SUDO apt-get -qq install -y --no-install-recommends $$WANTED >/dev/null || \

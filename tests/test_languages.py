@@ -29,7 +29,7 @@ IMPORTING = {"anchored", "head", "import_again", "import_list", "import_names", 
 def asked(word: str) -> set[str]:
     """What the core and the commands take from a language's writer or launcher."""
     texts = [p.read_text() for p in SOURCE.rglob("*.py") if "languages" not in p.parts]
-    return {name for text in texts for name in re.findall(rf"\b{word}\.([A-Za-z_]+)", text)} - {"unit_tests"}
+    return {name for text in texts for name in re.findall(rf"\b{word}\.([A-Za-z_]+)", text)}
 
 
 @pytest.mark.parametrize("name", sorted(languages()))
@@ -40,6 +40,7 @@ def test_a_language_offers_all_that_the_core_asks_for(name):
     spared = {"imports": {"moved_out", "opened"}, "shared": IMPORTING, "qualified": IMPORTING}[language.placement]
     assert not [n for n in sorted(asked("write") - spared) if not hasattr(language.write, n)]
     assert not [n for n in sorted(asked("launch")) if not hasattr(language.launch, n)]
+    assert not [n for n in sorted(asked("kit")) if not hasattr(language.launch.unit_tests, n)]
 
 
 # -- random programs -----------------------------------------------------------------------------

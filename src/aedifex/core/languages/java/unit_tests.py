@@ -246,7 +246,10 @@ def reached(call: dict[str, Any], path: str) -> str:
 
 def called(call: dict[str, Any]) -> str:
     if call["raised"] is not None:
-        return f"assertThrows({call['raised'].removeprefix('java.lang.')}.class, () -> {call['call']});"
+        thrown = f"assertThrows({call['raised'].removeprefix('java.lang.')}.class, () -> {call['call']})"
+        return (
+            same(f"{thrown}.getMessage()", call["message"]) if call["message"] not in (None, "null") else f"{thrown};"
+        )
     return f"{call['call']};" if call["result"] is None else same(call["call"], call["result"])
 
 
@@ -342,4 +345,5 @@ def failures(report: str) -> set[tuple[str, str]]:
 def command(folder: str) -> str:
     """How a person runs the tests."""
     jar = library(".") or f"{LIBRARY}.jar"
-    return f"javac -cp {jar} -d made *.java {folder}/*.java && java -jar {jar} --class-path made --scan-class-path"
+    places = f". {folder}" if folder.startswith("..") else "."
+    return f"javac -cp {jar} -d made $(find {places} -name '*.java') && java -jar {jar} --class-path made --scan-class-path"
