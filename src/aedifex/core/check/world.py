@@ -6,6 +6,7 @@ import os
 import re
 import shutil
 from dataclasses import dataclass, field, replace
+from functools import cached_property
 from typing import Any
 
 from ..program.errors import AedifexError
@@ -96,20 +97,25 @@ class World:
     def mask(self, text: str) -> str:
         return str(self.language.launch.mask_trace(text))
 
+    @cached_property
+    def above(self) -> list[set[str]]:
+        """What the program names in the folders above its own, the nearest first."""
+        return named_above(self.sources)
+
     def place(self, top: str) -> str:
         """Where below ``top`` the scratch copy lies: in as many folders of its own as the program looks out of."""
         names = os.path.abspath(self.root).strip(os.sep).split(os.sep)
-        levels = min(above(self.sources), len(names) - 1)
+        levels = min(len(self.above), len(names) - 1)
         return os.path.join(top, "work", *(names[len(names) - 1 - levels :] if levels else []))
 
     def lay_around(self, folder: str) -> None:
         """Copy what lies in the folders that the program looks into above its own; a run may write there without harm."""
         real = os.path.abspath(self.root)
-        for level in range(1, min(above(self.sources), real.count(os.sep) - 1) + 1):
+        for named in self.above[: max(0, real.count(os.sep) - 1)]:
             apart, real, folder = real, os.path.dirname(real), os.path.dirname(folder)
-            if small(real):
+            if small(real, apart):
                 copied(real, folder, True, TOO_MANY, apart)
-            for name in named_above(self.sources, level):
+            for name in sorted(named):
                 path, to = os.path.join(real, name), os.path.join(folder, name)
                 if os.path.isdir(path) and path != apart and not os.path.exists(to) and small(path):
                     copied(path, to, True, TOO_MANY)
@@ -146,27 +152,30 @@ class World:
                 os.utime(full, (MODIFIED, MODIFIED))
 
 
-def named_above(sources: list[SourceFile], level: int) -> set[str]:
-    """What a program names in the folder ``level`` above its own, by the texts that it holds; "" is the folder itself."""
-    found = set()
+def named_above(sources: list[SourceFile]) -> list[set[str]]:
+    """What a program names in the folders above its own, the nearest first, by the texts that it holds; "" is the folder itself."""
+    found: list[set[str]] = [set() for _ in range(MOST_ABOVE)]
     for file in sources:
         for match in OUTWARDS.finditer(file.text):
-            if match[1].count(b"..") - file.path.count("/") == level:
-                found.add((match[2] or b"").decode("utf-8", "replace"))
+            level = match[1].count(b"..") - file.path.count("/")
+            if 1 <= level <= MOST_ABOVE:
+                found[level - 1].add((match[2] or b"").decode("utf-8", "replace"))
+    while found and not found[-1]:
+        found.pop()
     return found
 
 
-def above(sources: list[SourceFile]) -> int:
-    """How many folders above its own a program looks for modules or files."""
-    levels = range(1, MOST_ABOVE + 1)
-    return max((level for level in levels if named_above(sources, level)), default=0)
+def visible(place: str, folders: list[str], apart: str = "") -> list[str]:
+    """The folders in one that belong to a copy: neither hidden, nor made by tools, nor an environment."""
+    return [d for d in folders if d not in SKIPPED and not d.startswith(".") and os.path.join(place, d) != apart
+            and not os.path.exists(os.path.join(place, d, "pyvenv.cfg"))]  # fmt: skip
 
 
-def small(folder: str) -> bool:
+def small(folder: str, apart: str = "") -> bool:
     """Whether a folder that is not the program's own may be copied for a run."""
     files = size = 0
     for place, folders, names in os.walk(folder):
-        folders[:] = [d for d in folders if d not in SKIPPED and not d.startswith(".")]
+        folders[:] = visible(place, folders, apart)
         files += len(names)
         size += sum(os.path.getsize(p) for p in (os.path.join(place, n) for n in names) if os.path.isfile(p))
         if files > TOO_MANY or size > AROUND:
@@ -178,8 +187,7 @@ def copied(source: str, target: str, pinned: bool, most: int, apart: str = "") -
     """Copy the files below ``source``, all but hidden ones and those below ``apart``; how many there were, at most one over ``most``."""
     count = 0
     for place, folders, names in os.walk(source):
-        folders[:] = [d for d in folders if d not in SKIPPED and not d.startswith(".") and os.path.join(place, d) != apart
-                      and not os.path.exists(os.path.join(place, d, "pyvenv.cfg"))]  # fmt: skip
+        folders[:] = visible(place, folders, apart)
         to = os.path.join(target, os.path.relpath(place, source))
         os.makedirs(to, exist_ok=True)
         for name in names:
