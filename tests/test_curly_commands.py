@@ -126,15 +126,6 @@ def test_the_clock_of_java_is_pinned_and_its_errors_compared(folder):
     assert folder.aedifex("check", "Line.scenarios.toml").returncode == 0
 
 
-def test_tests_are_not_promised_where_they_cannot_be_written(folder):
-    needs("node")
-    bring(folder, "tramcanvas.js", "tramcanvas.scenarios.toml")
-    folder.aedifex("draft", "-q", "tramcanvas.js")
-    done = folder.aedifex("build", "-q", "tramcanvas.design.toml", "--tests", "tests")
-    assert done.returncode == 1 and "cannot be written for javascript" in done.stderr
-    assert not (folder.path / "tests").exists()
-
-
 # -- input that is hostile until read -------------------------------------------------------------
 
 

@@ -138,10 +138,11 @@ def check(
 def affected(
     scenarios: list[Scenario], seen: dict[str, Observed], touched: set[tuple[str, int]] | None
 ) -> list[Scenario]:
-    """The scenarios that call one of the functions (file, first line in the original); all if that is not known."""
+    """The scenarios that call one of the functions (file, first line in the original); all of which that is not known."""
     if touched is None:
         return list(scenarios)
-    return [s for s in scenarios if any(line in seen[s.name].called.get(path, ()) for path, line in touched)]
+    known = {s.name: seen[s.name].called for s in scenarios}
+    return [s for s in scenarios if not known[s.name] or any(n in known[s.name].get(path, ()) for path, n in touched)]
 
 
 def crashes(seen: dict[str, Observed], world: World) -> list[str]:

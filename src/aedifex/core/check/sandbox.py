@@ -59,7 +59,9 @@ class Sandbox:
     ) -> subprocess.Popen[bytes] | None:
         """Start it in a session of its own; ``terminal``: its input is a terminal, which the run makes its own."""
         command, environment = self.command(), self.environment()
-        self.trouble = self.trouble or self.world.language.launch.prepare(self.folder, self.world.sources, environment)
+        self.trouble = self.trouble or self.world.language.launch.prepare(
+            self.folder, self.world.sources, self.world.extra
+        )
         if self.trouble:
             return None
         self.before = listing(self.folder)

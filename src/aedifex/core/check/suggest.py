@@ -23,6 +23,7 @@ RUNS = 400  # that looking for scenarios may take
 LINES = 30  # typed in one session
 WALK = 80  # lines typed at random
 NUMBERS = ("1", "2", "0", "-1", "150")
+RESTS = ("tram", "tram 2", "2", "2 tram")  # of a line whose first word is a command
 QUICK = 5.0  # seconds that one try may take
 
 Reached = frozenset[tuple[str, int]]
@@ -146,6 +147,8 @@ def named(given: list[str], typed: str, found: list[Scenario]) -> str:
 def typed_sessions(explorer: Explorer, clues: Clues, base: Scenario) -> list[str]:
     """Texts to type: a long session that goes on while something new is reached, then other ways to end it."""
     words = list(dict.fromkeys([*clues.words, *(NUMBERS if clues.numbers or not clues.words else ()), ""]))
+    if clues.splits:
+        words += [f"{word} {rest}" for rest in RESTS for word in clues.words[:12]]
     session = Session(explorer, base, words)
     session.grow()
     return session.texts()

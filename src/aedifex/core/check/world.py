@@ -56,7 +56,7 @@ class World:
 
     def command(self) -> tuple[list[str], str]:
         """The words that start the engine, and what names the entry to it."""
-        found: tuple[list[str], str] = self.language.launch.command(self.root, self.entry, self.sources)
+        found: tuple[list[str], str] = self.language.launch.command(self.root, self.entry, self.sources, self.extra)
         return found
 
     def environment(self, scenario: Scenario, folder: str, top: str) -> dict[str, str]:

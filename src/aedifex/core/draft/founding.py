@@ -9,11 +9,12 @@ gives the same value anywhere. Every other field is set later, at the place wher
 from __future__ import annotations
 
 from bisect import bisect_left
+from collections.abc import Callable
 from dataclasses import dataclass, field
 from itertools import islice
 
 from ..program.language import Language
-from ..program.model import SourceFile, Statement, Symbol
+from ..program.model import Scope, SourceFile, Statement, Symbol
 from ..survey.effects import Effects, Touch
 from ..survey.state import movable
 
@@ -65,7 +66,7 @@ def plan(
         at, row = one(file, effects, language, symbols, methods, constants, first)
         result.at.append(at)
         result.starts.append(row)
-    agree(file, language, result)
+    agree(file, language, result, lambda s: plain_making(file, effects, language, s, constants))
     return result
 
 
@@ -96,19 +97,19 @@ def one(
         if mine <= seen:
             break
         symbol = statement.target.symbol if statement.target is not None and statement.kind == "assign" else None
+        making = statement.value is not None and plain_making(file, effects, language, statement, known)
+        if making:  # what the object's methods touch is no matter yet
+            touch = effects.direct(statement.start, statement.end)
         if symbol in mine and symbol not in seen and statement.value is not None:
-            value_touch = effects.touch(*statement.value)
-            anywhere = movable(file, statement.value, known, language) or plain_making(
-                file, effects, language, statement, known
-            )
+            value_touch = Touch(effects.direct(*statement.value).reads) if making else effects.touch(*statement.value)
+            anywhere = making or movable(file, statement.value, known, language)
             started = {s for s in seen if row[s].kind != "later"}
-            if (
-                value_touch.uses & methods
-                or (first and value_touch.names - mine - constants)  # what main code sets is not there yet
-                or (value_touch.names & mine) - started
-                or (statement is not at and not ready(effects, statement.value, value_touch, at, mine))
-                or changed_inside(file, language, statement.value, mine)
-            ):
+            early = value_touch.uses & methods or (value_touch.names & mine) - started
+            early = early or (
+                value_touch.names - mine - constants if first else set()
+            )  # what main code sets comes later
+            there = statement is at or ready(effects, statement.value, value_touch, at, mine)
+            if early or not there or changed_inside(file, language, statement.value, mine):
                 free = False
             elif anywhere or (free and not value_touch.names & ((mine - started) | crossed)):
                 row[symbol] = Start(kind_of(file, language, statement, mine, constants, value_touch), statement)
@@ -164,10 +165,21 @@ def plain_making(
         return False
     for scope, name in file.classes:
         if file.scope.symbols.get(name) is call.callee.symbol:
-            makers = [c for c in scope.children if c.kind == "function" and c.name == language.write.CONSTRUCTOR]
-            touch = effects.touch(makers[0].start, makers[0].end) if makers else None
-            return touch is None or (not touch.unseen and not touch.names - constants)
+            return quiet_making(file, effects, language, scope, constants)
     return False
+
+
+def quiet_making(file: SourceFile, effects: Effects, language: Language, kind: Scope, constants: set[Symbol]) -> bool:
+    """Whether making an object of a class does nothing that could be noticed: no output, no state of others."""
+    makers = [c for c in kind.children if c.kind == "function" and c.name == language.write.CONSTRUCTOR]
+    spans = [(makers[0].start, makers[0].end)] if makers else outside_methods(effects, kind.start, kind.end)
+    for start, end in spans:
+        touch = effects.touch(start, end)
+        if touch.unseen or touch.names - constants:
+            return False
+        if any(start <= c.start < end and language.purity(file, (c.start, c.end)) == "effect" for c in file.calls):
+            return False
+    return True
 
 
 def all_touches(effects: Effects) -> tuple[list[tuple[Statement, Touch]], dict[Symbol, int]]:
@@ -203,16 +215,23 @@ def statement_touch(effects: Effects, statement: Statement) -> Touch:
 
 def definition_touch(effects: Effects, statement: Statement) -> Touch:
     """What the definition of a class runs: everything in it but the bodies of its methods."""
-    touch, at = Touch(), statement.start
-    functions = effects.file.functions_sorted
-    for f in functions[bisect_left(functions, statement.start, key=lambda f: f.start) :]:
-        if f.start >= statement.end:
-            break
-        if f.end <= statement.end and f.body_start >= at:
-            touch.add(effects.touch(at, f.body_start))
-            at = f.end
-    touch.add(effects.touch(at, statement.end))
+    touch = Touch()
+    for start, end in outside_methods(effects, statement.start, statement.end):
+        touch.add(effects.touch(start, end))
     return touch
+
+
+def outside_methods(effects: Effects, start: int, end: int) -> list[tuple[int, int]]:
+    """The stretches of a class that are not the body of a method."""
+    found, at = [], start
+    functions = effects.file.functions_sorted
+    for f in functions[bisect_left(functions, start, key=lambda f: f.start) :]:
+        if f.start >= end:
+            break
+        if f.end <= end and f.body_start >= at:
+            found.append((at, f.body_start))
+            at = f.end
+    return [*found, (at, end)]
 
 
 def inert(file: SourceFile, effects: Effects, language: Language, statement: Statement, constants: set[Symbol]) -> bool:
@@ -245,7 +264,7 @@ def kind_of(
     return "fixed"
 
 
-def agree(file: SourceFile, language: Language, result: Founding) -> None:
+def agree(file: SourceFile, language: Language, result: Founding, quiet: Callable[[Statement], bool]) -> None:
     """Make the objects of one class start in one way: what differs becomes an argument, or is set later."""
     several = len(result.starts) > 1
     width = len(result.starts[0]) if result.starts else 0
@@ -266,7 +285,7 @@ def agree(file: SourceFile, language: Language, result: Founding) -> None:
             if kind == "later":
                 s.statement = None
     for row in result.starts:
-        keep_order(file, language, row)
+        keep_order(file, language, row, quiet)
     if several:
         for index in range(width):
             if any(row[index].kind == "later" for row in result.starts):
@@ -274,13 +293,14 @@ def agree(file: SourceFile, language: Language, result: Founding) -> None:
                     row[index] = Start("later")
 
 
-def keep_order(file: SourceFile, language: Language, row: list[Start]) -> None:
+def keep_order(file: SourceFile, language: Language, row: list[Start], quiet: Callable[[Statement], bool]) -> None:
     """Arguments are evaluated before the constructor's body: an effect must not change places with another.
 
     A computed argument after a computed start of the body is set later instead, and so is everything
-    computed that would be evaluated in another order than it stands.
+    computed that would be evaluated in another order than it stands. Making an object quietly counts as no effect.
     """
     computed = [s for s in row if s.statement is not None and language.purity(file, s.value) == "effect"]
+    computed = [s for s in computed if s.statement is not None and not quiet(s.statement)]
     by_place = sorted(computed, key=lambda s: s.value[0])
     inside = False
     last = -1

@@ -8,7 +8,8 @@ from typing import Any
 
 @dataclass
 class Clues:
-    """``words``: texts that typed input is compared with; ``numbers``: whether typed input is taken as a number.
+    """``words``: texts that typed input is compared with; ``numbers``: whether typed input is taken as a number, ``splits``: whether
+    a typed line is taken apart into several words.
 
     ``keys``: reacted to when pressed; ``held``: looked at while they are down; ``mouse``: whether clicks count; ``size``: of the window
     in pixels; ``controls``: (control, value to put in, "" for one that is only used); ``arguments``: lists of arguments worth a run;
@@ -17,6 +18,7 @@ class Clues:
 
     words: list[str] = field(default_factory=list)
     numbers: bool = False
+    splits: bool = False
     reads: bool = False
     keys: list[str] = field(default_factory=list)
     held: list[str] = field(default_factory=list)

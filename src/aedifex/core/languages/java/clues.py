@@ -26,6 +26,7 @@ def clues(files: list[SourceFile]) -> Clues:
         else:
             pairs = re.findall(r'equals(?:IgnoreCase)?\(\s*"([^"\\\n]{1,24})"|case\s+"([^"\\\n]{1,24})"', text)
             found.words += [word for pair in pairs for word in pair if word]
+            found.splits = found.splits or re.search(r"\.split\(", text) is not None
             found.reads = found.reads or "System.in" in text
             found.numbers = (
                 found.numbers or re.search(r"nextInt|nextDouble|parseInt|parseDouble|valueOf", text) is not None

@@ -11,9 +11,11 @@ import tempfile
 from functools import lru_cache
 from pathlib import Path
 from threading import Lock
+from typing import Any
 
 from ...program.errors import AedifexError
 from ...program.model import Problem, Program, SourceFile
+from .cover import marks
 from .transform import instrumented, sketch_source
 
 HERE = Path(__file__).parent
@@ -115,14 +117,18 @@ def warm() -> Warm:
     return Warm()
 
 
-def compiled(files: list[SourceFile]) -> tuple[str, list[Problem]]:
-    """The folder of classes of a program, pinned, and what the compiler has against it."""
+def compiled(files: list[SourceFile], cover: Any = None) -> tuple[str, list[Problem]]:
+    """The folder of classes of a program, pinned, and what the compiler has against it.
+
+    ``cover``: what a run notes of where it comes (nothing, functions, or "lines" as well).
+    """
     texts = {}
     for file in files:
+        more = marks(file, cover == "lines") if cover else []
         if file.path.endswith(".pde"):
-            texts[sketch_name(file.path) + ".java"] = sketch_source(file, sketch_name(file.path))
+            texts[sketch_name(file.path) + ".java"] = sketch_source(file, sketch_name(file.path), more)
         else:
-            texts[file.path] = instrumented(file)
+            texts[file.path] = instrumented(file, more)
     key = hashlib.sha256(repr(sorted(texts.items())).encode()).hexdigest()[:32]
     folder = os.path.join(store(), key)
     said = folder + ".txt"
@@ -130,7 +136,7 @@ def compiled(files: list[SourceFile]) -> tuple[str, list[Problem]]:
         build(texts, folder, said)
     with open(said, encoding="utf-8") as handle:
         errors = handle.read()
-    return folder, told(errors, files)
+    return compiled(files) if errors and cover else (folder, told(errors, files))
 
 
 def build(texts: dict[str, str], folder: str, said: str) -> None:

@@ -31,9 +31,9 @@ def interpreter(root: str) -> str:
     return shutil.which("java") or "java"
 
 
-def command(root: str, entry: str, sources: list[SourceFile]) -> tuple[list[str], str]:
+def command(root: str, entry: str, sources: list[SourceFile], wishes: dict[str, Any]) -> tuple[list[str], str]:
     """What stands for the engine in a command, and the name of the class that is started."""
-    folder, _ = compiled(sources)
+    folder, _ = compiled(sources, wishes.get("cover"))
     main = sketch_name(entry) if entry.endswith(".pde") else class_of(entry, sources)
     path = os.pathsep.join([support(), folder])
     return [interpreter(root), f"-Xmx{HEAP}m", *FLAGS, "-cp", path, "aedifex.Run"], main
@@ -49,11 +49,11 @@ def class_of(entry: str, sources: list[SourceFile]) -> str:
     return entry.rsplit("/", 1)[-1].removesuffix(".java")
 
 
-def prepare(folder: str, sources: list[SourceFile], environment: dict[str, str]) -> str:
+def prepare(folder: str, sources: list[SourceFile], wishes: dict[str, Any]) -> str:
     """Why a program cannot be run; "" if it can."""
     if shutil.which("javac") is None:
         return "there is no 'javac' to compile it; install a JDK"
-    _, problems = compiled(sources)
+    _, problems = compiled(sources, wishes.get("cover"))
     return str(problems[0]) if problems else ""
 
 

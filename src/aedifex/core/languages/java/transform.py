@@ -27,9 +27,10 @@ PINNED = {
 MADE = {"Random": "aedifex.Pin.random()", "Date": "aedifex.Pin.date()"}
 
 
-def instrumented(file: SourceFile) -> str:
-    """Java as it is run."""
-    return rewritten(file.text, [*pins(file.tree.root_node, file.text), *reports(file.tree.root_node, file.text)])
+def instrumented(file: SourceFile, more: list[Edit]) -> str:
+    """Java as it is run; ``more``: further words to put in."""
+    root = file.tree.root_node
+    return rewritten(file.text, [*pins(root, file.text), *reports(root, file.text), *more])
 
 
 def rewritten(text: bytes, edits: list[Edit]) -> str:
@@ -98,9 +99,9 @@ REMARKS = ("line_comment", "block_comment", "import_declaration")
 CASTS = {"int": "parseInt", "float": "parseFloat", "boolean": "parseBoolean", "char": "parseChar", "byte": "parseByte"}
 
 
-def sketch_source(file: SourceFile, name: str) -> str:
+def sketch_source(file: SourceFile, name: str, more: list[Edit]) -> str:
     """A sketch as the class that it stands for: number literals of its dialect, colours, casts; imports in front."""
-    edits: list[Edit] = []
+    edits: list[Edit] = [*more]
     root = file.tree.root_node
     imports = []
     for child in root.named_children:

@@ -34,6 +34,7 @@ def clues(files: list[SourceFile]) -> Clues:
                 found.size = (int(size[1] or size[3]), int(size[2] or size[4]))
         else:
             found.words += [word for _, word in compared]
+            found.splits = found.splits or re.search(r"\.split\(", text) is not None
             found.reads = found.reads or re.search(r"stdin|readline|readFileSync\(0|createInterface", text) is not None
             found.numbers = found.numbers or re.search(r"\b(?:Number|parseInt|parseFloat)\(", text) is not None
             if "process.argv" in text:

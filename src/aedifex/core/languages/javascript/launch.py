@@ -27,7 +27,7 @@ def interpreter(root: str) -> str:
     return shutil.which("node") or "node"
 
 
-def command(root: str, entry: str, sources: list[SourceFile]) -> tuple[list[str], str]:
+def command(root: str, entry: str, sources: list[SourceFile], wishes: dict[str, Any]) -> tuple[list[str], str]:
     """What stands for the engine in a command, and what for the entry."""
     start = [interpreter(root), f"--max-old-space-size={HEAP}"]
     entry = started(entry)
@@ -36,7 +36,7 @@ def command(root: str, entry: str, sources: list[SourceFile]) -> tuple[list[str]
     return [*start, "--require", str(HERE / "pinned" / "pin.cjs")], entry
 
 
-def prepare(folder: str, sources: list[SourceFile], environment: dict[str, str]) -> str:
+def prepare(folder: str, sources: list[SourceFile], wishes: dict[str, Any]) -> str:
     """Write what the engine runs instead of files with types. Why the program cannot be run; "" if it can."""
     trouble = ""
     for file in sources:

@@ -31,6 +31,7 @@ def clues(files: list[SourceFile]) -> Clues:
         found.arguments += arguments(tree)
         found.requests += requests(tree)
         looker.sort()
+    found.splits = any(b".split()" in f.text or b'.split(" ")' in f.text or b".split(None" in f.text for f in files)
     for group in ("words", "keys", "held", "controls"):
         setattr(found, group, list(dict.fromkeys(getattr(found, group)))[:MOST])
     found.keys = [k for k in found.keys if k not in found.held]

@@ -29,12 +29,12 @@ def interpreter(root: str) -> str:
 MEMORY = 2 << 30  # bytes of address space that a program may use
 
 
-def command(root: str, entry: str, sources: list[SourceFile]) -> tuple[list[str], str]:
+def command(root: str, entry: str, sources: list[SourceFile], wishes: dict[str, Any]) -> tuple[list[str], str]:
     """What stands for the interpreter in a command, and what for the entry."""
     return [interpreter(root)], entry
 
 
-def prepare(folder: str, sources: list[SourceFile], environment: dict[str, str]) -> str:
+def prepare(folder: str, sources: list[SourceFile], wishes: dict[str, Any]) -> str:
     """What must be made before a program can run: nothing."""
     return ""
 

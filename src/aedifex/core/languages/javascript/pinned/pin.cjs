@@ -85,16 +85,37 @@ function busy() {
 }
 
 let started = false;
+let hungry = false;
+
+// More is asked for than there is to read: that is told once.
+function starve() {
+  if (!hungry) log.note("starved", "the input");
+  hungry = true;
+}
+
 function watchInput() {
   const held = Object.getOwnPropertyDescriptor(process, "stdin");
   Object.defineProperty(process, "stdin", {
     configurable: true,
     enumerable: true,
     get() {
+      const input = held.get ? held.get.call(process) : held.value;
+      if (!started) input.once("end", () => input.isPaused() || starve());
       started = true;
-      return held.get ? held.get.call(process) : held.value;
+      return input;
     },
   });
+  const read = fs.readSync;
+  fs.readSync = (file, ...rest) => {
+    const size = read(file, ...rest);
+    if (file === 0 && size === 0) starve();
+    return size;
+  };
+  const whole = fs.readFileSync;
+  fs.readFileSync = (file, ...rest) => {
+    if (file === 0 || file === "/dev/stdin") starve();
+    return whole(file, ...rest);
+  };
 }
 
 function watchFiles() {
@@ -143,7 +164,11 @@ function tellScript(file, text, functions) {
     const first = line(f.ranges[0].startOffset);
     if (f.ranges[0].count > 0 && f.functionName !== "") log.note("cover", file, first);
     for (const range of f.ranges) {
-      for (let n = line(range.startOffset); n <= line(Math.max(range.startOffset, range.endOffset - 1)); n++) counts[n] = range.count;
+      // a line counts as what it begins with
+      for (let n = line(range.startOffset); n <= line(Math.max(range.startOffset, range.endOffset - 1)); n++) {
+        const begins = starts[n - 1] + /^\s*/.exec(loaded.slice(starts[n - 1], starts[n]))[0].length;
+        if (range.count > 0 || range.startOffset <= begins) counts[n] = range.count;
+      }
     }
   }
   if (plan.cover === "lines") log.note("reach", file, counts.map((c, n) => (c > 0 ? n : 0)).filter(Boolean).join(" "));

@@ -1,5 +1,7 @@
 package aedifex;
 
+import java.io.FilterInputStream;
+import java.io.IOException;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
@@ -8,20 +10,47 @@ import java.time.ZoneOffset;
 import java.util.Collections;
 import java.util.Date;
 import java.util.List;
+import java.util.Map;
 import java.util.Random;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
 import java.util.UUID;
 
 /** Chance and clock of a checked run: a fixed seed, and a clock that moves only when it is asked or waited for. */
 public final class Pin {
     private static final long START = 1_700_000_000_000L; // milliseconds; an arbitrary instant
     private static final Random CHANCE = new Random(20010911);
+    private static final Map<String, Set<Integer>> calls = new TreeMap<>(); // by file, where coverage is asked for
+    private static final Map<String, Set<Integer>> lines = new TreeMap<>();
     private static long now;
     private static int turn = 1;
     private static boolean over;
+    private static boolean starved;
     private static long asked; // how often for chance or the time
 
     static void begin() {
         State.begin();
+        System.setIn(new FilterInputStream(System.in) {
+            @Override
+            public int read() throws IOException {
+                return ended(super.read());
+            }
+
+            @Override
+            public int read(byte[] bytes, int from, int length) throws IOException {
+                return ended(super.read(bytes, from, length));
+            }
+        });
+    }
+
+    /** More is asked for than there is to read: that is told once. */
+    private static int ended(int read) {
+        if (read < 0 && !starved) {
+            starved = true;
+            Log.note("starved", "the input");
+        }
+        return read;
     }
 
     public static synchronized long read() {
@@ -113,6 +142,21 @@ public final class Pin {
         State.made(object);
     }
 
+    /** A function of the program begins. */
+    public static synchronized void called(String file, int line) {
+        calls.computeIfAbsent(file, k -> new TreeSet<>()).add(line);
+    }
+
+    /** A statement of the program is about to run. */
+    public static synchronized void reached(String file, int line) {
+        lines.computeIfAbsent(file, k -> new TreeSet<>()).add(line);
+    }
+
+    private static void tellCoverage() {
+        calls.forEach((file, found) -> found.forEach(line -> Log.note("cover", file, String.valueOf(line))));
+        lines.forEach((file, found) -> Log.note("reach", file, found.toString().replaceAll("[^0-9 ]", "")));
+    }
+
     static int turn() {
         return turn;
     }
@@ -139,6 +183,7 @@ public final class Pin {
         over = true;
         State.moment("the end");
         Log.note("turns", String.valueOf(turn - 1));
+        tellCoverage();
         Log.flush();
     }
 }
