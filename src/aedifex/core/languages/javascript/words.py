@@ -51,3 +51,15 @@ def end(file: SourceFile) -> str:
 def old_style(file: SourceFile) -> bool:
     """Whether a file declares everything with ``var``."""
     return b"var " in file.text and not re.search(rb"\b(?:let|const)\s|=>", file.text)
+
+
+HEADS = re.compile(
+    rb"\bfunction\s+[\w$]+( ?)\(|^[ \t]+(?:async )?(?!(?:if|for|while|switch|catch|with|return)\b)[\w$]+( ?)\([^()\n]*\) \{",
+    re.M,
+)
+
+
+def gap(file: SourceFile) -> str:
+    """What the file has between the name of a function and its parameters."""
+    wide = [m[1] if m[1] is not None else m[2] for m in HEADS.finditer(file.text)]
+    return " " if wide.count(b" ") > len(wide) / 2 else ""

@@ -50,7 +50,7 @@ from .importing import (  # noqa: F401
 )
 from .imports import stem
 from .values import class_trouble, inner_receivers, method_as_value, outward, receiver_at  # noqa: F401
-from .words import class_name, end, file_name, hidden, is_name, member_name, old_style  # noqa: F401
+from .words import class_name, end, file_name, gap, hidden, is_name, member_name, old_style  # noqa: F401
 
 RECEIVER = "this"
 CONSTRUCTOR = "constructor"
@@ -86,7 +86,7 @@ def class_text(file: SourceFile, unit: str, name: str, base: str, fields: Sequen
         if not f.later and (f.value or not typed(file)):
             lines += [f"{unit * 2}{line}\n" for line in f.above]
             lines.append(f"{unit * 2}{RECEIVER}.{f.name} = {f.value or 'undefined'}{mark}{f.comment}\n")
-    made = f"{unit}constructor({params}) {{\n{''.join(lines)}{unit}}}\n" if lines else ""
+    made = f"{unit}constructor{gap(file)}({params}) {{\n{''.join(lines)}{unit}}}\n" if lines else ""
     heading = f"class {name} extends {base}" if base else f"class {name}"
     return f"{heading} {{\n{declared}{chr(10) if declared and made else ''}{made}}}\n"
 
@@ -102,7 +102,7 @@ def class_around(file: SourceFile, unit: str, name: str, method: str) -> str:
 
 
 def run_method(file: SourceFile, unit: str, body: str, guard: Statement | None) -> str:
-    return f"{unit}run() {{\n{body}{unit}}}\n"
+    return f"{unit}run{gap(file)}() {{\n{body}{unit}}}\n"
 
 
 def main_call(file: SourceFile, class_: str, variable: str, guard: Statement | None) -> list[str]:
@@ -160,7 +160,7 @@ def method_header(file: SourceFile, function: Function, name: str, drop: set[str
     params = node.child_by_field_name("parameters")
     kept = [file.slice(p.start, p.end) for p in function.params if p.name not in drop]
     start = params.start_byte if params is not None else function.params_start
-    edits = [(function.start, start, prefix + name)]
+    edits = [(function.start, start, prefix + name + gap(file))]
     if params is None:
         edits.append((function.params_start, function.params_end, f"({', '.join(kept)})"))
     elif len(kept) != len(function.params):
