@@ -26,7 +26,12 @@ def steps_for(design: Design, program: Program) -> list[Step]:
     """All steps of a design, in an order in which each leaves a working program."""
     steps: list[Step] = []
     apps = [c for c in design.classes if c.role == "app"]
-    for c in [*(c for c in design.classes if c.role != "app"), *apps]:
+    others = [c for c in design.classes if c.role != "app"]
+    for c in others:
+        steps += class_steps(c, design, program)
+    for c in others:  # what is handed over may be an object of another class
+        steps += passes(c, design)
+    for c in apps:
         steps += class_steps(c, design, program)
     for c in by_dependency(design, program):
         if c.file and c.file not in design.sources:
@@ -54,12 +59,21 @@ def class_steps(c: ClassDesign, design: Design, program: Program) -> list[Step]:
     order = callees_first(whole, file, program.language) if file is not None else list(range(len(whole.methods)))
     for i in order:
         steps.append(FunctionToMethod(whole, whole.methods[i], list(founded)))
-    for i in order:
-        if whole.methods[i].add:
-            steps.append(PassIn(whole, whole.methods[i], [f"method:{c.name}.{whole.methods[i].name}"]))
     if c.role == "app":
+        steps += passes(c, design)
         steps.append(WrapMain(whole, [s.id for s in steps]))
     return steps
+
+
+def passes(c: ClassDesign, design: Design) -> list[Step]:
+    """The steps in which methods of a class are handed what is not theirs."""
+    makers = {o.name: other.name for other in design.classes for o in other.objects}
+    found: list[Step] = []
+    for m in c.methods:
+        if m.add:
+            founded = [f"found:{makers[a['value']]}" for a in m.add if a["value"] in makers]
+            found.append(PassIn(c, m, [f"method:{c.name}.{m.name}", *founded]))
+    return found
 
 
 def with_owned(c: ClassDesign, design: Design) -> ClassDesign:

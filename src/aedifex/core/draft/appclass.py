@@ -5,9 +5,10 @@ from __future__ import annotations
 from typing import TYPE_CHECKING
 
 from ..program.model import Function, Symbol
+from .candidates import Fit
 from .design import ClassDesign, StayDesign, bare
 from .mainplan import mortal_classes, plan_main
-from .members import Fit, Members
+from .members import Members
 from .names import free, stem_of
 
 if TYPE_CHECKING:
@@ -66,11 +67,12 @@ class AppMaker:
         used = {s for f in methods for s in self.effects.direct(f.start, f.end).names}
         called = {s for f in methods for s in self.effects.direct(f.start, f.end).uses}
         by_name = {s.name: s for s in self.file.scope.symbols.values()}
+        handed = self.objects_handed_on(called)
         for c in self.a.classes:
             functions = {by_name.get(o.rsplit("::", 1)[-1]) for m in c.methods for o in m.origins}
             for index, obj in enumerate(c.objects):
                 variables = {by_name.get(o.rsplit("::", 1)[-1]) for _, o in c.origins(index)}
-                if variables & used or functions & called:
+                if variables & used or functions & called or obj.name in handed:
                     obj.owner = made.name
 
     def reasons(self, made: ClassDesign, methods: list[Function], fields: list[Symbol]) -> None:
@@ -141,8 +143,19 @@ class AppMaker:
         for c in self.a.classes:
             for m in c.methods:
                 if any(symbols.get(bare(o)) in called for o in m.origins):
-                    found |= {symbols[bare(a["value"])] for a in m.add}
+                    found |= {symbols[bare(a["value"])] for a in m.add if bare(a["value"]) in symbols}
         return found
+
+    def objects_handed_on(self, called: set[Symbol]) -> set[str]:
+        """Objects that the app's methods must hand to the other classes' methods that they call."""
+        symbols = self.file.scope.symbols
+        return {
+            a["value"]
+            for c in self.a.classes
+            for m in c.methods
+            if any(symbols.get(bare(o)) in called for o in m.origins)
+            for a in m.add
+        }
 
     def held(self) -> set[Symbol]:
         """Variables whose value dies with its last holder: a local of ``run`` would let it go too early."""

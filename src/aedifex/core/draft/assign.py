@@ -4,16 +4,15 @@ from __future__ import annotations
 
 from ..program.model import Function, Program, SourceFile, Symbol
 from ..survey.effects import Effects
-from ..survey.families import Family, families, numbered
-from ..survey.groups import first_word
+from ..survey.families import numbered
 from ..survey.hazards import PROCESSES, Hazard, by_text, hazards
 from ..survey.state import UNFIT, classify
 from .appclass import AppMaker
+from .candidates import Fit
 from .design import ClassDesign, ObjectDesign, StayDesign, WishDesign, bare
-from .grouping import group
 from .mainplan import plan_main
-from .members import Fit, Members
 from .names import class_name_for, file_for, free, member_names, stem_of, taken_names
+from .planner import Planner
 
 
 class Assigner:
@@ -69,28 +68,24 @@ class Assigner:
         if self.whole is not None:
             self.stay_all(f"line {self.whole.line}: {self.whole.message}")
             return [], self.stays
-        for symbols in self.asked_groups():
-            self.found_group(symbols, [], asked=True)
-        for family in families(self.file, self.language, [*self.variables, *self.numbered_constants()]):
-            self.found_family(family)
         has_main = self.entry and self.does_something()
-        rest = [s for s in self.variables if s not in self.taken_variables]
-        left = [f for f in self.functions if f.symbol not in self.taken_functions]
-        for symbols in group(rest, left, self.effects, self.write.words):
-            self.found_group(symbols, rest, lone=not has_main)
+        asked = self.asked_groups()
+        self.found(asked, lone=not has_main)
         if has_main:
             AppMaker(self).make()
             if not any(c.role == "app" for c in self.classes):
-                self.found_rest()
+                # where the main code cannot become an app, what functions share can still become classes
+                self.classes, self.taken_functions, self.taken_variables = [], set(), set()
+                self.found(asked, lone=True)
         self.finish()
         return self.classes, self.stays
 
-    def found_rest(self) -> None:
-        """Where the main code cannot become an app, what functions share can still become classes."""
-        rest = [s for s in self.variables if s not in self.taken_variables]
-        left = [f for f in self.functions if f.symbol not in self.taken_functions]
-        for symbols in group(rest, left, self.effects, self.write.words):
-            self.found_group(symbols, rest, lone=True)
+    def found(self, asked: list[list[Symbol]], lone: bool) -> None:
+        """Classes from what was asked for, from numbered copies, and from what functions work on together."""
+        self.reserved: set[str] = set()
+        self.objects: set[str] = set()
+        for candidate, made in Planner(self, asked, lone).classes():
+            self.accept(made, candidate.symbols, candidate.fits)
 
     def does_something(self) -> bool:
         """Whether there is main code beyond first values."""
@@ -192,61 +187,9 @@ class Assigner:
 
     # -- classes ---------------------------------------------------------------------------------
 
-    def found_family(self, family: Family) -> None:
-        """Numbered copies: one class, an object for each number."""
-        fixed = family.symbols & self.constants
-        if fixed == family.symbols or any(s in self.taken_variables for s in family.symbols):
-            return
-        self.constants -= fixed
-        self.variables += sorted(fixed, key=lambda s: s.bindings[0].start)
-        rows = [[row.get(n) for row in family.variables.values()] for n in family.numbers]
-        members = Members(self, rows)
-        fits = members.twins(family) + members.known()
-        if not fits:
-            self.constants |= fixed
-            self.variables = [s for s in self.variables if s not in fixed]
-            return
-        name = self.class_name([s.name for s in family.symbols], [family.stem])
-        objects = self.object_names([f"{family.stem}{n}" for n in family.numbers])
-        made = members.build(name, "model", fits, objects, {family.stem})
-        count = len(family.symbols)
-        made.why.insert(0, f"{count} variables named {', '.join(f'{family.stem}{n}_*' for n in family.numbers)} are numbered copies of "
-                        f"{len(family.variables)}" + (f"; {', '.join(' and '.join(f.name for f in row) for row in family.twins[:3])} differ only in the number" if family.twins else ""))  # fmt: skip
-        self.accept(made, family.symbols, fits)
-
-    def found_group(self, symbols: list[Symbol], rest: list[Symbol], lone: bool = False, asked: bool = False) -> None:
-        """Variables that the same functions use: one class, one object."""
-        if len(symbols) < 2 and not asked:
-            return
-        members = Members(self, [list(symbols)])
-        fits = members.owned()
-        if not asked and not self.worth(symbols, rest, fits, lone):
-            return
-        functions = [f.functions[0].name for f in fits]
-        wish = next((w for w in self.wishes if symbols[0].name in w.together and w.class_), None)
-        name = wish.class_ if wish else self.class_name([s.name for s in symbols], functions)
-        stems = {w.lower() for w in self.write.words(name)} | common_stems(symbols, self.write.words)
-        objects = self.object_names([self.write.member_name(self.write.words(name), self.like())])
-        made = members.build(name, "model", fits, objects, stems)
-        if wish:
-            made.why.insert(0, "you asked for them together")
-        elif fits:
-            made.why.insert(0, f"{len(symbols)} variables are used by the same functions ({', '.join(functions[:6])})")
-        self.accept(made, set(symbols), fits)
-
-    def worth(self, symbols: list[Symbol], rest: list[Symbol], fits: list[Fit], lone: bool) -> bool:
-        """A group earns a class if it has behaviour of its own, and is not simply everything there is."""
-        if not fits or not any(self.effects.of(f.functions[0]).writes & set(symbols) for f in fits):
-            return False
-        if lone:
-            return len(fits) >= 2 or not self.does_something()
-        stems = common_stems(symbols, self.write.words)
-        named = [s for s in symbols if first_word(s.name, self.write.words) in stems]
-        return len(fits) >= 2 and len(named) * 2 >= len(symbols) and len(symbols) < len(rest)
-
     def class_name(self, variables: list[str], functions: list[str]) -> str:
         stem = stem_of(self.write.module_of(self.file.path))
-        used = self.names | {c.name for c in self.classes}
+        used = self.names | self.reserved | {c.name for c in self.classes}
         if len(functions) == 1 and all(functions[0] in v.lower() for v in variables):
             name = self.write.class_name(functions)
             if self.write.is_name(name):
@@ -259,12 +202,13 @@ class Assigner:
         return next((n for n in names if "_" in n.strip("_") and not n.isupper()), "")
 
     def object_names(self, wanted: list[str]) -> list[ObjectDesign]:
-        used = self.names | {o.name for c in self.classes for o in c.objects}
+        used = self.names | self.objects
         found = []
         for name in wanted:
             base = self.write.member_name([name], name)
             found.append(ObjectDesign(free(base if base not in used else base + "_object", used)))
             used.add(found[-1].name)
+        self.objects |= {o.name for o in found}
         return found
 
     def accept(self, made: ClassDesign, variables: set[Symbol], fits: list[Fit]) -> None:
@@ -325,9 +269,3 @@ class Assigner:
         if plan.refusal:
             return f"line {self.file.shown(plan.refusal[1])}: {plan.refusal[0]}"
         return "" if plan.statements else "there is no main code"
-
-
-def common_stems(symbols: list[Symbol], words: object) -> set[str]:
-    """First words that at least two of the names share."""
-    firsts = [first_word(s.name, words) for s in symbols]  # type: ignore[arg-type]
-    return {w for w in firsts if w and firsts.count(w) >= 2}

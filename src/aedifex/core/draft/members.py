@@ -3,28 +3,17 @@
 from __future__ import annotations
 
 from bisect import bisect_right
-from dataclasses import dataclass, field
 from functools import cached_property
 from typing import TYPE_CHECKING
 
 from ..program.model import Call, Function, Symbol
-from ..program.scopes import shadowed
-from ..survey.effects import statement_order
 from ..survey.families import Family
+from .candidates import Fit, Link, Need
 from .design import ClassDesign, FieldDesign, MethodDesign, ObjectDesign
-from .founding import plan
+from .founding import Founding, plan
 
 if TYPE_CHECKING:
     from .assign import Assigner
-
-
-@dataclass
-class Fit:
-    """A function, or a row of twins, that fits a class."""
-
-    functions: list[Function]
-    drop: dict[str, int] = field(default_factory=dict)  # parameter → index of the field that it receives
-    add: list[Symbol] = field(default_factory=list)  # somebody else's state that is passed in
 
 
 class Members:
@@ -38,29 +27,20 @@ class Members:
 
     # -- candidates ------------------------------------------------------------------------------
 
-    def available(self) -> list[Function]:
-        return [f for f in self.a.functions if f.symbol not in self.a.taken_functions]
-
     def twins(self, family: Family) -> list[Fit]:
-        usable = {f.symbol for f in self.available()}
-        fits = [Fit(list(row)) for row in family.twins if all(f.symbol in usable for f in row)]
-        return self.settle(fits)
-
-    def owned(self) -> list[Fit]:
-        """Functions that touch this class's state, and write no other."""
-        fits = [Fit([f]) for f in self.available() if self.effects.direct(f.start, f.end).names & self.mine]
-        return self.settle(fits)
+        usable = {f.symbol for f in self.a.functions}
+        return [Fit(list(row)) for row in family.twins if all(f.symbol in usable for f in row)]
 
     def known(self) -> list[Fit]:
         """Functions that only get to know the object through their arguments."""
         fits = []
-        for f in self.available():
+        for f in self.a.functions:
             if self.effects.direct(f.start, f.end).names & self.mine:
                 continue
             drop = self.known_parameters(f)
             if drop:
                 fits.append(Fit([f], drop))
-        return self.settle(fits)
+        return fits
 
     def known_parameters(self, f: Function) -> dict[str, int]:
         """Parameters that at every call receive the same field, all of one object."""
@@ -102,82 +82,12 @@ class Members:
                     found[name] = (o, row.index(refs[0].symbol))
         return found
 
-    # -- what they need --------------------------------------------------------------------------
-
-    def settle(self, fits: list[Fit]) -> list[Fit]:
-        """Leave out what cannot be a method, until all that is left only calls what it may."""
-        changed = True
-        while changed:
-            changed = False
-            by_symbol: dict[Symbol | None, Fit] = {f.symbol: fit for fit in fits for f in fit.functions}
-            for fit in list(fits):
-                needed = self.foreign(fit, by_symbol)
-                if needed != fit.add:
-                    changed = True
-                if needed is None:
-                    fits.remove(fit)
-                    break
-                fit.add = needed
-        return fits
-
-    def foreign(self, fit: Fit, by_symbol: dict[Symbol | None, Fit]) -> list[Symbol] | None:
-        """State of others that must be passed in, in order of first use; None if that is not possible."""
-        needed: list[Symbol] = []
-        for f in fit.functions:
-            direct = self.effects.direct(f.start, f.end)
-            for used in sorted(direct.uses, key=lambda s: s.name):
-                reach = self.effects.reach[used]
-                if used in by_symbol:
-                    needed += [s for s in by_symbol[used].add if s not in needed]
-                elif reach.names - self.a.constants or used in self.a.taken_functions:
-                    return None
-            others = direct.names - self.mine - self.a.constants
-            for s in sorted(others, key=lambda s: min(r.start for r in s.references if f.start <= r.start < f.end)):
-                if not self.passable(f, s):
-                    return None
-                if s not in needed:
-                    needed.append(s)
-        if needed and not all(self.can_be_handed(f, needed) for f in fit.functions):
-            return None
-        return needed
-
-    def passable(self, f: Function, s: Symbol) -> bool:
-        """Read only, whole, and unchanged while the function runs."""
-        rebound_outside_main = any(r.writes and r.scope.frame is not self.file.scope for r in s.references)
-        if s in self.a.taken_variables or s not in self.a.variables:
-            return False
-        if any((r.writes or r.form == "spelled") for r in self.file.within(f.start, f.end) if r.symbol is s):
-            return False
-        return not (rebound_outside_main and s in self.effects.of(f).writes)
-
-    def can_be_handed(self, f: Function, needed: list[Symbol]) -> bool:
-        if f.is_async or f.scope.generator or f.symbol in self.effects.escaped or f.symbol is None:
-            return False
-        if any(p.kind in ("doublestar", "star") for p in f.params) or any(s.name in f.scope.symbols for s in needed):
-            return False
-        calls = self.file.calls_of(f.symbol)
-        if any(shadowed(c.callee.scope, s.name, self.file.scope) for c in calls for s in needed):
-            return False
-        latest = max(min(r.start for r in s.bindings) for s in needed)
-        if any(min(s.bindings, key=lambda r: r.start).scope is not self.file.scope for s in needed):
-            return False
-        plain = {id(st.target) for st in self.file.statements if st.target is not None}
-        if any(id(min(s.bindings, key=lambda r: r.start)) not in plain for s in needed):
-            return False
-        for statement in statement_order(self.file):
-            if statement.start >= latest:
-                return True
-            if f.symbol in self.effects.touch(statement.start, statement.end).uses:
-                return False
-        return True
-
     # -- the design ------------------------------------------------------------------------------
 
     def build(self, name: str, role: str, fits: list[Fit], objects: list[ObjectDesign], stems: set[str]) -> ClassDesign:
         made = ClassDesign(name, role, objects=objects)
         first = [next(s for row in self.rows for s in [row[i]] if s is not None) for i in range(len(self.rows[0]))]
-        methods = {f.symbol for fit in fits for f in fit.functions if f.symbol is not None}
-        founding = plan(self.file, self.effects, self.a.language, self.rows, methods, self.a.constants, role == "app")
+        founding = self.founding(fits, role)
         spans = sorted((f.start, f.end) for fit in fits for f in fit.functions)
         numbers = {s.name: "".join(c for c in s.name) for s in first}
         short = self.a.short_names(list(numbers), stems, set())
@@ -218,10 +128,27 @@ class Members:
             made.methods.append(MethodDesign(shorter[fit.functions[0].name], origins, [], list(fit.drop), add))
             if fit.drop:
                 made.why.append(f"{fit.functions[0].name} receives {', '.join(fit.drop)} of one object at every call")
-            if fit.add:
-                made.why.append(f"{', '.join(s.name for s in fit.add)} change{'s' * (len(fit.add) == 1)} elsewhere while the program runs, so "
-                                f"{shorter[fit.functions[0].name]} is handed {'it' if len(fit.add) == 1 else 'them'} at each call")  # fmt: skip
+            self.reason(made, shorter[fit.functions[0].name], fit.add)
         return made
+
+    def reason(self, made: ClassDesign, method: str, needs: list[Need]) -> None:
+        """Why something is handed to a method."""
+        state = [n.name for n in needs if isinstance(n, Symbol)]
+        objects = [n.name for n in needs if isinstance(n, Link)]
+        if state:
+            made.why.append(
+                f"{', '.join(state)} change{'s' * (len(state) == 1)} elsewhere while the program runs, so "
+                f"{method} is handed {'it' if len(state) == 1 else 'them'} at each call"
+            )
+        if objects:
+            made.why.append(
+                f"{method} works with {' and '.join(objects)}, so it is handed {'it' if len(objects) == 1 else 'them'} at each call"
+            )
+
+    def founding(self, fits: list[Fit], role: str) -> Founding:
+        """Where the objects are made and their values come from."""
+        methods = {f.symbol for fit in fits for f in fit.functions if f.symbol is not None}
+        return plan(self.file, self.effects, self.a.language, self.rows, methods, self.a.constants, role == "app")
 
     def only_inside(self, index: int, spans: list[tuple[int, int]], first: object) -> bool:
         """Whether nobody but the class's own functions touches the field after its start."""
@@ -243,7 +170,7 @@ class Members:
     def handed_back(self) -> set[int]:
         """Where a field is only an argument that a method is going to know by itself."""
         found: set[int] = set()
-        for f in self.available() if len(self.rows) > 1 else ():
+        for f in self.a.functions if len(self.rows) > 1 else ():
             if f.symbol is not None and self.known_parameters(f):
                 for c in self.file.calls_of(f.symbol):
                     found |= {r.start for r in self.file.within(c.args_start, c.args_end)}

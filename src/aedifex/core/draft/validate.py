@@ -20,6 +20,7 @@ class Checker:
         self.write = program.language.write
         self.found: list[Problem] = []
         self.owners: dict[str, str] = {}
+        self.objects = {o.name for c in design.classes for o in c.objects}
 
     def report(self, line: int, message: str) -> None:
         self.found.append(Problem(self.path, line, message))
@@ -91,7 +92,7 @@ class Checker:
                 self.origin(line, origin, c.name, {"function"})
             self.parameters(index, number, m.origins, m.drop)
             for add in m.add:
-                if self.file_of(add["value"]) is None:
+                if self.file_of(add["value"]) is None and add["value"] not in self.objects:
                     self.report(
                         self.lines.of("class.method", index, number, "add"),
                         f"'{add['value']}' does not exist in the sources",

@@ -11,7 +11,7 @@ from typing import Any, Protocol
 
 from .errors import AedifexError
 from .joined import join, main_first
-from .model import Argument, Call, Function, Problem, Program, SourceFile, Statement
+from .model import Argument, Call, Function, Problem, Program, Reference, SourceFile, Statement
 from .pause import uncollected
 from .snapshot import Snapshot, project_files
 
@@ -88,6 +88,10 @@ class Language(Protocol):
 
     def hooks(self, file: SourceFile) -> dict[str, str]:
         """Functions that the program's surroundings call by their name, with the reason why they must stay."""
+        ...
+
+    def confined(self, file: SourceFile, call: Reference) -> bool:
+        """Whether a call that runs a text lets it see only names that it is given, none of the file's."""
         ...
 
     def special(self, name: str) -> bool:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 
 from ..program.model import Symbol
@@ -41,3 +41,9 @@ def groups(variables: list[Symbol], effects: Effects, words: Callable[[str], lis
                 word = value if isinstance(value, str) else ""
                 found.append(Group(reason, word, tuple(m.name for m in members), tuple(names)))
     return found
+
+
+def common_stems(symbols: Iterable[Symbol | None], words: Callable[[str], list[str]]) -> set[str]:
+    """First words that at least two of the names share."""
+    firsts = [first_word(s.name, words) for s in symbols if s is not None]
+    return {w for w in firsts if w and firsts.count(w) >= 2}

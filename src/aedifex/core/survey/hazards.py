@@ -63,6 +63,7 @@ def by_text(file: SourceFile, language: Language, start: int, end: int) -> list[
         and r.symbol is not None
         and not r.symbol.kinds
         and (r.name in language.everywhere or bare_call(file, r))
+        and not language.confined(file, r)
     ]
 
 
@@ -76,6 +77,12 @@ def assumptions(program: Program, path: str) -> list[str]:
     """What a move of this file's names rests on and reading cannot show."""
     file = program.files[path]
     found = [f"no code outside this folder imports, sets or patches a name of {path}"]
+    texts = [r for r in file.references if r.role.value == "call" and r.name in program.language.everywhere]
+    found += [
+        f"line {file.shown(r.start)}: what '{r.name}()' runs uses no names of {path} but those that it is given"
+        for r in texts
+        if program.language.confined(file, r)
+    ]
     guarded = any(s.kind == "guard" for s in file.statements)
     if not guarded and any(s.kind in ("expression", "for", "while", "if", "with", "try") for s in file.statements):
         found.append(f"{path} is started, not imported")

@@ -105,7 +105,7 @@ class Passer:
 
     def calls(self) -> list[Call]:
         """Every call of the method. Raises Refusal where it is used in another way."""
-        owners = {self.file.scope.symbols.get(o.name) for o in self.design.objects}
+        owners = {self.file.scope.symbols.get(o.name) for o in self.design.objects} | self.carriers()
         found = []
         for ref in self.file.references:
             if ref.member != self.name:
@@ -117,6 +117,24 @@ class Passer:
                     raise refuse_at(self.file, ref.start, f"'{self.name}' is handed on here, so its parameters cannot change",
                                     "leave it a function")  # fmt: skip
                 found.append(call)
+        return found
+
+    def carriers(self) -> set[Symbol | None]:
+        """Parameters with which an object of this class was handed to a method of another."""
+        names = {o.name for o in self.design.objects}
+        found: set[Symbol | None] = set()
+        for c in self.context.design.classes:
+            handed = {
+                (self.write.hidden(m.name) if m.hidden else m.name, a["name"])
+                for m in c.methods
+                for a in m.add
+                if a["value"] in names
+            }
+            for scope, name in self.file.classes if handed else ():
+                for inner in scope.children if name == c.name else ():
+                    found |= {
+                        s for n, s in inner.symbols.items() if (inner.name, n) in handed and inner.kind == "function"
+                    }
         return found
 
     def is_receiver(self, s: Symbol | None) -> bool:
@@ -138,9 +156,10 @@ class Passer:
             more = []
             for add in self.method.add:
                 own = call.start >= self.function.start and call.end <= self.function.end
-                value = add["name"] if own else add["value"]
+                value = self.itself(call, add["value"]) or (add["name"] if own else add["value"])
                 if (
                     not own
+                    and value == add["value"]
                     and shadowed(call.callee.scope, add["value"], self.file.scope)
                     and not self.handed(call, add["value"])
                 ):
@@ -153,18 +172,41 @@ class Passer:
                 at = args[-1].end if args else call.args_start
                 self.out.insert(self.file.path, at, (", " if args else "") + ", ".join(more))
 
+    def itself(self, call: Call, value: str) -> str:
+        """How a method of the class whose object is handed over names it: that is the object it runs for; "" elsewhere."""
+        owner = next((c for c in self.context.design.classes if value in [o.name for o in c.objects]), None)
+        if owner is None or not any(n == owner.name and call.callee.scope.within(s) for s, n in self.file.classes):
+            return ""
+        if len(owner.objects) > 1:
+            raise refuse_at(
+                self.file,
+                call.start,
+                f"only the caller knows which of the objects of {owner.name} it is",
+                "leave it a function",
+            )
+        top = call.callee.scope
+        while top.parent is not None and top.parent.kind != "class":
+            top = top.parent
+        edits, trouble = self.write.inner_receivers(self.file, top, [call.callee])
+        if trouble:
+            raise refuse_at(self.file, call.start, trouble, "leave it a function")
+        for start, end, text in edits:
+            self.out.replace(self.file.path, start, end, text)
+        return str(self.write.receiver_at(self.file, call.callee.scope, top, owner.name))
+
     def type_of(self, add: dict[str, str]) -> str:
         """The declared type of what is handed over; "" if it has none."""
         return self.context.type_of(self.file, symbol(self.file, add["value"]))
 
     def handed(self, call: Call, name: str) -> bool:
         """Whether the caller is a method that was itself handed the same value under this name."""
-        for m in self.design.methods:
-            if any(a["value"] == name and a["name"] == name for a in m.add):
+        for c in self.context.design.classes:
+            holder = next((s for s, n in self.file.classes if n == c.name), None)
+            scope: Scope | None = call.callee.scope if holder is not None else None
+            while scope is not None and scope.parent is not holder:
+                scope = scope.parent
+            for m in c.methods if scope is not None else ():
                 inner = self.write.hidden(m.name) if m.hidden else m.name
-                scope: Scope | None = call.callee.scope
-                while scope is not None and scope.parent is not self.scope:
-                    scope = scope.parent
-                if scope is not None and scope.name == inner:
+                if scope is not None and scope.name == inner and any(a["value"] == name == a["name"] for a in m.add):
                     return True
         return False

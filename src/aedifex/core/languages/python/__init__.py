@@ -8,6 +8,7 @@ import warnings
 from ...program.model import Function, Problem, Program, SourceFile, Statement
 from . import launch, write
 from .imports import imported
+from .namespaces import confined
 from .pure import BUILTINS, apis, node_at, purity, type_of
 from .read import read
 from .structure import alone, arguments, blocks, count, depth, statements, tokens
@@ -96,6 +97,8 @@ class Python:
     @staticmethod
     def hooks(file: SourceFile) -> dict[str, str]:
         return {}
+
+    confined = staticmethod(confined)
 
     @staticmethod
     def special(name: str) -> bool:

@@ -1,0 +1,171 @@
+"""From variables and functions to the classes of one file: candidates, what belongs to them, which are worth it, their names."""
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING
+
+from ..program.model import Symbol
+from ..survey.families import families
+from ..survey.groups import common_stems, first_word
+from .candidates import Candidate, Fit, Settlement
+from .design import ClassDesign, StayDesign
+from .grouping import group
+from .homes import homes
+from .members import Members
+
+if TYPE_CHECKING:
+    from .assign import Assigner
+
+
+class Planner:
+    """``lone``: there is no main code that an app could take over, so whatever functions share is worth more."""
+
+    def __init__(self, assigner: Assigner, asked: list[list[Symbol]], lone: bool) -> None:
+        self.a, self.lone = assigner, lone
+        self.effects, self.write = assigner.effects, assigner.write
+        self.asked = [Candidate([list(symbols)], asked=True) for symbols in asked]
+        self.families = self.copies()
+        self.rest: list[Symbol] = []  # the variables that are grouped by their use
+        self.groups = self.grouped()
+
+    def classes(self) -> list[tuple[Candidate, ClassDesign]]:
+        """The candidates that are worth a class, with their designs."""
+        while bad := self.unworthy():
+            for candidate in bad:
+                if candidate.family is not None:
+                    self.families.remove(candidate)
+                    self.give_back(candidate)
+                else:
+                    (self.asked if candidate.asked else self.groups).remove(candidate)
+            if any(c.family is not None for c in bad):
+                self.groups = self.grouped()
+        for candidate in self.all:
+            self.name(candidate)
+        return [(c, self.build(c)) for c in self.all]
+
+    @property
+    def all(self) -> list[Candidate]:
+        return [*self.asked, *self.families, *self.groups]
+
+    # -- candidates ------------------------------------------------------------------------------
+
+    def copies(self) -> list[Candidate]:
+        """Numbered copies; constants are one object's share of what they differ in."""
+        found: list[Candidate] = []
+        taken = {s for c in self.asked for s in c.symbols}
+        for family in families(self.a.file, self.a.language, [*self.a.variables, *self.a.numbered_constants()]):
+            fixed = family.symbols & self.a.constants
+            if fixed == family.symbols or family.symbols & taken:
+                continue
+            rows = [[row.get(n) for row in family.variables.values()] for n in family.numbers]
+            self.a.constants -= fixed
+            self.a.variables += sorted(fixed, key=lambda s: s.bindings[0].start)
+            found.append(Candidate(rows, family))
+            found[-1].fixed = fixed
+            taken |= family.symbols
+        return found
+
+    def give_back(self, candidate: Candidate) -> None:
+        self.a.constants |= candidate.fixed
+        self.a.variables = [s for s in self.a.variables if s not in candidate.fixed]
+
+    def grouped(self) -> list[Candidate]:
+        taken = {s for c in [*self.asked, *self.families] for s in c.symbols}
+        self.rest = [s for s in self.a.variables if s not in taken]
+        found = group(self.rest, self.a.functions, self.effects, self.write.words)
+        return [Candidate([list(symbols)]) for symbols in found if len(symbols) >= 2]
+
+    def unworthy(self) -> list[Candidate]:
+        """Give every candidate its functions; those that earn no class by them."""
+        used: set[Symbol | None] = set()
+        for candidate in self.families:
+            members = Members(self.a, candidate.rows)
+            assert candidate.family is not None
+            candidate.fits = members.twins(candidate.family) + members.known()
+            used |= {f.symbol for fit in candidate.fits for f in fit.functions}
+        free = [f for f in self.a.functions if f.symbol not in used]
+        home = homes([c.symbols for c in self.all], free, self.effects)
+        for index, candidate in enumerate(self.all):
+            if candidate.family is None:
+                candidate.fits = [Fit([f]) for f in free if f.symbol is not None and home.get(f.symbol) == index]
+        Settlement(self.a, self.all).settle()
+        return [c for c in self.all if not (self.sound(c) if c.asked else self.worth(c))]
+
+    def worth(self, candidate: Candidate) -> bool:
+        """A group earns a class if it has behaviour of its own, and is not simply everything there is."""
+        if candidate.family is not None:
+            return bool(candidate.fits) and self.sound(candidate)
+        symbols, fits = candidate.symbols, candidate.fits
+        if not any(self.effects.of(f.functions[0]).writes & symbols for f in fits):
+            return False
+        if self.lone:
+            return (len(fits) >= 2 or not self.a.does_something()) and self.sound(candidate)
+        stems = common_stems(candidate.rows[0], self.write.words)
+        named = [s for s in symbols if first_word(s.name, self.write.words) in stems]
+        own = len(fits) >= 2 and len(named) * 2 >= len(symbols) and len(symbols) < len(self.rest)
+        return own and self.sound(candidate)
+
+    def sound(self, candidate: Candidate) -> bool:
+        """Whether all first values can be given where the object is made, in a language that has no other place for them."""
+        if self.a.language.code_at_top:
+            return True
+        members = Members(self.a, candidate.rows)
+        founding = members.founding(candidate.fits, "model")
+        late = [i for i in range(len(candidate.rows[0])) if founding.kind(i) == "later"]
+        if late:
+            origin = next(row[late[0]] for row in candidate.rows if row[late[0]] is not None)
+            assert origin is not None
+            names = ", ".join(sorted(s.name for s in candidate.symbols))
+            why = f"no class for {names}: the first value of {origin.name} is worked out from code between"
+            self.a.stays.append(StayDesign(origin.name, why))
+        return not late
+
+    # -- their designs ---------------------------------------------------------------------------
+
+    def name(self, candidate: Candidate) -> None:
+        functions = [f.functions[0].name for f in candidate.fits]
+        first = candidate.rows[0][0]
+        wish = next((w for w in self.a.wishes if first is not None and first.name in w.together and w.class_), None)
+        if candidate.family is not None:
+            stem = candidate.family.stem
+            candidate.name = self.a.class_name([s.name for s in in_order(candidate)], [stem])
+            wanted = [f"{stem}{n}" for n in candidate.family.numbers]
+        else:
+            candidate.name = (
+                wish.class_ if wish else self.a.class_name([s.name for s in in_order(candidate)], functions)
+            )
+            wanted = [self.write.member_name(self.write.words(candidate.name), self.a.like())]
+        self.a.reserved.add(candidate.name)
+        candidate.objects = self.a.object_names(wanted)
+
+    def build(self, candidate: Candidate) -> ClassDesign:
+        members = Members(self.a, candidate.rows)
+        functions = [f.functions[0].name for f in candidate.fits]
+        family = candidate.family
+        if family is not None:
+            stems = {family.stem}
+        else:
+            stems = {w.lower() for w in self.write.words(candidate.name)} | common_stems(
+                candidate.rows[0], self.write.words
+            )
+        made = members.build(candidate.name, "model", candidate.fits, candidate.objects, stems)
+        if family is not None:
+            copies = ", ".join(f"{family.stem}{n}_*" for n in family.numbers)
+            twins = ", ".join(" and ".join(f.name for f in row) for row in family.twins[:3])
+            made.why.insert(
+                0,
+                f"{len(family.symbols)} variables named {copies} are numbered copies of {len(family.variables)}"
+                + (f"; {twins} differ only in the number" if twins else ""),
+            )
+        elif candidate.asked and any(w.class_ == candidate.name for w in self.a.wishes):
+            made.why.insert(0, "you asked for them together")
+        elif functions:
+            made.why.insert(
+                0,
+                f"{len(candidate.rows[0])} variables are used by the same functions ({', '.join(functions[:6])})",
+            )
+        return made
+
+
+def in_order(candidate: Candidate) -> list[Symbol]:
+    return [s for row in candidate.rows for s in row if s is not None]
