@@ -111,8 +111,22 @@ def callees_first(c: ClassDesign, file: SourceFile, language: Language) -> list[
 
 
 def by_dependency(design: Design, program: Program) -> list[ClassDesign]:
-    """Apps last: they import the others."""
-    return sorted(design.classes, key=lambda c: c.role == "app")
+    """A class after those whose objects its methods are handed, as far as there is no circle; apps last: they import the others."""
+    makers = {o.name: c for c in design.classes for o in c.objects}
+    found: list[ClassDesign] = []
+
+    def visit(c: ClassDesign, path: tuple[ClassDesign, ...]) -> None:
+        if any(c is x for x in (*found, *path)):
+            return
+        for m in c.methods:
+            for a in m.add:
+                if a["value"] in makers:
+                    visit(makers[a["value"]], (*path, c))
+        found.append(c)
+
+    for c in design.classes:
+        visit(c, ())
+    return sorted(found, key=lambda c: c.role == "app")
 
 
 @dataclass

@@ -86,6 +86,10 @@ class FileMover:
         )
         for left, right, new in self.write.opened(self.file, statement):
             self.out.replace(self.file.path, left, right, new)
+        for other in self.context.program.files.values():
+            if other is not self.file:
+                for left, right, new in self.write.renamed_elsewhere(other, self.file, self.design.name):
+                    self.out.replace(other.path, left, right, new)
         return self.out
 
     def part_end(self, offset: int) -> int:

@@ -171,6 +171,17 @@ def opened(file: SourceFile, statement: Statement) -> list[Edit]:
     return list(dict.fromkeys(edits))
 
 
+def renamed_elsewhere(file: SourceFile, home: SourceFile, name: str) -> list[Edit]:
+    """Edits in another file that named a class by its old home."""
+    found = []
+    for node in descendants(file.tree.root_node):
+        if node.type in ("scoped_type_identifier", "field_access", "scoped_identifier"):
+            parts = [file.slice(c.start_byte, c.end_byte) for c in node.named_children]
+            if parts == [home.scope.name, name]:
+                found.append((node.start_byte, node.end_byte, name))
+    return found
+
+
 def bared(node: Any) -> list[Edit]:
     """Edits that take away the word "private" in front of a declaration."""
     groups = [c for c in node.children if c.type == "modifiers"]

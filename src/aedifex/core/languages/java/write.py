@@ -35,7 +35,7 @@ from ...program.layout import (  # noqa: F401
     words,
 )
 from ...program.model import Function, Reference, Scope, SourceFile, Statement, Symbol
-from .moving import moved_out, opened, stays_in  # noqa: F401
+from .moving import moved_out, opened, renamed_elsewhere, stays_in  # noqa: F401
 from .values import class_trouble, inner_receivers, method_as_value, outward, receiver_at  # noqa: F401
 from .words import class_name, default_value, file_name, hidden, is_name, member_name  # noqa: F401
 
