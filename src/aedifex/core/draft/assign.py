@@ -206,7 +206,8 @@ class Assigner:
         found = []
         for name in wanted:
             base = self.write.member_name([name], name)
-            found.append(ObjectDesign(free(base if base not in used else base + "_object", used)))
+            longer = self.write.member_name([*self.write.words(base), "object"], self.like())
+            found.append(ObjectDesign(free(base if base not in used else longer, used)))
             used.add(found[-1].name)
         self.objects |= {o.name for o in found}
         return found

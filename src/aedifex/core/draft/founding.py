@@ -172,7 +172,7 @@ def plain_making(
 def quiet_making(file: SourceFile, effects: Effects, language: Language, kind: Scope, constants: set[Symbol]) -> bool:
     """Whether making an object of a class does nothing that could be noticed: no output, no state of others."""
     makers = [c for c in kind.children if c.kind == "function" and c.name == language.write.CONSTRUCTOR]
-    spans = [(makers[0].start, makers[0].end)] if makers else outside_methods(effects, kind.start, kind.end)
+    spans = [(makers[0].start, makers[0].end)] if makers else outside_methods(effects, kind.start, kind.end, False)
     for start, end in spans:
         touch = effects.touch(start, end)
         if touch.unseen or touch.names - constants:
@@ -216,20 +216,20 @@ def statement_touch(effects: Effects, statement: Statement) -> Touch:
 def definition_touch(effects: Effects, statement: Statement) -> Touch:
     """What the definition of a class runs: everything in it but the bodies of its methods."""
     touch = Touch()
-    for start, end in outside_methods(effects, statement.start, statement.end):
+    for start, end in outside_methods(effects, statement.start, statement.end, effects.language.heads_run):
         touch.add(effects.touch(start, end))
     return touch
 
 
-def outside_methods(effects: Effects, start: int, end: int) -> list[tuple[int, int]]:
-    """The stretches of a class that are not the body of a method."""
+def outside_methods(effects: Effects, start: int, end: int, heads: bool) -> list[tuple[int, int]]:
+    """The stretches of a class that are not the body of a method, nor its head unless ``heads``."""
     found, at = [], start
     functions = effects.file.functions_sorted
     for f in functions[bisect_left(functions, start, key=lambda f: f.start) :]:
         if f.start >= end:
             break
         if f.end <= end and f.body_start >= at:
-            found.append((at, f.body_start))
+            found.append((at, f.body_start if heads else max(at, f.start)))
             at = f.end
     return [*found, (at, end)]
 

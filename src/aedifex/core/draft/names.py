@@ -31,9 +31,9 @@ def class_name_for(variables: list[str], functions: list[str], write: Any, taken
             if len(word) > 2 and word not in VERBS:
                 counts[word] += 2
     best = sorted(counts.items(), key=lambda e: (-e[1], e[0]))
-    for word, weight in best:
+    for word, _ in [*(b for b in best if b[1] >= 3), *(b for b in best if b[1] == 2)]:
         name = write.class_name([word])
-        if weight >= 3 and name not in taken and write.is_name(name):
+        if name not in taken and write.is_name(name):
             return str(name)
     return free(write.class_name([fallback]), taken)
 

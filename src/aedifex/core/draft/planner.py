@@ -26,6 +26,7 @@ class Planner:
         self.asked = [Candidate([list(symbols)], asked=True) for symbols in asked]
         self.families = self.copies()
         self.rest: list[Symbol] = []  # the variables that are grouped by their use
+        self.parts: list[set[Symbol]] = []  # all their groups, also those that are worth no class
         self.groups = self.grouped()
 
     def classes(self) -> list[tuple[Candidate, ClassDesign]]:
@@ -73,6 +74,7 @@ class Planner:
         taken = {s for c in [*self.asked, *self.families] for s in c.symbols}
         self.rest = [s for s in self.a.variables if s not in taken]
         found = group(self.rest, self.a.functions, self.effects, self.write.words)
+        self.parts = [set(symbols) for symbols in found]
         return [Candidate([list(symbols)]) for symbols in found if len(symbols) >= 2]
 
     def unworthy(self) -> list[Candidate]:
@@ -84,10 +86,12 @@ class Planner:
             candidate.fits = members.twins(candidate.family) + members.known()
             used |= {f.symbol for fit in candidate.fits for f in fit.functions}
         free = [f for f in self.a.functions if f.symbol not in used]
-        home = homes([c.symbols for c in self.all], free, self.effects)
-        for index, candidate in enumerate(self.all):
+        groups = [*(c.symbols for c in [*self.asked, *self.families]), *self.parts]
+        home = homes(groups, free, self.effects)
+        for candidate in self.all:
             if candidate.family is None:
-                candidate.fits = [Fit([f]) for f in free if f.symbol is not None and home.get(f.symbol) == index]
+                place = groups.index(candidate.symbols)
+                candidate.fits = [Fit([f]) for f in free if f.symbol is not None and home.get(f.symbol) == place]
         Settlement(self.a, self.all).settle()
         return [c for c in self.all if not (self.sound(c) if c.asked else self.worth(c))]
 
@@ -102,8 +106,9 @@ class Planner:
             return (len(fits) >= 2 or not self.a.does_something()) and self.sound(candidate)
         stems = common_stems(candidate.rows[0], self.write.words)
         named = [s for s in symbols if first_word(s.name, self.write.words) in stems]
-        own = len(fits) >= 2 and len(named) * 2 >= len(symbols) and len(symbols) < len(self.rest)
-        return own and self.sound(candidate)
+        together = any(symbols <= self.effects.direct(f.functions[0].start, f.functions[0].end).writes for f in fits)
+        one = together or len(named) * 2 >= len(symbols)
+        return one and len(fits) >= 2 and len(symbols) < len(self.rest) and self.sound(candidate)
 
     def sound(self, candidate: Candidate) -> bool:
         """Whether all first values can be given where the object is made, in a language that has no other place for them."""

@@ -49,6 +49,7 @@ class Language(Protocol):
     placement: str  # how a class in a file of its own finds the rest: "imports", "shared" (all see all) or "qualified"
     declares: bool  # whether every variable is declared, so that a name means the same from the start of its scope
     typed: bool  # whether fields and parameters need a type
+    heads_run: bool  # whether what stands in a function's head (defaults, decorators) is worked out where it is defined
     code_at_top: bool  # whether statements may stand beside definitions
     exact_calls: bool  # whether a call must give as many arguments as there are parameters
     elsewhere: frozenset[str]  # those of the introspective names that mean something else in another file

@@ -28,6 +28,7 @@ class Java:
     quiet_members = frozenset(apis()["quiet"]["members"])
     declares = True
     typed = True
+    heads_run = False
     code_at_top = False
     exact_calls = True
     placement = "qualified"

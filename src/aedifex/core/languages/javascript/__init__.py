@@ -28,6 +28,7 @@ class JavaScript:
     placement = "imports"
     declares = True
     typed = False
+    heads_run = False
     code_at_top = True
     exact_calls = False
     write = write

@@ -35,6 +35,7 @@ class Python:
     placement = "imports"
     declares = False
     typed = False
+    heads_run = True
     code_at_top = True
     exact_calls = True
     unset_errors = frozenset({"NameError", "UnboundLocalError", "AttributeError"})
