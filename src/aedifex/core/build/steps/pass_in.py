@@ -196,7 +196,8 @@ class Passer:
 
     def type_of(self, add: dict[str, str]) -> str:
         """The declared type of what is handed over; "" if it has none."""
-        return self.context.type_of(self.file, symbol(self.file, add["value"]))
+        owner = next((c for c in self.context.design.classes if add["value"] in [o.name for o in c.objects]), None)
+        return owner.name if owner is not None else self.context.type_of(self.file, symbol(self.file, add["value"]))
 
     def handed(self, call: Call, name: str) -> bool:
         """Whether the caller is a method that was itself handed the same value under this name."""
