@@ -37,7 +37,9 @@ def test_a_language_offers_all_that_the_core_asks_for(name):
     language = languages()[name]
     wanted = set(Language.__annotations__) | {n for n in vars(Language) if not n.startswith("_")}
     assert not [n for n in sorted(wanted) if not hasattr(language, n)]
-    spared = {"imports": {"moved_out", "opened", "renamed_elsewhere"}, "shared": IMPORTING, "qualified": IMPORTING}[language.placement]
+    spared = {"imports": {"moved_out", "opened", "renamed_elsewhere"}, "shared": IMPORTING, "qualified": IMPORTING}[
+        language.placement
+    ]
     assert not [n for n in sorted(asked("write") - spared) if not hasattr(language.write, n)]
     assert not [n for n in sorted(asked("launch")) if not hasattr(language.launch, n)]
     assert not [n for n in sorted(asked("kit")) if not hasattr(language.launch.unit_tests, n)]

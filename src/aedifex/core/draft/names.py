@@ -27,9 +27,9 @@ def class_name_for(variables: list[str], functions: list[str], write: Any, taken
                 counts[word] += 3 if place == 0 and len(parts) > 1 else 1
     for name in functions:
         parts = [w.rstrip("0123456789") for w in write.words(name)]
-        for word in parts:
+        for place, word in enumerate(parts):
             if len(word) > 2 and word not in VERBS:
-                counts[word] += 2
+                counts[word] += 1 if place == 0 and len(parts) > 1 else 2  # the first of several says what is done
     best = sorted(counts.items(), key=lambda e: (-e[1], e[0]))
     for word, _ in [*(b for b in best if b[1] >= 3), *(b for b in best if b[1] == 2)]:
         name = write.class_name([word])
