@@ -84,8 +84,11 @@ class Assigner:
         """Classes from what was asked for, from numbered copies, and from what functions work on together."""
         self.reserved: set[str] = set()
         self.objects: set[str] = set()
+        self.bound: set[str] = set()  # classes that call functions which stay in the file
         for candidate, made in Planner(self, asked, lone).classes():
             self.accept(made, candidate.symbols, candidate.fits)
+            if candidate.bound:
+                self.bound.add(candidate.name)
 
     def does_something(self) -> bool:
         """Whether there is main code beyond first values."""
@@ -231,6 +234,8 @@ class Assigner:
         for c in self.classes:
             if self.write.stays_in(self.file):
                 break
+            if c.name in self.bound:
+                continue
             c.file = file_for(c.name, c.role, self.file.path, self.write, self.files)
             self.files.add(c.file)
             self.files.add(self.write.module_of(c.file))

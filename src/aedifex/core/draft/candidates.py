@@ -25,6 +25,7 @@ class Candidate:
     asked: bool = False
     fits: list[Fit] = field(default_factory=list)
     fixed: set[Symbol] = field(default_factory=set)  # constants that it takes over
+    bound: bool = False  # whether its methods call functions that stay in the file and use its state
     name: str = ""
     objects: list[ObjectDesign] = field(default_factory=list)
 
@@ -63,8 +64,8 @@ class Fit:
 class Settlement:
     """Leaves out what cannot be a method, until all that is left only calls and touches what it can be handed."""
 
-    def __init__(self, assigner: Assigner, candidates: list[Candidate]) -> None:
-        self.a, self.candidates = assigner, candidates
+    def __init__(self, assigner: Assigner, candidates: list[Candidate], lone: bool) -> None:
+        self.a, self.candidates, self.lone = assigner, candidates, lone
         self.file, self.effects = assigner.file, assigner.effects
         self.owner = {s: c for c in candidates for s in c.symbols}
 
@@ -72,6 +73,8 @@ class Settlement:
         changed = True
         while changed:
             changed = False
+            for candidate in self.candidates:
+                candidate.bound = False
             for candidate, fit in list(self.fits()):
                 needed = self.needs(candidate, fit)
                 if needed is None:
@@ -120,7 +123,9 @@ class Settlement:
         """What a method needs because it calls a function."""
         place = self.where(used)
         if place is None:
-            return None if self.effects.reach[used].names - self.a.constants else []
+            bound = bool(self.effects.reach[used].names - self.a.constants)
+            mine.bound |= bound and self.lone  # without an app, such a function stays beside the class
+            return None if bound and not self.lone else []
         other, fit, index = place
         needed: list[Need] = [Link(other, index)] if other is not mine and not fit.drop else []
         for need in fit.add:
@@ -143,7 +148,7 @@ class Settlement:
     def can_be_handed(self, f: Function, needed: list[Need]) -> bool:
         if f.is_async or f.scope.generator or f.symbol in self.effects.escaped or f.symbol is None:
             return False
-        if any(p.kind in ("doublestar", "star") for p in f.params):
+        if any(p.kind == "doublestar" for p in f.params):
             return False
         variables = [n for n in needed if isinstance(n, Symbol)]
         if not variables:

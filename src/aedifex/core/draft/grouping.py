@@ -64,8 +64,8 @@ def group(
 def set_together(variables: list[Symbol], writes: list[set[Symbol]], stems: dict[Symbol, str]) -> list[list[Symbol]]:
     """Clusters of variables that the same functions set.
 
-    A function that by their names sets two things, or one thing and something else, joins each for itself; a few names among many
-    say nothing.
+    A function that by their names sets two things, or a part of one thing and something else, joins each for itself; a few names
+    among many say nothing.
     """
     head = {v: v for v in variables}
 
@@ -83,6 +83,8 @@ def set_together(variables: list[Symbol], writes: list[set[Symbol]], stems: dict
         mine = [v for part in named.values() for v in part]
         things = [part for stem, part in named.items() if stem]
         apart = len(things) > 1 or any(len(part) * 2 >= len(mine) for part in things)
+        if len(things) == 1 and all(v in written for v in variables if stems[v] == stems[things[0][0]]):
+            apart = False  # all of one thing is set here: what goes with it without its name is its own
         for part in named.values() if apart else [mine]:
             for a, b in pairwise(part):
                 head[find(b)] = find(a)

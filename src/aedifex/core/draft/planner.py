@@ -87,12 +87,12 @@ class Planner:
             used |= {f.symbol for fit in candidate.fits for f in fit.functions}
         free = [f for f in self.a.functions if f.symbol not in used]
         groups = [*(c.symbols for c in [*self.asked, *self.families]), *self.parts]
-        home = homes(groups, free, self.effects)
+        home = homes(groups, free, self.effects, self.write.words)
         for candidate in self.all:
             if candidate.family is None:
                 place = groups.index(candidate.symbols)
                 candidate.fits = [Fit([f]) for f in free if f.symbol is not None and home.get(f.symbol) == place]
-        Settlement(self.a, self.all).settle()
+        Settlement(self.a, self.all, self.lone).settle()
         return [c for c in self.all if not (self.sound(c) if c.asked else self.worth(c))]
 
     def worth(self, candidate: Candidate) -> bool:

@@ -199,8 +199,8 @@ class FileMover:
         first = next((s for s in self.file.statements if not any(m.start <= s.start < m.end for m in moving)), None)
         if first is None:
             return len(self.file.text), "", ""
-        gap = self.write.BLANKS if first.kind in ("class", "function") else 1
-        return self.write.comment_start(self.file, first.start), "", "\n" * gap
+        blanks = self.write.BLANKS if first.kind in ("class", "function") else 1
+        return self.write.comment_start(self.file, first.start), "", "\n" * blanks
 
     def is_library(self, statement: Statement) -> bool:
         bound = self.context.language.imported(self.file, statement)
