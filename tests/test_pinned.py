@@ -4,6 +4,7 @@ import ast
 import importlib
 import sys
 from pathlib import Path
+from types import SimpleNamespace
 
 import pytest
 from hypothesis import given
@@ -240,7 +241,7 @@ def test_requests_in_an_order_that_makes_sense():
 def test_which_files_can_be_imported():
     for text, good in (("X = 1\nclass A: pass\n", True), ("print(1)\n", False), ("if __name__ == '__main__':\n    run()\n", True),
                        ('"""Doc."""\nimport os\n', True), ("for i in x:\n    pass\n", False)):  # fmt: skip
-        assert unit_tests.importable(text.encode()) is good, text
+        assert (unit_tests.bound(SimpleNamespace(text=text.encode()), "A") == "") is good, text
 
 
 def test_neighbours_can_be_suggested_for(folder):
