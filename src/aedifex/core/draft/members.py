@@ -142,7 +142,7 @@ class Members:
             )
         if objects:
             made.why.append(
-                f"{method} works with {' and '.join(objects)}, so it is handed {'it' if len(objects) == 1 else 'them'} at each call"
+                f"{method} works with {listed(objects)}, so it is handed {'it' if len(objects) == 1 else 'them'} at each call"
             )
 
     def founding(self, fits: list[Fit], role: str) -> Founding:
@@ -190,3 +190,8 @@ def inside(spans: list[tuple[int, int]], offset: int) -> bool:
     """Whether an offset lies in one of the sorted, disjoint spans."""
     at = bisect_right(spans, (offset, 1 << 62)) - 1
     return at >= 0 and offset < spans[at][1]
+
+
+def listed(names: list[str]) -> str:
+    """Names as in a sentence."""
+    return " and ".join([", ".join(names[:-1]), names[-1]]) if len(names) > 1 else names[0]
