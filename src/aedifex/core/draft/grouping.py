@@ -11,21 +11,29 @@ from collections.abc import Callable
 from itertools import combinations, pairwise
 
 from ..program.model import Function, Symbol
-from ..survey.effects import Effects
+from ..survey.effects import Effects, Touch
 from ..survey.groups import first_word
 
 WRITE, READ, CALL, STEM = 3.0, 1.0, 0.5, 2.0
 
 
 def group(
-    variables: list[Symbol], functions: list[Function], effects: Effects, words: Callable[[str], list[str]]
+    variables: list[Symbol],
+    functions: list[Function],
+    effects: Effects,
+    words: Callable[[str], list[str]],
+    devices: set[Symbol] | None = None,
 ) -> list[list[Symbol]]:
-    """Groups of variables, each in the given order; functions only carry the ties."""
+    """Groups of variables, each in the given order; functions only carry the ties.
+
+    ``devices``: bound once to what does something for others (a screen, a stream, a connection).
+    """
     if len(variables) < 2:
         return [[v] for v in variables]
     touches = {f.symbol: effects.direct(f.start, f.end) for f in functions if f.symbol is not None}
     stems = {v: first_word(v.name, words) for v in variables}
-    clusters = set_together(variables, [t.writes for t in touches.values()], stems)
+    common = serving(devices or set(), list(touches.values()), stems)
+    clusters = set_together(variables, [t.writes - common for t in touches.values()], stems)
     home = {v: i for i, cluster in enumerate(clusters) for v in cluster}
     index: dict[Symbol, int] = {s: len(clusters) + i for i, s in enumerate(touches)}
     weights: dict[tuple[int, int], float] = {}
@@ -36,9 +44,7 @@ def group(
 
     written = {v for t in touches.values() for v in t.writes}
     readers = {v: sum(v in t.names for t in touches.values()) for v in home}
-    shared = {
-        v for v in home if v not in written and readers[v] > 2
-    }  # a screen, a clock: many use it, and it is nobody's
+    shared = {v for v in home if v not in written and readers[v] > 2} | common  # many use it, and it is nobody's
     wide = max(3, 0.6 * len(clusters))
     for symbol, touch in touches.items():
         strength: dict[int, float] = {}
@@ -59,6 +65,17 @@ def group(
     for v in variables:
         groups.setdefault(labels[home[v]], []).append(v)
     return list(groups.values())
+
+
+def serving(devices: set[Symbol], touches: list[Touch], stems: dict[Symbol, str]) -> set[Symbol]:
+    """The devices that functions use which work on different things."""
+    found = set()
+    for device in devices:
+        users = [t.names - devices for t in touches if device in t.names]
+        things = {stems[v] or v.name for names in users for v in names if v in stems}
+        if len(users) > 1 and len(things) > 1:
+            found.add(device)
+    return found
 
 
 def set_together(variables: list[Symbol], writes: list[set[Symbol]], stems: dict[Symbol, str]) -> list[list[Symbol]]:

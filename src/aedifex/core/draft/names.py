@@ -11,7 +11,7 @@ from ..program.model import SourceFile
 
 VERBS = frozenset(
     """
-    get set draw move update show print load save open close make create init start stop run reset add remove handle
+    get set draw move update show print load save open close make create init start run reset add remove handle
     do check read write calc compute find is has on play render new next toggle process build parse display setup
     """.split()  # noqa: SIM905
 )

@@ -73,9 +73,17 @@ class Planner:
     def grouped(self) -> list[Candidate]:
         taken = {s for c in [*self.asked, *self.families] for s in c.symbols}
         self.rest = [s for s in self.a.variables if s not in taken]
-        found = group(self.rest, self.a.functions, self.effects, self.write.words)
+        devices = {s for s in self.rest if self.device(s)}
+        found = group(self.rest, self.a.functions, self.effects, self.write.words, devices)
         self.parts = [set(symbols) for symbols in found]
         return [Candidate([list(symbols)]) for symbols in found if len(symbols) >= 2]
+
+    def device(self, s: Symbol) -> bool:
+        """Whether a variable is bound once, to something that is no plain data."""
+        kind = self.a.kinds[s]
+        value = kind.first.value if kind.first is not None else None
+        effect = value is not None and self.a.language.purity(self.a.file, value) == "effect"
+        return kind.nature == "companion" and effect
 
     def unworthy(self) -> list[Candidate]:
         """Give every candidate its functions; those that earn no class by them."""

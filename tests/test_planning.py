@@ -1,0 +1,210 @@
+"""Classes are planned together: where functions belong, what is handed over, what stays; and the built programs do the same."""
+
+import pytest
+from conftest import needs
+
+from aedifex.core.build.sequence import run
+from aedifex.core.check.check import observe
+from aedifex.core.check.scenarios import Scenario
+from aedifex.core.check.world import World
+from aedifex.core.draft.drafter import draft
+from aedifex.core.program.language import read_program
+
+
+def drafted(folder, name: str, text: str):
+    folder.write(name, text)
+    return draft(read_program(str(folder.path), [name]))
+
+
+def classes(design) -> dict[str, tuple[list[str], dict[str, list[str]]]]:
+    """Class → its variables, and its functions with what each is handed."""
+    return {
+        c.name: (
+            sorted(o for f in c.fields for o in f.origins),
+            {m.origins[0]: [a["value"] for a in m.add] for m in c.methods},
+        )
+        for c in design.classes
+    }
+
+
+def built(folder, name: str, text: str, stdin: str = "") -> list[str]:
+    """Build the draft in memory and run both; the steps that were refused."""
+    program = read_program(str(folder.path), [name])
+    refused, last = [], program
+    for outcome, after in run(draft(program), program):
+        assert outcome.result != "wrong", [str(p) for p in outcome.problems]
+        if outcome.result == "refused":
+            refused.append(f"{outcome.step.id}: {outcome.refusal}")
+        last = after
+    seen = []
+    for p in (program, last):
+        world = World(str(folder.path), name, p.language, dict(p.texts), list(p.files.values()))
+        found = observe(Scenario("run", stdin=stdin), world)
+        assert not found.trouble
+        seen.append((found.status, found.output, found.error))
+    assert seen[0] == seen[1] and seen[0][1]
+    return refused
+
+
+DEPOT = """\
+import java.io.*;
+import java.util.*;
+
+public class Depot {
+    static final int MAX = 12;
+    static int wagonCount = 0;
+    static String[] wagonNames = new String[MAX];
+    static int[] wagonKm = new int[MAX];
+    static Map<String, Integer> stock = new TreeMap<>();
+    static int stockAlarms;
+    static int hour = 6, minute = 30;
+    static PrintStream out = System.out;
+
+    static void addWagon(String name) {
+        wagonNames[wagonCount] = name;
+        wagonKm[wagonCount++] = 0;
+    }
+
+    static int findWagon(String name) {
+        for (int i = 0; i < wagonCount; i++)
+            if (wagonNames[i].equals(name)) return i;
+        return -1;
+    }
+
+    static void driveWagon(String name, int km) {
+        int i = findWagon(name);
+        wagonKm[i] += km;
+        tick(km);
+        if (wagonKm[i] > 100) useStock("grease", 1);
+    }
+
+    static void useStock(String what, int n) {
+        int left = stock.getOrDefault(what, 0) - n;
+        if (left < 0) { stockAlarms++; out.println("ALARM: no " + what); left = 0; }
+        stock.put(what, left);
+    }
+
+    static void fillStock(String what, int n) { stock.merge(what, n, Integer::sum); }
+
+    static void tick(int minutes) {
+        minute += minutes;
+        while (minute >= 60) { minute -= 60; hour = (hour + 1) % 24; }
+    }
+
+    static String clock() { return String.format("%02d:%02d", hour, minute); }
+
+    static void report() {
+        out.println("--- " + clock() + " ---");
+        for (int i = 0; i < wagonCount; i++) out.println(wagonNames[i] + " " + wagonKm[i]);
+        stock.forEach((k, v) -> out.println(k + "=" + v));
+        out.println(stockAlarms + " alarms");
+    }
+
+    public static void main(String[] args) {
+        fillStock("grease", 2);
+        addWagon("north");
+        addWagon("south");
+        for (int km = 40; km < 70; km += 10) driveWagon("north", km);
+        driveWagon("south", 120);
+        report();
+    }
+}
+"""
+
+
+def test_a_depot_becomes_what_one_would_write_by_hand(folder):
+    """Three things with a life of their own; the one that works with the others is handed them; the report is the app's."""
+    needs("javac")
+    found = classes(drafted(folder, "Depot.java", DEPOT))
+    assert found == {
+        "Wagon": (
+            ["wagonCount", "wagonKm", "wagonNames"],
+            {"addWagon": [], "findWagon": [], "driveWagon": ["clockObject", "stockObject", "out"]},
+        ),
+        "Stock": (["stock", "stockAlarms"], {"useStock": ["out"], "fillStock": []}),
+        "Clock": (["hour", "minute"], {"tick": [], "clock": []}),
+        "DepotApp": (["out"], {"report": []}),
+    }
+    assert built(folder, "Depot.java", DEPOT) == []
+
+
+STAR = """\
+tram_x = 0
+tram_v = 1
+till_cash = 0
+till_log = []
+
+
+def move_tram(*ways, by=1):
+    global tram_x
+    tram_x += by * len(ways) * tram_v
+    pay(tram_x)
+
+
+def turn_tram():
+    global tram_v, tram_x
+    tram_v, tram_x = -tram_v, tram_x + 1
+
+
+def pay(pence):
+    global till_cash
+    till_cash += pence
+    till_log.append((pence, tram_v))
+
+
+def empty_till():
+    global till_cash
+    till_cash = 0
+    till_log.clear()
+"""
+
+
+def test_what_takes_any_number_is_handed_more_by_name(folder):
+    text = (
+        STAR
+        + "\n\nmove_tram('a', 'b')\nturn_tram()\nmove_tram(*'cde', by=2)\nprint(tram_x, till_cash, till_log)\nempty_till()\nprint(till_cash)\n"
+    )
+    found = classes(drafted(folder, "line.py", text))
+    assert found["Tram"][1] == {"move_tram": ["till"], "turn_tram": []}
+    assert found["Till"][1] == {"pay": ["tram"], "empty_till": []}
+    assert built(folder, "line.py", text) == []
+
+
+def test_a_function_that_stays_keeps_its_class_beside_it(folder):
+    """Nothing runs here, so no app takes over what is handed on; the class that calls it stays in the file."""
+    text = STAR.replace("    pay(tram_x)\n", "    pay(tram_x)\n    hooks.append(pay)\n") + "\n\nhooks = []\n"
+    design = drafted(folder, "line.py", text)
+    assert [c.file for c in design.classes if c.name == "Tram"] == [""]
+    text += "move_tram('a')\nprint(tram_x, till_cash, till_log, len(hooks))\n"
+    folder.write("line.py", text)
+    built(folder, "line.py", text)
+
+
+@pytest.mark.parametrize(
+    "call, moves",
+    [
+        ("exec(code, space)", True),
+        ("print(eval(code, {'x': 2}, space))", True),
+        ("exec(code)", False),
+        ("exec(code, globals())", False),
+        ("exec(code, *space)", False),
+        ("exec(code, sys.modules['line'].__dict__)", False),
+    ],
+)
+def test_text_that_is_run_among_names_of_its_own_blocks_nothing(folder, call, moves):
+    design = drafted(folder, "line.py", f"import sys\n{STAR}\n\ndef calculate(code, space):\n    {call}\n")
+    assert bool(design.classes) is moves
+    assert moves or any("reach any name by its text" in s.why for s in design.stays)
+
+
+def test_a_reporter_belongs_to_nobody_and_glues_nothing(folder):
+    """It reads of three things; none of them gets it, and they stay three."""
+    text = "".join(
+        f"{n}_count = 0\n{n}_last = ''\n\n\ndef add_{n}(what):\n    global {n}_count, {n}_last\n    {n}_count += 1\n    {n}_last = what\n\n\n"
+        f"def drop_{n}():\n    global {n}_count\n    {n}_count -= 1\n\n\n"
+        for n in ("door", "stop", "fare")
+    )
+    text += "def tell():\n    return door_count, stop_last, fare_count, door_last, stop_count\n"
+    found = classes(drafted(folder, "line.py", text))
+    assert sorted(found) == ["Door", "Fare", "Stop"]
+    assert all("tell" not in functions for _, functions in found.values())
