@@ -49,7 +49,7 @@ def test_a_language_offers_all_that_the_core_asks_for(name):
 
 KINDS = {"JavaScript": "line.js", "Module": "line.mjs", "Java": "Line.java", "Sketch": "line.pde"}
 SEEDS = [("JavaScript", n) for n in range(14)] + [("Module", n) for n in range(5)]
-SEEDS += [("Java", n) for n in range(8)] + [("Sketch", n) for n in range(5)]
+SEEDS += [("Java", n) for n in (*range(8), 20124)] + [("Sketch", n) for n in range(5)]
 
 
 def seen(program, root: str, entry: str):

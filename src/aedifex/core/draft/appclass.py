@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import TYPE_CHECKING
 
-from ..program.model import Function, Symbol
+from ..program.model import Function, Reference, Symbol
 from .candidates import Fit
 from .design import ClassDesign, StayDesign, bare
 from .mainplan import mortal_classes, plan_main
@@ -131,10 +131,24 @@ class AppMaker:
         used = {s for f in methods for s in self.effects.direct(f.start, f.end).names}
         used |= self.handed_on({s for f in methods for s in self.effects.direct(f.start, f.end).uses})
         held = self.held()
+        calls = self.handing()
         return [
             s for s in self.a.variables
-            if s not in self.a.taken_variables and (s in used or s in held or s.name in self.a.language.builtins or self.a.write.must_be_field(self.file, s))
+            if s not in self.a.taken_variables and (s in used or s in held or s.name in self.a.language.builtins
+                                                    or self.a.write.must_be_field(self.file, s, calls.get(s, [])))
         ]  # fmt: skip
+
+    def handing(self) -> dict[Symbol, list[Reference]]:
+        """Variable → the calls at which it is going to be handed to a method."""
+        symbols = self.file.scope.symbols
+        found: dict[Symbol, list[Reference]] = {}
+        for c in self.a.classes:
+            for m in c.methods:
+                uses = [r for o in m.origins if bare(o) in symbols for r in symbols[bare(o)].references]
+                for a in m.add:
+                    if bare(a["value"]) in symbols:
+                        found.setdefault(symbols[bare(a["value"])], []).extend(uses)
+        return found
 
     def handed_on(self, called: set[Symbol]) -> set[Symbol]:
         """State that the app's methods must hand to the other classes' methods that they call."""

@@ -167,12 +167,15 @@ def local_edits(file: SourceFile, statement: Statement) -> list[Edit]:
     return edits
 
 
-def must_be_field(file: SourceFile, symbol: Symbol) -> bool:
-    """A local that a lambda or an inner class uses may never change: such a variable cannot be a local."""
+def must_be_field(file: SourceFile, symbol: Symbol, more: Sequence[Reference]) -> bool:
+    """A local that a lambda or an inner class uses may never change: such a variable cannot be a local.
+
+    ``more``: where the variable is going to be used besides.
+    """
     if len(symbol.bindings) < 2:
         return False
     guards = [s for s in file.statements if s.kind == "guard"]
-    for ref in symbol.references:
+    for ref in [*symbol.references, *more]:
         at: Scope | None = ref.scope
         while at is not None and at is not file.scope:
             if any(g.start < at.start < g.end for g in guards) and (at.kind == "class" or at.name == "lambda"):

@@ -131,7 +131,7 @@ def local_edits(file: SourceFile, statement: Statement) -> list[Edit]:
     return []
 
 
-def must_be_field(file: SourceFile, symbol: Symbol) -> bool:
+def must_be_field(file: SourceFile, symbol: Symbol, more: Sequence[Reference]) -> bool:
     """Whether a variable of the main code could not be a local of a method."""
     return False
 

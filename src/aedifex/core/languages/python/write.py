@@ -157,7 +157,7 @@ def local_edits(file: SourceFile, statement: Statement) -> list[tuple[int, int, 
     return []
 
 
-def must_be_field(file: SourceFile, symbol: Symbol) -> bool:
+def must_be_field(file: SourceFile, symbol: Symbol, more: Sequence[Reference]) -> bool:
     """Whether a variable of the main code could not be a local of a method."""
     return False
 
