@@ -208,3 +208,64 @@ def test_a_reporter_belongs_to_nobody_and_glues_nothing(folder):
     found = classes(drafted(folder, "line.py", text))
     assert sorted(found) == ["Door", "Fare", "Stop"]
     assert all("tell" not in functions for _, functions in found.values())
+
+
+LOOP = """\
+x1 = 40
+y1 = 120
+v1 = 1.5
+x2 = 300
+y2 = 180
+v2 = -0.8
+score = 0
+
+
+def move1():
+    global x1, v1
+    x1 += v1
+    if x1 > 60:
+        v1 = -v1
+
+
+def move2():
+    global x2, v2
+    x2 += v2
+    if x2 > 60:
+        v2 = -v2
+
+
+def draw_tram(x, y):
+    print('tram', round(x, 2), y)
+
+
+for turn in range(20):
+    move1()
+    move2()
+    draw_tram(x1, y1)
+    draw_tram(x2, y2)
+    score += turn
+print(score)
+"""
+
+
+def test_single_words_with_numbers_are_copies_where_they_are_used_together(folder):
+    design = drafted(folder, "line.py", LOOP)
+    tram = design.classes[0]
+    assert (tram.name, [f.name for f in tram.fields], [o.name for o in tram.objects]) == (
+        "Tram",
+        ["x", "y", "v"],
+        ["tram1", "tram2"],
+    )
+    assert [(m.name, m.origins) for m in tram.methods] == [("move", ["move1", "move2"]), ("draw", ["draw_tram"])]
+    assert built(folder, "line.py", LOOP) == []
+
+
+@pytest.mark.parametrize(
+    "old, new",
+    [("draw_tram(x1, y1)", "draw_tram(x1, y2)"), ("    global x1, v1\n", "    global x1, v1\n    print(x2)\n")],
+)
+def test_words_whose_numbers_are_mixed_are_no_copies(folder, old, new):
+    """What crosses the numbers is no twin; what is left still does the same."""
+    text = LOOP.replace(old, new)
+    drafted(folder, "line.py", text)
+    assert built(folder, "line.py", text) == []

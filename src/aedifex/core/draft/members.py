@@ -89,8 +89,9 @@ class Members:
         first = [next(s for row in self.rows for s in [row[i]] if s is not None) for i in range(len(self.rows[0]))]
         founding = self.founding(fits, role)
         spans = sorted((f.start, f.end) for fit in fits for f in fit.functions)
-        numbers = {s.name: "".join(c for c in s.name) for s in first}
-        short = self.a.short_names(list(numbers), stems, set())
+        short = self.a.short_names([s.name for s in first], stems, set())
+        if len(self.rows) > 1:
+            short = self.without_numbers(short)
         for i, s in enumerate(first):
             origins = [row[i].name if row[i] is not None else "" for row in self.rows]  # type: ignore[union-attr]
             kind = founding.kind(i)
@@ -144,6 +145,12 @@ class Members:
             made.why.append(
                 f"{method} works with {listed(objects)}, so it is handed {'it' if len(objects) == 1 else 'them'} at each call"
             )
+
+    def without_numbers(self, short: dict[str, str]) -> dict[str, str]:
+        """Fields of numbered copies: the number told the objects apart."""
+        bare = {name: found.rstrip("0123456789").rstrip("_") or found for name, found in short.items()}
+        plain = len(set(bare.values())) == len(bare) and all(self.a.write.is_name(b) for b in bare.values())
+        return bare if plain else short
 
     def founding(self, fits: list[Fit], role: str) -> Founding:
         """Where the objects are made and their values come from."""

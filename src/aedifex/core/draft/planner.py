@@ -141,7 +141,8 @@ class Planner:
         wish = next((w for w in self.a.wishes if first is not None and first.name in w.together and w.class_), None)
         if candidate.family is not None:
             stem = candidate.family.stem
-            candidate.name = self.a.class_name([s.name for s in in_order(candidate)], [stem])
+            candidate.name = self.a.class_name([s.name for s in in_order(candidate)], [stem] if stem else functions)
+            stem = stem or self.write.member_name(self.write.words(candidate.name), self.a.like())
             wanted = [f"{stem}{n}" for n in candidate.family.numbers]
         else:
             candidate.name = (
@@ -156,14 +157,14 @@ class Planner:
         functions = [f.functions[0].name for f in candidate.fits]
         family = candidate.family
         if family is not None:
-            stems = {family.stem}
+            stems = {family.stem} if family.stem else {w.lower() for w in self.write.words(candidate.name)}
         else:
             stems = {w.lower() for w in self.write.words(candidate.name)} | common_stems(
                 candidate.rows[0], self.write.words
             )
         made = members.build(candidate.name, "model", candidate.fits, candidate.objects, stems)
         if family is not None:
-            copies = ", ".join(f"{family.stem}{n}_*" for n in family.numbers)
+            copies = ", ".join(f"{family.stem or '*'}{n}{'_*' if family.stem else ''}" for n in family.numbers)
             twins = ", ".join(" and ".join(f.name for f in row) for row in family.twins[:3])
             made.why.insert(
                 0,

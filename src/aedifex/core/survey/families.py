@@ -27,7 +27,10 @@ def numbered(name: str) -> tuple[str, int, str] | None:
 
 @dataclass
 class Family:
-    """Numbered copies: ``variables[pattern][number]``; ``twins``: functions that differ only in the number."""
+    """Numbered copies: ``variables[pattern][number]``; ``twins``: functions that differ only in the number.
+
+    ``stem``: what their names say that they are; "" for single words with a number (``x1, y1, x2, y2``) that are used together.
+    """
 
     stem: str
     numbers: list[int]
@@ -52,7 +55,7 @@ def families(file: SourceFile, language: Language, variables: list[Symbol]) -> l
             family = found.setdefault(stem, Family(stem, []))
             family.variables[pattern] = row
     result = []
-    for family in found.values():
+    for family in together(file, found):
         counts = sorted({n for row in family.variables.values() for n in row})
         family.numbers = [
             n for n in counts if sum(n in row for row in family.variables.values()) * 2 >= len(family.variables)
@@ -66,6 +69,35 @@ def families(file: SourceFile, language: Language, variables: list[Symbol]) -> l
         if len(family.variables) >= 2 or family.twins:
             result.append(family)
     return result
+
+
+def together(file: SourceFile, found: dict[str, Family]) -> list[Family]:
+    """The families, those of single words joined that functions use, or are given, number by number."""
+    single = [f for f in found.values() if set(f.variables) == {f.stem + "#"}]
+    place = {s: (i, n) for i, f in enumerate(single) for n, s in f.variables[f.stem + "#"].items()}
+    head = list(range(len(single)))
+    spans = [(f.params_start, f.end) for f in file.functions if f.outer is file.scope]
+    spans += [(c.args_start, c.args_end) for c in file.calls]
+    for start, end in spans:
+        used = {place[r.symbol] for r in file.within(start, end) if r.symbol in place}
+        rows = sorted({i for i, _ in used})
+        if (
+            len({n for _, n in used}) == 1
+            and len({frozenset(single[i].variables[single[i].stem + "#"]) for i in rows}) == 1
+        ):
+            for i in rows[1:]:
+                head = [head[rows[0]] if h == head[i] else h for h in head]
+    joined: dict[int, list[Family]] = {}
+    for i, family in enumerate(single):
+        joined.setdefault(head[i], []).append(family)
+    several = [group for group in joined.values() if len(group) > 1]
+    rest = [f for f in found.values() if not any(f is g for group in several for g in group)]
+    merged = []
+    for group in several:
+        patterns = [(p, row) for f in group for p, row in f.variables.items()]
+        patterns.sort(key=lambda e: min(r.start for s in e[1].values() for r in s.bindings))
+        merged.append(Family("", [], dict(patterns)))
+    return rest + merged
 
 
 def twins(file: SourceFile, language: Language, family: Family) -> list[list[Function]]:
