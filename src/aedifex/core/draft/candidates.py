@@ -16,6 +16,9 @@ if TYPE_CHECKING:
     from .assign import Assigner
 
 
+MOST = 6  # things that a method may be handed; one that needs more directs the others
+
+
 @dataclass(eq=False)
 class Candidate:
     """``rows``: for each object the variables of its fields; ``asked``: a person wants it."""
@@ -68,6 +71,10 @@ class Settlement:
         self.a, self.candidates, self.lone = assigner, candidates, lone
         self.file, self.effects = assigner.file, assigner.effects
         self.owner = {s: c for c in candidates for s in c.symbols}
+        # the class whose method a function becomes, and which of its twins it is
+        self.where = {
+            f.symbol: (candidate, fit, index) for candidate, fit in self.fits() for index, f in enumerate(fit.functions)
+        }
 
     def settle(self) -> None:
         changed = True
@@ -79,8 +86,10 @@ class Settlement:
                 needed = self.needs(candidate, fit)
                 if needed is None:
                     candidate.fits.remove(fit)
-                elif needed == fit.add:
-                    continue
+                    for f in fit.functions:
+                        del self.where[f.symbol]
+                elif set(needed) == set(fit.add):
+                    continue  # another order is no change: two that call each other would never agree on one
                 else:
                     fit.add = needed
                 changed = True
@@ -89,14 +98,6 @@ class Settlement:
         for candidate in self.candidates:
             for fit in candidate.fits:
                 yield candidate, fit
-
-    def where(self, used: Symbol) -> tuple[Candidate, Fit, int] | None:
-        """The class whose method a function becomes, and which of its twins it is."""
-        for candidate, fit in self.fits():
-            for index, f in enumerate(fit.functions):
-                if f.symbol is used:
-                    return candidate, fit, index
-        return None
 
     def needs(self, mine: Candidate, fit: Fit) -> list[Need] | None:
         """What must be passed in, in order of first use; None if that is not possible."""
@@ -115,13 +116,13 @@ class Settlement:
                     return None
                 need = Link(owner, owner.row_of(s)) if owner is not None else s
                 needed += [need] if need not in needed else []
-        if needed and not all(self.can_be_handed(f, needed) for f in fit.functions):
+        if len(needed) > MOST or (needed and not all(self.can_be_handed(f, needed) for f in fit.functions)):
             return None
         return needed
 
     def called(self, mine: Candidate, used: Symbol) -> list[Need] | None:
         """What a method needs because it calls a function."""
-        place = self.where(used)
+        place = self.where.get(used)
         if place is None:
             bound = bool(self.effects.reach[used].names - self.a.constants)
             mine.bound |= bound and self.lone  # without an app, such a function stays beside the class
