@@ -258,6 +258,8 @@ def test_single_words_with_numbers_are_copies_where_they_are_used_together(folde
     )
     assert [(m.name, m.origins) for m in tram.methods] == [("move", ["move1", "move2"]), ("draw", ["draw_tram"])]
     assert built(folder, "line.py", LOOP) == []
+    assert "numbered copies  x, v 1, 2: 2 variables each" in folder.aedifex("survey", "line.py").stdout
+    assert "6 variables named x, y, v with 1 and 2 are numbered copies of 3" in tram.why[0]
 
 
 @pytest.mark.parametrize(

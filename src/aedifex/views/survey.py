@@ -38,8 +38,9 @@ def show_file(console: Console, file: Any) -> None:
     for family in file.families:
         numbers = ", ".join(str(n) for n in family["numbers"])
         twins = "; ".join(" = ".join(row) for row in family["twins"])
+        words = ", ".join(row[0].rstrip("0123456789") for row in family["variables"])
         console.print(
-            f"[bold]numbered copies[/]  {escape(family['stem'])} {numbers}: {len(family['variables'])} variables each"
+            f"[bold]numbered copies[/]  {escape(family['stem'] or words)} {numbers}: {len(family['variables'])} variables each"
             + (f"; the same but for the number: {escape(twins)}" if twins else "")
         )
     for g in file.groups:

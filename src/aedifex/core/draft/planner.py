@@ -164,7 +164,9 @@ class Planner:
             )
         made = members.build(candidate.name, "model", candidate.fits, candidate.objects, stems)
         if family is not None:
-            copies = ", ".join(f"{family.stem or '*'}{n}{'_*' if family.stem else ''}" for n in family.numbers)
+            numbers = " and ".join(map(str, family.numbers))
+            words = f"{', '.join(p.rstrip('#') for p in family.variables)} with {numbers}"
+            copies = ", ".join(f"{family.stem}{n}_*" for n in family.numbers) if family.stem else words
             twins = ", ".join(" and ".join(f.name for f in row) for row in family.twins[:3])
             made.why.insert(
                 0,
