@@ -1,11 +1,10 @@
 """How far a run came, in languages with braces: functions, lines, and where it asked for more; what is suggested from that."""
 
-import tomllib
-
 import pytest
 from conftest import needs
 
 from aedifex.cli.suggest import tried
+from aedifex.core.check import suggest
 from aedifex.core.check.check import affected, observe
 from aedifex.core.check.evidence import Observed
 from aedifex.core.check.scenarios import Scenario
@@ -125,13 +124,12 @@ def test_a_scenario_of_which_no_calls_are_known_is_run_after_every_step():
     assert affected(runs, seen, None) == runs
 
 
-def test_lines_to_type_are_suggested(folder):
+def test_lines_to_type_are_suggested(folder, monkeypatch):
     """Commands with what follows them."""
     needs("node")
-    folder.write("till.js", NODE)
-    done = folder.aedifex("record", "--suggest", "till.js", timeout=280)
-    assert done.returncode == 0, done.stdout + done.stderr
-    typed = [s.get("stdin", "") for s in tomllib.loads(folder.read("till.scenarios.toml"))["scenario"]]
+    monkeypatch.setattr(suggest, "WALK", 4)
+    around = world(folder, "till.js", NODE)
+    typed = [s.stdin for s in suggest.suggest(around, around.language.launch.clues(around.sources))]
     assert any("sell tram" in t for t in typed) and any("quit" in t for t in typed)
 
 

@@ -115,7 +115,7 @@ def caught(place: Path, tests, every: int) -> float:
                 with contextlib.suppress(NotCompiled):
                     noticed.append(not tests(place))
         path.write_text(text)
-    assert len(noticed) >= 4
+    assert len(noticed) >= 3
     return sum(noticed) / len(noticed)
 
 
@@ -138,7 +138,7 @@ def test_javascript_classes_get_tests_that_catch_what_breaks_them(folder, name, 
     ):
         assert part in text, text
     assert node_tests(folder.path)
-    assert caught(folder.path, node_tests, 1) >= 0.8
+    assert caught(folder.path, node_tests, 2) >= 0.8
 
 
 def test_java_classes_get_tests_that_catch_what_breaks_them(folder):
@@ -157,7 +157,7 @@ def test_java_classes_get_tests_that_catch_what_breaks_them(folder):
     ):
         assert part in text, text
     assert java_tests(folder.path)
-    assert caught(folder.path, java_tests, 1) >= 0.8
+    assert caught(folder.path, java_tests, 3) >= 0.8
 
 
 JAVA = """\
