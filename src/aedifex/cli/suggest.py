@@ -61,9 +61,8 @@ def tried(path: str | None) -> tuple[World, str]:
     if len(program.files) != 1:
         raise AedifexError(f"{path}: holds {len(files)} scripts; name the one that people start.")
     program = read_program(root, [*files, *neighbours(root, files, program.language)])
-    while spare := {p.path for p in program.language.accepts(program)} - {
-        *files
-    }:  # what lies there and does not compile
+    while spare := {p.path for p in program.language.accepts(program)} & program.files.keys() - {*files}:
+        # what lies there and does not compile
         program = read_program(root, [p for p in program.files if p not in spare])
     stem = os.path.splitext(os.path.basename(files[0]))[0]
     return World(root, files[0], program.language, {}, list(program.files.values())), stem

@@ -6,7 +6,7 @@ import copy
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass, field
 
-from ..draft.design import ClassDesign, Design, FieldDesign, bare
+from ..draft.design import ClassDesign, Design, FieldDesign, MethodDesign, bare
 from ..program.language import Language, reread
 from ..program.model import Problem, Program, SourceFile
 from ..survey.effects import Effects
@@ -67,13 +67,17 @@ def class_steps(c: ClassDesign, design: Design, program: Program) -> list[Step]:
 
 def passes(c: ClassDesign, design: Design) -> list[Step]:
     """The steps in which methods of a class are handed what is not theirs."""
-    makers = {o.name: other.name for other in design.classes for o in other.objects}
     found: list[Step] = []
     for m in c.methods:
         if m.add:
-            founded = [f"found:{makers[a['value']]}" for a in m.add if a["value"] in makers]
+            founded = [f"found:{maker.name}" for maker in makers(m, design)]
             found.append(PassIn(c, m, [f"method:{c.name}.{m.name}", *founded]))
     return found
+
+
+def makers(m: MethodDesign, design: Design) -> list[ClassDesign]:
+    """The classes whose objects a method is handed."""
+    return [c for a in m.add if (c := design.maker_of(a["value"])) is not None]
 
 
 def with_owned(c: ClassDesign, design: Design) -> ClassDesign:
@@ -112,16 +116,14 @@ def callees_first(c: ClassDesign, file: SourceFile, language: Language) -> list[
 
 def by_dependency(design: Design, program: Program) -> list[ClassDesign]:
     """A class after those whose objects its methods are handed, as far as there is no circle; apps last: they import the others."""
-    makers = {o.name: c for c in design.classes for o in c.objects}
     found: list[ClassDesign] = []
 
     def visit(c: ClassDesign, path: tuple[ClassDesign, ...]) -> None:
         if any(c is x for x in (*found, *path)):
             return
         for m in c.methods:
-            for a in m.add:
-                if a["value"] in makers:
-                    visit(makers[a["value"]], (*path, c))
+            for maker in makers(m, design):
+                visit(maker, (*path, c))
         found.append(c)
 
     for c in design.classes:

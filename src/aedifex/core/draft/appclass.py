@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from typing import TYPE_CHECKING
 
 from ..program.model import Function, Reference, Symbol
@@ -67,7 +68,7 @@ class AppMaker:
         used = {s for f in methods for s in self.effects.direct(f.start, f.end).names}
         called = {s for f in methods for s in self.effects.direct(f.start, f.end).uses}
         by_name = {s.name: s for s in self.file.scope.symbols.values()}
-        handed = self.objects_handed_on(called)
+        handed = self.handed_on(called)
         for c in self.a.classes:
             functions = {by_name.get(o.rsplit("::", 1)[-1]) for m in c.methods for o in m.origins}
             for index, obj in enumerate(c.objects):
@@ -129,47 +130,36 @@ class AppMaker:
     def fields(self, methods: list[Function]) -> list[Symbol]:
         """Variables that the app's methods use, and those that must not become locals."""
         used = {s for f in methods for s in self.effects.direct(f.start, f.end).names}
-        used |= self.handed_on({s for f in methods for s in self.effects.direct(f.start, f.end).uses})
+        handed = self.handed_on({s for f in methods for s in self.effects.direct(f.start, f.end).uses})
         held = self.held()
         calls = self.handing()
         return [
             s for s in self.a.variables
-            if s not in self.a.taken_variables and (s in used or s in held or s.name in self.a.language.builtins
+            if s not in self.a.taken_variables and (s in used or s.name in handed or s in held or s.name in self.a.language.builtins
                                                     or self.a.write.must_be_field(self.file, s, calls.get(s, [])))
         ]  # fmt: skip
 
     def handing(self) -> dict[Symbol, list[Reference]]:
         """Variable → the calls at which it is going to be handed to a method."""
-        symbols = self.file.scope.symbols
         found: dict[Symbol, list[Reference]] = {}
+        for functions, value in self.additions():
+            if value in self.file.scope.symbols:
+                uses = [r for f in functions for r in f.references]
+                found.setdefault(self.file.scope.symbols[value], []).extend(uses)
+        return found
+
+    def additions(self) -> Iterator[tuple[list[Symbol], str]]:
+        """The functions that become a method of another class, and each name of what it is handed."""
+        symbols = self.file.scope.symbols
         for c in self.a.classes:
             for m in c.methods:
-                uses = [r for o in m.origins if bare(o) in symbols for r in symbols[bare(o)].references]
+                functions = [symbols[bare(o)] for o in m.origins if bare(o) in symbols]
                 for a in m.add:
-                    if bare(a["value"]) in symbols:
-                        found.setdefault(symbols[bare(a["value"])], []).extend(uses)
-        return found
+                    yield functions, bare(a["value"])
 
-    def handed_on(self, called: set[Symbol]) -> set[Symbol]:
-        """State that the app's methods must hand to the other classes' methods that they call."""
-        symbols = self.file.scope.symbols
-        found = set()
-        for c in self.a.classes:
-            for m in c.methods:
-                if any(symbols.get(bare(o)) in called for o in m.origins):
-                    found |= {symbols[bare(a["value"])] for a in m.add if bare(a["value"]) in symbols}
-        return found
-
-    def objects_handed_on(self, called: set[Symbol]) -> set[str]:
-        """Objects that the app's methods must hand to the other classes' methods that they call."""
-        symbols = self.file.scope.symbols
-        return {
-            a["value"]
-            for c in self.a.classes
-            for m in c.methods
-            if any(symbols.get(bare(o)) in called for o in m.origins)
-            for a in m.add
-        }
+    def handed_on(self, called: set[Symbol]) -> set[str]:
+        """Names of the state and objects that the app's methods must hand to the other classes' methods that they call."""
+        return {value for functions, value in self.additions() if called & set(functions)}
 
     def held(self) -> set[Symbol]:
         """Variables whose value dies with its last holder: a local of ``run`` would let it go too early."""

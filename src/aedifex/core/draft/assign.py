@@ -192,7 +192,7 @@ class Assigner:
 
     def class_name(self, variables: list[str], functions: list[str]) -> str:
         stem = stem_of(self.write.module_of(self.file.path))
-        used = self.names | self.reserved | {c.name for c in self.classes}
+        used = self.names | self.reserved
         if len(functions) == 1 and all(functions[0] in v.lower() for v in variables):
             name = self.write.class_name(functions)
             if self.write.is_name(name):
@@ -219,12 +219,17 @@ class Assigner:
         late = [f for f in made.fields if f.start == "later"] if not self.language.code_at_top else []
         if late:
             origins = [bare(o) for o in late[0].origins if o]
-            why = f"no class for {', '.join(sorted(s.name for s in variables))}: the first value of {origins[0]} is worked out from code between"
-            self.stays.append(StayDesign(origins[0], why))
+            self.worked_out_between(variables, origins[0])
             return
         self.classes.append(made)
         self.taken_variables |= variables
         self.taken_functions |= {f.symbol for fit in fits for f in fit.functions if f.symbol is not None}
+
+    def worked_out_between(self, variables: set[Symbol], name: str) -> None:
+        """No class, because a first value could only be given after the object is made."""
+        names = ", ".join(sorted(s.name for s in variables))
+        why = f"no class for {names}: the first value of {name} is worked out from code between"
+        self.stays.append(StayDesign(name, why))
 
     # -- at the end ------------------------------------------------------------------------------
 

@@ -88,6 +88,10 @@ class Design:
     renames: list[tuple[str, str]] = field(default_factory=list)
     wishes: list[WishDesign] = field(default_factory=list)
 
+    def maker_of(self, name: str) -> ClassDesign | None:
+        """The class of the object of that name."""
+        return next((c for c in self.classes if any(o.name == name for o in c.objects)), None)
+
     def class_named(self, name: str) -> ClassDesign | None:
         return next((c for c in self.classes if c.name == name), None)
 

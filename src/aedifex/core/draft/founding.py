@@ -158,7 +158,8 @@ def plain_making(
     """Whether the value is an object of a class of this file whose constructor does nothing but keep its arguments."""
     assert statement.value is not None
     start, end = statement.value
-    call = next((c for c in file.calls if (c.start, c.end) == (start, end) and not c.callee.member), None)
+    calls = file.calls_within(start, end)
+    call = next((c for c in calls if (c.start, c.end) == (start, end) and not c.callee.member), None)
     if call is None or call.callee.symbol is None or call.callee.symbol.kinds != {"class"}:
         return False
     if any(not movable(file, (a.value_start, a.end), constants, language) for a in language.arguments(file, call)):
@@ -177,7 +178,7 @@ def quiet_making(file: SourceFile, effects: Effects, language: Language, kind: S
         touch = effects.touch(start, end)
         if touch.unseen or touch.names - constants:
             return False
-        if any(start <= c.start < end and language.purity(file, (c.start, c.end)) == "effect" for c in file.calls):
+        if any(language.purity(file, (c.start, c.end)) == "effect" for c in file.calls_within(start, end)):
             return False
     return True
 

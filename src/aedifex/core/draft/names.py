@@ -31,9 +31,9 @@ def class_name_for(variables: list[str], functions: list[str], write: Any, taken
             if len(word) > 2 and word not in VERBS:
                 counts[word] += 1 if place == 0 and len(parts) > 1 else 2  # the first of several says what is done
     best = sorted(counts.items(), key=lambda e: (-e[1], e[0]))
-    for word, _ in [*(b for b in best if b[1] >= 3), *(b for b in best if b[1] == 2)]:
+    for word, weight in best:
         name = write.class_name([word])
-        if name not in taken and write.is_name(name):
+        if weight >= 2 and name not in taken and write.is_name(name):
             return str(name)
     return free(write.class_name([fallback]), taken)
 

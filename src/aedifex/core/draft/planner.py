@@ -8,7 +8,7 @@ from ..program.model import Symbol
 from ..survey.families import families
 from ..survey.groups import common_stems, first_word
 from .candidates import Candidate, Fit, Settlement
-from .design import ClassDesign, StayDesign
+from .design import ClassDesign
 from .grouping import group
 from .homes import homes
 from .members import Members
@@ -61,8 +61,7 @@ class Planner:
             rows = [[row.get(n) for row in family.variables.values()] for n in family.numbers]
             self.a.constants -= fixed
             self.a.variables += sorted(fixed, key=lambda s: s.bindings[0].start)
-            found.append(Candidate(rows, family))
-            found[-1].fixed = fixed
+            found.append(Candidate(rows, family, fixed=fixed))
             taken |= family.symbols
         return found
 
@@ -96,10 +95,13 @@ class Planner:
         free = [f for f in self.a.functions if f.symbol not in used]
         groups = [*(c.symbols for c in [*self.asked, *self.families]), *self.parts]
         home = homes(groups, free, self.effects, self.write.words)
+        mine: dict[frozenset[Symbol], list[Fit]] = {}
+        for f in free:
+            if f.symbol in home:
+                mine.setdefault(frozenset(groups[home[f.symbol]]), []).append(Fit([f]))
         for candidate in self.all:
             if candidate.family is None:
-                place = groups.index(candidate.symbols)
-                candidate.fits = [Fit([f]) for f in free if f.symbol is not None and home.get(f.symbol) == place]
+                candidate.fits = mine.get(frozenset(candidate.symbols), [])
         Settlement(self.a, self.all, self.lone).settle()
         return [c for c in self.all if not (self.sound(c) if c.asked else self.worth(c))]
 
@@ -128,9 +130,7 @@ class Planner:
         if late:
             origin = next(row[late[0]] for row in candidate.rows if row[late[0]] is not None)
             assert origin is not None
-            names = ", ".join(sorted(s.name for s in candidate.symbols))
-            why = f"no class for {names}: the first value of {origin.name} is worked out from code between"
-            self.a.stays.append(StayDesign(origin.name, why))
+            self.a.worked_out_between(candidate.symbols, origin.name)
         return not late
 
     # -- their designs ---------------------------------------------------------------------------

@@ -74,6 +74,8 @@ def families(file: SourceFile, language: Language, variables: list[Symbol]) -> l
 def together(file: SourceFile, found: dict[str, Family]) -> list[Family]:
     """The families, those of single words joined that functions use, or are given, number by number."""
     single = [f for f in found.values() if set(f.variables) == {f.stem + "#"}]
+    if len(single) < 2:
+        return list(found.values())
     place = {s: (i, n) for i, f in enumerate(single) for n, s in f.variables[f.stem + "#"].items()}
     head = list(range(len(single)))
     spans = [(f.params_start, f.end) for f in file.functions if f.outer is file.scope]

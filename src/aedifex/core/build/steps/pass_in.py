@@ -40,13 +40,17 @@ class Passer:
         self.context, self.file, self.design, self.method = context, file, design, method
         self.write = context.write
         self.scope = class_scope(file, design.name)
-        self.name = self.write.hidden(method.name) if method.hidden else method.name
+        self.name = self.shown(method)
         found = [s.function for s in self.scope.children if s.kind == "function" and s.name == self.name]
         if not found or found[0] is None:
             raise Refusal(f"{design.name} has no method '{self.name}' yet", file.path)
         self.function: Function = found[0]
         self.effects = Effects(file, context.language)
         self.out = Edits()
+
+    def shown(self, method: MethodDesign) -> str:
+        """The name of a method as it is written."""
+        return str(self.write.hidden(method.name)) if method.hidden else method.name
 
     def edits(self) -> Edits:
         if self.function.is_async or self.function.scope.generator:
@@ -124,12 +128,7 @@ class Passer:
         names = {o.name for o in self.design.objects}
         found: set[Symbol | None] = set()
         for c in self.context.design.classes:
-            handed = {
-                (self.write.hidden(m.name) if m.hidden else m.name, a["name"])
-                for m in c.methods
-                for a in m.add
-                if a["value"] in names
-            }
+            handed = {(self.shown(m), a["name"]) for m in c.methods for a in m.add if a["value"] in names}
             for scope, name in self.file.classes if handed else ():
                 for inner in scope.children if name == c.name else ():
                     found |= {
@@ -174,7 +173,7 @@ class Passer:
 
     def itself(self, call: Call, value: str) -> str:
         """How a method of the class whose object is handed over names it: that is the object it runs for; "" elsewhere."""
-        owner = next((c for c in self.context.design.classes if value in [o.name for o in c.objects]), None)
+        owner = self.context.design.maker_of(value)
         if owner is None or not any(n == owner.name and call.callee.scope.within(s) for s, n in self.file.classes):
             return ""
         if len(owner.objects) > 1:
@@ -196,7 +195,7 @@ class Passer:
 
     def type_of(self, add: dict[str, str]) -> str:
         """The declared type of what is handed over; "" if it has none."""
-        owner = next((c for c in self.context.design.classes if add["value"] in [o.name for o in c.objects]), None)
+        owner = self.context.design.maker_of(add["value"])
         return owner.name if owner is not None else self.context.type_of(self.file, symbol(self.file, add["value"]))
 
     def handed(self, call: Call, name: str) -> bool:
@@ -207,7 +206,10 @@ class Passer:
             while scope is not None and scope.parent is not holder:
                 scope = scope.parent
             for m in c.methods if scope is not None else ():
-                inner = self.write.hidden(m.name) if m.hidden else m.name
-                if scope is not None and scope.name == inner and any(a["value"] == name == a["name"] for a in m.add):
+                if (
+                    scope is not None
+                    and scope.name == self.shown(m)
+                    and any(a["value"] == name == a["name"] for a in m.add)
+                ):
                     return True
         return False

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import glob
-import json
 import os
 import re
 import subprocess
@@ -13,9 +12,9 @@ from xml.etree import ElementTree
 
 from ...program.curly import inserted
 from ...program.model import SourceFile
+from ...program.seen_calls import MARK, beside, read_call, ways, written  # noqa: F401  (part of what a kit offers)
 from .read import module_text
 
-MARK = "written by aedifex from recorded runs"
 LIBRARY = "junit-platform-console-standalone"
 PLACES = (
     "lib/{0}*.jar",
@@ -69,11 +68,6 @@ IMPORTS = {
 }  # fmt: skip
 
 
-def read_call(text: str) -> dict[str, Any]:
-    found: dict[str, Any] = json.loads(text)
-    return found
-
-
 def file_name(home: SourceFile, name: str, several: bool) -> str:
     """The file of the tests of a class; ``several``: whether others stand in its file."""
     return f"{name}Test.java"
@@ -82,10 +76,6 @@ def file_name(home: SourceFile, name: str, several: bool) -> str:
 def title(method: str, number: int) -> str:
     """The name of a test."""
     return f"{method}_{number}"
-
-
-def beside(up: str) -> dict[str, str]:
-    return {}
 
 
 def bound(file: SourceFile, name: str) -> str:
@@ -170,22 +160,15 @@ def watched(method: Any, text: bytes) -> list[tuple[int, str]]:
         inner = f"{gives} r$ = {call}; aedifex.Calls.left(c$, r$); return r$;"
     enter = f'aedifex.Calls c$ = aedifex.Calls.enter("{name.text.decode()}", this, new Object[] {{{given}}});'
     wrapper = f"{one_line(head)} {{ {enter} try {{ {inner} }} catch (Throwable t$) {{ aedifex.Calls.threw(c$, t$); throw t$; }} }} private "
-    return [(kind.start_byte, wrapper), (name.start_byte, "seen$"), *ways(method)]
+    return [
+        (kind.start_byte, wrapper),
+        (name.start_byte, "seen$"),
+        *ways([body_of(method)], "block", ("class_body", "lambda_expression"), "aedifex.Calls.at"),
+    ]
 
 
 def one_line(text: str) -> str:
     return " ".join(re.sub(r"//[^\n]*", "", text).split())
-
-
-def ways(method: Any) -> list[tuple[int, str]]:
-    """Words at the start of each block of a method that say that it was gone through."""
-    found, stack = [], [body_of(method)]
-    while stack:
-        node = stack.pop()
-        if node.type == "block":
-            found.append((node.start_byte + 1, f" aedifex.Calls.at({node.start_byte}); "))
-        stack += [c for c in node.named_children if c.type not in ("class_body", "lambda_expression")]
-    return found
 
 
 # -- writing --------------------------------------------------------------------------------------
@@ -194,14 +177,10 @@ def ways(method: Any) -> list[tuple[int, str]]:
 def test_file(name: str, homes: dict[str, SourceFile], up: str, tests: list[tuple[str, dict[str, Any]]]) -> str:
     """The file for a class: (name of the test, call) in order. ``homes``: file of each class that a test may make."""
     text = "\n".join(body(each, call) for each, call in tests)
-    if "set(" in text:
-        text += HELPERS["field("] if "field(" not in text else ""
-    helpers = [
-        HELPERS[word]
-        for word in HELPERS
-        if re.search(r"(?<![\w.])" + re.escape(word), text) and HELPERS[word] not in text
-    ]
-    text += "".join(helpers)
+    wanted = [word for word in HELPERS if re.search(r"(?<![\w.])" + re.escape(word), text)]
+    if "set(" in wanted and "field(" not in wanted:
+        wanted.insert(wanted.index("set("), "field(")  # which it calls
+    text += "".join(HELPERS[word] for word in wanted)
     asked = sorted(set(re.findall(r"(?<![\w.])(assert\w+)\(", text)))
     package = module_text(homes[name].text)
     others = {
@@ -226,7 +205,7 @@ def body(name: str, call: dict[str, Any]) -> str:
             "String said = printed(() -> {",
             f"    {called(call)}",
             "});",
-            f"assertEquals({text_of(call['printed'])}, said);",
+            f"assertEquals({written(call['printed'])}, said);",
         ]
     else:
         rows.append(called(call))
@@ -262,13 +241,6 @@ def same(found: str, text: str) -> str:
     if array is not None:
         return f"assertArrayEquals({text}, {f'({array[1]}) ' if found.startswith('field(') else ''}{found});"
     return f"assertEquals({text}, {found});"
-
-
-def text_of(value: str) -> str:
-    inner = (
-        value.replace("\\", "\\\\").replace('"', '\\"').replace("\n", "\\n").replace("\t", "\\t").replace("\r", "\\r")
-    )
-    return '"' + "".join(c if c.isprintable() else f"\\u{ord(c):04x}" for c in inner) + '"'
 
 
 # -- running --------------------------------------------------------------------------------------

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import json
 import os
 import re
 import subprocess
@@ -10,9 +9,9 @@ from typing import Any
 
 from ...program.curly import inserted
 from ...program.model import SourceFile
+from ...program.seen_calls import MARK, beside, read_call, ways, written  # noqa: F401  (part of what a kit offers)
 from .imports import kind_of, stem
 
-MARK = "written by aedifex from recorded runs"
 PRINTED = """
 /** What a call prints. */
 function printed(t, call) {
@@ -28,11 +27,6 @@ OFFERED = (
 )
 
 
-def read_call(text: str) -> dict[str, Any]:
-    found: dict[str, Any] = json.loads(text)
-    return found
-
-
 def file_name(home: SourceFile, name: str, several: bool) -> str:
     """The file of the tests of a class; ``several``: whether others stand in its file."""
     middle = f".{name.lower()}" if several else ""
@@ -42,10 +36,6 @@ def file_name(home: SourceFile, name: str, several: bool) -> str:
 def title(method: str, number: int) -> str:
     """The name of a test."""
     return f"{method} {number}"
-
-
-def beside(up: str) -> dict[str, str]:
-    return {}
 
 
 def bound(file: SourceFile, name: str) -> str:
@@ -96,19 +86,9 @@ def spied(file: SourceFile, names: list[str]) -> bytes:
                 (at, " ;globalThis.__aedifex_calls?.born(this, arguments); "),
                 (end, f" static {{ {watch(name)} }}"),
             ]
-        words += ways(body)
+        methods = [m for m in body.named_children if m.type == "method_definition" and m != maker]
+        words += ways(methods, "statement_block", ("class", "class_declaration"), "globalThis.__aedifex_calls?.at")
     return inserted(file.text, words)
-
-
-def ways(body: Any) -> list[tuple[int, str]]:
-    """Words at the start of each block of a class's methods that say that it was gone through."""
-    found, stack = [], [m for m in body.named_children if m.type == "method_definition" and named(m) != b"constructor"]
-    while stack:
-        node = stack.pop()
-        if node.type == "statement_block":
-            found.append((node.start_byte + 1, f" globalThis.__aedifex_calls?.at({node.start_byte}); "))
-        stack += [c for c in node.named_children if c.type not in ("class", "class_declaration")]
-    return found
 
 
 def watch(name: str) -> str:
@@ -180,10 +160,6 @@ def body(title: str, call: dict[str, Any]) -> str:
     given = "t" if call["printed"] or call["chance"] else ""
     head = f"test({written(title)}, ({given}) => {{\n"
     return head + "".join(f"  {row}\n" for row in rows) + "});\n"
-
-
-def written(text: str) -> str:
-    return json.dumps(text, ensure_ascii=False)
 
 
 def called(call: dict[str, Any]) -> str:

@@ -8,8 +8,8 @@ import subprocess
 from typing import Any
 
 from ...program.model import SourceFile
+from ...program.seen_calls import MARK
 
-MARK = "written by aedifex from recorded runs"
 SHEET = '"""Makes the project importable from its tests, without a window."""\n\nimport os\nimport sys\n\n'
 
 
