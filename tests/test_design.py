@@ -227,3 +227,70 @@ def test_an_edit_that_cannot_be_is_refused_with_the_reason(tramline, old, new, m
     done = tramline.aedifex("build", "tramline.design.toml")
     assert (done.returncode, message in done.stdout) == (1, True), done.stdout + done.stderr
     assert tramline.aedifex("check", "-q", "tramline.design.toml").returncode == 0
+
+
+def test_bad_wishes_are_told_all_at_once_and_nothing_is_written(tramline):
+    before = tramline.read("tramline.design.toml")
+    wishes = [
+        "Bad=nope,tram1_x",
+        "Lamp=tram1_x,signal",
+        "3x=frames_drawn",
+        "print=move_tran1",
+        "Line=sys",
+        "move_tram1=fare_box",
+    ]
+    together = [word for w in wishes for word in ("--together", w)]
+    done = tramline.aedifex("draft", "--again", *together, "--keep", "signal", "tramline.py")
+    assert (done.returncode, done.stdout) == (2, "")
+    assert [line.removeprefix("aedifex: --together ").rstrip(".") for line in done.stderr.splitlines()] == [
+        "Bad: 'nope' is not a name of these scripts",
+        "Lamp: 'tram1_x' is asked for in Bad and Lamp; one class can have it",
+        "Lamp: 'signal' is also asked to stay where it is (--keep signal)",
+        "3x: '3x' cannot be the name of a class",
+        "print: 'move_tran1' is not a name of these scripts; perhaps 'move_tram1' is meant",
+        "print: 'print' would hide what the language calls so; give the class another name",
+        "Line: Line would have no variable; name at least one",
+        "move_tram1: 'move_tram1' is in use already (tramline.py:36); give the class another name",
+    ]
+    assert tramline.read("tramline.design.toml") == before
+    tramline.write("tramline.design.toml", before + '\n[[wish]]\nclass = "Lamp"\ntogether = ["signals"]\n')
+    line = len(before.splitlines()) + 2
+    done = tramline.aedifex("preview", "tramline.design.toml")
+    assert f"tramline.design.toml:{line}: 'signals' is not a name" in done.stderr
+
+
+def test_functions_can_be_asked_for_and_what_cannot_be_has_a_reason(tramline):
+    asked = ["draft", "--again", "tramline.py", "--together"]
+    assert tramline.aedifex(*asked, "Till=fare_box,fare_tickets,move_tram1,send_to_depot").returncode == 0
+    till = parse("d", tramline.read("tramline.design.toml"))[0].class_named("Till")
+    assert {m.name for m in till.methods} >= {"move_tram1", "send_to_depot"}
+    assert tramline.aedifex("build", "-q", "tramline.design.toml", "--dry-run").returncode == 0
+    before = tramline.read("tramline.design.toml")
+    done = tramline.aedifex(
+        "draft", "--again", "tramline.py", "--keep", "signal", "--together", "Lamp=frames_drawn,switch_signal"
+    )
+    assert done.returncode == 1 and tramline.read("tramline.design.toml") == before
+    assert (
+        "'switch_signal' cannot be in Lamp: it uses 'signal', which is no state that a class could have" in done.stderr
+    )
+
+
+def test_numbered_variables_that_are_asked_for_are_objects_of_one_class(tramline):
+    assert (
+        tramline.aedifex("draft", "-q", "--again", "tramline.py", "--together", "Car=tram1_x,tram2_x").returncode == 0
+    )
+    made = names(parse("d", tramline.read("tramline.design.toml"))[0])
+    assert made["Car"] == (["x"], ["draw", "stop_name"], ["tram1", "tram2"])
+    assert made["Tram"][0] == ["speed", "doors_open", "riders"]
+    assert tramline.aedifex("build", "-q", "tramline.design.toml").returncode in (0, 1)
+    assert tramline.aedifex("check", "-q", "tramline.design.toml").returncode == 0
+
+
+def test_what_is_worked_out_before_the_object_exists_is_foreseen(folder):
+    folder.write("road.py", "SIZE = 10\nspeed = SIZE * 2\n\ndef wide(n=SIZE):\n    return n * speed\n\n"
+                 "def go():\n    global speed\n    speed += SIZE\n    print(wide())\n\ngo()\ngo()\n")  # fmt: skip
+    wish = ["--together", "Road=SIZE,speed,wide"]
+    done = folder.aedifex("draft", "road.py", *wish)
+    assert (done.returncode, "the default of 'n' is worked out" in done.stderr) == (1, True)
+    assert folder.aedifex("draft", "-q", "road.py", "--together", "Road=SIZE,speed").returncode == 0
+    assert folder.aedifex("build", "road.design.toml").returncode == 0

@@ -10,7 +10,7 @@ import click
 from .common import QUIET, say
 
 if TYPE_CHECKING:
-    from ..core.draft.design import WishDesign
+    from ..core.draft.wishes import Placed
 
 
 @click.command(name="draft")
@@ -40,8 +40,9 @@ def command(
     from ..core.build.project import DESIGN
     from ..core.draft.designfile import to_toml
     from ..core.draft.drafter import draft, summary
+    from ..core.draft.wishes import merged, mistakes, unfulfilled
     from ..core.program.atomic import replace
-    from ..core.program.errors import AedifexError
+    from ..core.program.errors import AedifexError, Refused
     from ..core.program.language import find_sources, read_program
 
     root, files = find_sources(paths)
@@ -55,16 +56,15 @@ def command(
     files = [os.path.relpath(os.path.join(root, f), base).replace(os.sep, "/") for f in files]
     wishes = kept_wishes(target, again) + asked(keep, together)
     program = read_program(base, files)
-    known = {s for f in program.files.values() for s in f.scope.symbols if f.scope.symbols[s].kinds}
-    for wish in wishes:
-        for name in [*wish.together, *wish.keep]:
-            if name not in known:
-                raise AedifexError(f"'{name}' is not a name of these scripts; correct the wish.")
     for problem in program.problems:
         say(f"aedifex: {problem}; nothing will be rewritten in this file", quiet)
     if all(f.problems for f in program.files.values()):
         raise AedifexError(f"{program.problems[0]}; correct the syntax, then draft again.")
-    design = draft(program, wishes=wishes)
+    if wrong := mistakes(program, wishes):
+        raise AedifexError("\n".join(f"{p}." for p in wrong))
+    design = draft(program, wishes=merged([w.wish for w in wishes]))
+    if refused := unfulfilled(design, wishes):
+        raise Refused("\n".join(f"{p}." for p in refused) + "\nNothing was written; change the wish.")
     replace(target, to_toml(design).encode(), None)
     if not quiet:
         shown = os.path.relpath(target)
@@ -73,9 +73,10 @@ def command(
         say(f"Wrote {shown}. Read and edit it, then: aedifex preview {shown}")
 
 
-def kept_wishes(target: str, again: bool) -> list[WishDesign]:
+def kept_wishes(target: str, again: bool) -> list[Placed]:
     """The wishes in a design that is there already. Raises Refused unless it may be replaced."""
     from ..core.draft.designfile import parse
+    from ..core.draft.wishes import placed
     from ..core.program.errors import Refused
 
     if not os.path.lexists(target):
@@ -84,18 +85,20 @@ def kept_wishes(target: str, again: bool) -> list[WishDesign]:
     if not again:
         raise Refused(f"{shown}: is there already; edit it, or add --again to draft anew (wishes are kept).")
     with open(target, encoding="utf-8") as handle:
-        return parse(shown, handle.read())[0].wishes
+        design, lines, _ = parse(shown, handle.read())
+    return placed(shown, design, lines)
 
 
-def asked(keep: tuple[str, ...], together: tuple[str, ...]) -> list[WishDesign]:
+def asked(keep: tuple[str, ...], together: tuple[str, ...]) -> list[Placed]:
     """The wishes of the command line. Raises click.BadParameter for one that cannot be read."""
     from ..core.draft.design import WishDesign
+    from ..core.draft.wishes import Placed
 
-    wishes = [WishDesign(keep=[k]) for k in keep]
+    wishes = [Placed(WishDesign(keep=[k]), f"--keep {k}") for k in keep]
     for entry in together:
         name, equals, rest = entry.partition("=")
         names = [n.strip() for n in rest.split(",") if n.strip()]
         if not equals or not name.strip() or not names:
             raise click.BadParameter(f"'{entry}' is not of the form Class=a,b,c", param_hint="--together")
-        wishes.append(WishDesign(together=names, class_=name.strip()))
+        wishes.append(Placed(WishDesign(together=names, class_=name.strip()), f"--together {name.strip()}"))
     return wishes

@@ -8,7 +8,7 @@ from ..survey.families import numbered
 from ..survey.hazards import PROCESSES, Hazard, by_text, hazards
 from ..survey.state import UNFIT, classify
 from .appclass import AppMaker
-from .candidates import Fit
+from .candidates import Asked, Fit
 from .design import ClassDesign, ObjectDesign, StayDesign, WishDesign, bare
 from .mainplan import plan_main
 from .names import class_name_for, file_for, free, member_names, stem_of, taken_names
@@ -52,12 +52,14 @@ class Assigner:
         self.files |= taken
         self.classes: list[ClassDesign] = []
         self.stays: list[StayDesign] = []
+        self.why_not: dict[str, str] = {}  # function → why it is no method
         self.taken_functions: set[Symbol] = set()
         self.taken_variables: set[Symbol] = set()
         self.kept = kept = {n for w in wishes for n in w.keep}
         self.variables = [
             s for s, v in self.kinds.items() if v.nature != "constant" and s.name not in kept and self.fit_variable(s)
         ]
+        self.asked = self.asked_groups()  # before the functions: what is asked for is no constant any more
         self.functions = [
             f
             for f in file.functions
@@ -69,26 +71,27 @@ class Assigner:
             self.stay_all(f"line {self.whole.line}: {self.whole.message}")
             return [], self.stays
         has_main = self.entry and self.does_something()
-        asked = self.asked_groups()
-        self.found(asked, lone=not has_main)
+        self.found(lone=not has_main)
         if has_main:
             AppMaker(self).make()
             if not any(c.role == "app" for c in self.classes):
                 # where the main code cannot become an app, what functions share can still become classes
                 self.classes, self.taken_functions, self.taken_variables = [], set(), set()
-                self.found(asked, lone=True)
+                self.found(lone=True)
         self.finish()
         return self.classes, self.stays
 
-    def found(self, asked: list[list[Symbol]], lone: bool) -> None:
+    def found(self, lone: bool) -> None:
         """Classes from what was asked for, from numbered copies, and from what functions work on together."""
         self.reserved: set[str] = set()
         self.objects: set[str] = set()
         self.bound: set[str] = set()  # classes that call functions which stay in the file
-        for candidate, made in Planner(self, asked, lone).classes():
+        planner = Planner(self, self.asked, lone)
+        for candidate, made in planner.classes():
             self.accept(made, candidate.symbols, candidate.fits)
             if candidate.bound:
                 self.bound.add(candidate.name)
+        self.why_not = planner.why_not
 
     def does_something(self) -> bool:
         """Whether there is main code beyond first values."""
@@ -175,17 +178,20 @@ class Assigner:
 
     # -- wishes ----------------------------------------------------------------------------------
 
-    def asked_groups(self) -> list[list[Symbol]]:
+    def asked_groups(self) -> list[Asked]:
         by_name = {s.name: s for s in self.kinds}
+        functions = {f.name: f.symbol for f in self.file.functions if f.outer is self.file.scope}
         found = []
         for wish in self.wishes:
-            asked = [by_name[n] for n in wish.together if n in by_name]
+            names = [bare(n) for n in wish.together if n in (bare(n), f"{self.file.path}::{bare(n)}")]
+            asked = [by_name[n] for n in names if n in by_name]
             fixed = [s for s in asked if s in self.constants and s.name not in self.kept and self.fit_variable(s)]
             self.constants -= set(fixed)  # a person may want them in the class all the same
             self.variables += fixed
             symbols = [s for s in asked if s in self.variables]
             if symbols:
-                found.append(symbols)
+                methods = {s for n in names if (s := functions.get(n)) is not None}
+                found.append(Asked(symbols, methods, wish.class_))
         return found
 
     # -- classes ---------------------------------------------------------------------------------
@@ -250,6 +256,7 @@ class Assigner:
             if s in self.constants:
                 self.stays.append(StayDesign(s.name, "constant", readers.get(s, "")))
         stated = {x.name for x in self.stays}
+        self.stay_functions(stated)
         moved = {o.rsplit("::", 1)[-1] for c in self.classes for f in c.fields for o in f.origins}
         app = next((c for c in self.classes if c.role == "app"), None)
         for s in self.variables:
@@ -262,6 +269,12 @@ class Assigner:
         if not users:
             return "only the main code uses it"
         return f"it is used by {', '.join(users[:4])}, which no class owns"
+
+    def stay_functions(self, stated: set[str]) -> None:
+        """Functions that belong to a class but cannot be its methods."""
+        for f in self.functions:
+            if f.name in self.why_not and f.name not in stated and f.symbol not in self.taken_functions:
+                self.stays.append(StayDesign(f.name, self.why_not[f.name]))
 
     def read_by(self, c: ClassDesign) -> list[Symbol]:
         found = []

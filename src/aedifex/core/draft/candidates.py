@@ -19,13 +19,22 @@ if TYPE_CHECKING:
 MOST = 6  # things that a method may be handed; one that needs more directs the others
 
 
+@dataclass(frozen=True)
+class Asked:
+    """What a person wants in one class: variables, functions, and its name ("": ours to find)."""
+
+    variables: list[Symbol]
+    functions: set[Symbol]
+    name: str
+
+
 @dataclass(eq=False)
 class Candidate:
-    """``rows``: for each object the variables of its fields; ``asked``: a person wants it."""
+    """``rows``: for each object the variables of its fields; ``asked``: what a person said of it."""
 
     rows: list[list[Symbol | None]]
     family: Family | None = None
-    asked: bool = False
+    asked: Asked | None = None
     fits: list[Fit] = field(default_factory=list)
     fixed: set[Symbol] = field(default_factory=set)  # constants that it takes over
     bound: bool = False  # whether its methods call functions that stay in the file and use its state
@@ -35,6 +44,13 @@ class Candidate:
     @property
     def symbols(self) -> set[Symbol]:
         return {s for row in self.rows for s in row if s is not None}
+
+    @property
+    def label(self) -> str:
+        """What to call it before it has a name."""
+        if self.name or (self.asked is not None and self.asked.name):
+            return self.name or self.asked.name  # type: ignore[union-attr]
+        return "the object of " + next(s.name for row in self.rows for s in row if s is not None)
 
     def row_of(self, s: Symbol) -> int:
         return next(i for i, row in enumerate(self.rows) if s in row)
@@ -71,6 +87,7 @@ class Settlement:
         self.a, self.candidates, self.lone = assigner, candidates, lone
         self.file, self.effects = assigner.file, assigner.effects
         self.owner = {s: c for c in candidates for s in c.symbols}
+        self.why_not: dict[str, str] = {}  # function → why it is no method
         # the class whose method a function becomes, and which of its twins it is
         self.where = {
             f.symbol: (candidate, fit, index) for candidate, fit in self.fits() for index, f in enumerate(fit.functions)
@@ -84,10 +101,11 @@ class Settlement:
                 candidate.bound = False
             for candidate, fit in list(self.fits()):
                 needed = self.needs(candidate, fit)
-                if needed is None:
+                if isinstance(needed, str):
                     candidate.fits.remove(fit)
                     for f in fit.functions:
                         del self.where[f.symbol]
+                        self.why_not.setdefault(f.name, needed)
                 elif set(needed) == set(fit.add):
                     continue  # another order is no change: two that call each other would never agree on one
                 else:
@@ -99,76 +117,86 @@ class Settlement:
             for fit in candidate.fits:
                 yield candidate, fit
 
-    def needs(self, mine: Candidate, fit: Fit) -> list[Need] | None:
-        """What must be passed in, in order of first use; None if that is not possible."""
+    def needs(self, mine: Candidate, fit: Fit) -> list[Need] | str:
+        """What must be passed in, in order of first use; why not if that is not possible."""
         needed: list[Need] = []
         for f in fit.functions:
             direct = self.effects.direct(f.start, f.end)
             for used in sorted(direct.uses, key=lambda s: s.name):
                 more = self.called(mine, used)
-                if more is None:
-                    return None
+                if isinstance(more, str):
+                    return more
                 needed += [n for n in more if n not in needed]
             others = direct.names - mine.symbols - self.a.constants
             for s in sorted(others, key=lambda s: min(r.start for r in s.references if f.start <= r.start < f.end)):
                 owner = self.owner.get(s)
-                if owner is None and not self.passable(f, s):
-                    return None
+                if owner is None and (why := self.impassable(f, s)):
+                    return why
                 need = Link(owner, owner.row_of(s)) if owner is not None else s
                 needed += [need] if need not in needed else []
-        if len(needed) > MOST or (needed and not all(self.can_be_handed(f, needed) for f in fit.functions)):
-            return None
+        if len(needed) > MOST:
+            names = ", ".join(n.name if isinstance(n, Symbol) else n.of.label for n in needed)
+            return f"it works with too much that is not its own ({names})"
+        if needed:
+            return next((why for f in fit.functions if (why := self.cannot_be_handed(f, needed))), needed)
         return needed
 
-    def called(self, mine: Candidate, used: Symbol) -> list[Need] | None:
+    def called(self, mine: Candidate, used: Symbol) -> list[Need] | str:
         """What a method needs because it calls a function."""
         place = self.where.get(used)
         if place is None:
             bound = bool(self.effects.reach[used].names - self.a.constants)
             mine.bound |= bound and self.lone  # without an app, such a function stays beside the class
-            return None if bound and not self.lone else []
+            return (
+                []
+                if not bound or self.lone
+                else f"it calls {used.name}, which is no method of these classes and uses state"
+            )
         other, fit, index = place
         needed: list[Need] = [Link(other, index)] if other is not mine and not fit.drop else []
         for need in fit.add:
             if isinstance(need, Link) and need.of is mine:
                 if len(mine.rows) > 1:
-                    return None  # which of them it is, only the call knows
+                    return f"it calls {used.name}, and which of the objects it would hand over, only the call knows"
             elif need not in needed:
                 needed.append(need)
         return needed
 
-    def passable(self, f: Function, s: Symbol) -> bool:
-        """Read only, whole, and unchanged while the function runs."""
+    def impassable(self, f: Function, s: Symbol) -> str:
+        """ "" if a variable is read only, whole, and unchanged while the function runs; else why it cannot be handed over."""
         rebound_outside_main = any(r.writes and r.scope.frame is not self.file.scope for r in s.references)
         if s not in self.a.variables:
-            return False
+            return f"it uses '{s.name}', which is no state that a class could have"
         if any((r.writes or r.form == "spelled") for r in self.file.within(f.start, f.end) if r.symbol is s):
-            return False
-        return not (rebound_outside_main and s in self.effects.of(f).writes)
+            return f"it sets '{s.name}', which belongs to no class"
+        if rebound_outside_main and s in self.effects.of(f).writes:
+            return f"what it calls may change '{s.name}' while it runs"
+        return ""
 
-    def can_be_handed(self, f: Function, needed: list[Need]) -> bool:
-        if f.is_async or f.scope.generator or f.symbol in self.effects.escaped or f.symbol is None:
-            return False
+    def cannot_be_handed(self, f: Function, needed: list[Need]) -> str:
+        """ "" if all calls of a function can hand things over, else why not."""
+        names = ", ".join(n.name if isinstance(n, Symbol) else n.of.label for n in needed)
+        if f.is_async or f.scope.generator:
+            return f"it runs later than it is called, so it cannot be handed {names}"
+        if f.symbol in self.effects.escaped or f.symbol is None:
+            return f"it is handed on as a value, so nobody could hand it {names}"
         if any(p.kind == "doublestar" for p in f.params):
-            return False
+            return f"it takes any named argument, so it cannot be handed {names}"
         variables = [n for n in needed if isinstance(n, Symbol)]
         if not variables:
-            return True
-        if any(s.name in f.scope.symbols for s in variables):
-            return False
+            return ""
         calls = self.file.calls_of(f.symbol)
-        if any(shadowed(c.callee.scope, s.name, self.file.scope) for c in calls for s in variables):
-            return False
+        for s in variables:
+            if s.name in f.scope.symbols or any(shadowed(c.callee.scope, s.name, self.file.scope) for c in calls):
+                return f"'{s.name}' means something else in it or where it is called"
         firsts = [min(s.bindings, key=lambda r: r.start) for s in variables]
-        if any(first.scope is not self.file.scope for first in firsts):
-            return False
         plain = {id(st.target) for st in self.file.statements if st.target is not None}
-        if any(id(first) not in plain for first in firsts):
-            return False
+        if any(first.scope is not self.file.scope or id(first) not in plain for first in firsts):
+            return f"{names} would be handed over, but may not be set yet"
         latest = max(first.start for first in firsts)
         for statement in statement_order(self.file):
             if statement.start >= latest:
-                return True
+                return ""
             if f.symbol in self.effects.touch(statement.start, statement.end).uses:
-                return False
-        return True
+                return f"it is called before {names} would be set"
+        return ""

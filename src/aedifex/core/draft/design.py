@@ -87,6 +87,7 @@ class Design:
     stays: list[StayDesign] = field(default_factory=list)
     renames: list[tuple[str, str]] = field(default_factory=list)
     wishes: list[WishDesign] = field(default_factory=list)
+    why_not: dict[str, str] = field(default_factory=dict)  # function → why it is no method; not in the file
 
     def maker_of(self, name: str) -> ClassDesign | None:
         """The class of the object of that name."""

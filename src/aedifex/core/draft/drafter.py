@@ -29,6 +29,7 @@ def draft(program: Program, entries: list[str] | None = None, wishes: list[WishD
         classes, stays = assigner.design()
         design.classes += classes
         design.stays += stays
+        design.why_not |= assigner.why_not
         taken |= {c.name for c in classes} | {c.file for c in classes}
     return design
 

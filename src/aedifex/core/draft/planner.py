@@ -7,7 +7,7 @@ from typing import TYPE_CHECKING
 from ..program.model import Symbol
 from ..survey.families import families
 from ..survey.groups import common_stems, first_word
-from .candidates import Candidate, Fit, Settlement
+from .candidates import Asked, Candidate, Fit, Settlement
 from .design import ClassDesign
 from .grouping import group
 from .homes import homes
@@ -20,10 +20,11 @@ if TYPE_CHECKING:
 class Planner:
     """``lone``: there is no main code that an app could take over, so whatever functions share is worth more."""
 
-    def __init__(self, assigner: Assigner, asked: list[list[Symbol]], lone: bool) -> None:
+    def __init__(self, assigner: Assigner, asked: list[Asked], lone: bool) -> None:
         self.a, self.lone = assigner, lone
+        self.why_not: dict[str, str] = {}  # function → why it is no method
         self.effects, self.write = assigner.effects, assigner.write
-        self.asked = [Candidate([list(symbols)], asked=True) for symbols in asked]
+        self.asked = [self.wished(a) for a in asked]
         self.families = self.copies()
         self.rest: list[Symbol] = []  # the variables that are grouped by their use
         self.parts: list[set[Symbol]] = []  # all their groups, also those that are worth no class
@@ -33,11 +34,13 @@ class Planner:
         """The candidates that are worth a class, with their designs."""
         while bad := self.unworthy():
             for candidate in bad:
-                if candidate.family is not None:
+                if candidate.asked is not None:
+                    self.asked.remove(candidate)
+                elif candidate.family is not None:
                     self.families.remove(candidate)
                     self.give_back(candidate)
                 else:
-                    (self.asked if candidate.asked else self.groups).remove(candidate)
+                    self.groups.remove(candidate)
             if any(c.family is not None for c in bad):
                 self.groups = self.grouped()
         for candidate in self.all:
@@ -50,11 +53,20 @@ class Planner:
 
     # -- candidates ------------------------------------------------------------------------------
 
+    def wished(self, asked: Asked) -> Candidate:
+        """What a person wants in one class; numbered copies are objects of it."""
+        for family in families(self.a.file, self.a.language, asked.variables, asked=True):
+            if family.symbols == set(asked.variables):
+                rows = [[row.get(n) for row in family.variables.values()] for n in family.numbers]
+                return Candidate(rows, family, asked)
+        return Candidate([list(asked.variables)], asked=asked)
+
     def copies(self) -> list[Candidate]:
         """Numbered copies; constants are one object's share of what they differ in."""
         found: list[Candidate] = []
         taken = {s for c in self.asked for s in c.symbols}
-        for family in families(self.a.file, self.a.language, [*self.a.variables, *self.a.numbered_constants()]):
+        free = [s for s in [*self.a.variables, *self.a.numbered_constants()] if s not in taken]
+        for family in families(self.a.file, self.a.language, free):
             fixed = family.symbols & self.a.constants
             if fixed == family.symbols or family.symbols & taken:
                 continue
@@ -87,14 +99,19 @@ class Planner:
     def unworthy(self) -> list[Candidate]:
         """Give every candidate its functions; those that earn no class by them."""
         used: set[Symbol | None] = set()
-        for candidate in self.families:
+        wanted = {s: c.symbols for c in self.asked if c.asked is not None for s in c.asked.functions}
+        copied = [c for c in [*self.asked, *self.families] if c.family is not None]
+        for candidate in copied:
             members = Members(self.a, candidate.rows)
             assert candidate.family is not None
-            candidate.fits = members.twins(candidate.family) + members.known()
+            fits = members.twins(candidate.family) + members.known()
+            elsewhere = used | {s for s, symbols in wanted.items() if symbols != candidate.symbols}
+            candidate.fits = [f for f in fits if not elsewhere & {g.symbol for g in f.functions}]
             used |= {f.symbol for fit in candidate.fits for f in fit.functions}
         free = [f for f in self.a.functions if f.symbol not in used]
         groups = [*(c.symbols for c in [*self.asked, *self.families]), *self.parts]
         home = homes(groups, free, self.effects, self.write.words)
+        home |= {s: groups.index(symbols) for s, symbols in wanted.items()}
         mine: dict[frozenset[Symbol], list[Fit]] = {}
         for f in free:
             if f.symbol in home:
@@ -102,8 +119,17 @@ class Planner:
         for candidate in self.all:
             if candidate.family is None:
                 candidate.fits = mine.get(frozenset(candidate.symbols), [])
-        Settlement(self.a, self.all, self.lone).settle()
+        settlement = Settlement(self.a, self.all, self.lone)
+        settlement.settle()
+        self.why_not = settlement.why_not | self.not_copied(wanted)
         return [c for c in self.all if not (self.sound(c) if c.asked else self.worth(c))]
+
+    def not_copied(self, wanted: dict[Symbol, set[Symbol]]) -> dict[str, str]:
+        """The functions that a person wants with several objects, and that are no methods of them."""
+        several = [c for c in self.asked if c.family is not None]
+        inside = {f.symbol for c in several for fit in c.fits for f in fit.functions}
+        lost = [s for s, symbols in wanted.items() if s not in inside and any(c.symbols == symbols for c in several)]
+        return {s.name: "it is not the same for each of the numbered objects" for s in lost}
 
     def worth(self, candidate: Candidate) -> bool:
         """A group earns a class if it has behaviour of its own, and is not simply everything there is."""
@@ -137,17 +163,16 @@ class Planner:
 
     def name(self, candidate: Candidate) -> None:
         functions = [f.functions[0].name for f in candidate.fits]
-        first = candidate.rows[0][0]
-        wish = next((w for w in self.a.wishes if first is not None and first.name in w.together and w.class_), None)
+        asked = candidate.asked.name if candidate.asked is not None else ""
         if candidate.family is not None:
             stem = candidate.family.stem
-            candidate.name = self.a.class_name([s.name for s in in_order(candidate)], [stem] if stem else functions)
+            candidate.name = asked or self.a.class_name(
+                [s.name for s in in_order(candidate)], [stem] if stem else functions
+            )
             stem = stem or self.write.member_name(self.write.words(candidate.name), self.a.like())
             wanted = [f"{stem}{n}" for n in candidate.family.numbers]
         else:
-            candidate.name = (
-                wish.class_ if wish else self.a.class_name([s.name for s in in_order(candidate)], functions)
-            )
+            candidate.name = asked or self.a.class_name([s.name for s in in_order(candidate)], functions)
             wanted = [self.write.member_name(self.write.words(candidate.name), self.a.like())]
         self.a.reserved.add(candidate.name)
         candidate.objects = self.a.object_names(wanted)
@@ -173,13 +198,13 @@ class Planner:
                 f"{len(family.symbols)} variables named {copies} are numbered copies of {len(family.variables)}"
                 + (f"; {twins} differ only in the number" if twins else ""),
             )
-        elif candidate.asked and any(w.class_ == candidate.name for w in self.a.wishes):
-            made.why.insert(0, "you asked for them together")
-        elif functions:
+        elif functions and candidate.asked is None:
             made.why.insert(
                 0,
                 f"{len(candidate.rows[0])} variables are used by the same functions ({', '.join(functions[:6])})",
             )
+        if candidate.asked is not None:
+            made.why.insert(0, "you asked for them together")
         return made
 
 

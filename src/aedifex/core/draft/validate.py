@@ -5,12 +5,14 @@ from __future__ import annotations
 from ..program.model import Problem, Program, SourceFile
 from .design import ClassDesign, Design, bare
 from .designfile import Lines
+from .wishes import mistakes, placed
 
 
 def validate(path: str, design: Design, lines: Lines, program: Program) -> list[Problem]:
     """Mistakes of meaning: names that do not exist, are used twice, or cannot be written."""
     checker = Checker(path, design, lines, program)
     checker.run()
+    checker.found += mistakes(program, placed(path, design, lines))
     return sorted(checker.found, key=lambda p: (p.line, p.message))
 
 

@@ -42,8 +42,11 @@ class Family:
         return {s for row in self.variables.values() for s in row.values()}
 
 
-def families(file: SourceFile, language: Language, variables: list[Symbol]) -> list[Family]:
-    """Families of at least two numbers that share at least two variables, or one variable and twin functions."""
+def families(file: SourceFile, language: Language, variables: list[Symbol], asked: bool = False) -> list[Family]:
+    """Families of at least two numbers that share at least two variables, or one variable and twin functions.
+
+    ``asked``: a person wants these variables as one class, so that one for each number is enough.
+    """
     patterns: dict[tuple[str, str], dict[int, Symbol]] = {}
     for symbol in variables:
         parts = numbered(symbol.name)
@@ -66,7 +69,7 @@ def families(file: SourceFile, language: Language, variables: list[Symbol]) -> l
         if len(family.numbers) < 2:
             continue
         family.twins = twins(file, language, family)
-        if len(family.variables) >= 2 or family.twins:
+        if len(family.variables) >= 2 or family.twins or asked:
             result.append(family)
     return result
 
