@@ -294,3 +294,19 @@ def test_what_is_worked_out_before_the_object_exists_is_foreseen(folder):
     assert (done.returncode, "the default of 'n' is worked out" in done.stderr) == (1, True)
     assert folder.aedifex("draft", "-q", "road.py", "--together", "Road=SIZE,speed").returncode == 0
     assert folder.aedifex("build", "road.design.toml").returncode == 0
+
+
+def test_rivals_differ_are_compared_and_can_be_built(tramline):
+    assert tramline.aedifex("draft", "tramline.py", "--rivals", "3").returncode == 1  # one is there already
+    done = tramline.aedifex("draft", "--again", "tramline.py", "--rivals", "3")
+    assert done.returncode == 0, done.stderr
+    rows = [line.split() for line in done.stdout.splitlines() if re.match(r"[123]  T", line)]
+    assert [row[-5:] for row in rows] == [
+        ["0.67", "0", "0", "1", "141"], ["1.0", "0", "0", "1", "134"], ["0.0", "0", "11", "36", "143"],
+    ]  # fmt: skip
+    texts = [tramline.read(f"tramline{n}.design.toml") for n in ("", ".rival2", ".rival3")]
+    assert [list(names(parse("d", t)[0])) for t in texts] == [
+        ["Tram", "Fare", "TramlineApp"], ["Tram", "TramlineApp"], ["Tram", "Fare"],
+    ]  # fmt: skip
+    built = tramline.aedifex("build", "tramline.rival3.design.toml")  # checked by the scenarios of the script
+    assert built.returncode == 0 and "scenarios)" in built.stdout, built.stdout

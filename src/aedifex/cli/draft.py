@@ -7,10 +7,12 @@ from typing import TYPE_CHECKING
 
 import click
 
-from .common import QUIET, say
+from .common import QUIET, console, say
 
 if TYPE_CHECKING:
+    from ..core.draft.design import Design, WishDesign
     from ..core.draft.wishes import Placed
+    from ..core.program.model import Program
 
 
 @click.command(name="draft")
@@ -20,6 +22,12 @@ if TYPE_CHECKING:
     "--keep", multiple=True, metavar="NAME", help="A variable or function that must stay where it is. Repeatable."
 )
 @click.option("--together", multiple=True, metavar="CLASS=A,B", help="Variables that belong in one class. Repeatable.")
+@click.option(
+    "--rivals",
+    type=click.IntRange(2, 3),
+    metavar="N",
+    help="Write up to N proposals (2 or 3) that differ, and compare them.",
+)
 @click.option("--again", is_flag=True, help="Replace a design that is there already, wishes kept.")
 @QUIET
 def command(
@@ -27,6 +35,7 @@ def command(
     output: str | None,
     keep: tuple[str, ...],
     together: tuple[str, ...],
+    rivals: int | None,
     again: bool,
     quiet: bool,
 ) -> None:
@@ -38,10 +47,8 @@ def command(
     Example: aedifex draft tramline.py
     """
     from ..core.build.project import DESIGN
-    from ..core.draft.designfile import to_toml
-    from ..core.draft.drafter import draft, summary
+    from ..core.draft.drafter import draft
     from ..core.draft.wishes import merged, mistakes, unfulfilled
-    from ..core.program.atomic import replace
     from ..core.program.errors import AedifexError, Refused
     from ..core.program.language import find_sources, read_program
 
@@ -55,6 +62,9 @@ def command(
         )
     files = [os.path.relpath(os.path.join(root, f), base).replace(os.sep, "/") for f in files]
     wishes = kept_wishes(target, again) + asked(keep, together)
+    others = [target.removesuffix(DESIGN) + f".rival{n}{DESIGN}" for n in range(2, (rivals or 1) + 1)]
+    for other in others:
+        kept_wishes(other, again)  # raises Refused where one is there
     program = read_program(base, files)
     for problem in program.problems:
         say(f"aedifex: {problem}; nothing will be rewritten in this file", quiet)
@@ -62,15 +72,44 @@ def command(
         raise AedifexError(f"{program.problems[0]}; correct the syntax, then draft again.")
     if wrong := mistakes(program, wishes):
         raise AedifexError("\n".join(f"{p}." for p in wrong))
-    design = draft(program, wishes=merged([w.wish for w in wishes]))
+    wanted = merged([w.wish for w in wishes])
+    design = draft(program, wishes=wanted)
     if refused := unfulfilled(design, wishes):
         raise Refused("\n".join(f"{p}." for p in refused) + "\nNothing was written; change the wish.")
+    if rivals:
+        write_rivals(program, wanted, [target, *others], quiet)
+    else:
+        write(target, design, quiet)
+
+
+def write(target: str, design: Design, quiet: bool) -> None:
+    from ..core.draft.designfile import to_toml
+    from ..core.draft.drafter import summary
+    from ..core.program.atomic import replace
+
     replace(target, to_toml(design).encode(), None)
     if not quiet:
         shown = os.path.relpath(target)
         for line in summary(design):
             click.echo(line)
         say(f"Wrote {shown}. Read and edit it, then: aedifex preview {shown}")
+
+
+def write_rivals(program: Program, wishes: list[WishDesign], targets: list[str], quiet: bool) -> None:
+    """Write proposals that differ, each to a file of its own, and compare them."""
+    from ..core.build.weigh import weigh
+    from ..core.draft.designfile import to_toml
+    from ..core.draft.rivals import rivals
+    from ..core.program.atomic import replace
+    from ..views.rivals import show
+
+    rows = []
+    for target, rival in zip(targets, rivals(program, wishes, len(targets)), strict=False):
+        replace(target, to_toml(rival.design).encode(), None)
+        rows.append((os.path.relpath(target), weigh(program, rival)))
+    if not quiet:
+        show(console(), rows, len(targets))
+        say(f"Wrote {', '.join(p for p, _ in rows)}. Look at one: aedifex preview {rows[0][0]}")
 
 
 def kept_wishes(target: str, again: bool) -> list[Placed]:

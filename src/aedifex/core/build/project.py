@@ -52,7 +52,8 @@ class Project:
         beside = self.path.removesuffix(DESIGN) + SCENARIOS
         if path is not None:
             return load(path)
-        return load(beside) if os.path.exists(beside) else default()
+        others = os.path.join(self.root, os.path.splitext(self.design.entries[0])[0] + SCENARIOS)  # of a rival
+        return next((load(p) for p in (beside, others) if os.path.exists(p)), None) or default()
 
     def original_world(self) -> World:
         overlay = dict(self.journal.original().items())

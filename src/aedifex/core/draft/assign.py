@@ -26,10 +26,11 @@ class Assigner:
         wishes: list[WishDesign],
         entry: bool,
         taken: set[str],
+        idea: str = "use",
     ) -> None:
         self.program, self.file, self.language = program, file, program.language
         self.write = program.language.write
-        self.wishes, self.entry = wishes, entry
+        self.wishes, self.entry, self.idea = wishes, entry, idea
         self.effects = Effects(file, self.language)
         self.kinds = classify(file, self.language)
         self.hooks = self.language.hooks(file)
@@ -70,7 +71,7 @@ class Assigner:
         if self.whole is not None:
             self.stay_all(f"line {self.whole.line}: {self.whole.message}")
             return [], self.stays
-        has_main = self.entry and self.does_something()
+        has_main = self.entry and self.idea != "plain" and self.does_something()
         self.found(lone=not has_main)
         if has_main:
             AppMaker(self).make()

@@ -13,10 +13,12 @@ from .design import ClassDesign, Design, WishDesign, bare
 
 
 @uncollected
-def draft(program: Program, entries: list[str] | None = None, wishes: list[WishDesign] | None = None) -> Design:
+def draft(
+    program: Program, entries: list[str] | None = None, wishes: list[WishDesign] | None = None, idea: str = "use"
+) -> Design:
     """A design for the files of the program. Files with problems are read by others but not written.
 
-    ``entries``: what people start; by default every file that no other file imports.
+    ``entries``: what people start; by default every file that no other file imports. ``idea``: what holds a class together, one of ``rivals.IDEAS``.
     """
     whole = [file for file in program.files.values() if not file.problems]
     sources = {path: digest(file.text[start:end]) for file in whole for path, start, end in file.parts}
@@ -25,7 +27,7 @@ def draft(program: Program, entries: list[str] | None = None, wishes: list[WishD
     outsiders = read_neighbours(program)
     taken: set[str] = set()
     for file in whole:
-        assigner = Assigner(program, file, outsiders, design.wishes, file.path in starts, taken)
+        assigner = Assigner(program, file, outsiders, design.wishes, file.path in starts, taken, idea)
         classes, stays = assigner.design()
         design.classes += classes
         design.stays += stays

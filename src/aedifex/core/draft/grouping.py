@@ -67,6 +67,38 @@ def group(
     return list(groups.values())
 
 
+def by_name(variables: list[Symbol], words: Callable[[str], list[str]]) -> list[list[Symbol]]:
+    """Groups of variables whose names begin with the same word."""
+    found: dict[str, list[Symbol]] = {}
+    for v in variables:
+        found.setdefault(first_word(v.name, words) or v.name, []).append(v)
+    return list(found.values())
+
+
+def connected(variables: list[Symbol], functions: list[Function], effects: Effects) -> list[list[Symbol]]:
+    """Groups of variables that functions tie together, however loosely; those that touch most of them tie nothing."""
+    touched = [effects.direct(f.start, f.end).names & set(variables) for f in functions]
+    return joined(variables, [[v for v in variables if v in t] for t in touched if len(t) * 2 <= len(variables)])
+
+
+def joined(variables: list[Symbol], rows: list[list[Symbol]]) -> list[list[Symbol]]:
+    """Classes of the least equivalence in which the variables of each row are together, in the given order."""
+    head = {v: v for v in variables}
+
+    def find(v: Symbol) -> Symbol:
+        while head[v] is not v:
+            v = head[v]
+        return v
+
+    for row in rows:
+        for a, b in pairwise(row):
+            head[find(b)] = find(a)
+    found: dict[Symbol, list[Symbol]] = {}
+    for v in variables:
+        found.setdefault(find(v), []).append(v)
+    return list(found.values())
+
+
 def serving(devices: set[Symbol], touches: list[Touch], stems: dict[Symbol, str]) -> set[Symbol]:
     """The devices that functions use which work on different things."""
     found = set()
@@ -84,13 +116,7 @@ def set_together(variables: list[Symbol], writes: list[set[Symbol]], stems: dict
     A function that by their names sets two things, or a part of one thing and something else, joins each for itself; a few names
     among many say nothing.
     """
-    head = {v: v for v in variables}
-
-    def find(v: Symbol) -> Symbol:
-        while head[v] is not v:
-            v = head[v]
-        return v
-
+    rows: list[list[Symbol]] = []
     shared = {stem for stem in stems.values() if stem and list(stems.values()).count(stem) > 1}
     for written in writes:
         named: dict[str, list[Symbol]] = {}
@@ -102,13 +128,8 @@ def set_together(variables: list[Symbol], writes: list[set[Symbol]], stems: dict
         apart = len(things) > 1 or any(len(part) * 2 >= len(mine) for part in things)
         if len(things) == 1 and all(v in written for v in variables if stems[v] == stems[things[0][0]]):
             apart = False  # all of one thing is set here: what goes with it without its name is its own
-        for part in named.values() if apart else [mine]:
-            for a, b in pairwise(part):
-                head[find(b)] = find(a)
-    clusters: dict[Symbol, list[Symbol]] = {}
-    for v in variables:
-        clusters.setdefault(find(v), []).append(v)
-    return list(clusters.values())
+        rows += named.values() if apart else [mine]
+    return joined(variables, rows)
 
 
 def agglomerate(count: int, weights: dict[tuple[int, int], float]) -> list[int]:

@@ -9,7 +9,7 @@ from ..survey.families import families
 from ..survey.groups import common_stems, first_word
 from .candidates import Asked, Candidate, Fit, Settlement
 from .design import ClassDesign
-from .grouping import group
+from .grouping import by_name, connected, group, set_together
 from .homes import homes
 from .members import Members
 
@@ -85,9 +85,21 @@ class Planner:
         taken = {s for c in [*self.asked, *self.families] for s in c.symbols}
         self.rest = [s for s in self.a.variables if s not in taken]
         devices = {s for s in self.rest if self.device(s)}
-        found = group(self.rest, self.a.functions, self.effects, self.write.words, devices)
+        found = self.divided(devices)
         self.parts = [set(symbols) for symbols in found]
         return [Candidate([list(symbols)]) for symbols in found if len(symbols) >= 2]
+
+    def divided(self, devices: set[Symbol]) -> list[list[Symbol]]:
+        """The variables in groups, by the idea that the draft follows."""
+        words, functions = self.write.words, self.a.functions
+        if self.a.idea == "names":
+            return by_name(self.rest, words)
+        if self.a.idea == "few":
+            return connected(self.rest, functions, self.effects) if self.lone else []
+        if self.a.idea == "many":
+            writes = [self.effects.direct(f.start, f.end).writes - devices for f in functions]
+            return set_together(self.rest, writes, {v: first_word(v.name, words) for v in self.rest})
+        return group(self.rest, functions, self.effects, words, devices)
 
     def device(self, s: Symbol) -> bool:
         """Whether a variable is bound once, to something that is no plain data."""
