@@ -19,6 +19,7 @@ class Edits:
 
     ranges: dict[str, list[tuple[int, int, str]]] = field(default_factory=dict)
     created: dict[str, bytes] = field(default_factory=dict)
+    removed: set[str] = field(default_factory=set)
 
     def replace(self, path: str, start: int, end: int, text: str) -> None:
         self.ranges.setdefault(path, []).append((start, end, text))
@@ -33,11 +34,11 @@ class Edits:
         self.created[path] = text.encode("utf-8")
 
     def __bool__(self) -> bool:
-        return bool(self.ranges or self.created)
+        return bool(self.ranges or self.created or self.removed)
 
     def apply(self, files: dict[str, SourceFile]) -> dict[str, bytes | None]:
         """The new bytes of every file that changes."""
-        changed: dict[str, bytes | None] = dict(self.created)
+        changed: dict[str, bytes | None] = {**self.created, **dict.fromkeys(self.removed)}
         for path, ranges in self.ranges.items():
             file = files[path]
             for part, mine in parted(file, ranges).items():

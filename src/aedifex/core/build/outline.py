@@ -89,8 +89,11 @@ def outline(program: Program, project: Project) -> list[ClassOutline]:
 
 def diff(before: Program, after: Program) -> str:
     """A unified diff with paths a/ and b/, new files from /dev/null."""
+    return diff_texts(before.texts, after.texts)
+
+
+def diff_texts(was: dict[str, bytes], now: dict[str, bytes]) -> str:
     parts: list[str] = []
-    was, now = before.texts, after.texts
     for path in sorted({*was, *now}):
         old, new = was.get(path), now.get(path)
         if old == new:
@@ -99,6 +102,8 @@ def diff(before: Program, after: Program) -> str:
         parts.append(f"diff --git a/{path} b/{path}\n")
         if old is None:
             parts.append("new file mode 100644\n")
+        elif new is None:
+            parts.append("deleted file mode 100644\n")
         names = ("/dev/null" if old is None else f"a/{path}", "/dev/null" if new is None else f"b/{path}")
         for line in difflib.unified_diff(left, right, *names, lineterm="\n"):
             parts.append(line if line.endswith("\n") else line + "\n\\ No newline at end of file\n")

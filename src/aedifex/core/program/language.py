@@ -50,6 +50,7 @@ class Language(Protocol):
     declares: bool  # whether every variable is declared, so that a name means the same from the start of its scope
     typed: bool  # whether fields and parameters need a type
     heads_run: bool  # whether what stands in a function's head (defaults, decorators) is worked out where it is defined
+    renames_imports: bool  # whether the name or module in an import can be rewritten
     code_at_top: bool  # whether statements may stand beside definitions
     exact_calls: bool  # whether a call must give as many arguments as there are parameters
     elsewhere: frozenset[str]  # those of the introspective names that mean something else in another file
@@ -119,6 +120,14 @@ class Language(Protocol):
 
     def imported(self, file: SourceFile, statement: Statement) -> list[tuple[str, str, str]]:
         """What an import binds: (local name, module, name in the module or "")."""
+        ...
+
+    def imported_word(self, file: SourceFile, statement: Statement, name: str) -> tuple[int, int] | None:
+        """Where an import says a name that it takes from a module."""
+        ...
+
+    def module_word(self, file: SourceFile, statement: Statement, module: str) -> tuple[int, int] | None:
+        """Where an import says the last part of a module's name, if that can be replaced."""
         ...
 
     def means(self, importer: str, module: str, name: str, path: str) -> bool:

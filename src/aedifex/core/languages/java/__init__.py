@@ -29,6 +29,7 @@ class Java:
     declares = True
     typed = True
     heads_run = False
+    renames_imports = False
     code_at_top = False
     exact_calls = True
     placement = "qualified"
@@ -43,6 +44,8 @@ class Java:
     purity = staticmethod(purity)
     type_of = staticmethod(type_of)
     imported = staticmethod(imported)
+    imported_word = staticmethod(lambda file, statement, name: None)
+    module_word = staticmethod(lambda file, statement, module: None)
     means = staticmethod(means)
     last_parts = staticmethod(last_parts)
     ambient = staticmethod(ambient)

@@ -29,6 +29,7 @@ class JavaScript:
     declares = True
     typed = False
     heads_run = False
+    renames_imports = False
     code_at_top = True
     exact_calls = False
     write = write
@@ -41,6 +42,8 @@ class JavaScript:
     purity = staticmethod(purity)
     type_of = staticmethod(type_of)
     imported = staticmethod(imports.imported)
+    imported_word = staticmethod(lambda file, statement, name: None)
+    module_word = staticmethod(lambda file, statement, module: None)
     means = staticmethod(imports.means)
     last_parts = staticmethod(imports.last_parts)
     alone = staticmethod(lambda file, start, end: False)

@@ -7,7 +7,7 @@ import warnings
 
 from ...program.model import Function, Problem, Program, SourceFile, Statement
 from . import launch, write
-from .imports import imported
+from .imports import imported, imported_word, module_word
 from .namespaces import confined
 from .pure import BUILTINS, apis, node_at, purity, type_of
 from .read import read
@@ -36,6 +36,7 @@ class Python:
     declares = False
     typed = False
     heads_run = True
+    renames_imports = True
     code_at_top = True
     exact_calls = True
     unset_errors = frozenset({"NameError", "UnboundLocalError", "AttributeError"})
@@ -55,6 +56,8 @@ class Python:
     purity = staticmethod(purity)
     type_of = staticmethod(type_of)
     imported = staticmethod(imported)
+    imported_word = staticmethod(imported_word)
+    module_word = staticmethod(module_word)
 
     @staticmethod
     def compiles(path: str, text: bytes) -> Problem | None:

@@ -1,0 +1,173 @@
+"""One step without a design: worked out, read again, run again, journalled; designs that speak of the files follow."""
+
+from __future__ import annotations
+
+import os
+from collections.abc import Callable
+from dataclasses import dataclass, field
+
+import tomlkit
+
+from ..check import check as checking
+from ..check.evidence import Evidence
+from ..check.scenarios import Scenario, default, load
+from ..check.world import World
+from ..draft.design import Design, bare
+from ..draft.designfile import parse
+from ..draft.drafter import digest, imported_by_others, read_neighbours
+from ..program.errors import AedifexError, Refused
+from ..program.language import reread
+from ..program.model import Program
+from .builder import END, told
+from .journal import FOLDER, Journal, names
+from .outline import diff, diff_texts
+from .project import DESIGN, SCENARIOS
+from .sequence import attempt
+from .step import Context
+from .steps.rename import Rename
+
+
+@dataclass
+class Single:
+    """A step as it would be done. ``changes``: every file that it writes, designs included."""
+
+    step: Rename
+    before: Program
+    after: Program
+    changes: dict[str, bytes | None]
+    diff: str
+    journal: Journal
+    design: str = ""  # digest of the design that is built here, if one is
+    entries: list[str] = field(default_factory=list)
+
+    def check(self, scenarios: str | None = None, ran: Callable[[str], None] | None = None) -> list[str]:
+        """Run the program before and after, in scratch copies; what differed, as sentences."""
+        for number, entry in enumerate(self.entries):
+            evidence = Evidence(os.path.join(self.before.root, FOLDER), f"{self.journal.name}.step{number}")
+            runs = self.runs(entry, scenarios)
+            was = self.world(self.before, entry)
+            with self.journal.locked():
+                seen = checking.record(runs, was, "", evidence, ran)
+            found = checking.check(runs, self.world(self.after, entry), seen, True, ran, was)
+            if found.differences:
+                return told(found.differences)
+        return []
+
+    def runs(self, entry: str, scenarios: str | None) -> list[Scenario]:
+        beside = os.path.join(self.before.root, os.path.splitext(entry)[0] + SCENARIOS)
+        return load(scenarios) if scenarios else load(beside) if os.path.exists(beside) else default()
+
+    def world(self, program: Program, entry: str) -> World:
+        changes = self.changes if program is self.after else {}
+        return World(program.root, entry, program.language, dict(changes), list(program.files.values()), [])
+
+    def write(self) -> None:
+        with self.journal.locked():
+            self.journal.write(self.step.id, self.step.title(), self.design, self.changes)
+
+
+def rename(program: Program, old: str, new: str) -> Single:
+    """What a rename would change. Raises Refused with the reason if it cannot be done."""
+    entries = [p for p in program.files if not imported_by_others(program, p)]
+    sources = {p: digest(t) for p, t in program.texts.items()}
+    step = Rename(old, new, outsiders=read_neighbours(program))
+    context = Context(program, Design(program.language.name, entries, sources))
+    context.exists = lambda path: os.path.lexists(os.path.join(program.root, path))  # type: ignore[method-assign]
+    outcome = attempt(step, context, set())
+    if outcome.refusal is not None:
+        raise Refused(f"{outcome.refusal}.")
+    if outcome.problems:
+        raise Refused("\n".join(str(p) for p in outcome.problems))
+    after = reread(program, outcome.changes)
+    journal, design = journal_for(program, set(outcome.changes))
+    changes = dict(outcome.changes)
+    if not design:
+        changes |= designs(program, after, old, new)
+    shown = diff(program, after) + "".join(
+        text_diff(program.root, p, t) for p, t in changes.items() if p.endswith(DESIGN)
+    )
+    return Single(step, program, after, changes, shown, journal, design, entries)
+
+
+def text_diff(root: str, path: str, text: bytes | None) -> str:
+    with open(os.path.join(root, path), "rb") as handle:
+        return diff_texts({path: handle.read()}, {path: text or b""})
+
+
+def journal_for(program: Program, changed: set[str]) -> tuple[Journal, str]:
+    """The journal of the design that is built on these files, with that design's digest; else one for single steps."""
+    stale = program.language.write.stale
+    for name in names(program.root):
+        journal = Journal(program.root, name, stale)
+        standing = journal.standing()
+        if standing and standing[-1].design and changed & {p for e in standing for p in e.files}:
+            if not any(e.step == END for e in standing):
+                raise Refused(
+                    f"{name}{DESIGN}: is built only in part; build it to its end, or undo it, before this step."
+                )
+            return journal, standing[-1].design
+    return Journal(program.root, "steps", stale), ""
+
+
+def designs(program: Program, after: Program, old: str, new: str) -> dict[str, bytes | None]:
+    """The designs beside the files, not built yet, as they read after the step."""
+    found: dict[str, bytes | None] = {}
+    for name in sorted(os.listdir(program.root)):
+        if not name.endswith(DESIGN):
+            continue
+        with open(os.path.join(program.root, name), "rb") as handle:
+            data = handle.read()
+        try:
+            text = data.decode("utf-8")
+            design = parse(name, text)[0]
+        except (AedifexError, UnicodeDecodeError):
+            continue  # not a design that anything could be built from
+        if all(design.sources.get(p) == digest(t) for p, t in program.texts.items() if p in design.sources):
+            changed = follow(text, design, program, after, old, new).encode()
+            if changed != data and set(design.sources) & set(program.texts):
+                found[name] = changed
+    return found
+
+
+def follow(text: str, design: Design, program: Program, after: Program, old: str, new: str) -> str:
+    """The text of a design after a rename: names, files, and the digests of the sources."""
+    path, _, dotted = old.rpartition("::")
+    head, _, last = dotted.rpartition(".")
+    moved = {old: new} if old in program.texts else {}
+    doc = tomlkit.parse(text)
+
+    def name(value: str) -> str:
+        place, mark, word = value.rpartition("::")
+        place = moved.get(place, place)
+        if not moved and not head and word == last and place in ("", path or place):
+            word = new
+        return f"{place}{mark}{word}"
+
+    def every(values: list[str], change: Callable[[str], str] = name) -> None:
+        for i, v in enumerate(values):
+            if change(v) != v:
+                values[i] = change(v)
+
+    for c in doc.get("class", []):
+        for member in [*c.get("field", []), *c.get("method", [])]:
+            every(member.get("from", []))
+            if head and head in [bare(o) for o in member.get("from", [])]:
+                every(member.get("drop", []), lambda v: new if v == last else v)
+            for add in member.get("add", []):
+                add["value"] = name(add["value"])
+    for key in ("stay", "wish", "rename"):
+        for entry in doc.get(key, []):
+            for part in ("name", "from"):
+                if part in entry and name(entry[part]) != entry[part]:
+                    entry[part] = name(entry[part])
+            every(entry.get("together", []))
+            every(entry.get("keep", []))
+    every(doc.get("entries", []), lambda v: moved.get(v, v))
+    sources = doc["sources"]
+    for source in list(sources):
+        now = moved.get(source, source)
+        if now in after.texts:
+            if now != source:
+                del sources[source]
+            sources[now] = digest(after.texts[now])
+    return tomlkit.dumps(doc)
