@@ -18,9 +18,10 @@ def watched(design: Design, original: Program) -> list[dict[str, Any]]:
     """
     rows: dict[tuple[str, str, str], dict[str, Any]] = {}
     twice = len(original.files) > 1
+    gone = {bare(old) for old, _ in design.renames}  # not found by its old name any more
     for path, file in original.files.items():
         for symbol in module_variables(file):
-            if not symbol.kinds - {"variable"} and len(rows) < MOST:
+            if not symbol.kinds - {"variable"} and len(rows) < MOST and symbol.name not in gone:
                 name = f"{path}::{symbol.name}" if twice else symbol.name
                 rows[path, "", symbol.name] = {"name": name, "file": path, "function": "", "variable": symbol.name}
     hidden = original.language.write.hidden

@@ -11,6 +11,7 @@ from ..program.language import Language, reread
 from ..program.model import Problem, Program, SourceFile
 from ..survey.effects import Effects
 from .edits import Overlap
+from .follow import renamed
 from .step import Context, Refusal, Step
 from .steps.clean import CleanUp
 from .steps.found import FoundClass
@@ -18,13 +19,19 @@ from .steps.main_code import WrapMain
 from .steps.method import FunctionToMethod
 from .steps.move_file import MoveToFile
 from .steps.pass_in import PassIn
+from .steps.rename import Rename
 from .steps.split import SplitDeclarations, needed
 from .verify import verify
 
 
 def steps_for(design: Design, program: Program) -> list[Step]:
     """All steps of a design, in an order in which each leaves a working program."""
-    steps: list[Step] = []
+    return following(*renamed(design, program))
+
+
+def following(renames: list[Rename], design: Design, program: Program) -> list[Step]:
+    """``design``, ``program``: after the renames."""
+    steps: list[Step] = [*renames]
     apps = [c for c in design.classes if c.role == "app"]
     others = [c for c in design.classes if c.role != "app"]
     for c in others:
@@ -155,11 +162,12 @@ def run(
     The consumer may stop at any time; a step whose outcome is "wrong" is not kept. ``done``: ids of steps that
     stand already. Send nothing; what the consumer refuses it must not ask further.
     """
-    context = Context(program, design, dict(homes or {}), original or program)
+    plan = renamed(design, original or program)
+    context = Context(program, plan[1], dict(homes or {}), original or program)
     if exists is not None:
         context.exists = lambda path: path in context.program.holders or exists(path)  # type: ignore[method-assign]
     lost: set[str] = set()
-    for step in steps_for(design, original or program):
+    for step in following(*plan):
         if done and step.id in done:
             if isinstance(step, MoveToFile):
                 context.homes[step.design.name] = step.design.file

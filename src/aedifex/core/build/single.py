@@ -6,19 +6,18 @@ import os
 from collections.abc import Callable
 from dataclasses import dataclass, field
 
-import tomlkit
-
 from ..check import check as checking
 from ..check.evidence import Evidence
 from ..check.scenarios import Scenario, default, load
 from ..check.world import World
-from ..draft.design import Design, bare
+from ..draft.design import Design
 from ..draft.designfile import parse
 from ..draft.drafter import digest, imported_by_others, read_neighbours
 from ..program.errors import AedifexError, Refused
 from ..program.language import reread
 from ..program.model import Program
 from .builder import END, told
+from .follow import follow
 from .journal import FOLDER, Journal, names
 from .outline import diff, diff_texts
 from .project import DESIGN, SCENARIOS
@@ -123,51 +122,7 @@ def designs(program: Program, after: Program, old: str, new: str) -> dict[str, b
         except (AedifexError, UnicodeDecodeError):
             continue  # not a design that anything could be built from
         if all(design.sources.get(p) == digest(t) for p, t in program.texts.items() if p in design.sources):
-            changed = follow(text, design, program, after, old, new).encode()
+            changed = follow(text, program, after, old, new).encode()
             if changed != data and set(design.sources) & set(program.texts):
                 found[name] = changed
     return found
-
-
-def follow(text: str, design: Design, program: Program, after: Program, old: str, new: str) -> str:
-    """The text of a design after a rename: names, files, and the digests of the sources."""
-    path, _, dotted = old.rpartition("::")
-    head, _, last = dotted.rpartition(".")
-    moved = {old: new} if old in program.texts else {}
-    doc = tomlkit.parse(text)
-
-    def name(value: str) -> str:
-        place, mark, word = value.rpartition("::")
-        place = moved.get(place, place)
-        if not moved and not head and word == last and place in ("", path or place):
-            word = new
-        return f"{place}{mark}{word}"
-
-    def every(values: list[str], change: Callable[[str], str] = name) -> None:
-        for i, v in enumerate(values):
-            if change(v) != v:
-                values[i] = change(v)
-
-    for c in doc.get("class", []):
-        for member in [*c.get("field", []), *c.get("method", [])]:
-            every(member.get("from", []))
-            if head and head in [bare(o) for o in member.get("from", [])]:
-                every(member.get("drop", []), lambda v: new if v == last else v)
-            for add in member.get("add", []):
-                add["value"] = name(add["value"])
-    for key in ("stay", "wish", "rename"):
-        for entry in doc.get(key, []):
-            for part in ("name", "from"):
-                if part in entry and name(entry[part]) != entry[part]:
-                    entry[part] = name(entry[part])
-            every(entry.get("together", []))
-            every(entry.get("keep", []))
-    every(doc.get("entries", []), lambda v: moved.get(v, v))
-    sources = doc["sources"]
-    for source in list(sources):
-        now = moved.get(source, source)
-        if now in after.texts:
-            if now != source:
-                del sources[source]
-            sources[now] = digest(after.texts[now])
-    return tomlkit.dumps(doc)

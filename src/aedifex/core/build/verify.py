@@ -19,9 +19,9 @@ def verify(before: Program, after: Program, changed: list[str]) -> list[Problem]
             found.append(refused)
         found += unresolved(before, after, file, language)
         found += stray_receiver(file, language)
-        for scope, _ in file.classes:
-            if scope.parent is file.scope:
-                found += members(file, scope, after, language)
+        was = before.holders.get(file.path)
+        missing = {p.message for p in all_members(was, before, language)} if was is not None else set()
+        found += [p for p in all_members(file, after, language) if p.message not in missing]
         if language.exact_calls:
             found += calls(file, after)
     return found + ([] if found else new_problems(before, after, language))
@@ -59,6 +59,12 @@ def stray_receiver(file: SourceFile, language: Language) -> list[Problem]:
         return []
     ref = symbol.references[0]
     return [Problem(*file.place(ref.start), f"'{receiver}' is used outside a method")]
+
+
+def all_members(file: SourceFile, program: Program, language: Language) -> list[Problem]:
+    return [
+        p for scope, _ in file.classes if scope.parent is file.scope for p in members(file, scope, program, language)
+    ]
 
 
 def members(file: SourceFile, scope: Scope, after: Program, language: Language) -> list[Problem]:

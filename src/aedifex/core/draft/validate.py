@@ -47,8 +47,16 @@ class Checker:
         for index, s in enumerate(self.design.stays):
             if s.name != "main" and not any(bare(s.name) in f.scope.symbols for f in self.program.files.values()):
                 self.report(self.lines.of("stay", index, -1, "name"), f"'{s.name}' does not exist in the sources")
-        if self.design.renames:
-            self.report(self.lines.of("rename", 0), "renames are not built yet; rename in the source and draft again")
+        for index, (old, new) in enumerate(self.design.renames):
+            self.rename(self.lines.of("rename", index), old, new)
+
+    def rename(self, line: int, old: str, new: str) -> None:
+        if old in self.program.texts:
+            self.report(line, f"'{old}' is a file; rename it with 'aedifex step rename'")
+        elif not self.write.is_name(new):
+            self.report(line, f"'{new}' cannot be a name")
+        elif "." not in bare(old) and self.file_of(old) is None:
+            self.report(line, f"'{old}' does not exist in the sources")
 
     def file_of(self, origin: str) -> SourceFile | None:
         """The file that defines an origin; None if none or several do."""

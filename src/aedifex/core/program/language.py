@@ -126,6 +126,10 @@ class Language(Protocol):
         """Where an import says a name that it takes from a module."""
         ...
 
+    def offered_words(self, file: SourceFile, name: str) -> list[tuple[int, int]]:
+        """Where a file spells a name as a text to offer it to others."""
+        ...
+
     def module_word(self, file: SourceFile, statement: Statement, module: str) -> tuple[int, int] | None:
         """Where an import says the last part of a module's name, if that can be replaced."""
         ...

@@ -28,6 +28,7 @@ class Rename:
     new: str
     needs: list[str] = field(default_factory=list)
     outsiders: Program | None = None  # files that may not be changed
+    refused: Refusal | None = None  # where it was tried already
 
     @property
     def id(self) -> str:
@@ -38,6 +39,8 @@ class Rename:
 
     def apply(self, context: Context) -> Edits:
         program = context.program
+        if self.refused is not None:
+            raise self.refused
         if self.old in program.texts:
             return FileRenamer(context, self.old, self.new, self.outsiders).edits()
         if not context.write.is_name(self.new):
@@ -103,14 +106,16 @@ class Renamer:
         if symbol in self.seen:
             return
         self.seen.add(symbol)
-        self.possible(file, symbol)
         self.clash(file, symbol)
+        self.possible(file, symbol)
         for ref in symbol.references:
-            if file.slice(ref.start, ref.end) != self.old:
+            text = file.slice(ref.start, ref.end)
+            if text != self.old and not text.endswith("." + self.old):
                 raise refuse_at(file, ref.start, f"'{self.old}' is written in another way here")
             if shadowed(ref.scope, self.new, symbol.scope):
                 raise refuse_at(file, ref.start, f"'{self.new}' means something else here", "choose another name")
-            self.out.replace(file.path, ref.start, ref.end, self.language.write.use(ref, self.new))
+            head = text[: -len(self.old)]  # the class that holds it, where the language lets one say so
+            self.out.replace(file.path, ref.start, ref.end, head + self.language.write.use(ref, self.new))
         for d in symbol.declarations:
             if d.start not in {r.start for r in symbol.references}:
                 self.out.replace(file.path, d.start, d.end, self.new)
@@ -145,9 +150,11 @@ class Renamer:
         """Whether a use outside concerns the name, and is none that can be rewritten."""
         if names and self.old not in names:
             return False
-        return (
-            not names or path == file.path or self.language.placement != "imports" or not self.language.renames_imports
-        )
+        if names and path == file.path and (spelled := self.language.offered_words(file, self.old)):
+            for start, end in spelled:
+                self.out.replace(file.path, start, end, self.new)
+            return False
+        return not names or path == file.path or not self.language.renames_imports
 
     def clash(self, file: SourceFile, symbol: Symbol) -> None:
         """Raises Refusal if the new name means something already where the old one is known."""

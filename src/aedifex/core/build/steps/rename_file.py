@@ -14,6 +14,7 @@ class FileRenamer:
         self.language, self.write = context.language, context.write
         self.old, self.new = old, new
         self.out = Edits()
+        self.seen: set[tuple[str, int]] = set()  # imports that say the new name already
 
     def edits(self) -> Edits:
         """Raises Refusal where the file is started by its name, cannot be imported under the new one, or is used in a way that was not read."""
@@ -67,6 +68,9 @@ class FileRenamer:
 
     def one(self, other: SourceFile, s: Statement, local: str, module: str, wanted: str) -> None:
         """One import of the file; where the module's own name is bound by it, that name stays what it was."""
+        if (other.path, s.start) in self.seen:
+            return
+        self.seen.add((other.path, s.start))
         span = self.language.module_word(other, s, module)
         if span is None:
             raise Refusal(

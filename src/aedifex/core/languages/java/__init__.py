@@ -56,6 +56,11 @@ class Java:
     has_alternative = staticmethod(lambda s: s.node.child_by_field_name("alternative") is not None)
 
     @staticmethod
+    def offered_words(file: SourceFile, name: str) -> list[tuple[int, int]]:
+        """Nothing is offered by a text."""
+        return []
+
+    @staticmethod
     def body(file: SourceFile, function: Function) -> list[Statement]:
         return structure.inner_statements(file, function.node)
 

@@ -89,6 +89,16 @@ class Python:
         return found
 
     @staticmethod
+    def offered_words(file: SourceFile, name: str) -> list[tuple[int, int]]:
+        """Where '__all__' spells a name."""
+        found = []
+        for at, _, _ in Python.offered(file):
+            end = next(s.end for s in file.statements if s.start <= at < s.end)
+            pattern = rb"(?<=[\"'])" + re.escape(name.encode(file.encoding)) + rb"(?=[\"'])"
+            found += [m.span() for m in re.compile(pattern).finditer(file.text, at, end)]
+        return found
+
+    @staticmethod
     def accepts(program: Program) -> list[Problem]:
         """Each file says enough by itself."""
         return []

@@ -1,0 +1,97 @@
+"""One step without a design: shown first, checked, journalled, followed by the designs; refused with a reason."""
+
+import dis
+import json
+import random
+import types
+
+import pytest
+from programs import Maker
+
+from aedifex.core.build.sequence import attempt
+from aedifex.core.build.step import Context
+from aedifex.core.build.steps.rename import Rename
+from aedifex.core.draft.design import Design
+
+
+def names_used(text: bytes) -> list[list[tuple[str, object]]]:
+    """What the interpreter's own compiler makes of each block: its operations with the names they work on."""
+
+    def blocks(code: types.CodeType):
+        yield [(i.opname, i.argval) for i in dis.get_instructions(code) if isinstance(i.argval, str)]
+        for inner in code.co_consts:
+            if isinstance(inner, types.CodeType):
+                yield from blocks(inner)
+
+    return list(blocks(compile(text, "line.py", "exec")))
+
+
+@pytest.mark.parametrize("seed", range(12))
+def test_whatever_is_renamed_the_compiler_sees_the_same_program(folder, seed):
+    program = folder.program("line.py", Maker(seed).program())
+    (file,) = program.files.values()
+    owned = [
+        (s, n) for s in file.scope.walk() for n, x in s.symbols.items() if x.kinds and s.kind in ("module", "function")
+    ]
+    scope, old = random.Random(seed).choice([(s, n) for s, n in owned if "import" not in s.symbols[n].kinds])
+    dotted = old if scope is file.scope else f"{scope.name}.{old}"
+    outcome = attempt(Rename(dotted, "fresh"), Context(program, Design("python", ["line.py"], {})), set())
+    if outcome.result == "refused":
+        return
+    after = outcome.changes["line.py"]
+    assert after is not None
+    mine = {"LOAD_GLOBAL", "STORE_GLOBAL"} if scope is file.scope else {"LOAD_FAST", "STORE_FAST"}
+    for was, now in zip(names_used(file.text), names_used(after), strict=True):
+        assert [(op, old if name == "fresh" else name) for op, name in now] == was
+        assert scope is not file.scope or (set(now) & {(op, old) for op in mine}) == set()
+
+
+def test_a_rename_is_shown_first_and_the_design_follows(tramline):
+    before = tramline.sources()
+    words = ["step", "rename", "tram1_x", "first_x", "tramline.py"]
+    shown = tramline.aedifex(*words)
+    assert (shown.returncode, "+    global first_x, tram1_speed" in shown.stdout, tramline.sources()) == (
+        0,
+        True,
+        before,
+    )
+    done = tramline.aedifex(*words, "--yes", "--json")
+    assert json.loads(done.stdout)["files"] == ["tramline.design.toml", "tramline.py"]
+    assert 'from = ["first_x", "tram2_x"]' in tramline.read("tramline.design.toml")
+    assert tramline.aedifex("build", "-q", "--unchecked", "tramline.design.toml").returncode == 0
+    files = ["tramline.py", "tram.py", "fare.py", "tramline_app.py"]
+    assert tramline.aedifex("step", "rename", "tram.py", "car.py", *files, "--yes").returncode == 0
+    assert "from car import STOPS" in tramline.read("tramline_app.py")
+    assert tramline.aedifex("check", "-q", "tramline.design.toml").returncode == 0
+    assert tramline.aedifex("undo", "--all", "tramline.design.toml").returncode == 0
+    assert tramline.aedifex("undo").returncode == 0
+    assert tramline.sources() == before
+
+
+def test_what_cannot_be_renamed_says_why_and_writes_nothing(folder):
+    folder.write(
+        "line.py",
+        "import desk\nstop = 1\n\ndef sell(n):\n    return eval('n') + stop\n\nprint(sell(n=2), desk.stop, __name__)\n",
+    )
+    folder.write("desk.py", "from line import stop\n")
+    before = folder.sources()
+    for old, new, why in [
+        ("nothing", "x", "'nothing' is not a name of these scripts"),
+        ("stop", "2x", "'2x' cannot be a name"),
+        ("stop", "print", "'print' would hide what the language calls so"),
+        ("sell.n", "count", "'eval()' can reach 'n' by its text"),
+        ("stop", "halt", "'eval()' can reach any name by its text"),
+        ("desk.py", "sys.py", "'sys.py' would hide the library's module of that name"),
+        ("desk.py", "till.py", "name that file too"),
+        ("line.py", "main.py", "line.py is what people start"),
+    ]:
+        done = folder.aedifex("step", "rename", old, new, "line.py" if old != "desk.py" else "desk.py", "--yes")
+        assert done.returncode in (1, 2) and why in done.stderr.replace(f"{old}:", ""), (old, done.stderr)
+    assert folder.sources() == before
+
+
+def test_a_rename_that_shows_is_put_back(folder):
+    folder.write("line.py", "def sell():\n    pass\n\nprint(sell.__name__)\n")
+    done = folder.aedifex("step", "rename", "sell", "hand_out", "line.py", "--yes")
+    assert done.returncode == 1 and "would do something else" in done.stderr
+    assert "def sell" in folder.read("line.py")
