@@ -74,6 +74,7 @@ def test_what_cannot_be_renamed_says_why_and_writes_nothing(folder):
         "import desk\nstop = 1\n\ndef sell(n):\n    return eval('n') + stop\n\nprint(sell(n=2), desk.stop, __name__)\n",
     )
     folder.write("desk.py", "from line import stop\n")
+    folder.write("alone.py", "print(1)\n")
     before = folder.sources()
     for old, new, why in [
         ("nothing", "x", "'nothing' is not a name of these scripts"),
@@ -83,9 +84,9 @@ def test_what_cannot_be_renamed_says_why_and_writes_nothing(folder):
         ("stop", "halt", "'eval()' can reach any name by its text"),
         ("desk.py", "sys.py", "'sys.py' would hide the library's module of that name"),
         ("desk.py", "till.py", "name that file too"),
-        ("line.py", "main.py", "line.py is what people start"),
+        ("alone.py", "main.py", "alone.py is what people start"),
     ]:
-        done = folder.aedifex("step", "rename", old, new, "line.py" if old != "desk.py" else "desk.py", "--yes")
+        done = folder.aedifex("step", "rename", old, new, old if old.endswith(".py") else "line.py", "--yes")
         assert done.returncode in (1, 2) and why in done.stderr.replace(f"{old}:", ""), (old, done.stderr)
     assert folder.sources() == before
 
