@@ -1,40 +1,71 @@
-"""Designs after a rename: the names, files and digests of which they speak."""
+"""The steps before all classes, and designs after them: the names, files and digests of which they speak."""
 
 from __future__ import annotations
 
+import copy
 from collections.abc import Callable
 
 import tomlkit
 
-from ..draft.design import Design, bare
+from ..draft.design import ClassDesign, Design, FieldDesign, bare
 from ..draft.designfile import parse, to_toml
 from ..draft.drafter import digest, read_neighbours
 from ..program.language import reread
 from ..program.model import Program
 from .edits import Overlap
 from .step import Context, Refusal
+from .steps.hoist import HoistLiteral, literal_fields
 from .steps.rename import Rename
 
+Prelude = Rename | HoistLiteral
 
-def renamed(design: Design, program: Program) -> tuple[list[Rename], Design, Program]:
-    """The renames of a design as steps, and design and program as the other steps need them: after those that can be done."""
-    if not design.renames:
-        return [], design, program
-    outsiders = read_neighbours(program)
-    steps = [Rename(old, new, outsiders=outsiders) for old, new in design.renames]
-    for step in steps:
-        try:
-            changes = step.apply(Context(program, design)).apply(program.files)
-        except Refusal as refusal:
-            step.refused = refusal  # whatever stands when its turn comes
-            continue
-        except Overlap as overlap:
-            step.refused = Refusal(str(overlap))
-            continue
-        after = reread(program, changes)
-        text = follow(to_toml(design), program, after, step.old, step.new)
-        design, program = parse("", text)[0], after
+
+def prelude(design: Design, program: Program) -> tuple[list[Prelude], Design, Program]:
+    """The steps that come before all classes, and design and program as the other steps need them: after those that can be done."""
+    steps: list[Prelude] = []
+    outsiders = read_neighbours(program) if design.renames else None
+    for old, new in design.renames:
+        step = Rename(old, new, outsiders=outsiders)
+        steps.append(step)
+        if (after := tried(step, design, program)) is not None:
+            design = parse("", follow(to_toml(design), program, after, old, new))[0]
+            program = after
+    for c in list(design.classes):
+        for f, texts in literal_fields(c):
+            hoist = HoistLiteral(design.class_named(c.name) or c, f, texts)
+            steps.append(hoist)
+            names = hoist.names(Context(program, design))
+            after = tried(hoist, design, program)
+            design = with_origins(design, c, f, names if after is not None else None)
+            program = after or program
     return steps, design, program
+
+
+def tried(step: Prelude, design: Design, program: Program) -> Program | None:
+    """The program after a step; None if it is refused, as it will be when its turn comes, whatever stands then."""
+    try:
+        return reread(program, step.apply(Context(program, design)).apply(program.files))
+    except Refusal as refusal:
+        step.refused = refusal
+    except Overlap as overlap:
+        step.refused = Refusal(str(overlap))
+    return None
+
+
+def with_origins(design: Design, c: ClassDesign, f: FieldDesign, names: list[str] | None) -> Design:
+    """The design with variables for a field that had none; without the field if there are None."""
+    made = copy.copy(design)
+    made.classes = []
+    for other in design.classes:
+        if other.name == c.name:
+            other = copy.copy(other)
+            fields = [copy.copy(g) for g in other.fields if names is not None or g.name != f.name]
+            for g in fields:
+                if g.name == f.name and names is not None:
+                    g.origins = names
+            other.fields = fields
+        made.classes.append(other)
+    return made
 
 
 def follow(text: str, program: Program, after: Program, old: str, new: str) -> str:

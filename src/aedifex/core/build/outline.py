@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import difflib
+import re
 from dataclasses import dataclass, field
 from typing import Any
 
@@ -81,7 +82,8 @@ def outline(program: Program, project: Project) -> list[ClassOutline]:
                 if f.name == program.language.write.CONSTRUCTOR:
                     made.made_with = params
                 else:
-                    doc = file.slice(*f.docstring).strip("\"'rR \n").splitlines()[0].strip() if f.docstring else ""
+                    text = re.sub(r"^[rRuU]?[\"']+|[\"']+$", "", file.slice(*f.docstring)) if f.docstring else ""
+                    doc = (text.strip().splitlines() or [""])[0]
                     made.can.append((f"{f.name}({', '.join(params)})", doc))
             found.append(made)
     return found

@@ -11,7 +11,7 @@ from ..program.language import Language, reread
 from ..program.model import Problem, Program, SourceFile
 from ..survey.effects import Effects
 from .edits import Overlap
-from .follow import renamed
+from .follow import Prelude, prelude
 from .step import Context, Refusal, Step
 from .steps.clean import CleanUp
 from .steps.found import FoundClass
@@ -19,19 +19,18 @@ from .steps.main_code import WrapMain
 from .steps.method import FunctionToMethod
 from .steps.move_file import MoveToFile
 from .steps.pass_in import PassIn
-from .steps.rename import Rename
 from .steps.split import SplitDeclarations, needed
 from .verify import verify
 
 
 def steps_for(design: Design, program: Program) -> list[Step]:
     """All steps of a design, in an order in which each leaves a working program."""
-    return following(*renamed(design, program))
+    return following(*prelude(design, program))
 
 
-def following(renames: list[Rename], design: Design, program: Program) -> list[Step]:
-    """``design``, ``program``: after the renames."""
-    steps: list[Step] = [*renames]
+def following(before: list[Prelude], design: Design, program: Program) -> list[Step]:
+    """``design``, ``program``: after the steps that come ``before``."""
+    steps: list[Step] = [*before]
     apps = [c for c in design.classes if c.role == "app"]
     others = [c for c in design.classes if c.role != "app"]
     for c in others:
@@ -162,7 +161,7 @@ def run(
     The consumer may stop at any time; a step whose outcome is "wrong" is not kept. ``done``: ids of steps that
     stand already. Send nothing; what the consumer refuses it must not ask further.
     """
-    plan = renamed(design, original or program)
+    plan = prelude(design, original or program)
     context = Context(program, plan[1], dict(homes or {}), original or program)
     if exists is not None:
         context.exists = lambda path: path in context.program.holders or exists(path)  # type: ignore[method-assign]

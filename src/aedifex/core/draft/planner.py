@@ -5,13 +5,15 @@ from __future__ import annotations
 from typing import TYPE_CHECKING
 
 from ..program.model import Symbol
-from ..survey.families import families
+from ..survey.families import Family, families
 from ..survey.groups import common_stems, first_word
+from ..survey.twins import Difference
 from .candidates import Asked, Candidate, Fit, Settlement
-from .design import ClassDesign
+from .design import ClassDesign, FieldDesign
 from .grouping import by_name, connected, group, set_together
 from .homes import homes
 from .members import Members
+from .names import free
 
 if TYPE_CHECKING:
     from .assign import Assigner
@@ -215,9 +217,37 @@ class Planner:
                 0,
                 f"{len(candidate.rows[0])} variables are used by the same functions ({', '.join(functions[:6])})",
             )
+        if family is not None:
+            self.literals(family, candidate, made)
         if candidate.asked is not None:
             made.why.insert(0, "you asked for them together")
         return made
+
+    def literals(self, family: Family, candidate: Candidate, made: ClassDesign) -> None:
+        """Fields for the literals in which the twins differ."""
+        spans = [(f.start, f.end) for fit in candidate.fits for f in fit.functions]
+        merged: dict[tuple[str, ...], Difference] = {}
+        for d in (d for found in family.differences.values() for d in found):
+            if any(a <= d.places[0][0][0] < b for a, b in spans):
+                merged.setdefault(tuple(d.texts), d)
+        for texts, d in merged.items():
+            words = [w for w in self.write.words(d.name) if w.rstrip("0123456789").lower() != family.stem]
+            name = self.write.member_name(words or ["value"], self.a.like())
+            if list(texts) == [str(n) for n in family.numbers]:
+                name = "number"
+            taken = {f.name for f in made.fields} | {m.name for m in made.methods}
+            if name in taken:
+                name = self.write.member_name([*self.write.words(name), "value"], self.a.like())
+            made.fields.append(
+                FieldDesign(
+                    free(name, taken), [""] * len(texts), "argument", type=d.kind if self.a.language.typed else ""
+                )
+            )
+            for obj, text in zip(candidate.objects, texts, strict=True):
+                obj.args.append(text)
+            made.why.append(
+                f"{' and '.join(texts)} differ in functions that are alike otherwise, so each object has its own {made.fields[-1].name}"
+            )
 
 
 def in_order(candidate: Candidate) -> list[Symbol]:

@@ -87,10 +87,12 @@ def tokens(file: SourceFile, start: int, end: int, edits: list[Edit], comments: 
         node = stack.pop()
         if node.end_byte <= start or node.start_byte >= end or node.type in comments:
             continue
-        if node.child_count == 0:
+        place = (node.start_byte, node.end_byte)
+        if place in replaced:
+            found.append(replaced[place])
+        elif node.child_count == 0:
             if node.start_byte >= start:
-                place = (node.start_byte, node.end_byte)
-                found.append(replaced.get(place) or file.slice(*place))
+                found.append(file.slice(*place))
         else:
             stack.extend(reversed(node.children))
     return found

@@ -7,6 +7,7 @@ from dataclasses import dataclass, field
 
 from ..program.language import Language
 from ..program.model import Function, SourceFile, Symbol
+from .twins import Difference, differences
 
 NUMBERED = re.compile(
     r"^(?P<head>[A-Za-z_]*?[A-Za-z])_?(?P<number>\d+)(?P<tail>(?:_\w*)?)$|^(?P<head2>[A-Za-z]+)(?P<number2>\d+)(?P<tail2>[A-Z]\w*)$"
@@ -29,13 +30,14 @@ def numbered(name: str) -> tuple[str, int, str] | None:
 class Family:
     """Numbered copies: ``variables[pattern][number]``; ``twins``: functions that differ only in the number.
 
-    ``stem``: what their names say that they are; "" for single words with a number (``x1, y1, x2, y2``) that are used together.
+    ``differences``: the literals in which twins differ. ``stem``: what their names say that they are; "" for single words with a number (``x1, y1, x2, y2``) that are used together.
     """
 
     stem: str
     numbers: list[int]
     variables: dict[str, dict[int, Symbol]] = field(default_factory=dict)
     twins: list[list[Function]] = field(default_factory=list)
+    differences: dict[str, list[Difference]] = field(default_factory=dict)  # of each row of twins, by its pattern
 
     @property
     def symbols(self) -> set[Symbol]:
@@ -118,9 +120,13 @@ def twins(file: SourceFile, language: Language, family: Family) -> list[list[Fun
         changed = False
         names = {f.symbol: p for p, row in candidates.items() for f in row.values()}
         for pattern, row in list(candidates.items()):
-            if not alike(file, language, family, row, names):
+            found = alike(file, language, family, row, names)
+            if found is None:
                 del candidates[pattern]
                 changed = True
+            else:
+                family.differences[pattern] = found
+    family.differences = {p: found for p, found in family.differences.items() if p in candidates}
     return [
         [row[n] for n in family.numbers]
         for _, row in sorted(candidates.items(), key=lambda e: e[1][family.numbers[0]].start)
@@ -129,8 +135,9 @@ def twins(file: SourceFile, language: Language, family: Family) -> list[list[Fun
 
 def alike(
     file: SourceFile, language: Language, family: Family, row: dict[int, Function], names: dict[Symbol | None, str]
-) -> bool:
-    shapes = []
+) -> list[Difference] | None:
+    """The literals in which the functions of a row differ; None if they differ in more than that and the number."""
+    marks = []
     for number, f in sorted(row.items()):
         own = {symbols[number]: p for p, symbols in family.variables.items() if number in symbols}
         edits = []
@@ -147,6 +154,6 @@ def alike(
             if d.symbol in own:
                 edits.append((d.start, d.end, "\1" + own[d.symbol]))
         if not touched:
-            return False
-        shapes.append(language.tokens(file, f.params_start, f.end, edits))
-    return all(s == shapes[0] for s in shapes[1:])
+            return None
+        marks.append(edits)
+    return differences(file, language, [f for _, f in sorted(row.items())], marks)

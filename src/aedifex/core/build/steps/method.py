@@ -156,6 +156,7 @@ class Mover:
             for r in self.file.within(f.params_start, f.end)
             if r.symbol is own or r.symbol in mine
         ]
+        edits += [(*f.docstring, "\5")] if f.docstring else []  # what documents one of them may differ
         return self.context.language.tokens(self.file, f.params_start, f.end, edits)
 
     def object_symbol(self, index: int) -> Symbol | None:

@@ -6,6 +6,7 @@ from ...program.model import Function, SourceFile, Statement
 from . import launch, structure, write
 from .compiler import accepts, compiles
 from .imports import ambient, imported, last_parts, means, offered
+from .literals import literals
 from .pure import apis, purity, type_of
 from .read import read
 
@@ -41,6 +42,7 @@ class Java:
     accepts = staticmethod(accepts)
     arguments = staticmethod(structure.arguments)
     tokens = staticmethod(structure.tokens)
+    literals = staticmethod(literals)
     purity = staticmethod(purity)
     type_of = staticmethod(type_of)
     imported = staticmethod(imported)

@@ -139,6 +139,11 @@ def use(ref: Reference, text: str) -> str:
     return text
 
 
+def declare_variable(file: SourceFile, name: str, value: str, type_: str) -> str:
+    """The statement that declares a new variable at the top."""
+    return f"{'' if sketch(file) else 'static '}{type_} {name} = {value};"
+
+
 def declare(file: SourceFile, name: str, value: str, class_: str, at: Statement | None) -> str:
     return f"{'' if sketch(file) else 'static '}{class_} {name} = {value};"
 

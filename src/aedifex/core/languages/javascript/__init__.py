@@ -5,6 +5,7 @@ from __future__ import annotations
 from ...program.model import Function, Problem, Program, SourceFile, Statement
 from . import imports, launch, structure, write
 from .compiler import compiles
+from .literals import literals
 from .pure import apis, purity, type_of
 from .read import read
 
@@ -39,6 +40,7 @@ class JavaScript:
     compiles = staticmethod(compiles)
     arguments = staticmethod(structure.arguments)
     tokens = staticmethod(structure.tokens)
+    literals = staticmethod(literals)
     purity = staticmethod(purity)
     type_of = staticmethod(type_of)
     imported = staticmethod(imports.imported)

@@ -117,6 +117,11 @@ def use(ref: Reference, text: str) -> str:
     return f"{ref.name}: {text}" if ref.form == "shorthand" else text
 
 
+def declare_variable(file: SourceFile, name: str, value: str, type_: str) -> str:
+    """The statement that declares a new variable at the top."""
+    return f"{'var' if old_style(file) else 'const'} {name} = {value}{end(file)}"
+
+
 def declare(file: SourceFile, name: str, value: str, class_: str, at: Statement | None) -> str:
     return f"{'var' if old_style(file) else 'const'} {name} = {value}{end(file)}"
 

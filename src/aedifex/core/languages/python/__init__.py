@@ -8,6 +8,7 @@ import warnings
 from ...program.model import Function, Problem, Program, SourceFile, Statement
 from . import launch, write
 from .imports import imported, imported_word, module_word
+from .literals import literals
 from .namespaces import confined
 from .pure import BUILTINS, apis, node_at, purity, type_of
 from .read import read
@@ -51,6 +52,7 @@ class Python:
         lambda s: any(c.type in ("else_clause", "elif_clause") for c in s.node.named_children)
     )
     tokens = staticmethod(tokens)
+    literals = staticmethod(literals)
     count = staticmethod(lambda statement: count(statement.node))
     depth = staticmethod(lambda statement: depth(statement.node))
     purity = staticmethod(purity)

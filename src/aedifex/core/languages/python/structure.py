@@ -144,13 +144,14 @@ def tokens(file: SourceFile, start: int, end: int, edits: list[tuple[int, int, s
     stack = [file.tree.root_node.descendant_for_byte_range(start, end)]
     while stack:
         node = stack.pop()
+        place = (node.start_byte, node.end_byte)
         if node.end_byte <= start or node.start_byte >= end or node.type == "comment":
             continue
-        if node.child_count == 0:
+        if place in replaced:
+            found.append(replaced[place])
+        elif node.child_count == 0:
             if node.start_byte >= start:
-                found.append(
-                    replaced.get((node.start_byte, node.end_byte)) or file.slice(node.start_byte, node.end_byte)
-                )
+                found.append(file.slice(*place))
         else:
             if node.type == "block":
                 found.append("{")

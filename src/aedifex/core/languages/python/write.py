@@ -137,6 +137,11 @@ def use(ref: Reference, text: str) -> str:
     return text
 
 
+def declare_variable(file: SourceFile, name: str, value: str, type_: str) -> str:
+    """The statement that gives a new variable at the top its value."""
+    return f"{name} = {value}"
+
+
 def declare(file: SourceFile, name: str, value: str, class_: str, at: Statement | None) -> str:
     """The statement that makes an object, where the statement ``at`` stands."""
     return f"{name} = {value}"

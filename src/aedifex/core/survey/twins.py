@@ -1,0 +1,87 @@
+"""Functions that are the same but for whose variables they use, and for literals."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from ..program.language import Language
+from ..program.model import Function, SourceFile
+
+Edit = tuple[int, int, str]
+MOST = 4  # literals in which twins may differ; with more they only look alike
+OPERATORS = {
+    "+=": "step",
+    "-=": "step",
+    "*=": "factor",
+    "/=": "factor",
+    "*": "factor",
+    "/": "factor",
+    "%": "turn",
+    "+": "step",
+    "-": "step",
+}
+COMPARED = r"(?:[<>]=?|[!=]==?)"
+
+
+@dataclass
+class Difference:
+    """A literal in which twins differ. ``texts``, ``places``: for each twin; ``kind``: what the language calls its type."""
+
+    texts: list[str]
+    kind: str
+    places: list[list[tuple[int, int]]]
+    name: str = "value"
+
+
+def differences(
+    file: SourceFile, language: Language, twins: Sequence[Function], marks: Sequence[list[Edit]]
+) -> list[Difference] | None:
+    """The literals in which twins differ, each once; None if they differ in anything else.
+
+    ``marks``: for each function, what stands for the names that may differ. Documentation and comments may differ too.
+    """
+    shapes, found = [], []
+    for f, edits in zip(twins, marks, strict=True):
+        document = [(*f.docstring, "\5")] if f.docstring else []
+        body = [
+            x
+            for x in language.literals(file, f.body_start, f.end)
+            if not f.docstring or not f.docstring[0] <= x[0] < f.docstring[1]
+        ]
+        found.append(body)
+        edits = [*edits, *document, *((a, b, "\4" + kind) for a, b, kind in body)]
+        shapes.append(language.tokens(file, f.params_start, f.end, edits))
+    if any(s != shapes[0] for s in shapes[1:]):
+        return None
+    by_texts: dict[tuple[str, ...], Difference] = {}
+    for row in zip(*found, strict=True):
+        texts = tuple(file.slice(a, b) for a, b, _ in row)
+        if len(set(texts)) > 1:
+            made = by_texts.setdefault(texts, Difference(list(texts), row[0][2], [[] for _ in twins]))
+            for places, (a, b, _) in zip(made.places, row, strict=True):
+                places.append((a, b))
+            if made.name == "value":
+                made.name = suggestion(file, row[0])
+    return list(by_texts.values()) if len(by_texts) <= MOST else None
+
+
+def suggestion(file: SourceFile, literal: tuple[int, int, str]) -> str:
+    """What to call a literal, told from what stands around it: a limit, a step, the name that it is given."""
+    start, end, kind = literal
+    line = file.lines[file.line(start) - 1]
+    before, after = file.slice(line, start), file.slice(end, min(len(file.text), end + 80)).split("\n")[0]
+    if match := re.search(rf"([A-Za-z_]\w*)\s*{COMPARED}\s*$", before):
+        return f"{match[1]}_limit"
+    if match := re.match(rf"\s*{COMPARED}\s*([A-Za-z_]\w*)", after):
+        return f"{match[1]}_limit"
+    if match := re.search(r"([A-Za-z_]\w*)\s*([-+*/]=)\s*$", before):
+        return f"{match[1]}_{OPERATORS[match[2]]}"
+    if match := re.search(r"([A-Za-z_]\w*)\s*=\s*$", before):
+        return match[1]
+    if match := re.search(r"([-+*/%])\s*$", before) or re.match(r"\s*([*/])", after):
+        return OPERATORS[match[1]]
+    if file.text[start : start + 1] == b"#":
+        return "colour"
+    return "label" if kind in ("str", "String", "string") else "value"
