@@ -13,6 +13,7 @@ class Maker:
 
     def __init__(self, seed: int) -> None:
         self.rng = random.Random(seed)
+        self.later = random.Random(-seed)  # for what was thought of later, so that a seed gives much the same program
         self.numbers: list[str] = []
         self.lists: list[str] = []
         self.functions: list[tuple[str, int]] = []  # (name, parameters); each calls only those before it
@@ -72,12 +73,18 @@ class Maker:
                 self.lines.append(f"car{n}_{f} = {rng.randint(0, 5) if f != 'load' else 2}")
                 self.numbers.append(f"car{n}_{f}")
         foreign = rng.choice(self.numbers)
+        literals = self.later.choice([0, 0, 1, 2])  # whether the twins differ in some
         for n in (1, 2):
             first = f"car{n}_{fields[0]}"
             other = foreign if not foreign.startswith("car") else "2"
             body = [f"    global {first}", f"    {first} += by + {other}"]
-            if rng.random() < 0.0:
-                body.append("    pass")
+            if literals:
+                body[0:0] = [f'    """Car {n}."""']
+                body += [
+                    f"    if {first} > {n * 40}:",
+                    f"        print('car {n} stops', {-n})",
+                    f"        {first} = {n % literals}",
+                ]
             self.lines += ["", "", f"def go_car{n}(by=1):", *body, f"    return {first}"]
             self.functions.append((f"go_car{n}", 1))
         if rng.random() < 0.7:

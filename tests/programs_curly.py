@@ -13,6 +13,7 @@ class Maker:
 
     def __init__(self, seed: int) -> None:
         self.rng = random.Random(seed)
+        self.later = random.Random(-seed)  # for what was thought of later, so that a seed gives much the same program
         self.numbers: list[str] = []
         self.lists: list[str] = []
         self.functions: list[tuple[str, int]] = []  # (name, parameters); each calls only those before it
@@ -104,9 +105,13 @@ class Maker:
                 self.numbers.append(f"car{n}{f}")
         other = rng.choice(self.numbers)
         other = other if not other.startswith("car") else "2"
+        literals = self.later.choice([0, 0, 1, 2])  # whether the twins differ in some
         for n in (1, 2):
             first = f"car{n}{fields[0]}"
-            self.define(f"goCar{n}", [("by", "1")], [f"{first} += by + {other};"], first)
+            body = [f"{first} += by + {other};"]
+            if literals:
+                body.append(f"if ({first} > {n * 40}) {{ {self.say(f'{n * 3}', first)} {first} = {n % literals}; }}")
+            self.define(f"goCar{n}", [("by", "1")], body, first)
             self.functions.append((f"goCar{n}", 1))
         if rng.random() < 0.7:
             params = [(f"p{i}", "") for i in range(len(fields))]

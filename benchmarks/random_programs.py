@@ -1,0 +1,111 @@
+"""Random small programs: run, drafted, built, run again, and told where anything differs or is refused.
+
+    python benchmarks/random_programs.py FIRST COUNT [--kind Python|JavaScript|Module|Java|Sketch]
+
+The programs are made by ``tests/programs*.py`` from the seeds FIRST to FIRST + COUNT - 1, so a run can go on where another ended.
+Python's are run in this process, the others as a check runs them. A line for each finding, and one with the counts at the end;
+exit status 1 if a program differs, a step is wrong, or anything crashes.
+"""
+
+from __future__ import annotations
+
+import argparse
+import collections
+import contextlib
+import io
+import os
+import runpy
+import sys
+import tempfile
+from pathlib import Path
+
+ROOT = Path(__file__).parent.parent
+sys.path.insert(0, str(ROOT / "tests"))
+
+import programs  # noqa: E402
+import programs_curly  # noqa: E402
+
+from aedifex.core.build.sequence import run  # noqa: E402
+from aedifex.core.check.check import observe  # noqa: E402
+from aedifex.core.check.scenarios import Scenario  # noqa: E402
+from aedifex.core.check.world import World  # noqa: E402
+from aedifex.core.draft.designfile import parse, to_toml  # noqa: E402
+from aedifex.core.draft.drafter import draft  # noqa: E402
+from aedifex.core.program.language import read_program  # noqa: E402
+from aedifex.core.program.model import Program  # noqa: E402
+
+ENTRY = {"Python": "line.py", "JavaScript": "line.js", "Module": "line.mjs", "Java": "Line.java", "Sketch": "line.pde"}
+Seen = tuple[object, ...]
+
+
+def here(program: Program, entry: str) -> Seen:
+    """What a Python program prints and how it ends, run in this process."""
+    out = io.StringIO()
+    before, path, ended = set(sys.modules), list(sys.path), ""
+    with tempfile.TemporaryDirectory() as folder:
+        for name, text in program.texts.items():
+            Path(folder, name).write_bytes(text)
+        sys.path.insert(0, folder)
+        sys.dont_write_bytecode = True
+        try:
+            with contextlib.redirect_stdout(out), contextlib.redirect_stderr(out):
+                runpy.run_path(os.path.join(folder, entry), run_name="__main__")
+        except BaseException as error:
+            ended = f"{type(error).__name__}: {error}"
+        finally:
+            sys.path[:] = path
+            for name in set(sys.modules) - before:
+                del sys.modules[name]
+    return out.getvalue(), ended
+
+
+def observed(program: Program, root: str, entry: str) -> Seen:
+    world = World(root, entry, program.language, dict(program.texts), list(program.files.values()))
+    seen = observe(Scenario("run"), world)
+    return seen.trouble, seen.status, seen.output, seen.shots
+
+
+def one(kind: str, seed: int, count: collections.Counter[str]) -> list[str]:
+    """What is to be told of one program."""
+    entry, told = ENTRY[kind], []
+    maker = programs.Maker if kind == "Python" else getattr(programs_curly, kind)
+    with tempfile.TemporaryDirectory() as folder:
+        Path(folder, entry).write_text(maker(seed).program())
+        program = last = read_program(folder, [entry])
+        design = parse("design", to_toml(draft(program)))[0]
+        for outcome, after in run(design, program):
+            count[outcome.result] += 1
+            if outcome.result in ("wrong", "refused"):
+                why = outcome.refusal or "; ".join(map(str, outcome.problems))
+                told.append(f"{outcome.result} {outcome.step.id}: {why}")
+            last = after
+        look = (lambda p: here(p, entry)) if kind == "Python" else (lambda p: observed(p, folder, entry))
+        count["programs"] += 1
+        count["rearranged"] += last is not program
+        if last is not program and look(program) != look(last):
+            told.append("differs")
+    return told
+
+
+def main() -> int:
+    parser = argparse.ArgumentParser(description=__doc__)
+    parser.add_argument("first", type=int)
+    parser.add_argument("count", type=int)
+    parser.add_argument("--kind", choices=ENTRY, default="Python")
+    options = parser.parse_args()
+    count: collections.Counter[str] = collections.Counter()
+    bad = 0
+    for seed in range(options.first, options.first + options.count):
+        try:
+            told = one(options.kind, seed, count)
+        except Exception as error:
+            told = [f"crashes: {type(error).__name__}: {error}"]
+        for line in told:
+            print(f"{options.kind} {seed}: {line}", flush=True)
+            bad += not line.startswith("refused")
+    print(options.kind, options.first, options.count, dict(count), f"{bad} bad", flush=True)
+    return 1 if bad else 0
+
+
+if __name__ == "__main__":
+    sys.exit(main())
