@@ -40,7 +40,8 @@ class AppMaker:
             return
         leaving = {f.symbol for f in methods if f.symbol is not None} | self.a.taken_functions
         founded = set(fields) | self.a.taken_variables
-        why = self.a.main_possible(leaving, founded)
+        own = {f.symbol for f in methods if f.symbol is not None} | set(fields)
+        why = self.a.main_possible(leaving, founded, own)
         if why:
             self.a.stays.append(StayDesign("main", f"the main code stays where it is: {why}"))
             return

@@ -12,6 +12,7 @@ from .candidates import Asked, Fit
 from .design import ClassDesign, ObjectDesign, StayDesign, WishDesign, bare
 from .mainplan import plan_main
 from .names import class_name_for, file_for, free, member_names, stem_of, taken_names
+from .placement import tied
 from .planner import Planner
 
 
@@ -248,6 +249,9 @@ class Assigner:
                 break
             if c.name in self.bound:
                 continue
+            if self.language.placement == "imports" and (why := tied(self.file, self.effects, self.spans(c))):
+                c.why.append(f"it stays in {self.file.path}: line {self.file.shown(why[1])}: {why[0]}")
+                continue
             c.file = file_for(c.name, c.role, self.file.path, self.write, self.files)
             self.files.add(c.file)
             self.files.add(self.write.module_of(c.file))
@@ -263,6 +267,15 @@ class Assigner:
         for s in self.variables:
             if s.name not in stated and s.name not in moved and app is None:
                 self.stays.append(StayDesign(s.name, self.why_left(s)))
+
+    def spans(self, c: ClassDesign) -> list[tuple[int, int]]:
+        """The code that is going to be a class's: its functions, and for the app the main code."""
+        names = {bare(o) for m in c.methods for o in m.origins}
+        found = [(f.start, f.end) for f in self.file.functions if f.outer is self.file.scope and f.name in names]
+        if c.role == "app":
+            plan = plan_main(self.file, self.effects, self.language)
+            found += [(s.start, s.end) for s in plan.statements]
+        return found
 
     def why_left(self, s: Symbol) -> str:
         units = {x: u for x, u in self.effects.units.items() if x.scope is self.file.scope}
@@ -288,9 +301,13 @@ class Assigner:
     def short_names(self, names: list[str], stems: set[str], taken: set[str]) -> dict[str, str]:
         return member_names(names, stems, self.write, taken)
 
-    def main_possible(self, leaving: set[Symbol], founded: set[Symbol]) -> str:
-        """ "" if the main code can be wrapped, else why not."""
+    def main_possible(self, leaving: set[Symbol], founded: set[Symbol], own: set[Symbol]) -> str:
+        """ "" if the main code can be wrapped, else why not. ``own``: what is going to be the app's."""
         plan = plan_main(self.file, self.effects, self.language, "", leaving, founded)
         if plan.refusal:
             return f"line {self.file.shown(plan.refusal[1])}: {plan.refusal[0]}"
+        for s in plan.statements:
+            mine = [r for r in self.file.within(s.start, s.end) if r.symbol in own and not r.writes]
+            if trouble := self.write.inner_receivers(self.file, self.file.scope, mine)[1]:
+                return str(trouble)
         return "" if plan.statements else "there is no main code"

@@ -6,6 +6,7 @@ from dataclasses import dataclass, field
 
 from ..program.language import Language
 from ..program.model import SourceFile, Statement, Symbol
+from ..survey.effects import Effects
 from ..survey.state import constants_of, only_imports
 
 
@@ -53,6 +54,21 @@ def dependencies(file: SourceFile, language: Language, statements: list[Statemen
             found.imports.append(language.write.import_again(file, "*", module, "*"))
     found.imports = sorted(set(found.imports), key=lambda line: (found.places.get(line, 0), line))
     return found
+
+
+def tied(file: SourceFile, effects: Effects, spans: list[tuple[int, int]]) -> tuple[str, int] | None:
+    """What ties code, or a function that would go along with it, to the file: a name that the language gives each file. (why, where)."""
+    queue = list(spans)
+    seen: set[Symbol] = set()
+    while queue:
+        start, end = queue.pop()
+        for ref in file.within(start, end):
+            if ref.name in effects.language.elsewhere and ref.symbol is not None and ref.symbol.scope is file.scope:
+                return f"'{ref.name}' means something else in another file", ref.start
+        for used in sorted(effects.direct(start, end).uses - seen, key=lambda s: s.name):
+            seen.add(used)
+            queue.append((effects.units[used].start, effects.units[used].end))
+    return None
 
 
 def definitions(file: SourceFile) -> dict[str, list[Statement]]:
