@@ -32,7 +32,7 @@ def group(
         return [[v] for v in variables]
     touches = {f.symbol: effects.direct(f.start, f.end) for f in functions if f.symbol is not None}
     stems = {v: first_word(v.name, words) for v in variables}
-    common = serving(devices or set(), list(touches.values()), stems)
+    common = serving(devices or set(), list(touches.values()), stems) & set(variables)
     clusters = set_together(variables, [t.writes - common for t in touches.values()], stems)
     home = {v: i for i, cluster in enumerate(clusters) for v in cluster}
     index: dict[Symbol, int] = {s: len(clusters) + i for i, s in enumerate(touches)}

@@ -6,13 +6,15 @@ calls, and that call it; a name in common helps. A driver, which only reads of m
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Callable
+from itertools import pairwise
 
 from ..program.model import Function, Symbol
 from ..survey.effects import Effects
 from ..survey.groups import common_stems
 
-WRITE, READ, NAMED, CALLED, CALLER = 10.0, 1.0, 1.5, 0.5, 0.4
+WRITE, READ, NAMED, CALLED, CALLER, NEAR = 10.0, 1.0, 1.5, 0.5, 0.4, 0.6
 MANY = 3  # groups that a function may look into without being a driver
 ROUNDS = 4
 
@@ -29,8 +31,11 @@ def homes(
         for used in touch.uses & touches.keys():
             callers.setdefault(used, []).append(symbol)
     found: dict[Symbol, int] = {}
+    order = [f.symbol for f in sorted(functions, key=lambda f: f.start) if f.symbol is not None]
     for _ in range(ROUNDS):
         now: dict[Symbol, int] = {}
+        tidy = orderly([found[s] for s in order if s in found])
+        beside = neighbours(order, found) if tidy else {}
         for symbol, touch in touches.items():
             weights: dict[int, float] = {}
             for v in touch.names & owner.keys():
@@ -42,6 +47,9 @@ def homes(
             for caller in callers.get(symbol, ()):
                 if caller in found:
                     weights[found[caller]] = weights.get(found[caller], 0.0) + CALLER
+            for near in beside.get(symbol, ()):
+                if near in weights:
+                    weights[near] += NEAR * tidy
             for word in set(words(symbol.name)) & said.keys():
                 if said[word] in weights:
                     weights[said[word]] += NAMED
@@ -52,6 +60,27 @@ def homes(
             break
         found = now
     return found
+
+
+def neighbours(order: list[Symbol], found: dict[Symbol, int]) -> dict[Symbol, list[int]]:
+    """The groups of the functions before and after each."""
+    near: dict[Symbol, list[int]] = {}
+    for a, b in pairwise(order):
+        near.setdefault(a, []).extend([found[b]] if b in found else [])
+        near.setdefault(b, []).extend([found[a]] if a in found else [])
+    return near
+
+
+def orderly(labels: list[int]) -> float:
+    """How much more often neighbours are of one group than chance would have it: 0 for a shuffled order, 1 for one group after another."""
+    total = len(labels)
+    if total < 4:
+        return 0.0
+    counts = Counter(labels)
+    chance = sum(n * (n - 1) for n in counts.values()) / (total * (total - 1))
+    most = 1 - (len(counts) - 1) / (total - 1)
+    seen = sum(a == b for a, b in pairwise(labels)) / (total - 1)
+    return max(0.0, (seen - chance) / (most - chance)) if most > chance else 0.0
 
 
 def stems(groups: list[set[Symbol]], words: Callable[[str], list[str]]) -> dict[str, int]:

@@ -10,10 +10,11 @@ from ..survey.groups import common_stems, first_word
 from ..survey.twins import Difference
 from .candidates import Asked, Candidate, Fit, Settlement
 from .design import ClassDesign, FieldDesign
-from .grouping import by_name, connected, group, set_together
+from .grouping import by_name, connected, group, serving, set_together
 from .homes import homes
 from .members import Members
 from .names import free
+from .refine import refined
 
 if TYPE_CHECKING:
     from .assign import Assigner
@@ -24,6 +25,7 @@ class Planner:
 
     def __init__(self, assigner: Assigner, asked: list[Asked], lone: bool) -> None:
         self.a, self.lone = assigner, lone
+        self.whole = lone and assigner.idea == "use"  # every variable is to find a home, for no app takes what is left
         self.why_not: dict[str, str] = {}  # function → why it is no method
         self.effects, self.write = assigner.effects, assigner.write
         self.asked = [self.wished(a) for a in asked]
@@ -87,9 +89,24 @@ class Planner:
         taken = {s for c in [*self.asked, *self.families] for s in c.symbols}
         self.rest = [s for s in self.a.variables if s not in taken]
         devices = {s for s in self.rest if self.device(s)}
-        found = self.divided(devices)
-        self.parts = [set(symbols) for symbols in found]
-        return [Candidate([list(symbols)]) for symbols in found if len(symbols) >= 2]
+        self.parts = [set(symbols) for symbols in self.divided(devices)]
+        if self.whole:
+            self.refine(devices)
+        place = {s: i for i, s in enumerate(self.rest)}
+        found = [sorted(symbols, key=lambda s: place[s]) for symbols in self.parts if len(symbols) >= 2]
+        return [Candidate([symbols]) for symbols in sorted(found, key=lambda symbols: place[symbols[0]])]
+
+    def refine(self, devices: set[Symbol]) -> None:
+        """Make the groups better; devices that serve several things stay on their own."""
+        words, functions = self.write.words, self.a.functions
+        stems = {v: first_word(v.name, words) for v in self.rest}
+        touches = [self.effects.direct(f.start, f.end) for f in functions]
+        used = set().union(*(t.names for t in touches)) - serving(devices, touches, stems)
+        fixed = [c.symbols for c in [*self.asked, *self.families]]
+        groups = [*fixed, *(part for part in self.parts if part <= used)]
+        start = homes(groups, functions, self.effects, words)
+        groups, _ = refined(groups, start, functions, self.effects, words, len(fixed))
+        self.parts = [*(g for g in groups[len(fixed) :] if g), *(part for part in self.parts if not part <= used)]
 
     def divided(self, devices: set[Symbol]) -> list[list[Symbol]]:
         """The variables in groups, by the idea that the draft follows."""
@@ -125,6 +142,8 @@ class Planner:
         free = [f for f in self.a.functions if f.symbol not in used]
         groups = [*(c.symbols for c in [*self.asked, *self.families]), *self.parts]
         home = homes(groups, free, self.effects, self.write.words)
+        if self.whole:
+            home = refined(groups, home, free, self.effects, self.write.words, len(groups))[1]
         home |= {s: groups.index(symbols) for s, symbols in wanted.items()}
         mine: dict[frozenset[Symbol], list[Fit]] = {}
         for f in free:
