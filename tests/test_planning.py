@@ -170,11 +170,11 @@ def test_what_takes_any_number_is_handed_more_by_name(folder):
     assert built(folder, "line.py", text) == []
 
 
-def test_a_function_that_stays_keeps_its_class_beside_it(folder):
-    """Nothing runs here, so no app takes over what is handed on; the class that calls it stays in the file."""
+def test_what_cannot_be_handed_an_object_uses_it_by_its_name(folder):
+    """Nothing runs here, so no app takes over what is handed on as a value; its class stays in the file."""
     text = STAR.replace("    pay(tram_x)\n", "    pay(tram_x)\n    hooks.append(pay)\n") + "\n\nhooks = []\n"
     design = drafted(folder, "line.py", text)
-    assert [c.file for c in design.classes if c.name == "Tram"] == [""]
+    assert {c.name: (c.file, c.methods != []) for c in design.classes} == {"Tram": ("tram.py", True), "Till": ("", True)}
     text += "move_tram('a')\nprint(tram_x, till_cash, till_log, len(hooks))\n"
     folder.write("line.py", text)
     built(folder, "line.py", text)

@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+from collections import Counter
+from dataclasses import dataclass
+
 from ..program.language import Language
 from ..program.model import Function, Problem, Program, Reference, Scope, SourceFile
 from ..program.scopes import receiver_of
@@ -23,7 +26,7 @@ def verify(before: Program, after: Program, changed: list[str]) -> list[Problem]
         missing = {p.message for p in all_members(was, before, language)} if was is not None else set()
         found += [p for p in all_members(file, after, language) if p.message not in missing]
         if language.exact_calls:
-            found += calls(file, after)
+            found += new_calls(before, after, file)
     return found + ([] if found else new_problems(before, after, language))
 
 
@@ -79,7 +82,45 @@ def members(file: SourceFile, scope: Scope, after: Program, language: Language) 
     ]
 
 
-def calls(file: SourceFile, program: Program) -> list[Problem]:
+@dataclass(frozen=True)
+class Misfit:
+    """A call with arguments too few, too many, or named as no parameter."""
+
+    few: int
+    many: int
+    odd: tuple[str, ...]
+    call: tuple[str, int]  # the member that is called, and with how many arguments
+    problem: Problem
+
+    @property
+    def shape(self) -> tuple[object, ...]:
+        return self.few, self.many, self.odd
+
+
+def new_calls(before: Program, after: Program, file: SourceFile) -> list[Problem]:
+    """Calls with a wrong number of arguments that were not as wrong before: a call that fails when it is reached goes on doing so.
+
+    One that went through an object of another class could not be told right from wrong before.
+    """
+    found = calls(file, after)
+    if not found:
+        return []
+    known: Counter[object] = Counter()
+    for f in before.files.values():
+        known.update(m.shape for m in calls(f, before))
+        loose = [c for c in f.calls if c.callee.member and callee(f, c.callee) is None]
+        known.update((c.callee.member, len(before.language.arguments(f, c))) for c in loose)
+    new = []
+    for misfit in sorted(found, key=lambda m: m.call in known):  # those that can only be known by their shape take theirs first
+        same = next((k for k in (misfit.call, misfit.shape) if known[k]), None)
+        if same is None:
+            new.append(misfit.problem)
+        else:
+            known[same] -= 1
+    return new
+
+
+def calls(file: SourceFile, program: Program) -> list[Misfit]:
     """Calls of plain functions and of our methods with a wrong number of arguments."""
     language = program.language
     found = []
@@ -94,14 +135,13 @@ def calls(file: SourceFile, program: Program) -> list[Problem]:
         params = target.arguments if bound else target.params
         needed = [p for p in params if p.default is None]
         names = {p.name for p in params}
-        wrong = (
-            len(args) > len(params)
-            or len(args) < len(needed)
-            or any(a.keyword and a.keyword not in names for a in args)
-        )
-        if wrong:
-            found.append(Problem(*file.place(call.start), f"'{target.name}' is called with {len(args)} arguments, "
-                                 f"but takes {len(needed)}{'' if len(needed) == len(params) else f' to {len(params)}'}"))  # fmt: skip
+        odd = tuple(a.keyword for a in args if a.keyword and a.keyword not in names)
+        few, many = max(0, len(needed) - len(args)), max(0, len(args) - len(params))
+        if few or many or odd:
+            takes = f"{len(needed)}{'' if len(needed) == len(params) else f' to {len(params)}'}"
+            message = f"'{target.name}' is called with {len(args)} arguments, but takes {takes}"
+            problem = Problem(*file.place(call.start), message)
+            found.append(Misfit(few, many, odd, (call.callee.member or call.callee.name, len(args)), problem))
     return found
 
 

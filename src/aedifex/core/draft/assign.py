@@ -249,6 +249,9 @@ class Assigner:
                 break
             if c.name in self.bound:
                 continue
+            if self.processes is not None and self.language.placement == "imports":
+                c.why.append(f"it stays in {self.file.path}: line {self.processes.line}: {self.processes.message}")
+                continue
             if self.language.placement == "imports" and (why := tied(self.file, self.effects, self.spans(c))):
                 c.why.append(f"it stays in {self.file.path}: line {self.file.shown(why[1])}: {why[0]}")
                 continue

@@ -78,6 +78,7 @@ class Fit:
     functions: list[Function]
     drop: dict[str, int] = field(default_factory=dict)  # parameter → index of the field that it receives
     add: list[Need] = field(default_factory=list)  # somebody else's state, or object, that is passed in
+    reach: str = ""  # why nothing can be passed in, so that it uses what it needs by its name in the file
 
 
 class Settlement:
@@ -131,15 +132,25 @@ class Settlement:
             for s in sorted(others, key=lambda s: min(r.start for r in s.references if f.start <= r.start < f.end)):
                 owner = self.owner.get(s)
                 if owner is None and (why := self.impassable(f, s)):
-                    return why
+                    if not self.reachable(mine, s):
+                        return why
+                    continue
                 need = Link(owner, owner.row_of(s)) if owner is not None else s
                 needed += [need] if need not in needed else []
         if len(needed) > MOST:
             names = ", ".join(n.name if isinstance(n, Symbol) else n.of.label for n in needed)
             return f"it works with too much that is not its own ({names})"
-        if needed:
-            return next((why for f in fit.functions if (why := self.cannot_be_handed(f, needed))), needed)
+        if why := next((why for f in fit.functions if needed and (why := self.cannot_be_handed(f, needed))), ""):
+            if not all(self.reachable(mine, n) for n in needed):
+                return why
+            fit.reach, needed = why, []
         return needed
+
+    def reachable(self, mine: Candidate, need: Need) -> bool:
+        """Whether a method can use something that is not its own by the name that it has in the file, where its class then stays."""
+        one = isinstance(need, Link) or "variable" in need.kinds
+        mine.bound |= (found := self.lone and self.a.language.code_at_top and one and len(mine.rows) == 1)
+        return found
 
     def called(self, mine: Candidate, used: Symbol) -> list[Need] | str:
         """What a method needs because it calls a function."""

@@ -130,6 +130,8 @@ class Members:
             if fit.drop:
                 made.why.append(f"{fit.functions[0].name} receives {', '.join(fit.drop)} of one object at every call")
             self.reason(made, shorter[fit.functions[0].name], fit.add)
+            if fit.reach:
+                made.why.append(f"{fit.functions[0].name}: {fit.reach}; it uses that by its name, so the class stays in this file")
         return made
 
     def reason(self, made: ClassDesign, method: str, needs: list[Need]) -> None:

@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 from collections import Counter
 from collections.abc import Iterable
+from itertools import takewhile
 from typing import Any
 
 from ..program.model import SourceFile
@@ -32,10 +33,22 @@ def class_name_for(variables: list[str], functions: list[str], write: Any, taken
                 counts[word] += 1 if place == 0 and len(parts) > 1 else 2  # the first of several says what is done
     best = sorted(counts.items(), key=lambda e: (-e[1], e[0]))
     for word, weight in best:
-        name = write.class_name([word])
+        name = write.class_name(longest(word, variables, write))
         if weight >= 2 and name not in taken and write.is_name(name):
             return str(name)
     return free(write.class_name([fallback]), taken)
+
+
+def longest(word: str, names: list[str], write: Any) -> list[str]:
+    """All the words with which the names begin that begin with this one; each name keeps a word for itself.
+
+    >>> longest("signal", ["signal_box_key", "signal_box_door", "tram_x"], PYTHON)
+    ["signal", "box"]
+    """
+    rows = [[w.rstrip("0123456789") for w in write.words(n)][:-1] for n in names]
+    rows = [row for row in rows if row[:1] == [word]]
+    found = [words[0] for words in takewhile(lambda words: len(set(words)) == 1 and words[0], zip(*rows, strict=False))]
+    return found if len(rows) > 1 else [word]
 
 
 def stem_of(module: str) -> str:

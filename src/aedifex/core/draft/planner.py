@@ -169,7 +169,8 @@ class Planner:
         if candidate.family is not None:
             return bool(candidate.fits) and self.sound(candidate)
         symbols, fits = candidate.symbols, candidate.fits
-        if not any(self.effects.of(f.functions[0]).writes & symbols for f in fits):
+        sets = any(self.effects.of(f.functions[0]).writes & symbols for f in fits)
+        if not sets and not (self.lone and self.shared_by(fits, symbols)):
             return False
         if self.lone:
             return (len(fits) >= 2 or not self.a.does_something()) and self.sound(candidate)
@@ -178,6 +179,11 @@ class Planner:
         together = any(symbols <= self.effects.direct(f.functions[0].start, f.functions[0].end).writes for f in fits)
         one = together or len(named) * 2 >= len(symbols)
         return one and len(fits) >= 2 and len(symbols) < len(self.rest) and self.sound(candidate)
+
+    def shared_by(self, fits: list[Fit], symbols: set[Symbol]) -> bool:
+        """Whether several functions read several of the variables, whoever sets them."""
+        touches = [self.effects.direct(f.functions[0].start, f.functions[0].end).names & symbols for f in fits]
+        return sum(len(t) > 1 for t in touches) > 1
 
     def sound(self, candidate: Candidate) -> bool:
         """Whether all first values can be given where the object is made, in a language that has no other place for them."""

@@ -23,7 +23,7 @@ from ..survey.groups import first_word
 FOREIGN, FOREIGN_SET = 0.10, 0.03  # how often what a function reads or calls, and what it sets, is another group's
 SET, CALL, TRIGGER = 3.0, 0.9, 0.5  # what setting, calling, and calling without giving or taking count beside reading once
 AGAIN = 0.15  # what each further use counts, by the logarithm of how many there are
-DRIVER, SERVED = 1.0, 0.2  # the cost of a driver; how much likelier than a foreign use is a use of what belongs to nobody
+DRIVER, SERVED = -0.7, 0.2  # the cost of a driver (they are common); how much likelier than a foreign use is a use of what belongs to nobody
 NAMES, NEW = 0.8, 1.5  # the weight of names; the readiness to make one more group
 NEAR = 2.5  # the most that a neighbour counts
 ROUNDS, SWEEPS = 6, 8
