@@ -17,13 +17,14 @@ from .planner import Planner
 
 
 class Assigner:
-    """Drafts the classes of one file."""
+    """Drafts the classes of one file; ``outsiders``: files that may use its names; ``beside``: all paths in its folder."""
 
     def __init__(
         self,
         program: Program,
         file: SourceFile,
         outsiders: Program,
+        beside: list[str],
         wishes: list[WishDesign],
         entry: bool,
         taken: set[str],
@@ -44,7 +45,7 @@ class Assigner:
         )
         self.processes = next((h for h in self.hazards if h.kind == PROCESSES), None)
         self.names = taken_names(file, self.language.builtins) | taken
-        self.files = set(program.files) | set(outsiders.files) | {self.write.module_of(p) for p in outsiders.files}
+        self.files = set(program.files) | set(beside) | {self.write.module_of(p) for p in beside}
         self.files |= {
             self.write.top_module(m)
             for f in program.files.values()

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import hashlib
+from pathlib import Path
 
 from ..program.errors import AedifexError
 from ..program.language import neighbours, read_program
@@ -24,10 +25,11 @@ def draft(
     sources = {path: digest(file.text[start:end]) for file in whole for path, start, end in file.parts}
     starts = entries or [f.path for f in whole if not imported_by_others(program, f.path)] or [f.path for f in whole]
     design = Design(program.language.name, starts, sources, wishes=list(wishes or []))
-    outsiders = read_neighbours(program)
+    outsiders = read_neighbours(program, naming=True)
+    beside = neighbours(program.root, program.texts, program.language)
     taken: set[str] = set()
     for file in whole:
-        assigner = Assigner(program, file, outsiders, design.wishes, file.path in starts, taken, idea)
+        assigner = Assigner(program, file, outsiders, beside, design.wishes, file.path in starts, taken, idea)
         classes, stays = assigner.design()
         design.classes += classes
         design.stays += stays
@@ -40,14 +42,18 @@ def digest(text: bytes) -> str:
     return "sha256:" + hashlib.sha256(text).hexdigest()
 
 
-def read_neighbours(program: Program) -> Program:
-    """The other files of the project folder, as far as they can be read."""
+def read_neighbours(program: Program, naming: bool = False) -> Program:
+    """The other files of the project folder, as far as they can be read.
 
+    ``naming``: only those that name a file of the program: no others can import it, or set or patch what it holds.
+    """
+    stems = [program.language.write.module_of(path).encode() for path in program.texts]
     files: dict[str, SourceFile] = {}
     for path in neighbours(program.root, program.texts, program.language)[:400]:
         try:
-            files.update(read_program(program.root, [path]).files)
-        except AedifexError:
+            if not naming or any(stem in (Path(program.root) / path).read_bytes() for stem in stems):
+                files.update(read_program(program.root, [path]).files)
+        except (AedifexError, OSError):
             continue
     return Program(program.root, files, program.language)
 
