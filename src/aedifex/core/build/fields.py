@@ -19,6 +19,8 @@ def watched(design: Design, original: Program) -> list[dict[str, Any]]:
     rows: dict[tuple[str, str, str], dict[str, Any]] = {}
     twice = len(original.files) > 1
     gone = {bare(old) for old, _ in design.renames}  # not found by its old name any more
+    listed = [c for c in design.classes if any(o.collection for o in c.objects)]
+    gone |= {bare(o) for c in listed for f in c.fields for o in f.origins}  # items are objects now
     for path, file in original.files.items():
         for symbol in module_variables(file):
             if not symbol.kinds - {"variable"} and len(rows) < MOST and symbol.name not in gone:
@@ -27,7 +29,9 @@ def watched(design: Design, original: Program) -> list[dict[str, Any]]:
     hidden = original.language.write.hidden
     for c in design.classes:
         for index, made in enumerate(c.objects):
-            for member, origin in c.origins(index):
+            for member, origin in c.origins(index) if not made.collection else ():
+                if any(bare(origin) == o.collection for x in listed for o in x.objects):
+                    continue
                 path = origin.split("::")[0] if "::" in origin else c.source or home(origin, original)
                 function, _, variable = bare(origin).rpartition(".")
                 row = rows.setdefault(

@@ -14,10 +14,11 @@ from ..program.language import reread
 from ..program.model import Program
 from .edits import Overlap
 from .step import Context, Refusal
+from .steps.collect import CollectRecords, is_collection
 from .steps.hoist import HoistLiteral, literal_fields
 from .steps.rename import Rename
 
-Prelude = Rename | HoistLiteral
+Prelude = Rename | CollectRecords | HoistLiteral
 
 
 def prelude(design: Design, program: Program) -> tuple[list[Prelude], Design, Program]:
@@ -30,6 +31,12 @@ def prelude(design: Design, program: Program) -> tuple[list[Prelude], Design, Pr
         if (after := tried(step, design, program)) is not None:
             design = parse("", follow(to_toml(design), program, after, old, new))[0]
             program = after
+    for c in [c for c in design.classes if is_collection(c)]:
+        collect = CollectRecords(c)
+        steps.append(collect)
+        after = tried(collect, design, program)
+        design = standing(design, c, after is not None)
+        program = after or program
     for c in list(design.classes):
         for f, texts in literal_fields(c):
             hoist = HoistLiteral(design.class_named(c.name) or c, f, texts)
@@ -39,6 +46,14 @@ def prelude(design: Design, program: Program) -> tuple[list[Prelude], Design, Pr
             design = with_origins(design, c, f, names if after is not None else None)
             program = after or program
     return steps, design, program
+
+
+def standing(design: Design, c: ClassDesign, stands: bool) -> Design:
+    """The design with a class that stands already and has only to move, or without it."""
+    made = copy.copy(design)
+    bones = ClassDesign(c.name, c.role, c.file, c.base)
+    made.classes = [bones if other.name == c.name else other for other in design.classes if stands or other.name != c.name]
+    return made
 
 
 def tried(step: Prelude, design: Design, program: Program) -> Program | None:

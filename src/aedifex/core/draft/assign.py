@@ -242,10 +242,9 @@ class Assigner:
 
     # -- at the end ------------------------------------------------------------------------------
 
-    def finish(self) -> None:
-        """Places, constants, and a reason for all that stays."""
-        readers: dict[Symbol, str] = {}
-        for c in self.classes:
+    def place(self, classes: list[ClassDesign]) -> None:
+        """A file of its own for each class that can have one; why not for the others."""
+        for c in classes:
             if self.write.stays_in(self.file):
                 break
             if c.name in self.bound:
@@ -259,7 +258,13 @@ class Assigner:
             c.file = file_for(c.name, c.role, self.file.path, self.write, self.files)
             self.files.add(c.file)
             self.files.add(self.write.module_of(c.file))
-            for s in self.read_by(c):
+
+    def finish(self) -> None:
+        """Places, constants, and a reason for all that stays."""
+        readers: dict[Symbol, str] = {}
+        self.place(self.classes)
+        for c in self.classes:
+            for s in self.read_by(c) if c.file else ():
                 readers.setdefault(s, c.file)
         for s in self.kinds:
             if s in self.constants:

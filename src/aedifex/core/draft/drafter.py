@@ -10,7 +10,9 @@ from ..program.language import neighbours, read_program
 from ..program.model import Program, SourceFile
 from ..program.pause import uncollected
 from .assign import Assigner
+from .collections import collect
 from .design import ClassDesign, Design, WishDesign, bare
+from .records import records
 
 
 @uncollected
@@ -28,14 +30,31 @@ def draft(
     outsiders = read_neighbours(program, naming=True)
     beside = neighbours(program.root, program.texts, program.language)
     taken: set[str] = set()
-    for file in whole:
-        assigner = Assigner(program, file, outsiders, beside, design.wishes, file.path in starts, taken, idea)
+    for path in [file.path for file in whole]:
+        kept, program = listed(program, program.files[path], outsiders, beside, design, taken)
+        file = program.files[path]
+        assigner = Assigner(program, file, outsiders, beside, design.wishes, path in starts, taken, idea)
         classes, stays = assigner.design()
-        design.classes += classes
+        assigner.place(kept)
+        design.classes += kept + classes
         design.stays += stays
         design.why_not |= assigner.why_not
         taken |= {c.name for c in classes} | {c.file for c in classes}
     return design
+
+
+def listed(
+    program: Program, file: SourceFile, outsiders: Program, beside: list[str], design: Design, taken: set[str]
+) -> tuple[list[ClassDesign], Program]:
+    """Classes for lists with one index, and the program as it is with them: what is drafted for the rest speaks of that."""
+    asked = {bare(n) for w in design.wishes for n in [*w.together, *w.keep]}
+    loose = {s for s in file.scope.symbols.values() if s.name not in asked}
+    if not records(file, program.language, loose):
+        return [], program
+    fit = Assigner(program, file, outsiders, beside, design.wishes, True, taken)
+    if fit.whole is not None:
+        return [], program
+    return collect(program, file, loose - {s for s in loose if s.name in fit.blocked}, taken)
 
 
 def digest(text: bytes) -> str:

@@ -23,6 +23,7 @@ class Checker:
         self.found: list[Problem] = []
         self.owners: dict[str, str] = {}
         self.objects = {o.name for c in design.classes for o in c.objects}
+        self.collections = {o.collection for c in design.classes for o in c.objects if o.collection}  # lists to come
 
     def report(self, line: int, message: str) -> None:
         self.found.append(Problem(self.path, line, message))
@@ -102,7 +103,7 @@ class Checker:
                 self.origin(line, origin, c.name, {"function"})
             self.parameters(index, number, m.origins, m.drop)
             for add in m.add:
-                if self.file_of(add["value"]) is None and add["value"] not in self.objects:
+                if self.file_of(add["value"]) is None and add["value"] not in self.objects | self.collections:
                     self.report(
                         self.lines.of("class.method", index, number, "add"),
                         f"'{add['value']}' does not exist in the sources",
@@ -122,10 +123,15 @@ class Checker:
                     f"owner '{o.owner}' is not a class of this design",
                 )
             if o.collection:
-                self.report(
-                    self.lines.of("class.object", index, number, "collection"),
-                    "collections are not built yet; leave 'collection' out",
-                )
+                self.check_collection(self.lines.of("class.object", index, number, "collection"), c, o.collection)
+
+    def check_collection(self, line: int, c: ClassDesign, name: str) -> None:
+        if not self.write.is_name(name):
+            self.report(line, f"'{name}' cannot be the name of a list")
+        elif len(c.objects) > 1:
+            self.report(line, "objects that have a variable each are not kept in a list; leave 'collection' out")
+        elif any(name in f.scope.symbols for f in self.program.files.values()):
+            self.report(line, f"'{name}' is in use already; give the list another name")
 
     def member_name(self, line: int, name: str, members: set[str], hidden: bool) -> None:
         shown = self.write.hidden(name) if hidden else name
@@ -136,6 +142,8 @@ class Checker:
         members.add(shown)
 
     def origin(self, line: int, origin: str, owner: str, kinds: set[str]) -> None:
+        if bare(origin) in self.collections:
+            return
         file = self.file_of(origin)
         if file is None:
             self.report(line, f"'{origin}' does not exist in the sources")

@@ -11,7 +11,8 @@ from typing import Any, Protocol
 
 from .errors import AedifexError
 from .joined import join, main_first
-from .model import Argument, Call, Function, Problem, Program, Reference, SourceFile, Statement
+from .lists import ListUse
+from .model import Argument, Call, Function, Problem, Program, Reference, SourceFile, Statement, Symbol
 from .pause import uncollected
 from .snapshot import Snapshot, project_files
 
@@ -121,6 +122,10 @@ class Language(Protocol):
         ...
 
     def type_of(self, file: SourceFile, span: tuple[int, int]) -> str: ...
+
+    def list_uses(self, file: SourceFile, symbol: Symbol) -> list[ListUse] | None:
+        """Every use of a list at the top, in source order; None if the list itself gets about, or this is not told."""
+        ...
 
     def imported(self, file: SourceFile, statement: Statement) -> list[tuple[str, str, str]]:
         """What an import binds: (local name, module, name in the module or "")."""

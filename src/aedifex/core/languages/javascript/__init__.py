@@ -53,6 +53,7 @@ class JavaScript:
     depth = staticmethod(lambda statement: structure.depth(statement.node))
     has_alternative = staticmethod(lambda s: s.node.child_by_field_name("alternative") is not None)
 
+    list_uses = staticmethod(lambda file, symbol: None)  # not told yet: lists stay lists
     @staticmethod
     def offered_words(file: SourceFile, name: str) -> list[tuple[int, int]]:
         """Nothing is offered by a text."""

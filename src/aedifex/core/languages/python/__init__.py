@@ -8,6 +8,7 @@ import warnings
 from ...program.model import Function, Problem, Program, SourceFile, Statement
 from . import launch, write
 from .imports import imported, imported_word, module_word
+from .lists import list_uses
 from .literals import literals
 from .namespaces import confined
 from .pure import BUILTINS, apis, node_at, purity, type_of
@@ -57,6 +58,7 @@ class Python:
     depth = staticmethod(lambda statement: depth(statement.node))
     purity = staticmethod(purity)
     type_of = staticmethod(type_of)
+    list_uses = staticmethod(list_uses)
     imported = staticmethod(imported)
     imported_word = staticmethod(imported_word)
     module_word = staticmethod(module_word)

@@ -1,0 +1,58 @@
+"""Make lists with one index one list of objects.
+
+names = ["Mill", "Quarry"]           class Stop:
+waiting = [0, 0]               →         def __init__(self, name, waiting): ...
+waiting[i] += 1                      stops = [Stop("Mill", 0), Stop("Quarry", 0)]
+                                     stops[i].waiting += 1
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+from ...draft.collections import collection_edits
+from ...draft.design import ClassDesign, bare
+from ...draft.records import wanted
+from ...survey.hazards import hazards
+from ..edits import Edits
+from ..step import Context, Refusal
+
+
+@dataclass
+class CollectRecords:
+    design: ClassDesign
+    needs: list[str] = field(default_factory=list)
+    refused: Refusal | None = None  # where it was tried already
+
+    @property
+    def id(self) -> str:
+        return f"collect:{self.design.name}"
+
+    def title(self) -> str:
+        lists = ", ".join(bare(o) for f in self.design.fields for o in f.origins)
+        return f"{lists} become one list {self.design.objects[0].collection} of {self.design.name} objects"
+
+    def apply(self, context: Context) -> Edits:
+        if self.refused is not None:
+            raise self.refused
+        file = context.home(self.design)
+        names = [bare(o) for f in self.design.fields for o in f.origins]
+        for h in hazards(context.program, file.path):
+            if not h.names or set(h.names) & set(names):
+                raise Refusal(h.message, h.path, h.line, "the lists stay lists")
+        collection = self.design.objects[0].collection
+        for name in (collection, self.design.name):
+            if any(name in s.symbols for s in file.scope.walk()):
+                raise Refusal(f"'{name}' is in use already", file.path, 0, "choose another name in the design")
+        found = wanted(file, context.language, names)
+        if isinstance(found, str):
+            raise Refusal(found, file.path, 0, "take the class out of the design")
+        out = Edits()
+        for start, end, text in collection_edits(file, context.language, found, self.design):
+            out.replace(file.path, start, end, text)
+        return out
+
+
+def is_collection(c: ClassDesign) -> bool:
+    """Whether the objects of a class are kept in a list that takes the place of several."""
+    return len(c.objects) == 1 and bool(c.objects[0].collection)

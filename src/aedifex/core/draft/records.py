@@ -1,0 +1,279 @@
+"""Lists with one index: several that hold a part each of what would be one list of objects (C15).
+
+names = ["Mill", "Quarry"]           class Stop:
+waiting = [0, 0]               →         def __init__(self, name, waiting): ...
+waiting[i] += 1                      stops = [Stop("Mill", 0), Stop("Quarry", 0)]
+                                     stops[i].waiting += 1
+
+Used by the draft, which goes on with the program as it is afterwards, and by the steps that do it.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass, field
+
+from ..program.language import Language, NewField
+from ..program.lists import ListUse
+from ..program.model import SourceFile, Statement, Symbol
+from ..survey.effects import module_variables
+
+Range = tuple[int, int, str]
+GROWING = ("append", "delete", "empty")
+
+
+@dataclass
+class Records:
+    """``uses``: each list with all its uses; ``together``: rows of statements that add, take out or empty, one for each list."""
+
+    lists: list[Symbol]
+    uses: dict[Symbol, list[ListUse]]
+    together: list[list[ListUse]] = field(default_factory=list)
+
+    @property
+    def firsts(self) -> list[ListUse]:
+        return [next(u for u in self.uses[s] if u.kind == "first") for s in self.lists]
+
+    @property
+    def named(self) -> str:
+        return ", ".join(s.name for s in self.lists)
+
+
+def records(file: SourceFile, language: Language, free: Iterable[Symbol]) -> list[Records]:
+    """The groups of lists of a file that have one index, in source order. ``free``: the variables that may be changed."""
+    told: dict[Symbol, list[ListUse]] = {}
+    for s in module_variables(file):
+        uses = language.list_uses(file, s) if s in free and s.kinds == {"variable"} else None
+        if uses is not None and [u.kind for u in uses if u.bound or u.kind == "first"].count("first") == 1 and uses[0].kind == "first":
+            told[s] = uses
+    found = []
+    for lists in indexed_alike(file, told):
+        made = Records(lists, {s: told[s] for s in lists})
+        if not trouble(file, language, made):
+            found.append(made)
+    return found
+
+
+def wanted(file: SourceFile, language: Language, names: list[str]) -> Records | str:
+    """The lists that a design names as one; why not if they are none."""
+    made = Records([], {})
+    for name in names:
+        s = file.scope.symbols.get(name)
+        uses = language.list_uses(file, s) if s is not None else None
+        if s is None or not uses or uses[0].kind != "first":
+            return f"'{name}' is used in a way that a list of objects could not be"
+        made.lists.append(s)
+        made.uses[s] = uses
+    made.lists.sort(key=lambda s: made.uses[s][0].span)
+    return trouble(file, language, made) or made
+
+
+def indexed_alike(file: SourceFile, told: dict[Symbol, list[ListUse]]) -> list[list[Symbol]]:
+    """Lists of one length that are used with the same index in the same function, or stretch of main code."""
+    indexes: dict[tuple[object, str], set[Symbol]] = {}
+    for s, uses in told.items():
+        for u in uses:
+            if u.kind == "item":
+                indexes.setdefault((file.function_at(u.span[0]), file.slice(*u.parts[0])), set()).add(s)
+    head = {s: s for s in told}
+    for held in indexes.values():
+        ordered = sorted(held, key=lambda s: told[s][0].span)
+        for other in ordered[1:]:
+            if len(told[other][0].parts) == len(told[ordered[0]][0].parts):
+                old, new = head[other], head[ordered[0]]
+                head = {s: new if h is old else h for s, h in head.items()}
+    groups: dict[Symbol, list[Symbol]] = {}
+    for s in told:
+        groups.setdefault(head[s], []).append(s)
+    return [g for g in groups.values() if len(g) > 1]
+
+
+def trouble(file: SourceFile, language: Language, made: Records) -> str:
+    """ "" if the lists can become one, else why not; finds what grows and shrinks together."""
+    firsts = made.firsts
+    if len({len(u.parts) for u in firsts}) > 1:
+        return f"{made.named} do not begin with as many items each"
+    if not any(u.kind in GROWING or (u.kind == "item" and (u.ref.writes or u.ref.mutates)) for s in made.lists for u in made.uses[s]):
+        return f"nothing changes {made.named}: they are a table of constants"
+    for s, first in zip(made.lists, firsts, strict=True):
+        if any(r.symbol is not None and r.symbol in made.uses for part in first.parts for r in file.within(*part)):
+            return f"{s.name} begins with items of the others"
+        if any(language.purity(file, part) == "effect" for part in first.parts):
+            return f"the items of {s.name} are made where they stand"
+    if any(not apart(file, language, s, made) for s in between(file, firsts)):
+        return f"something happens between the first statements of {made.named}"
+    rows = [u for s in made.lists for u in made.uses[s] if u.kind in ("first", *GROWING)]
+    if crowded := next((u for u in rows if not whole_line(file, u.span)), None):
+        return f"line {file.shown(crowded.span[0])} holds more than one statement"
+    return grown(file, language, made)
+
+
+def whole_line(file: SourceFile, span: tuple[int, int]) -> bool:
+    """Whether a statement has its lines for itself, but for a remark."""
+    start = file.lines[file.line(span[0]) - 1]
+    end = file.text.find(b"\n", span[1])
+    rest = file.text[span[1] : end if end >= 0 else len(file.text)].strip()
+    return not file.text[start : span[0]].strip() and (not rest or rest.startswith(b"#"))
+
+
+def between(file: SourceFile, firsts: list[ListUse]) -> list[Statement]:
+    """The statements at the top from the first list to the last."""
+    start, end = min(u.span[0] for u in firsts), max(u.span[1] for u in firsts)
+    return [s for s in file.statements if start <= s.start < end and not any(u.span[0] <= s.start < u.span[1] for u in firsts)]
+
+
+def apart(file: SourceFile, language: Language, s: Statement, made: Records) -> bool:
+    """Whether a statement neither does anything nor looks at the lists."""
+    if s.kind in ("function", "class", "import", "docstring", "pass"):
+        return True
+    quiet = s.kind in ("assign", "annotate") and s.target is not None and (s.value is None or language.purity(file, s.value) != "effect")
+    return quiet and not any(r.symbol in made.uses for r in file.within(s.start, s.end))
+
+
+def grown(file: SourceFile, language: Language, made: Records) -> str:
+    """Whatever adds, takes out or empties does so for all lists, one statement after another."""
+    made.together = []
+    for kind in GROWING:
+        uses = sorted((u for s in made.lists for u in made.uses[s] if u.kind == kind), key=lambda u: u.span)
+        size = len(made.lists)
+        for row in (uses[i : i + size] for i in range(0, len(uses), size)):
+            line = file.shown(row[0].span[0])
+            if {u.ref.symbol for u in row} != set(made.lists) or len({u.block for u in row}) != 1:
+                return f"line {line}: {made.named} do not grow and shrink together"
+            for a, b in zip(row, row[1:], strict=False):
+                gap = file.slice(a.span[1], b.span[0])
+                if any(x.strip() and not x.strip().startswith("#") for x in gap.split("\n")) or "\n" not in gap:
+                    return f"line {line}: something stands between what is done to {made.named}"
+            if why := uneven(file, language, made, row):
+                return f"line {line}: {why}"
+            made.together.append(row)
+    return ""
+
+
+def uneven(file: SourceFile, language: Language, made: Records, row: list[ListUse]) -> str:
+    """Why statements for one list each cannot be one for all; "" if they can."""
+    if row[0].kind == "delete":
+        texts = {file.slice(*p) for u in row for p in u.parts}
+        same = len(texts) <= 1 and len({len(u.parts) for u in row}) == 1
+        if not same or any(language.purity(file, p) == "effect" for u in row for p in u.parts):
+            return "different items are taken out"
+    if row[0].kind == "empty" and len({u.bound for u in row}) > 1:
+        return "some are emptied and some made anew"
+    if row[0].kind == "append":
+        for u in row[1:]:
+            if language.purity(file, u.parts[0]) == "effect":
+                return f"what is added to {u.ref.name} is worked out after the first has grown"
+            if any(r.symbol in made.uses for r in file.within(*u.parts[0])):
+                return f"what is added to {u.ref.name} looks at the lists"
+    return ""
+
+
+# -- what they become ----------------------------------------------------------------------------
+
+
+def collected(
+    file: SourceFile, language: Language, made: Records, class_: str, item: str, collection: str, fields: dict[str, str]
+) -> list[Range]:
+    """The edits. ``item``: what one object is called; ``fields``: list → field."""
+    edits: list[Range] = []
+    done = {u.ref.start for row in made.together for u in row} | {u.ref.start for u in made.firsts}
+    for s in made.lists:
+        for u in made.uses[s]:
+            if u.ref.start in done:
+                continue
+            start, end = u.ref.start, u.ref.end
+            if u.kind == "item":
+                edits += [(start, end, collection), (u.span[1], u.span[1], f".{fields[s.name]}")]
+            elif u.kind == "length":
+                edits.append((start, end, collection))
+            else:
+                inner = f"{item}.{fields[s.name]} for {item} in {collection}"
+                alone = file.text[:start].rstrip().endswith(b"(") and file.text[end:].lstrip().startswith(b")")
+                bare = u.kind == "each" and alone and file.text[start - 1 : start] == b"(" and file.text[end : end + 1] == b")"
+                edits.append((start, end, inner if bare else f"({inner})" if u.kind == "each" else f"[{inner}]"))
+    for row in made.together:
+        edits += one_for_all(file, language, made, row, class_, collection, fields)
+    edits += declared(file, made, collection)
+    edits += founded(file, language, made, class_, collection, fields)
+    return edits
+
+
+def one_for_all(
+    file: SourceFile, language: Language, made: Records, row: list[ListUse], class_: str, collection: str, fields: dict[str, str]
+) -> list[Range]:
+    """The first statement speaks for all lists; the others go with their lines."""
+    first = row[0]
+    edits = [gone(file, language, u.span) for u in row[1:]]
+    if first.kind != "append":
+        return [*edits, (first.ref.start, first.ref.end, collection)]
+    in_order = [u.ref.name for u in row] == [s.name for s in made.lists]
+    name = lambda u: "" if in_order else f"{fields[u.ref.name]}="  # noqa: E731
+    rest = "".join(f", {name(u)}{file.slice(*u.parts[0])}" for u in row[1:])
+    start, end = first.parts[0]
+    edits.append((first.span[0], start, f"{collection}.append({class_}({name(first)}"))
+    return [*edits, (end, first.span[1], f"{rest}))")]
+
+
+def gone(file: SourceFile, language: Language, span: tuple[int, int]) -> Range:
+    """A statement goes with its line; a remark behind it stays."""
+    end = language.write.line_end(file, span[1])
+    rest = file.text[span[1] : end]
+    if rest.strip():
+        return span[0], span[1] + len(rest) - len(rest.lstrip()), ""
+    return language.write.line_start(file, span[0]), end, ""
+
+
+def declared(file: SourceFile, made: Records, collection: str) -> list[Range]:
+    """``global a, b`` in functions that bind the lists anew."""
+    edits: list[Range] = []
+    statements: dict[tuple[int, int], list[str]] = {}
+    spans: dict[tuple[int, int], tuple[int, int]] = {}
+    for d in file.declarations:
+        statements.setdefault(d.statement, []).append(d.name)
+        a, b = spans.get(d.statement, (d.start, d.end))
+        spans[d.statement] = (min(a, d.start), max(b, d.end))
+    names = {s.name for s in made.lists}
+    for statement, listed in statements.items():
+        if names & set(listed):
+            edits.append((*spans[statement], ", ".join([*(n for n in listed if n not in names), collection])))
+    return edits
+
+
+def founded(
+    file: SourceFile, language: Language, made: Records, class_: str, collection: str, fields: dict[str, str]
+) -> list[Range]:
+    """The class and the list of its objects, where the last of the lists stood."""
+    write, firsts = language.write, made.firsts
+    unit = write.indent_unit(file)
+    members, edits = [], []
+    last = max(firsts, key=lambda u: u.span)
+    for s, u in zip(made.lists, firsts, strict=True):
+        above = write.comment_start(file, u.span[0])
+        remarks = [line.strip() for line in file.slice(above, u.span[0]).split("\n") if line.strip()]
+        name = fields[s.name]
+        members.append(NewField(name, name, given=True, above=remarks, comment=write.trailing_comment(file, u.span[1])))
+        if u is not last:
+            edits.append((above, write.line_end(file, u.span[1]), ""))
+    top = min(write.comment_start(file, u.span[0]) for u in firsts)
+    rows = [", ".join(file.slice(*u.parts[i]) for u in firsts) for i in range(len(firsts[0].parts))]
+    objects = [f"{class_}({row})" for row in rows]
+    line = f"{collection} = [{', '.join(objects)}]"
+    if len(line) > 100:
+        line = f"{collection} = [\n" + "".join(f"{unit}{o},\n" for o in objects) + "]"
+    start = write.blank_before(file, write.comment_start(file, last.span[0]))
+    if not between(file, firsts):
+        start, edits = write.blank_before(file, top), []
+    gap = "\n" * write.BLANKS
+    text = write.class_text(file, unit, class_, "", members).rstrip("\n")
+    lead = gap if start else ""
+    text = write.with_newlines(f"{lead}{text}\n{gap}{line}\n", write.newline(file))
+    return [*edits, (start, write.line_end(file, last.span[1]), text)]
+
+
+def applied(text: bytes, edits: list[Range], encoding: str) -> bytes:
+    """The text with ranges replaced; those at one place keep their order."""
+    parts, at = [], 0
+    for _, (start, end, new) in sorted(enumerate(edits), key=lambda e: (e[1][0], e[1][1], e[0])):
+        parts += [text[at:start], new.encode(encoding)]
+        at = max(at, end)
+    return b"".join([*parts, text[at:]])
