@@ -14,11 +14,11 @@ from ..program.language import reread
 from ..program.model import Program
 from .edits import Overlap
 from .step import Context, Refusal
-from .steps.collect import CollectRecords, is_collection
+from .steps.collect import AskItems, CollectRecords, ItemMethod, is_collection
 from .steps.hoist import HoistLiteral, literal_fields
 from .steps.rename import Rename
 
-Prelude = Rename | CollectRecords | HoistLiteral
+Prelude = Rename | CollectRecords | ItemMethod | AskItems | HoistLiteral
 
 
 def prelude(design: Design, program: Program) -> tuple[list[Prelude], Design, Program]:
@@ -33,8 +33,12 @@ def prelude(design: Design, program: Program) -> tuple[list[Prelude], Design, Pr
             program = after
     for c in [c for c in design.classes if is_collection(c)]:
         collect = CollectRecords(c)
-        steps.append(collect)
         after = tried(collect, design, program)
+        wishes = [ItemMethod(c, m, [collect.id]) for m in c.methods]
+        more: list[Prelude] = [collect, *wishes, AskItems(c, [collect.id])]
+        for step in more[1:] if after is not None else ():
+            after = tried(step, design, after) or after
+        steps += more
         design = standing(design, c, after is not None)
         program = after or program
     for c in list(design.classes):

@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from ..program.language import Language, reread
 from ..program.model import Program, SourceFile, Symbol
-from .design import ClassDesign, FieldDesign, ObjectDesign
-from .names import class_name_for, free, stem_of, taken_names
-from .records import Records, applied, collected, records
+from .design import ClassDesign, FieldDesign, MethodDesign, ObjectDesign
+from .items import Items
+from .names import class_name_for, free, member_names, stem_of, taken_names
+from .records import Range, Records, applied, collected, records
 from .wording import plural, singular
 
 
@@ -15,7 +16,10 @@ def collect(program: Program, file: SourceFile, free_: set[Symbol], taken: set[s
     made: list[ClassDesign] = []
     while found := records(file, program.language, free_):
         design = proposed(program, file, found[0], taken)
-        program = collected_program(program, file, found[0], design)
+        program = changed(program, file, collection_edits(file, program.language, found[0], design))
+        program = with_methods(program, file.path, design)
+        if (file := program.files[file.path]) and (edits := loops(file, program.language, design)):
+            program = changed(program, file, edits)
         made.append(design)
         taken = taken | {design.name}
         file = program.files[file.path]
@@ -24,12 +28,43 @@ def collect(program: Program, file: SourceFile, free_: set[Symbol], taken: set[s
     return made, program
 
 
-def collected_program(program: Program, file: SourceFile, found: Records, design: ClassDesign) -> Program:
-    edits = collection_edits(file, program.language, found, design)
+def changed(program: Program, file: SourceFile, edits: list[Range]) -> Program:
     return reread(program, {file.path: applied(file.text, edits, file.encoding)})
 
 
-def collection_edits(file: SourceFile, language: Language, found: Records, design: ClassDesign) -> list[tuple[int, int, str]]:
+def with_methods(program: Program, path: str, design: ClassDesign) -> Program:
+    """The program in which functions that work on one object are its methods; the design names them."""
+    write, obj = program.language.write, design.objects[0]
+    words = {w.lower() for w in write.words(design.name)}
+    while found := Items(program.files[path], program.language, obj.collection).functions():
+        f, param = found[0]
+        taken = {x.name for x in design.fields} | {m.name for m in design.methods}
+        name = member_names([f.name], words, write, taken)[f.name]
+        design.methods.append(MethodDesign(name, [f.name], drop=[param]))
+        design.why.append(f"{f.name} gets the index {param} only to work on that one object")
+        items = Items(program.files[path], program.language, obj.collection)
+        program = changed(program, items.file, items.method_edits(f, param, name, design.name, loose(program, items.file)))
+    return program
+
+
+def loose(program: Program, file: SourceFile) -> bool:
+    """Whether nothing reads document strings, so that they may be indented."""
+    return not program.language.write.reads_documents(list(program.files.values()))
+
+
+def loops(file: SourceFile, language: Language, design: ClassDesign) -> list[Range]:
+    """The edits by which loops go through the objects, one after another: a loop inside one of them is left for the next time."""
+    items = Items(file, language, design.objects[0].collection)
+    edits: list[Range] = []
+    end = 0
+    for u in items.loops(design.objects[0].name) if items.told else ():
+        if u.span[0] >= end:
+            edits += items.loop_edits(u, design.objects[0].name)
+            end = u.span[1]
+    return edits
+
+
+def collection_edits(file: SourceFile, language: Language, found: Records, design: ClassDesign) -> list[Range]:
     """The edits by which the lists of a class become one."""
     obj = design.objects[0]
     fields = {origin.rsplit("::", 1)[-1]: f.name for f in design.fields for origin in f.origins}

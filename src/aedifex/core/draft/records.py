@@ -184,7 +184,7 @@ def collected(
             start, end = u.ref.start, u.ref.end
             if u.kind == "item":
                 edits += [(start, end, collection), (u.span[1], u.span[1], f".{fields[s.name]}")]
-            elif u.kind == "length":
+            elif u.kind in ("length", "count"):
                 edits.append((start, end, collection))
             else:
                 inner = f"{item}.{fields[s.name]} for {item} in {collection}"

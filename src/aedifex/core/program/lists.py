@@ -16,6 +16,8 @@ class ListUse:
     - first: the statement at the top that gives it its items (``parts``: the items);
     - item: one item (``parts``: the index);
     - length: how many there are;
+    - count: a loop that counts through the indexes (``parts``: its variable, what it goes through, all loops that bind the variable;
+      ``block``: where its body starts);
     - append, delete: a statement of its own (``parts``: the new item, the index; none for the last one);
     - empty: a statement that takes all out, or gives it a new list without items;
     - each: what goes through all of them, one after another;

@@ -10,12 +10,13 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 
-from ...draft.collections import collection_edits
-from ...draft.design import ClassDesign, bare
+from ...draft.collections import collection_edits, loops, loose
+from ...draft.design import ClassDesign, MethodDesign, bare
+from ...draft.items import Items
 from ...draft.records import wanted
 from ...survey.hazards import hazards
 from ..edits import Edits
-from ..step import Context, Refusal
+from ..step import Context, Refusal, function_of
 
 
 @dataclass
@@ -50,6 +51,66 @@ class CollectRecords:
         out = Edits()
         for start, end, text in collection_edits(file, context.language, found, self.design):
             out.replace(file.path, start, end, text)
+        return out
+
+
+@dataclass
+class ItemMethod:
+    """A function that gets an index becomes a method of the object that it is of."""
+
+    design: ClassDesign
+    method: MethodDesign
+    needs: list[str] = field(default_factory=list)
+    refused: Refusal | None = None
+
+    @property
+    def id(self) -> str:
+        return f"method:{self.design.name}.{self.method.name}"
+
+    def title(self) -> str:
+        return f"{bare(self.method.origins[0])} becomes the method {self.design.name}.{self.method.name}"
+
+    def apply(self, context: Context) -> Edits:
+        if self.refused is not None:
+            raise self.refused
+        file = context.home(self.design)
+        f = function_of(file, self.method.origins[0])
+        items = Items(file, context.language, self.design.objects[0].collection)
+        if len(self.method.drop) != 1 or self.method.drop[0] not in [p.name for p in f.params]:
+            raise Refusal(f"'{f.name}' has no one parameter that is the index", file.path, file.line(f.start), "name it in 'drop'")
+        param = self.method.drop[0]
+        p = next(p for p in f.params if p.name == param)
+        why = items.why_not(f, param) if items.told and items.is_index(f, p) else f"'{param}' is more than an index"
+        if why:
+            raise Refusal(why, file.path, file.line(f.start), "it stays a function")
+        out = Edits()
+        for edit in items.method_edits(f, param, self.method.name, self.design.name, loose(context.program, file)):
+            out.replace(file.path, *edit)
+        return out
+
+
+@dataclass
+class AskItems:
+    """Loops that count through a list go through its objects."""
+
+    design: ClassDesign
+    needs: list[str] = field(default_factory=list)
+    refused: Refusal | None = None
+
+    @property
+    def id(self) -> str:
+        return f"loops:{self.design.name}"
+
+    def title(self) -> str:
+        obj = self.design.objects[0]
+        return f"loops go through {obj.collection} and ask each {obj.name}"
+
+    def apply(self, context: Context) -> Edits:
+        if self.refused is not None:
+            raise self.refused
+        file, out = context.home(self.design), Edits()
+        for edit in loops(file, context.language, self.design):
+            out.replace(file.path, *edit)
         return out
 
 

@@ -109,10 +109,31 @@ def argument(file: SourceFile, ref: Reference, node: Any, call: Any) -> ListUse 
         return None
     name = callee.text.decode("utf-8", "replace")
     if name == "len" and len(args) == 1:
-        return ListUse("length", ref, span(call))
+        return counting(file, ref, call) or ListUse("length", ref, span(call))
     if name in ALL or (name in ("max", "min") and len([a for a in args if a.type != "keyword_argument"]) > 1):
         return ListUse("all", ref, span(node))
     return ListUse("each", ref, span(node)) if name in EACH and not (name in ("map", "filter") and same(args[0], node)) else None
+
+
+def counting(file: SourceFile, ref: Reference, length: Any) -> ListUse | None:
+    """``for i in range(len(items)):``"""
+    outer = length.parent.parent if length.parent.type == "argument_list" else None
+    if outer is None or outer.type != "call" or outer.child_by_field_name("function").text != b"range" or len(length.parent.named_children) != 1:
+        return None
+    loop, left = outer.parent, outer.parent.child_by_field_name("left")
+    if loop.type != "for_statement" or not same(loop.child_by_field_name("right"), outer) or left.type != "identifier":
+        return None
+    if not is_builtin(file, outer.child_by_field_name("function")):
+        return None
+    bound = next(r for r in file.within(left.start_byte, left.start_byte + 1))
+    others = [span(n) for r in (bound.symbol.bindings if bound.symbol else ()) if (n := loop_of(file, r)) is not None]
+    return ListUse("count", ref, span(loop), (span(left), span(outer), *others), loop.child_by_field_name("body").start_byte)
+
+
+def loop_of(file: SourceFile, ref: Reference) -> Any:
+    """The loop that binds a name and nothing else."""
+    node = file.tree.root_node.named_descendant_for_byte_range(ref.start, ref.end)
+    return node.parent if node.parent.type == "for_statement" and same(node.parent.child_by_field_name("left"), node) else None
 
 
 def is_builtin(file: SourceFile, node: Any) -> bool:

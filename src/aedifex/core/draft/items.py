@@ -1,0 +1,163 @@
+"""What works on one object of a list: functions that get its index become its methods, loops that count go through the objects.
+
+def drive(i, far): wagons[i].km += far          class Wagon:  def drive(self, far): self.km += far
+for i in range(len(wagons)): drive(i, 5)   →    for wagon in wagons: wagon.drive(5)
+
+Used by the draft and by the steps that do it.
+"""
+
+from __future__ import annotations
+
+from ..program.language import Language
+from ..program.lists import ListUse
+from ..program.model import Argument, Call, Function, Parameter, SourceFile
+from ..program.scopes import shadowed
+from ..survey.effects import Effects
+from ..survey.hazards import by_text
+from ..survey.state import constants_of
+from .records import GROWING, Range
+
+
+class Items:
+    """A list of objects and its uses in a file as it stands. ``collection``: its name. ``told``: whether every use of it can be told."""
+
+    def __init__(self, file: SourceFile, language: Language, collection: str) -> None:
+        self.file, self.language, self.write = file, language, language.write
+        symbol = file.scope.symbols.get(collection)
+        uses = language.list_uses(file, symbol) if symbol is not None else None
+        self.collection, self.symbol, self.told = collection, symbol, uses is not None
+        self.uses: list[ListUse] = uses or []
+        self.effects = Effects(file, language)
+        self.constants = set(constants_of(file, language))
+        self.changers = {f.symbol for f in file.tops for u in self.uses if u.kind in GROWING and f.start <= u.ref.start < f.end}
+
+    def items(self, start: int, end: int) -> list[ListUse]:
+        return [u for u in self.uses if u.kind == "item" and start <= u.ref.start < end]
+
+    # -- functions -------------------------------------------------------------------------------
+
+    def functions(self) -> list[tuple[Function, str]]:
+        """The functions that can be methods of one object, with the parameter that is its index."""
+        found = []
+        for f in self.file.tops if self.told else ():
+            for p in f.params:
+                if self.is_index(f, p) and not self.why_not(f, p.name):
+                    found.append((f, p.name))
+                    break
+        return found
+
+    def is_index(self, f: Function, p: Parameter) -> bool:
+        """Whether a parameter is nothing but the index of the objects that a function works with."""
+        spans = {u.parts[0] for u in self.items(f.start, f.end)}
+        s = f.scope.symbols.get(p.name)
+        uses = [r for r in s.references if not r.writes] if s is not None else []
+        return bool(uses) and all((r.start, r.end) in spans for r in uses)
+
+    def why_not(self, f: Function, param: str) -> str:
+        """ "" if a function can be a method of the object with the index ``param``, else why not."""
+        file, language = self.file, self.language
+        p = next(p for p in f.params if p.name == param)
+        inside = [u for u in self.uses if f.start <= u.ref.start < f.end]
+        if any(u.kind != "item" or file.slice(*u.parts[0]) != param for u in inside):
+            return f"'{f.name}' works with more than one object of {self.collection}"
+        if len(f.scope.symbols[param].bindings) > 1 or p.default or p.kind not in ("plain", "positional"):
+            return f"'{param}' is more than an index"
+        if f.symbol is None or f.symbol.kinds != {"function"} or f.symbol in self.effects.escaped or f.decorators or f.is_async or f.scope.generator:
+            return f"'{f.name}' is used other than by calling it"
+        if any(q.default and language.purity(file, q.default) != "literal" for q in f.params) or list(by_text(file, language, f.start, f.end)):
+            return f"'{f.name}' depends on where it stands"
+        if self.write.RECEIVER in {n for s in f.scope.walk() for n in s.symbols} or self.write.class_trouble(file, f.start, f.end):
+            return f"'{f.name}' cannot stand in a class"
+        direct = self.effects.direct(f.start, f.end)
+        names = (direct.names | {n for used in direct.uses for n in self.effects.reach[used].names}) - self.constants
+        if names - {self.symbol} or any(self.symbol in self.effects.reach[used].names for used in direct.uses):
+            return f"'{f.name}' works with more than its object"
+        if not self.at_once(f):
+            return f"'{f.name}' may do something else before it looks at its object"
+        return next((why for c in file.calls_of(f.symbol) if (why := self.unreadable(f, c, param))), "")
+
+    def at_once(self, f: Function) -> bool:
+        """Whether the object is looked at first, so that an index that is wrong fails at the same point."""
+        body = [s for s in self.language.body(self.file, f) if s.kind not in ("docstring", "declare")]
+        first = min(u.ref.start for u in self.items(f.start, f.end))
+        if not body or not body[0].start <= first < body[0].end or self.file.calls_within(body[0].start, first):
+            return False
+        inner = self.language.inner(self.file, body[0]) if body[0].kind in ("if", "for", "while", "with", "try", "match") else []
+        return body[0].kind in ("assign", "augment", "expression", "return") or (bool(inner) and first < inner[0].start)
+
+    def unreadable(self, f: Function, call: Call, param: str) -> str:
+        arg = self.argument(f, call, param)
+        args = self.language.arguments(self.file, call)
+        line = self.file.shown(call.start)
+        if arg is None or f.start <= call.start < f.end or shadowed(call.callee.scope, self.collection, self.file.scope):
+            return f"line {line}: nothing tells which object this call is for"
+        if any(self.language.purity(self.file, (a.value_start, a.end)) == "effect" for a in args if a.start < arg.start):
+            return f"line {line}: something happens before the index is known"
+        inner = self.file.calls_within(arg.value_start, arg.end)
+        return f"line {line}: the index is found by the same function" if any(c.callee.symbol is f.symbol for c in inner) else ""
+
+    def argument(self, f: Function, call: Call, param: str) -> Argument | None:
+        args = self.language.arguments(self.file, call)
+        if any(a.keyword in ("*", "**") for a in args):
+            return None
+        place = [p.name for p in f.params].index(param)
+        positional = [a for a in args if not a.keyword]
+        return next((a for a in args if a.keyword == param), positional[place] if place < len(positional) else None)
+
+    def method_edits(self, f: Function, param: str, name: str, class_: str, loose: bool) -> list[Range]:
+        """The function becomes a method, each call asks the object. ``loose``: its document string may be indented."""
+        file, write = self.file, self.write
+        scope = next(s for s, n in file.classes if n == class_ and s.parent is file.scope)
+        inner: list[Range] = write.method_header(file, f, name, {param})
+        inner += [(*u.span, write.RECEIVER) for u in self.items(f.start, f.end)]
+        start, end = write.comment_start(file, f.start), write.line_end(file, f.end)
+        text = write.indented(file, start, end, inner, write.indent_unit(file), f.docstring if loose else None)
+        at, before, after = write.method_place(file, scope)
+        text = text if text.endswith("\n") else text + "\n"
+        edits = [(at, at, write.with_newlines(f"{before}\n{text}{after}", write.newline(file)))]
+        edits.append((write.blank_before(file, start), end, ""))
+        assert f.symbol is not None
+        for call in file.calls_of(f.symbol):
+            arg = self.argument(f, call, param)
+            assert arg is not None
+            index = file.slice(arg.value_start, arg.end)
+            edits.append((call.callee.start, call.callee.end, f"{self.collection}[{index}].{name}"))
+            args = self.language.arguments(file, call)
+            place = args.index(arg)
+            if len(args) == 1:
+                edits.append((call.args_start, call.args_end, ""))
+            elif place:
+                edits.append((args[place - 1].end, arg.end, ""))
+            else:
+                edits.append((arg.start, args[1].start, ""))
+        return edits
+
+    # -- loops -----------------------------------------------------------------------------------
+
+    def loops(self, item: str) -> list[ListUse]:
+        """The loops that count through the list only to look at each object, and could go through the objects."""
+        return [u for u in self.uses if u.kind == "count" and self.only_looks(u, item)]
+
+    def only_looks(self, u: ListUse, item: str) -> bool:
+        file = self.file
+        variable = next(r for r in file.within(*u.parts[0]))
+        spans = {i.parts[0] for i in self.items(*u.span)}
+        s = variable.symbol
+        if s is None or not spans:
+            return False
+        inside = [r for r in s.references if u.span[0] <= r.start < u.span[1] and r is not variable]
+        outside = [r for r in s.references if not u.span[0] <= r.start < u.span[1]]
+        if any((r.start, r.end) not in spans or shadowed(r.scope, item, variable.scope) for r in inside):
+            return False
+        if any(not any(a <= r.start < b for a, b in u.parts[2:]) for r in outside) or item in variable.scope.symbols:
+            return False
+        if any(g.kind in GROWING and u.span[0] <= g.ref.start < u.span[1] for g in self.uses):
+            return False
+        return not self.effects.touch(u.block, u.span[1]).uses & self.changers
+
+    def loop_edits(self, u: ListUse, item: str) -> list[Range]:
+        text = self.file.slice(*u.parts[0])
+        mine = [i for i in self.items(*u.span) if self.file.slice(*i.parts[0]) == text]
+        return [(*u.parts[0], item), (*u.parts[1], self.collection), *((*i.span, item) for i in mine)]
+
+
