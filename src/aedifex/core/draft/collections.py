@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+import re
+
 from ..program.language import Language, reread
 from ..program.model import Program, SourceFile, Symbol
-from .design import ClassDesign, FieldDesign, MethodDesign, ObjectDesign
+from .design import ClassDesign, FieldDesign, MethodDesign, ObjectDesign, bare
 from .items import Items
 from .names import class_name_for, free, member_names, stem_of, taken_names
 from .records import Range, Records, applied, collected, records
@@ -16,16 +18,35 @@ def collect(program: Program, file: SourceFile, free_: set[Symbol], taken: set[s
     made: list[ClassDesign] = []
     while found := records(file, program.language, free_):
         design = proposed(program, file, found[0], taken)
-        program = changed(program, file, collection_edits(file, program.language, found[0], design))
-        program = with_methods(program, file.path, design)
-        if (file := program.files[file.path]) and (edits := loops(file, program.language, design)):
-            program = changed(program, file, edits)
+        after = rewritten(program, file, found[0], design)
+        hide(after.files[file.path], design)
+        if any(f.hidden for f in design.fields):
+            after = rewritten(program, file, found[0], design)
+        program = after
         made.append(design)
         taken = taken | {design.name}
         file = program.files[file.path]
         names = {s.name for s in free_}
         free_ = {s for s in file.scope.symbols.values() if s.name in names}
     return made, program
+
+
+def rewritten(program: Program, file: SourceFile, found: Records, design: ClassDesign) -> Program:
+    """The program with the objects, their methods (which the design gets, if it has none), and loops that ask them."""
+    design.methods, design.why = [], design.why[:1]
+    program = changed(program, file, collection_edits(file, program.language, found, design))
+    program = with_methods(program, file.path, design)
+    file = program.files[file.path]
+    edits = loops(file, program.language, design)
+    return changed(program, file, edits) if edits else program
+
+
+def hide(file: SourceFile, design: ClassDesign) -> None:
+    """Fields that nobody outside the class touches are its own."""
+    scope = next(s for s, n in file.classes if n == design.name and s.parent is file.scope)
+    text = file.text[: scope.start] + file.text[scope.end :]
+    for f in design.fields:
+        f.hidden = re.search(rb"\.\s*" + f.name.encode(file.encoding) + rb"\b", text) is None
 
 
 def changed(program: Program, file: SourceFile, edits: list[Range]) -> Program:
@@ -38,7 +59,7 @@ def with_methods(program: Program, path: str, design: ClassDesign) -> Program:
     words = {w.lower() for w in write.words(design.name)}
     while found := Items(program.files[path], program.language, obj.collection).functions():
         f, param = found[0]
-        taken = {x.name for x in design.fields} | {m.name for m in design.methods}
+        taken = {n for x in design.fields for n in (x.name, write.hidden(x.name))} | {m.name for m in design.methods}
         name = member_names([f.name], words, write, taken)[f.name]
         design.methods.append(MethodDesign(name, [f.name], drop=[param]))
         design.why.append(f"{f.name} gets the index {param} only to work on that one object")
@@ -67,7 +88,8 @@ def loops(file: SourceFile, language: Language, design: ClassDesign) -> list[Ran
 def collection_edits(file: SourceFile, language: Language, found: Records, design: ClassDesign) -> list[Range]:
     """The edits by which the lists of a class become one."""
     obj = design.objects[0]
-    fields = {origin.rsplit("::", 1)[-1]: f.name for f in design.fields for origin in f.origins}
+    hidden = language.write.hidden
+    fields = {bare(o): (f.name, hidden(f.name) if f.hidden else f.name) for f in design.fields for o in f.origins}
     return collected(file, language, found, design.name, obj.name, obj.collection, fields)
 
 

@@ -94,7 +94,7 @@ class Planner:
             self.refine(devices)
         place = {s: i for i, s in enumerate(self.rest)}
         found = [sorted(symbols, key=lambda s: place[s]) for symbols in self.parts if len(symbols) >= 2]
-        return [Candidate([symbols]) for symbols in sorted(found, key=lambda symbols: place[symbols[0]])]
+        return [Candidate([list(symbols)]) for symbols in sorted(found, key=lambda symbols: place[symbols[0]])]
 
     def refine(self, devices: set[Symbol]) -> None:
         """Make the groups better; devices that serve several things stay on their own."""

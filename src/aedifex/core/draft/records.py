@@ -12,6 +12,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import dataclass, field
+from itertools import pairwise
 
 from ..program.language import Language, NewField
 from ..program.lists import ListUse
@@ -19,6 +20,7 @@ from ..program.model import SourceFile, Statement, Symbol
 from ..survey.effects import module_variables
 
 Range = tuple[int, int, str]
+Fields = dict[str, tuple[str, str]]  # list → what the constructor calls its items, and the field
 GROWING = ("append", "delete", "empty")
 
 
@@ -69,12 +71,14 @@ def wanted(file: SourceFile, language: Language, names: list[str]) -> Records | 
 
 
 def indexed_alike(file: SourceFile, told: dict[Symbol, list[ListUse]]) -> list[list[Symbol]]:
-    """Lists of one length that are used with the same index in the same function, or stretch of main code."""
+    """Lists of one length that are used with the same index in the same function, or stretch of main code, or grow one after another."""
     indexes: dict[tuple[object, str], set[Symbol]] = {}
     for s, uses in told.items():
         for u in uses:
             if u.kind == "item":
                 indexes.setdefault((file.function_at(u.span[0]), file.slice(*u.parts[0])), set()).add(s)
+            elif u.kind in GROWING:
+                indexes.setdefault((u.block, u.kind), set()).add(s)
     head = {s: s for s in told}
     for held in indexes.values():
         ordered = sorted(held, key=lambda s: told[s][0].span)
@@ -140,7 +144,7 @@ def grown(file: SourceFile, language: Language, made: Records) -> str:
             line = file.shown(row[0].span[0])
             if {u.ref.symbol for u in row} != set(made.lists) or len({u.block for u in row}) != 1:
                 return f"line {line}: {made.named} do not grow and shrink together"
-            for a, b in zip(row, row[1:], strict=False):
+            for a, b in pairwise(row):
                 gap = file.slice(a.span[1], b.span[0])
                 if any(x.strip() and not x.strip().startswith("#") for x in gap.split("\n")) or "\n" not in gap:
                     return f"line {line}: something stands between what is done to {made.named}"
@@ -172,9 +176,9 @@ def uneven(file: SourceFile, language: Language, made: Records, row: list[ListUs
 
 
 def collected(
-    file: SourceFile, language: Language, made: Records, class_: str, item: str, collection: str, fields: dict[str, str]
+    file: SourceFile, language: Language, made: Records, class_: str, item: str, collection: str, fields: Fields
 ) -> list[Range]:
-    """The edits. ``item``: what one object is called; ``fields``: list → field."""
+    """The edits. ``item``: what one object is called."""
     edits: list[Range] = []
     done = {u.ref.start for row in made.together for u in row} | {u.ref.start for u in made.firsts}
     for s in made.lists:
@@ -183,11 +187,11 @@ def collected(
                 continue
             start, end = u.ref.start, u.ref.end
             if u.kind == "item":
-                edits += [(start, end, collection), (u.span[1], u.span[1], f".{fields[s.name]}")]
+                edits += [(start, end, collection), (u.span[1], u.span[1], f".{fields[s.name][1]}")]
             elif u.kind in ("length", "count"):
                 edits.append((start, end, collection))
             else:
-                inner = f"{item}.{fields[s.name]} for {item} in {collection}"
+                inner = f"{item}.{fields[s.name][1]} for {item} in {collection}"
                 alone = file.text[:start].rstrip().endswith(b"(") and file.text[end:].lstrip().startswith(b")")
                 bare = u.kind == "each" and alone and file.text[start - 1 : start] == b"(" and file.text[end : end + 1] == b")"
                 edits.append((start, end, inner if bare else f"({inner})" if u.kind == "each" else f"[{inner}]"))
@@ -199,7 +203,7 @@ def collected(
 
 
 def one_for_all(
-    file: SourceFile, language: Language, made: Records, row: list[ListUse], class_: str, collection: str, fields: dict[str, str]
+    file: SourceFile, language: Language, made: Records, row: list[ListUse], class_: str, collection: str, fields: Fields
 ) -> list[Range]:
     """The first statement speaks for all lists; the others go with their lines."""
     first = row[0]
@@ -207,7 +211,7 @@ def one_for_all(
     if first.kind != "append":
         return [*edits, (first.ref.start, first.ref.end, collection)]
     in_order = [u.ref.name for u in row] == [s.name for s in made.lists]
-    name = lambda u: "" if in_order else f"{fields[u.ref.name]}="  # noqa: E731
+    name = lambda u: "" if in_order else f"{fields[u.ref.name][0]}="  # noqa: E731
     rest = "".join(f", {name(u)}{file.slice(*u.parts[0])}" for u in row[1:])
     start, end = first.parts[0]
     edits.append((first.span[0], start, f"{collection}.append({class_}({name(first)}"))
@@ -240,7 +244,7 @@ def declared(file: SourceFile, made: Records, collection: str) -> list[Range]:
 
 
 def founded(
-    file: SourceFile, language: Language, made: Records, class_: str, collection: str, fields: dict[str, str]
+    file: SourceFile, language: Language, made: Records, class_: str, collection: str, fields: Fields
 ) -> list[Range]:
     """The class and the list of its objects, where the last of the lists stood."""
     write, firsts = language.write, made.firsts
@@ -250,8 +254,8 @@ def founded(
     for s, u in zip(made.lists, firsts, strict=True):
         above = write.comment_start(file, u.span[0])
         remarks = [line.strip() for line in file.slice(above, u.span[0]).split("\n") if line.strip()]
-        name = fields[s.name]
-        members.append(NewField(name, name, given=True, above=remarks, comment=write.trailing_comment(file, u.span[1])))
+        given, name = fields[s.name]
+        members.append(NewField(name, given, given=True, above=remarks, comment=write.trailing_comment(file, u.span[1])))
         if u is not last:
             edits.append((above, write.line_end(file, u.span[1]), ""))
     top = min(write.comment_start(file, u.span[0]) for u in firsts)

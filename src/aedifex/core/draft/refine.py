@@ -175,10 +175,10 @@ class Refinement:
                     between[b][a] += weight
                     likelier[min(a, b), max(a, b)] += self.use(a, a, weight, sets) - self.use(a, b, weight, sets)
         adjacent: Counter[tuple[int, int]] = Counter()
-        for i, rows in enumerate(self.beside):
-            for j in rows:
-                a, b = self.label[i], self.label[j]
-                if i < j and a != b:
+        for i, beside in enumerate(self.beside):
+            for other in beside:
+                a, b = self.label[i], self.label[other]
+                if i < other and a != b:
                     adjacent[min(a, b), max(a, b)] += 1
         into: dict[int, int] = {}
         waiting = [(-self.joint(a, b, likelier[a, b], between[a][b], adjacent[a, b]), a, b) for a, b in likelier]
@@ -201,8 +201,9 @@ class Refinement:
                     continue
                 between[a][c] += weight
                 between[c][a] += weight
-                for table in (likelier, adjacent):
-                    table[min(a, c), max(a, c)] += table[min(b, c), max(b, c)]  # type: ignore[index]
+                joint, part = (min(a, c), max(a, c)), (min(b, c), max(b, c))
+                likelier[joint] += likelier[part]
+                adjacent[joint] += adjacent[part]
             for c, weight in between[a].items():
                 pair = (min(a, c), max(a, c))
                 current[pair] = -self.joint(*pair, likelier[pair], weight, adjacent[pair])

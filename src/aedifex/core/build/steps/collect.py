@@ -8,6 +8,7 @@ waiting[i] += 1                      stops = [Stop("Mill", 0), Stop("Quarry", 0)
 
 from __future__ import annotations
 
+import re
 from dataclasses import dataclass, field
 
 from ...draft.collections import collection_edits, loops, loose
@@ -47,7 +48,9 @@ class CollectRecords:
                 raise Refusal(f"'{name}' is in use already", file.path, 0, "choose another name in the design")
         found = wanted(file, context.language, names)
         if isinstance(found, str):
-            raise Refusal(found, file.path, 0, "take the class out of the design")
+            place = re.match(r"line (\d+):? ", found)
+            said, line = (found[place.end() :], int(place[1])) if place and ":" in place[0] else (found, 0)
+            raise Refusal(said, file.path, line, "take the class out of the design")
         out = Edits()
         for start, end, text in collection_edits(file, context.language, found, self.design):
             out.replace(file.path, start, end, text)

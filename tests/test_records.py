@@ -1,0 +1,117 @@
+"""Lists with one index become a list of objects: what a draft proposes, and the way from the shell."""
+
+import pytest
+
+from aedifex.core.draft.drafter import draft
+from aedifex.core.draft.wording import plural, singular
+from aedifex.core.program.language import read_program
+
+DEPOT = """\
+names = ["north", "south"]
+km = [0, 0]
+in_shed = [True, False]
+
+
+def drive_wagon(i, distance):
+    km[i] += distance
+    if km[i] > 100:
+        in_shed[i] = True
+
+
+def report():
+    for i in range(len(names)):
+        print(names[i], "in" if in_shed[i] else "out")
+
+
+def sell_wagon(i):
+    del names[i]
+    del km[i]
+    del in_shed[i]
+
+
+for i in range(len(names)):
+    drive_wagon(i, 60 * (len(names)))
+report()
+sell_wagon(0)
+report()
+"""
+
+
+def by_hand(design):
+    return {
+        c.name: (
+            [(f.name, f.origins, f.hidden) for f in c.fields],
+            [(m.name, m.origins, m.drop) for m in c.methods],
+            [(o.name, o.collection) for o in c.objects],
+            c.file,
+        )
+        for c in design.classes
+        if c.role == "model"
+    }
+
+
+def test_the_depot_is_drafted_as_one_would_write_it(folder):
+    """What nobody outside looks at is hidden; who gets an index only to work on that wagon is the wagon's method."""
+    folder.write("depot.py", DEPOT)
+    assert by_hand(draft(read_program(str(folder.path), ["depot.py"]))) == {
+        "Wagon": (
+            [("name", ["names"], False), ("km", ["km"], True), ("in_shed", ["in_shed"], False)],
+            [("drive", ["drive_wagon"], ["i"])],
+            [("wagon", "wagons")],
+            "wagon.py",
+        )
+    }
+
+
+def test_the_depot_is_built_checked_and_put_back(folder):
+    folder.write("depot.py", DEPOT)
+    assert folder.aedifex("draft", "depot.py").returncode == 0
+    done = folder.aedifex("build", "depot.design.toml")
+    assert done.returncode == 0 and "refused" not in done.stdout, done.stdout + done.stderr
+    assert folder.read("wagon.py") == (
+        "class Wagon:\n    def __init__(self, name, km, in_shed):\n        self.name = name\n        self._km = km\n"
+        "        self.in_shed = in_shed\n\n    def drive(self, distance):\n        self._km += distance\n"
+        "        if self._km > 100:\n            self.in_shed = True\n"
+    )
+    app = folder.read("depot_app.py")
+    assert "for wagon in self._wagons:\n            print(wagon.name" in app
+    assert "for wagon in self._wagons:\n            wagon.drive(60 * (len(self._wagons)))" in app
+    assert folder.aedifex("undo", "--all", "depot.design.toml").returncode == 0
+    assert folder.read("depot.py") == DEPOT
+
+
+@pytest.mark.parametrize(
+    "old, new",
+    [
+        ("    del km[i]\n", ""),
+        ("    del km[i]\n", "    print('gone')\n    del km[i]\n"),
+        ("report()\n", "kept = km\nreport()\n"),
+        ("report()\n", "km.sort()\nreport()\n"),
+        ("km = [0, 0]", "km = [0, 0, 0]"),
+        ("km = [0, 0]", "km = list(range(2))"),
+        ("km = [0, 0]", "km = [0, len(names)]"),
+        ("    km[i] += distance\n", "    globals()['km'][i] += distance\n"),
+    ],
+)
+def test_lists_that_are_more_than_parts_of_one_thing_stay_lists(folder, old, new):
+    """The one that is more is left out, and so are those that go with it."""
+    assert DEPOT.count(old)
+    folder.write("depot.py", DEPOT.replace(old, new, 1))
+    classes = draft(read_program(str(folder.path), ["depot.py"])).classes
+    assert not any("km" in f.origins for c in classes for f in c.fields if c.objects[0].collection)
+
+
+def test_mistakes_in_a_design_of_a_list_are_told(folder):
+    folder.write("depot.py", DEPOT)
+    folder.aedifex("draft", "depot.py")
+    text = folder.read("depot.design.toml").replace('collection = "wagons"', 'collection = "report"')
+    folder.write("depot.design.toml", text)
+    line = text[: text.index('collection = "report"')].count("\n") + 1
+    done = folder.aedifex("preview", "depot.design.toml")
+    assert done.returncode == 2
+    assert f"depot.design.toml:{line}: 'report' is in use already; give the list another name" in done.stderr
+
+
+def test_words():
+    assert [singular(w) for w in ("names", "km", "status", "axis", "glass", "xs")] == ["name", "km", "status", "axis", "glass", "xs"]
+    assert [plural(w) for w in ("tram", "trams", "fly")] == ["trams", "trams", "flies"]
