@@ -38,10 +38,10 @@ def prelude(design: Design, program: Program) -> tuple[list[Prelude], Design, Pr
         asking: list[Prelude] = [*wishes, AskItems(c, [collect.id])]
         steps += [collect, *asking]
         design = standing(design, c, after is not None)
-        for further in asking if after is not None else ():
-            program = tried(further, design, after) or after
-            after = program
-        program = after or program
+        if after is not None:
+            program = after
+            for further in asking:
+                program = tried(further, design, program) or program
     for c in list(design.classes):
         for f, texts in literal_fields(c):
             hoist = HoistLiteral(design.class_named(c.name) or c, f, texts)

@@ -27,6 +27,7 @@ DRIVER, SERVED = -0.7, 0.2  # the cost of a driver (they are common); how much l
 NAMES, NEW = 0.8, 1.5  # the weight of names; the readiness to make one more group
 NEAR = 2.5  # the most that a neighbour counts
 ROUNDS, SWEEPS = 6, 8
+Between = defaultdict[int, defaultdict[int, float]]
 NOBODY, OUT = -1, -2  # the labels of what belongs to no group, and of what is being moved
 
 
@@ -165,21 +166,7 @@ class Refinement:
 
     def merge(self, fixed: int) -> int:
         """Join groups as long as that makes the program likelier; how many were joined. ``fixed``: the first ones stay as they are."""
-        between: defaultdict[int, defaultdict[int, float]] = defaultdict(lambda: defaultdict(float))
-        likelier: defaultdict[tuple[int, int], float] = defaultdict(float)  # what joining two says of the uses between them
-        for i, rows in enumerate(self.uses):
-            for j, weight, sets in rows:
-                a, b = self.label[i], self.label[j]
-                if a >= fixed and b >= fixed and a != b:
-                    between[a][b] += weight
-                    between[b][a] += weight
-                    likelier[min(a, b), max(a, b)] += self.use(a, a, weight, sets) - self.use(a, b, weight, sets)
-        adjacent: Counter[tuple[int, int]] = Counter()
-        for i, beside in enumerate(self.beside):
-            for other in beside:
-                a, b = self.label[i], self.label[other]
-                if i < other and a != b:
-                    adjacent[min(a, b), max(a, b)] += 1
+        between, likelier, adjacent = self.ties(fixed)
         into: dict[int, int] = {}
         waiting = [(-self.joint(a, b, likelier[a, b], between[a][b], adjacent[a, b]), a, b) for a, b in likelier]
         heapify(waiting)
@@ -208,13 +195,35 @@ class Refinement:
                 pair = (min(a, c), max(a, c))
                 current[pair] = -self.joint(*pair, likelier[pair], weight, adjacent[pair])
                 heappush(waiting, (current[pair], *pair))
+        self.relabel(into)
+        return len(into)
+
+    def relabel(self, into: dict[int, int]) -> None:
         for i, label in enumerate(self.label):
             while label in into:
                 label = into[label]
             self.label[i] = label
         for b in into:
             self.tallies.pop(b, None)
-        return len(into)
+
+    def ties(self, fixed: int) -> tuple[Between, defaultdict[tuple[int, int], float], Counter[tuple[int, int]]]:
+        """Between groups: the weight of the uses, what joining them says of those, and how often they stand beside each other."""
+        between: Between = defaultdict(lambda: defaultdict(float))
+        likelier: defaultdict[tuple[int, int], float] = defaultdict(float)
+        for i, rows in enumerate(self.uses):
+            for j, weight, sets in rows:
+                a, b = self.label[i], self.label[j]
+                if a >= fixed and b >= fixed and a != b:
+                    between[a][b] += weight
+                    between[b][a] += weight
+                    likelier[min(a, b), max(a, b)] += self.use(a, a, weight, sets) - self.use(a, b, weight, sets)
+        adjacent: Counter[tuple[int, int]] = Counter()
+        for i, beside in enumerate(self.beside):
+            for other in beside:
+                a, b = self.label[i], self.label[other]
+                if i < other and a != b:
+                    adjacent[min(a, b), max(a, b)] += 1
+        return between, likelier, adjacent
 
     def joined(self, a: int, b: int, weight: float) -> Tally:
         x, y = self.tallies[a], self.tallies[b]
