@@ -79,10 +79,11 @@ def command(
     if rivals:
         write_rivals(program, wanted, [target, *others], quiet)
     else:
-        write(target, design, quiet)
+        write(target, program, design, quiet)
 
 
-def write(target: str, design: Design, quiet: bool) -> None:
+def write(target: str, program: Program, design: Design, quiet: bool) -> None:
+    from ..core.build.worth import advice
     from ..core.draft.designfile import to_toml
     from ..core.draft.drafter import summary
     from ..core.program.atomic import replace
@@ -92,6 +93,8 @@ def write(target: str, design: Design, quiet: bool) -> None:
         shown = os.path.relpath(target)
         for line in summary(design):
             click.echo(line)
+        if text := advice(program, design):
+            click.echo(text)
         say(f"Wrote {shown}. Read and edit it, then: aedifex preview {shown}")
 
 

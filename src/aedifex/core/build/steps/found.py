@@ -252,10 +252,11 @@ class Founder:
         return ""
 
     def safe_params(self, params: list[str], founding: Founding) -> list[str]:
-        """A parameter must not hide a name that the constructor's other lines read."""
+        """A parameter must not hide a name that the constructor's other lines read, but for fields, which are read of the object."""
+        own = {s for row in self.variables for s in row}
         used = {
             r.name for row in founding.starts for s in row if s.statement is not None and s.kind != "argument"
-            for r in self.file.within(*s.value)
+            for r in self.file.within(*s.value) if r.symbol not in own
         }  # fmt: skip
         for p in params:
             if p in used:
