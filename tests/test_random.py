@@ -9,6 +9,7 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 from programs import Maker
 from programs_lists import ListMaker
+from programs_records import RecordMaker
 
 from aedifex.core.build.sequence import run
 from aedifex.core.draft.designfile import parse, to_toml
@@ -39,6 +40,12 @@ def test_a_random_program_prints_the_same(seed):
 @given(st.integers(0, 10**9))
 def test_a_random_program_of_lists_prints_the_same(seed):
     same_when_built(ListMaker(seed).program().encode())
+
+
+@settings(max_examples=30, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
+@given(st.integers(0, 10**9))
+def test_a_random_program_of_records_prints_the_same(seed):
+    same_when_built(RecordMaker(seed).program().encode())
 
 
 def same_when_built(source: bytes) -> None:

@@ -112,6 +112,77 @@ def test_mistakes_in_a_design_of_a_list_are_told(folder):
     assert f"depot.design.toml:{line}: 'report' is in use already; give the list another name" in done.stderr
 
 
+FLOCK = """\
+birds = [{"x": 3, "speed": 1, "name": "ada"}, {"x": 9, "speed": -2, "name": "bo"}]
+
+
+def move_bird(bird, by):
+    bird["x"] += bird["speed"] * by
+
+
+def tell(bird):
+    print(bird["name"], bird["x"])
+
+
+def make_bird(name):
+    return {"x": 0, "speed": 3, "name": name}
+
+
+birds.append(make_bird("cy"))
+for bird in birds:
+    move_bird(bird, 2)
+    tell(bird)
+print(len(birds))
+"""
+
+
+def test_a_flock_is_drafted_built_checked_and_put_back(folder):
+    folder.write("flock.py", FLOCK)
+    assert by_hand(draft(read_program(str(folder.path), ["flock.py"]))) == {
+        "Bird": (
+            [("x", ["birds[x]"], True), ("speed", ["birds[speed]"], True), ("name", ["birds[name]"], True)],
+            [("move", ["move_bird"], ["bird"]), ("tell", ["tell"], ["bird"])],
+            [("bird", "birds")],
+            "bird.py",
+        )
+    }
+    assert folder.aedifex("draft", "flock.py").returncode == 0
+    asked = folder.aedifex("ask", "birds", "flock.py")
+    assert "becomes the field 'x' of Bird" in asked.stdout
+    done = folder.aedifex("build", "flock.design.toml")
+    assert done.returncode == 0 and "refused" not in done.stdout, done.stdout + done.stderr
+    app = folder.read("flock_app.py")
+    assert "bird.move(2)\n            bird.tell()" in app and 'Bird(x=' not in app
+    assert folder.aedifex("undo", "--all", "flock.design.toml").returncode == 0
+    assert folder.read("flock.py") == FLOCK
+
+
+@pytest.mark.parametrize(
+    "old, new",
+    [
+        ("print(len(birds))", "print(birds)"),
+        ("print(len(birds))", "print(birds[0].get('x'))"),
+        ("print(len(birds))", "print('x' in birds[0])"),
+        ("print(len(birds))", "birds[0]['more'] = 1"),
+        ("print(len(birds))", "key = 'x'\nprint(birds[0][key])"),
+        ("print(len(birds))", "birds.append(len(birds))"),
+        ("print(len(birds))", "birds.append({'x': 1})"),
+        ("print(len(birds))", "other = dict(birds[0])"),
+        ("print(len(birds))", "print(*birds)"),
+        ("print(len(birds))", "tell({'x': 1, 'name': 'di'})"),
+        ("print(len(birds))", "handler = tell\nhandler(birds[0])"),
+        ("print(len(birds))", "print({**birds[0]})"),
+        ("print(len(birds))", "del birds[0]['x']"),
+        ("print(len(birds))", "print(f'{birds[0]}')"),
+    ],
+)
+def test_records_that_are_used_as_tables_stay_tables(folder, old, new):
+    assert old in FLOCK
+    folder.write("flock.py", FLOCK.replace(old, new))
+    classes = draft(read_program(str(folder.path), ["flock.py"])).classes
+    assert not any("[" in o for c in classes for f in c.fields for o in f.origins)
+
+
 def test_words():
     assert [singular(w) for w in ("names", "km", "status", "axis", "glass", "xs")] == ["name", "km", "status", "axis", "glass", "xs"]
     assert [plural(w) for w in ("tram", "trams", "fly")] == ["trams", "trams", "flies"]

@@ -5,8 +5,10 @@ from __future__ import annotations
 from typing import Any
 
 from ..draft.design import Design, bare
+from ..draft.recordclass import key_of
 from ..program.model import Program
 from ..survey.effects import module_variables
+from .steps.keyed import is_keyed
 
 MOST = 400  # variables of one program
 
@@ -21,6 +23,8 @@ def watched(design: Design, original: Program) -> list[dict[str, Any]]:
     gone = {bare(old) for old, _ in design.renames}  # not found by its old name any more
     listed = [c for c in design.classes if any(o.collection for o in c.objects)]
     gone |= {bare(o) for c in listed for f in c.fields for o in f.origins}  # items are objects now
+    if any(is_keyed(c) for c in design.classes):
+        gone |= {n for f in original.files.values() for k in original.language.keyed(f) if k.trouble is None for n in k.names}
     for path, file in original.files.items():
         for symbol in module_variables(file):
             if not symbol.kinds - {"variable"} and len(rows) < MOST and symbol.name not in gone:
@@ -30,7 +34,7 @@ def watched(design: Design, original: Program) -> list[dict[str, Any]]:
     for c in design.classes:
         for index, made in enumerate(c.objects):
             for member, origin in c.origins(index) if not made.collection else ():
-                if any(bare(origin) == o.collection for x in listed for o in x.objects):
+                if key_of(bare(origin)) or bare(origin) in gone or any(bare(origin) == o.collection for x in listed for o in x.objects):
                     continue
                 path = origin.split("::")[0] if "::" in origin else c.source or home(origin, original)
                 function, _, variable = bare(origin).rpartition(".")

@@ -16,9 +16,10 @@ from .edits import Overlap
 from .step import Context, Refusal
 from .steps.collect import AskItems, CollectRecords, ItemMethod, is_collection
 from .steps.hoist import HoistLiteral, literal_fields
+from .steps.keyed import RecordMethod, RecordsToObjects, is_keyed
 from .steps.rename import Rename
 
-Prelude = Rename | CollectRecords | ItemMethod | AskItems | HoistLiteral
+Prelude = Rename | CollectRecords | ItemMethod | AskItems | RecordsToObjects | RecordMethod | HoistLiteral
 
 
 def prelude(design: Design, program: Program) -> tuple[list[Prelude], Design, Program]:
@@ -37,11 +38,13 @@ def prelude(design: Design, program: Program) -> tuple[list[Prelude], Design, Pr
         wishes = [ItemMethod(c, m, [collect.id]) for m in c.methods]
         asking: list[Prelude] = [*wishes, AskItems(c, [collect.id])]
         steps += [collect, *asking]
-        design = standing(design, c, after is not None)
-        if after is not None:
-            program = after
-            for further in asking:
-                program = tried(further, design, program) or program
+        design, program = stood(design, c, program, after, asking)
+    for c in [c for c in design.classes if is_keyed(c)]:
+        made = RecordsToObjects(c)
+        after = tried(made, design, program)
+        methods: list[Prelude] = [RecordMethod(c, m, [made.id]) for m in c.methods]
+        steps += [made, *methods]
+        design, program = stood(design, c, program, after, methods, original=program)
     for c in list(design.classes):
         for f, texts in literal_fields(c):
             hoist = HoistLiteral(design.class_named(c.name) or c, f, texts)
@@ -53,6 +56,17 @@ def prelude(design: Design, program: Program) -> tuple[list[Prelude], Design, Pr
     return steps, design, program
 
 
+def stood(
+    design: Design, c: ClassDesign, program: Program, after: Program | None, more: list[Prelude], original: Program | None = None
+) -> tuple[Design, Program]:
+    """Design and program once a class stands, or is left out because its step is refused; ``more``: the steps that fill it."""
+    design = standing(design, c, after is not None)
+    for further in more if after is not None else ():
+        assert after is not None
+        after = tried(further, design, after, original) or after
+    return design, after or program
+
+
 def standing(design: Design, c: ClassDesign, stands: bool) -> Design:
     """The design with a class that stands already and has only to move, or without it."""
     made = copy.copy(design)
@@ -61,10 +75,10 @@ def standing(design: Design, c: ClassDesign, stands: bool) -> Design:
     return made
 
 
-def tried(step: Prelude, design: Design, program: Program) -> Program | None:
+def tried(step: Prelude, design: Design, program: Program, original: Program | None = None) -> Program | None:
     """The program after a step; None if it is refused, as it will be when its turn comes, whatever stands then."""
     try:
-        return reread(program, step.apply(Context(program, design)).apply(program.files))
+        return reread(program, step.apply(Context(program, design, original=original)).apply(program.files))
     except Refusal as refusal:
         step.refused = refusal
     except Overlap as overlap:

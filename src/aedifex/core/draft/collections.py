@@ -4,11 +4,13 @@ from __future__ import annotations
 
 import re
 
+from ..program.keyed import Keyed
 from ..program.language import Language, reread
 from ..program.model import Program, SourceFile, Symbol
 from .design import ClassDesign, FieldDesign, MethodDesign, ObjectDesign, bare
 from .items import Items
 from .names import class_name_for, free, member_names, stem_of, taken_names
+from .recordclass import Handed, record_edits, worth
 from .records import Range, Records, applied, collected, records
 from .wording import plural, singular
 
@@ -29,6 +31,84 @@ def collect(program: Program, file: SourceFile, free_: set[Symbol], taken: set[s
         names = {s.name for s in free_}
         free_ = {s for s in file.scope.symbols.values() if s.name in names}
     return made, program
+
+
+def records_of(program: Program, file: SourceFile, free_: set[Symbol], taken: set[str]) -> tuple[list[ClassDesign], Program]:
+    """Classes for the records of a file that are held in keyed tables, and the program with them."""
+    made: list[ClassDesign] = []
+    names = {s.name for s in free_}
+    while True:
+        known = {f.name for d in made for f in d.fields}
+        found = [k for k in program.language.keyed(file) if worth(file, k) and k.names <= names and not set(k.keys) <= known]
+        roots = roots_of(file, found[0]) if found else []
+        if not roots:
+            return made, program
+        design = keyed_class(program, file, found[0], roots, taken)
+        after = with_records(program, file, found[0], design)
+        hide(after.files[file.path], design)
+        if any(f.hidden for f in design.fields):
+            after = with_records(program, file, found[0], design)
+        program = after
+        made.append(design)
+        taken = taken | {design.name}
+        file = program.files[file.path]
+
+
+def roots_of(file: SourceFile, found: Keyed) -> list[Symbol]:
+    """The variables at the top in which the records are kept: lists, and those that are given one as it is written."""
+    spans = {m.span for m in found.made}
+    given = {s.target.symbol for s in file.statements if s.target is not None and s.value in spans}
+    lists = [s for s in found.lists if s.scope is file.scope and any(st.target is not None and st.target.symbol is s for st in file.statements)]
+    return [*lists, *(s for s in found.holders if s.scope is file.scope and s in given)]
+
+
+def keyed_class(program: Program, file: SourceFile, found: Keyed, roots: list[Symbol], taken: set[str]) -> ClassDesign:
+    """The class of records: named after the variables that keep them."""
+    write = program.language.write
+    used = taken_names(file, program.language.builtins) | taken
+    words = [singular(w) for w in write.words(roots[0].name)]
+    if len(roots) > 1 and roots[0] not in found.lists:
+        words = [w.rstrip("0123456789") or w for w in words]
+    base = write.class_name(words)
+    design = ClassDesign(free(base if write.is_name(base) else "Record", used))
+    for s in roots:
+        several = s in found.lists
+        name = free(write.member_name(words, s.name), {r.name for r in roots}) if several else s.name
+        design.objects.append(ObjectDesign(name, [], "", s.name if several else ""))
+    for key in found.keys:
+        design.fields.append(FieldDesign(key, [qualified(program, file, f'{s.name}[{key}]') for s in roots], "argument", hidden=False))
+    lines = [str(file.shown(m.span[0])) for m in found.made]
+    design.why.append(f"records with the keys {', '.join(found.keys)} are made at line{'s' * (len(lines) > 1)} {', '.join(lines)} and used by key "
+                      f"at {len(found.uses)} places; nothing else is done with them")  # fmt: skip
+    return design
+
+
+def keyed_fields(program: Program, design: ClassDesign) -> dict[str, str]:
+    hidden = program.language.write.hidden
+    return {f.name: hidden(f.name) if f.hidden else f.name for f in design.fields}
+
+
+def with_records(program: Program, file: SourceFile, found: Keyed, design: ClassDesign) -> Program:
+    """The program with objects for records, and methods of what is handed one; the design names those."""
+    design.methods, design.why = [], design.why[:1]
+    handed = [(f.name, p) for f, p in sorted(found.sure, key=lambda e: (e[0].start, e[1]))]
+    after = changed(program, file, record_edits(file, program.language, found, design.name, keyed_fields(program, design)))
+    words = {w.lower() for w in program.language.write.words(design.name)}
+    for name, param in handed:
+        here = after.files[file.path]
+        f, methods = here.function(name), Handed(here, program.language, design.name)
+        if f is None or name in [m.origins[0] for m in design.methods] or methods.why_not(f, param):
+            continue
+        taken = {n for x in design.fields for n in (x.name, program.language.write.hidden(x.name))} | {m.name for m in design.methods}
+        short = member_names([name], words, program.language.write, taken)[name]
+        design.methods.append(MethodDesign(short, [qualified(program, file, name)], drop=[param]))
+        design.why.append(f"{name} is handed one of them as {param} at every call")
+        after = changed(after, here, methods.method_edits(f, param, short, loose(after, here)))
+    return after
+
+
+def qualified(program: Program, file: SourceFile, name: str) -> str:
+    return name if len(program.files) == 1 else f"{file.path}::{name}"
 
 
 def rewritten(program: Program, file: SourceFile, found: Records, design: ClassDesign) -> Program:
@@ -61,9 +141,9 @@ def with_methods(program: Program, path: str, design: ClassDesign) -> Program:
         f, param = found[0]
         taken = {n for x in design.fields for n in (x.name, write.hidden(x.name))} | {m.name for m in design.methods}
         name = member_names([f.name], words, write, taken)[f.name]
-        design.methods.append(MethodDesign(name, [f.name], drop=[param]))
-        design.why.append(f"{f.name} gets the index {param} only to work on that one object")
         items = Items(program.files[path], program.language, obj.collection)
+        design.methods.append(MethodDesign(name, [qualified(program, items.file, f.name)], drop=[param]))
+        design.why.append(f"{f.name} gets the index {param} only to work on that one object")
         program = changed(program, items.file, items.method_edits(f, param, name, design.name, loose(program, items.file)))
     return program
 
@@ -113,7 +193,7 @@ def proposed(program: Program, file: SourceFile, found: Records, taken: set[str]
         short = write.member_name(kept, s.name)
         short = free(short if write.is_name(short) else one, held)
         held.add(short)
-        design.fields.append(FieldDesign(short, [s.name], "argument", hidden=False))
+        design.fields.append(FieldDesign(short, [qualified(program, file, s.name)], "argument", hidden=False))
     where = [file.shown(u.span[0]) for u in found.firsts]
     design.why.append(f"{found.named} (lines {', '.join(map(str, where))}) hold a part each of the same things: they are used with the same index"
                       + (f", and grow and shrink together at {len(found.together)} places" if found.together else ""))  # fmt: skip

@@ -10,8 +10,9 @@ from ..program.language import neighbours, read_program
 from ..program.model import Program, SourceFile
 from ..program.pause import uncollected
 from .assign import Assigner
-from .collections import collect
+from .collections import collect, records_of
 from .design import ClassDesign, Design, WishDesign, bare
+from .recordclass import holder_of
 from .records import records
 
 
@@ -49,12 +50,18 @@ def listed(
     """Classes for lists with one index, and the program as it is with them: what is drafted for the rest speaks of that."""
     asked = {bare(n) for w in design.wishes for n in [*w.together, *w.keep]}
     loose = {s for s in file.scope.symbols.values() if s.name not in asked}
-    if not records(file, program.language, loose):
+    if not records(file, program.language, loose) and not any(k.trouble is None for k in program.language.keyed(file)):
         return [], program
     fit = Assigner(program, file, outsiders, beside, design.wishes, True, taken)
     if fit.whole is not None:
         return [], program
-    return collect(program, file, loose - {s for s in loose if s.name in fit.blocked}, taken)
+    loose -= {s for s in loose if s.name in fit.blocked}
+    made, program = collect(program, file, loose, taken)
+    names = {s.name for s in loose}
+    file = program.files[file.path]
+    left = {s for s in file.scope.symbols.values() if s.name in names}
+    more, program = records_of(program, file, left, taken | {c.name for c in made})
+    return made + more, program
 
 
 def digest(text: bytes) -> str:
@@ -114,7 +121,7 @@ def fate(design: Design, name: str) -> list[str]:
     found = []
     for c in design.classes:
         for f in c.fields:
-            if name in [bare(o) for o in f.origins]:
+            if name in [holder_of(bare(o)) for o in f.origins]:
                 found.append(f"becomes the field '{f.name}' of {c.name} ({f.start})")
         for m in c.methods:
             if name in [bare(o) for o in m.origins]:

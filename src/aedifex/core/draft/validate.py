@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+from ..program.keyed import Keyed
 from ..program.model import Problem, Program, SourceFile
 from .design import ClassDesign, Design, bare
 from .designfile import Lines
+from .recordclass import holder_of, key_of
 from .wishes import mistakes, placed
 
 
@@ -128,6 +130,9 @@ class Checker:
     def check_collection(self, line: int, c: ClassDesign, name: str) -> None:
         if not self.write.is_name(name):
             self.report(line, f"'{name}' cannot be the name of a list")
+        elif any(key_of(bare(o)) for f in c.fields for o in f.origins):
+            if self.file_of(name) is None:
+                self.report(line, f"'{name}' does not exist in the sources")
         elif len(c.objects) > 1:
             self.report(line, "objects that have a variable each are not kept in a list; leave 'collection' out")
         elif any(name in f.scope.symbols for f in self.program.files.values()):
@@ -144,6 +149,9 @@ class Checker:
     def origin(self, line: int, origin: str, owner: str, kinds: set[str]) -> None:
         if bare(origin) in self.collections:
             return
+        if key_of(bare(origin)):
+            self.keyed_origin(line, origin)
+            return
         file = self.file_of(origin)
         if file is None:
             self.report(line, f"'{origin}' does not exist in the sources")
@@ -156,6 +164,14 @@ class Checker:
             self.report(line, f"'{origin}' already belongs to class {self.owners[full]}")
         self.owners[full] = owner
 
+    def keyed_origin(self, line: int, origin: str) -> None:
+        """A key of a record that a variable, or a list, holds."""
+        holder = holder_of(origin)
+        if (file := self.file_of(holder)) is None:
+            self.report(line, f"'{holder}' does not exist in the sources")
+        elif not any(key_of(bare(origin)) in k.keys and holder_of(bare(origin)) in k.names for k in file_keyed(self.program, file)):
+            self.report(line, f"'{holder}' holds no records with the key '{key_of(bare(origin))}'")
+
     def parameters(self, index: int, at: int, origins: list[str], drop: list[str]) -> None:
         for origin in origins[:1]:
             file = self.file_of(origin)
@@ -165,3 +181,11 @@ class Checker:
                     self.report(
                         self.lines.of("class.method", index, at, "drop"), f"'{bare(origin)}' has no parameter '{name}'"
                     )
+
+
+def file_keyed(program: Program, file: SourceFile) -> list[Keyed]:
+    """The records of a file, followed once."""
+    kept: dict[str, list[Keyed]] = program.memo.setdefault("keyed", {})
+    if file.path not in kept:
+        kept[file.path] = program.language.keyed(file)
+    return kept[file.path]

@@ -11,6 +11,7 @@ from typing import Any, Protocol
 
 from .errors import AedifexError
 from .joined import join, main_first
+from .keyed import Keyed
 from .lists import ListUse
 from .model import Argument, Call, Function, Problem, Program, Reference, SourceFile, Statement, Symbol
 from .pause import uncollected
@@ -72,6 +73,10 @@ class Language(Protocol):
         ...
 
     def arguments(self, file: SourceFile, call: Call) -> list[Argument]: ...
+
+    def keyed(self, file: SourceFile) -> list[Keyed]:
+        """Records held in keyed tables, each kind with all that may hold one."""
+        ...
 
     def body(self, file: SourceFile, function: Function) -> list[Statement]: ...
 

@@ -18,6 +18,7 @@ from ...draft.records import wanted
 from ...survey.hazards import hazards
 from ..edits import Edits
 from ..step import Context, Refusal, function_of
+from .keyed import is_keyed
 
 
 @dataclass
@@ -119,4 +120,4 @@ class AskItems:
 
 def is_collection(c: ClassDesign) -> bool:
     """Whether the objects of a class are kept in a list that takes the place of several."""
-    return len(c.objects) == 1 and bool(c.objects[0].collection)
+    return len(c.objects) == 1 and bool(c.objects[0].collection) and not is_keyed(c)

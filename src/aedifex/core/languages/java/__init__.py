@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
+from ...program.keyed import Keyed
 from ...program.model import Function, SourceFile, Statement
 from . import launch, structure, write
 from .compiler import accepts, compiles
@@ -58,6 +61,7 @@ class Java:
     has_alternative = staticmethod(lambda s: s.node.child_by_field_name("alternative") is not None)
 
     list_uses = staticmethod(lambda file, symbol: None)  # not told yet: lists stay lists
+    keyed: Callable[[SourceFile], list[Keyed]] = staticmethod(lambda file: [])  # nor are records
     @staticmethod
     def offered_words(file: SourceFile, name: str) -> list[tuple[int, int]]:
         """Nothing is offered by a text."""

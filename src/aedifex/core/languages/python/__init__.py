@@ -8,6 +8,7 @@ import warnings
 from ...program.model import Function, Problem, Program, SourceFile, Statement
 from . import launch, write
 from .imports import imported, imported_word, module_word
+from .keyed import keyed
 from .lists import list_uses
 from .literals import literals
 from .namespaces import confined
@@ -59,6 +60,7 @@ class Python:
     purity = staticmethod(purity)
     type_of = staticmethod(type_of)
     list_uses = staticmethod(list_uses)
+    keyed = staticmethod(keyed)
     imported = staticmethod(imported)
     imported_word = staticmethod(imported_word)
     module_word = staticmethod(module_word)

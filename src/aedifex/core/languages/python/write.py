@@ -98,6 +98,17 @@ def class_text(file: SourceFile, unit: str, name: str, base: str, fields: Sequen
     return class_head(name, base) + head + "".join(f"{unit * 2}{line}\n" for line in lines)
 
 
+def equality(unit: str, class_: str) -> str:
+    """The method by which objects are equal that hold the same, as two dicts are."""
+    return f"{unit}def __eq__({RECEIVER}, other):\n{unit * 2}return isinstance(other, {class_}) and vars({RECEIVER}) == vars(other)"
+
+
+def has_members(file: SourceFile, span: tuple[int, int]) -> bool:
+    """Whether an expression can be asked for a member as it is written."""
+    node = file.tree.root_node.named_descendant_for_byte_range(*span)
+    return (node.start_byte, node.end_byte) == span and node.type in ("identifier", "subscript", "call", "attribute")
+
+
 def class_head(name: str, base: str = "") -> str:
     return f"class {name}({base}):\n" if base else f"class {name}:\n"
 

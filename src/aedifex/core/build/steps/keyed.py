@@ -1,0 +1,106 @@
+"""Make records held in keyed tables objects of a class, and what is handed one its methods.
+
+birds = [{"x": 3, "name": "ada"}]         class Bird:
+def move(bird): bird["x"] += 1      →         def __init__(self, x, name): ...
+move(birds[0])                                def move(self): self.x += 1
+                                          birds = [Bird(3, "ada")]
+                                          birds[0].move()
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+from ...draft.collections import keyed_fields, loose
+from ...draft.design import ClassDesign, MethodDesign, bare
+from ...draft.recordclass import Handed, holder_of, key_of, record_edits
+from ...program.keyed import Keyed
+from ...program.model import SourceFile
+from ...survey.hazards import hazards
+from ..edits import Edits
+from ..step import Context, Refusal, function_of, refuse_at
+
+
+@dataclass
+class RecordsToObjects:
+    design: ClassDesign
+    needs: list[str] = field(default_factory=list)
+    refused: Refusal | None = None  # where it was tried already
+
+    @property
+    def id(self) -> str:
+        return f"records:{self.design.name}"
+
+    def title(self) -> str:
+        return f"records with {', '.join(f.name for f in self.design.fields)} become objects of {self.design.name}"
+
+    def apply(self, context: Context) -> Edits:
+        if self.refused is not None:
+            raise self.refused
+        file = context.home(self.design)
+        found = the_records(self.design, file, context)
+        for h in hazards(context.program, file.path):
+            if not h.names or set(h.names) & found.names:
+                raise Refusal(h.message, h.path, h.line, "the records stay as they are")
+        if any(self.design.name in s.symbols for s in file.scope.walk()):
+            raise Refusal(f"'{self.design.name}' is in use already", file.path, 0, "choose another name in the design")
+        out = Edits()
+        for edit in record_edits(file, context.language, found, self.design.name, keyed_fields(context.program, self.design)):
+            out.replace(file.path, *edit)
+        return out
+
+
+def the_records(design: ClassDesign, file: SourceFile, context: Context) -> Keyed:
+    """The records that a design means. Raises Refusal if there are none, or they cannot be objects."""
+    keys = {key_of(bare(o)) for f in design.fields for o in f.origins if o}
+    for found in context.language.keyed(file):
+        if set(found.keys) == keys and holders(design) & found.names:
+            if found.trouble is not None:
+                why, at = found.trouble
+                raise refuse_at(file, at, f"a record with the keys {', '.join(found.keys)} {why}", "the records stay as they are")
+            return found
+    raise Refusal(f"there are no records with just the keys {', '.join(sorted(keys))}", file.path, 0, "correct the design")
+
+
+@dataclass
+class RecordMethod:
+    """A function that is handed a record at every call becomes a method of it."""
+
+    design: ClassDesign
+    method: MethodDesign
+    needs: list[str] = field(default_factory=list)
+    refused: Refusal | None = None
+
+    @property
+    def id(self) -> str:
+        return f"method:{self.design.name}.{self.method.name}"
+
+    def title(self) -> str:
+        return f"{bare(self.method.origins[0])} becomes the method {self.design.name}.{self.method.name}"
+
+    def apply(self, context: Context) -> Edits:
+        if self.refused is not None:
+            raise self.refused
+        file = context.home(self.design)
+        f = function_of(file, self.method.origins[0])
+        before = (context.original or context.program).holders[file.path]
+        sure = {(g.name, p) for k in context.language.keyed(before) for g, p in k.sure}
+        if len(self.method.drop) != 1 or (f.name, self.method.drop[0]) not in sure:
+            raise Refusal(f"'{f.name}' is not handed an object of {self.design.name} at every call", file.path, file.line(f.start),
+                          "name the parameter in 'drop', or leave it a function")  # fmt: skip
+        methods, param = Handed(file, context.language, self.design.name), self.method.drop[0]
+        if why := methods.why_not(f, param):
+            raise Refusal(why, file.path, file.line(f.start), "it stays a function")
+        out = Edits()
+        for edit in methods.method_edits(f, param, self.method.name, loose(context.program, file)):
+            out.replace(file.path, *edit)
+        return out
+
+
+def is_keyed(c: ClassDesign) -> bool:
+    """Whether the objects of a class take the place of records in keyed tables."""
+    return any(key_of(bare(o)) for f in c.fields for o in f.origins)
+
+
+def holders(c: ClassDesign) -> set[str]:
+    return {holder_of(bare(o)) for f in c.fields for o in f.origins if key_of(bare(o))}
