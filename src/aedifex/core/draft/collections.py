@@ -129,6 +129,11 @@ def hide(file: SourceFile, design: ClassDesign) -> None:
         f.hidden = re.search(rb"\.\s*" + f.name.encode(file.encoding) + rb"\b", text) is None
 
 
+def one_of(stem: str) -> str:
+    """What one of many is called in a file of this name: a ball in ``balls``, a depot item in ``depot``."""
+    return singular(stem) if singular(stem) != stem else f"{stem}_item"
+
+
 def changed(program: Program, file: SourceFile, edits: list[Range]) -> Program:
     return reread(program, {file.path: applied(file.text, edits, file.encoding)})
 
@@ -180,8 +185,8 @@ def proposed(program: Program, file: SourceFile, found: Records, taken: set[str]
     users = [f.name for f in file.tops if any(f.start <= u.ref.start < f.end for s in found.lists for u in found.uses[s])]
     ones = [write.member_name([*write.words(s.name)[:-1], singular(write.words(s.name)[-1])], s.name) for s in found.lists]
     firsts = [write.member_name([singular(w) for w in write.words(n)], n) for n in ones]
-    name = class_name_for(firsts, [write.member_name([singular(w) for w in write.words(n)], n) for n in users], write, used,
-                          stem_of(write.module_of(file.path)) + "_item")  # fmt: skip
+    name = class_name_for(firsts, [write.member_name([singular(w) for w in write.words(n)], n) for n in users if len(write.words(n)) > 1], write, used,
+                          one_of(stem_of(write.module_of(file.path))))  # fmt: skip
     words = [w.lower() for w in write.words(name)]
     like = next((s.name for s in found.lists if "_" in s.name.strip("_")), found.lists[0].name)
     item = free(write.member_name(words, like), used)

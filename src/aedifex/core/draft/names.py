@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from collections import Counter
+from collections import defaultdict
 from collections.abc import Iterable
 from itertools import takewhile
 from typing import Any
@@ -18,9 +18,12 @@ VERBS = frozenset(
 )
 
 
+ALONE = 1.9  # a function of one word may speak of a thing
+
+
 def class_name_for(variables: list[str], functions: list[str], write: Any, taken: set[str], fallback: str) -> str:
     """The word that most of the names share, else what the functions speak of, else the fallback."""
-    counts: Counter[str] = Counter()
+    counts: dict[str, float] = defaultdict(float)
     for name in variables:
         parts = [w.rstrip("0123456789") for w in write.words(name)]
         for place, word in enumerate(parts):
@@ -30,11 +33,14 @@ def class_name_for(variables: list[str], functions: list[str], write: Any, taken
         parts = [w.rstrip("0123456789") for w in write.words(name)]
         for place, word in enumerate(parts):
             if len(word) > 2 and word not in VERBS:
-                counts[word] += 1 if place == 0 and len(parts) > 1 else 2  # the first of several says what is done
+                counts[word] += (2 if place else 1) if len(parts) > 1 else ALONE  # the first of several says what is done
     best = sorted(counts.items(), key=lambda e: (-e[1], e[0]))
     for word, weight in best:
         name = write.class_name(longest(word, variables, write))
-        if weight >= 2 and name not in taken and write.is_name(name):
+        many = next((v for v in variables if says(v.lower(), {word}) and v.lower() != word), "")
+        if name in taken and many:  # one of them has a class already, and this one keeps them all
+            name = write.class_name([many])
+        if weight >= ALONE and name not in taken and write.is_name(name):
             return str(name)
     return free(write.class_name([fallback]), taken)
 

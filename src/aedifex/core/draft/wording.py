@@ -15,11 +15,13 @@ def engine() -> Any:
 
 
 def singular(word: str) -> str:
-    """``word`` in the singular, if it is a plural of more than two letters.
+    """``word`` in the singular, if it is a plural.
 
-    >>> singular("names"), singular("km"), singular("status")
-    ("name", "km", "status")
+    >>> singular("names"), singular("xs"), singular("km"), singular("status")
+    ("name", "x", "km", "status")
     """
+    if len(word) == 2 and word[0] in "xyzw" and word[1] == "s":
+        return word[0]
     if len(word) < 4 or word.endswith(("ss", "us", "is")):
         return word
     return str(engine().singular_noun(word) or word)

@@ -8,7 +8,7 @@ from typing import Any
 from ...program.keyed import Keyed, Made
 from ...program.model import Function, Reference, SourceFile, Symbol
 from .keyed_lists import ListFollower
-from .keyed_shapes import CONDITIONS, ERRORS, LOOKUPS, PASSING, Stop, id_of, literals, pairs, returns, text_of
+from .keyed_shapes import CONDITIONS, ERRORS, LOOKUPS, PASSING, Stop, id_of, literals, pairs, returns, taken_from, text_of
 from .lists import same, span
 
 
@@ -64,6 +64,8 @@ class Follower(ListFollower):
             return any(self.may_be_nothing(node.named_children[i], path) for i in (0, 2))
         if node.type == "identifier":
             return self.nothing(self.symbol(node), path)
+        if node.type == "call" and taken_from(node) is not None:
+            return False
         if node.type == "call" and node.child_by_field_name("function").type == "identifier":
             return self.nothing(self.symbol(node.child_by_field_name("function")), path)
         return node.type not in ("dictionary", "subscript")
@@ -236,6 +238,8 @@ class Follower(ListFollower):
             self.holder(self.symbol(node))
         elif node.type == "subscript":
             self.list_source(node.child_by_field_name("value"))
+        elif node.type == "call" and (held := taken_from(node)) is not None:
+            self.list_source(held)
         elif node.type == "call" and node.child_by_field_name("function").type == "identifier":
             self.maker(self.symbol(node.child_by_field_name("function")), node)
         else:

@@ -122,14 +122,11 @@ class ListFollower:
         name = callee.text.decode("utf-8", "replace")
         if name in KEEPING or (name in ("min", "max") and len(args) == 2):
             self.sorting(args[1:])
-            return self.list_(call) if name in KEEPING else self.record(call)
-        if name == "enumerate" and call.parent.type in ("for_statement", "for_in_clause"):
-            left = call.parent.child_by_field_name("left")
-            if left.type == "pattern_list" and len(left.named_children) == 2:
-                return self.bound(left.named_children[1], self.holder)
-        if name in LOOKING and len(args) == 1:
-            return None
-        raise Stop("is in a list that is handed to code that was not read", node.start_byte)
+            (self.list_ if name in KEEPING else self.record)(call)
+        elif name == "enumerate" and (left := counted(call)) is not None:
+            self.bound(left, self.holder)
+        elif name not in LOOKING or len(args) != 1:
+            raise Stop("is in a list that is handed to code that was not read", node.start_byte)
 
     def several(self, s: Symbol) -> None:
         if s in self.found.lists:
@@ -157,3 +154,10 @@ class ListFollower:
             self.list_source(args[0])
         else:
             raise Stop("is a list that may hold other things", node.start_byte)
+
+
+def counted(call: Any) -> Any:
+    """What holds an item in ``for i, item in enumerate(...)``; None elsewhere."""
+    loop = call.parent
+    left = loop.child_by_field_name("left") if loop.type in ("for_statement", "for_in_clause") else None
+    return left.named_children[1] if left is not None and left.type == "pattern_list" and len(left.named_children) == 2 else None
