@@ -127,6 +127,8 @@ class Settlement:
                 more = self.called(mine, used)
                 if isinstance(more, str):
                     return more
+                if why := next((why for n in more if isinstance(n, Symbol) and (why := self.impassable(f, n))), ""):
+                    return why
                 needed += [n for n in more if n not in needed]
             others = direct.names - mine.symbols - self.a.constants
             for s in sorted(others, key=lambda s: min(r.start for r in s.references if f.start <= r.start < f.end)):
