@@ -271,3 +271,23 @@ def test_words_whose_numbers_are_mixed_are_no_copies(folder, old, new):
     text = LOOP.replace(old, new)
     drafted(folder, "line.py", text)
     assert built(folder, "line.py", text) == []
+
+
+def test_near_twins_are_shown_with_what_differs(folder):
+    """Only one of them turns round; they stay apart, and the reason says where."""
+    text = "".join(
+        f"tram{n}_x = {n}\ntram{n}_speed = 1\n\n\ndef ring_tram{n}():\n    print('tram', tram{n}_x)\n\n\n"
+        f"def move_tram{n}():\n    global tram{n}_x, tram{n}_speed\n    tram{n}_x += tram{n}_speed\n"
+        + "    tram1_speed = -tram1_speed\n" * (n == 1)
+        + "\n\n"
+        for n in (1, 2)
+    )
+    text += "move_tram1()\nmove_tram2()\nring_tram1()\nring_tram2()\nprint(tram1_x, tram2_x)\n"
+    design = drafted(folder, "line.py", text)
+    (tram,) = [c for c in design.classes if c.name == "Tram"]
+    assert [m.name for m in tram.methods] == ["ring"]
+    assert tram.why[-1] == (
+        "move_tram2 is like move_tram1 but not the same: move_tram2 has ended where line 12 has "
+        "'tram1_speed = -tram1_speed', so they stay apart"
+    )
+    assert built(folder, "line.py", text) == []

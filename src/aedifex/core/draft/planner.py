@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import TYPE_CHECKING
 
 from ..program.model import Symbol
-from ..survey.families import Family, families
+from ..survey.families import Family, families, near_twins
 from ..survey.groups import common_stems, first_word
 from ..survey.twins import Difference
 from .candidates import Asked, Candidate, Fit, Settlement
@@ -244,6 +244,7 @@ class Planner:
             )
         if family is not None:
             self.literals(family, candidate, made)
+            made.why += near_twins(self.a.file, family)
         if candidate.asked is not None:
             made.why.insert(0, "you asked for them together")
         return made

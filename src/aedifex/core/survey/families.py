@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass, field
+from itertools import zip_longest
 
 from ..program.language import Language
 from ..program.model import Function, SourceFile, Symbol
@@ -157,3 +158,41 @@ def alike(
             return None
         marks.append(edits)
     return differences(file, language, [f for _, f in sorted(row.items())], marks)
+
+
+def near_twins(file: SourceFile, family: Family) -> list[str]:
+    """Functions named alike for each number that differ in more: a sentence each, with the first lines that differ."""
+    rows: dict[str, dict[int, Function]] = {}
+    for f in file.tops:
+        parts = numbered(f.name)
+        if parts and parts[1] in family.numbers:
+            rows.setdefault(parts[0], {})[parts[1]] = f
+    same = {f.name for row in family.twins for f in row}
+    found = []
+    for row in rows.values():
+        twins_ = [row[n] for n in family.numbers if n in row and row[n].name not in same]
+        for other in twins_[1:]:
+            a, b = lines_of(file, twins_[0]), lines_of(file, other)
+            pairs = zip_longest(a, b, fillvalue=(0, "", ""))
+            place = next(((x, y) for x, y in pairs if x[1] != y[1]), None)
+            if place is not None:
+                left, right = told(*place[0], twins_[0]), told(*place[1], other)
+                found.append(f"{other.name} is like {twins_[0].name} but not the same: {right} where {left}, so they stay apart")
+    return found
+
+
+def told(line: int, _: str, text: str, f: Function) -> str:
+    return f"line {line} has '{text}'" if line else f"{f.name} has ended"
+
+
+def lines_of(file: SourceFile, f: Function) -> list[tuple[int, str, str]]:
+    """(line, its text with the function's number taken out of the names, its text) of a function's body without layout."""
+    parts = numbered(f.name)
+    number = parts[1] if parts else 0
+    found = []
+    for at in range(file.line(f.body_start), file.line(f.end - 1) + 1):
+        end = file.lines[at] if at < len(file.lines) else len(file.text)
+        text = " ".join(file.slice(file.lines[at - 1], end).split())
+        if text and not text.startswith(("#", "//")):
+            found.append((file.shown(file.lines[at - 1]), re.sub(rf"(?<=[A-Za-z_]){number}(?=\b|_)", "#", text), text))
+    return found

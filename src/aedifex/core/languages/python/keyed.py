@@ -8,7 +8,19 @@ from typing import Any
 from ...program.keyed import Keyed, Made
 from ...program.model import Function, Reference, SourceFile, Symbol
 from .keyed_lists import ListFollower
-from .keyed_shapes import CONDITIONS, ERRORS, LOOKUPS, PASSING, Stop, id_of, literals, pairs, returns, taken_from, text_of
+from .keyed_shapes import (
+    CONDITIONS,
+    ERRORS,
+    LOOKUPS,
+    PASSING,
+    Stop,
+    id_of,
+    literals,
+    pairs,
+    returns,
+    taken_from,
+    text_of,
+)
 from .lists import same, span
 
 
