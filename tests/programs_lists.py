@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import random
 
-PARTS = ["names", "km", "doors", "levels"]
+PARTS = ["names", "km", "doors", "levels", "wagons"]
 
 
 class ListMaker:

@@ -15,6 +15,11 @@ from .records import Range, Records, applied, collected, records
 from .wording import plural, singular
 
 
+KNOWN_OF = frozenset(
+    "name id x y z score speed color colour value level price count label title time date size width height kind type state age".split()  # noqa: SIM905
+)  # what is known of things, rather than things
+
+
 def collect(program: Program, file: SourceFile, free_: set[Symbol], taken: set[str]) -> tuple[list[ClassDesign], Program]:
     """Classes for the lists of a file, and the program with them. ``free_``: variables that may be changed; ``taken``: names of classes."""
     made: list[ClassDesign] = []
@@ -129,6 +134,13 @@ def hide(file: SourceFile, design: ClassDesign) -> None:
         f.hidden = re.search(rb"\.\s*" + f.name.encode(file.encoding) + rb"\b", text) is None
 
 
+def speaking(program: Program, found: Records) -> str:
+    """The list that is named for the things themselves, not for what is known of them: ``stops``, but not ``names``."""
+    words = program.language.write.words
+    ones = [s.name for s in found.lists if len(words(s.name)) == 1 and singular(s.name) != s.name]
+    return next((singular(n) for n in ones if singular(n) not in KNOWN_OF), "")
+
+
 def one_of(stem: str) -> str:
     """What one of many is called in a file of this name: a ball in ``balls``, a depot item in ``depot``."""
     return singular(stem) if singular(stem) != stem else f"{stem}_item"
@@ -186,16 +198,19 @@ def proposed(program: Program, file: SourceFile, found: Records, taken: set[str]
     ones = [write.member_name([*write.words(s.name)[:-1], singular(write.words(s.name)[-1])], s.name) for s in found.lists]
     firsts = [write.member_name([singular(w) for w in write.words(n)], n) for n in ones]
     name = class_name_for(firsts, [write.member_name([singular(w) for w in write.words(n)], n) for n in users if len(write.words(n)) > 1], write, used,
-                          one_of(stem_of(write.module_of(file.path))))  # fmt: skip
+                          speaking(program, found) or one_of(stem_of(write.module_of(file.path))))  # fmt: skip
     words = [w.lower() for w in write.words(name)]
     like = next((s.name for s in found.lists if "_" in s.name.strip("_")), found.lists[0].name)
     item = free(write.member_name(words, like), used)
-    collection = free(write.member_name([*words[:-1], plural(words[-1])], like), used | {item})
+    collection = free(write.member_name([*words[:-1], plural(words[-1])], like), used - {s.name for s in found.lists} | {item})
     design = ClassDesign(name, objects=[ObjectDesign(item, [], "", collection)])
     held: set[str] = set()
     for s, one in zip(found.lists, ones, strict=True):
         kept = [w for w in write.words(one) if singular(w.lower()) not in words] or write.words(one)
         short = write.member_name(kept, s.name)
+        if short == item:  # the list is named for the things: what it holds of them is most likely what they are called
+            texts = all(program.language.type_of(file, part) == "str" for part in found.uses[s][0].parts)
+            short = "name" if texts else "value"
         short = free(short if write.is_name(short) else one, held)
         held.add(short)
         design.fields.append(FieldDesign(short, [qualified(program, file, s.name)], "argument", hidden=False))

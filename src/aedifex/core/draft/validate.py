@@ -128,14 +128,15 @@ class Checker:
                 self.check_collection(self.lines.of("class.object", index, number, "collection"), c, o.collection)
 
     def check_collection(self, line: int, c: ClassDesign, name: str) -> None:
+        origins = [bare(o) for f in c.fields for o in f.origins]
         if not self.write.is_name(name):
             self.report(line, f"'{name}' cannot be the name of a list")
-        elif any(key_of(bare(o)) for f in c.fields for o in f.origins):
+        elif any(map(key_of, origins)):
             if self.file_of(name) is None:
                 self.report(line, f"'{name}' does not exist in the sources")
         elif len(c.objects) > 1:
             self.report(line, "objects that have a variable each are not kept in a list; leave 'collection' out")
-        elif any(name in f.scope.symbols for f in self.program.files.values()):
+        elif name not in origins and any(name in f.scope.symbols for f in self.program.files.values()):
             self.report(line, f"'{name}' is in use already; give the list another name")
 
     def member_name(self, line: int, name: str, members: set[str], hidden: bool) -> None:

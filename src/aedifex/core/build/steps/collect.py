@@ -45,7 +45,7 @@ class CollectRecords:
                 raise Refusal(h.message, h.path, h.line, "the lists stay lists")
         collection = self.design.objects[0].collection
         for name in (collection, self.design.name):
-            if any(name in s.symbols for s in file.scope.walk()):
+            if name not in names and any(name in s.symbols for s in file.scope.walk()):
                 raise Refusal(f"'{name}' is in use already", file.path, 0, "choose another name in the design")
         found = wanted(file, context.language, names)
         if isinstance(found, str):
