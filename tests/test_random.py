@@ -36,13 +36,13 @@ def test_a_random_program_prints_the_same(seed):
     same_when_built(Maker(seed).program().encode())
 
 
-@settings(max_examples=30, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
+@settings(max_examples=15, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
 @given(st.integers(0, 10**9))
 def test_a_random_program_of_lists_prints_the_same(seed):
     same_when_built(ListMaker(seed).program().encode())
 
 
-@settings(max_examples=30, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
+@settings(max_examples=15, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
 @given(st.integers(0, 10**9))
 def test_a_random_program_of_records_prints_the_same(seed):
     same_when_built(RecordMaker(seed).program().encode())

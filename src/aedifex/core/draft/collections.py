@@ -14,7 +14,6 @@ from .recordclass import Handed, record_edits, worth
 from .records import Range, Records, applied, collected, records
 from .wording import plural, singular
 
-
 KNOWN_OF = frozenset(
     "name id x y z score speed color colour value level price count label title time date size width height kind type state age".split()  # noqa: SIM905
 )  # what is known of things, rather than things
