@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Callable
 
 from ..program.keyed import Keyed
 from ..program.language import Language, reread
@@ -24,11 +25,7 @@ def collect(program: Program, file: SourceFile, free_: set[Symbol], taken: set[s
     made: list[ClassDesign] = []
     while found := records(file, program.language, free_):
         design = proposed(program, file, found[0], taken)
-        after = rewritten(program, file, found[0], design)
-        hide(after.files[file.path], design)
-        if any(f.hidden for f in design.fields):
-            after = rewritten(program, file, found[0], design)
-        program = after
+        program = hidden(rewritten, program, file, found[0], design)
         made.append(design)
         taken = taken | {design.name}
         file = program.files[file.path]
@@ -48,11 +45,7 @@ def records_of(program: Program, file: SourceFile, free_: set[Symbol], taken: se
         if not roots:
             return made, program
         design = keyed_class(program, file, found[0], roots, taken)
-        after = with_records(program, file, found[0], design)
-        hide(after.files[file.path], design)
-        if any(f.hidden for f in design.fields):
-            after = with_records(program, file, found[0], design)
-        program = after
+        program = hidden(with_records, program, file, found[0], design)
         made.append(design)
         taken = taken | {design.name}
         file = program.files[file.path]
@@ -88,8 +81,8 @@ def keyed_class(program: Program, file: SourceFile, found: Keyed, roots: list[Sy
 
 
 def keyed_fields(program: Program, design: ClassDesign) -> dict[str, str]:
-    hidden = program.language.write.hidden
-    return {f.name: hidden(f.name) if f.hidden else f.name for f in design.fields}
+    hide_ = program.language.write.hidden
+    return {f.name: hide_(f.name) if f.hidden else f.name for f in design.fields}
 
 
 def with_records(program: Program, file: SourceFile, found: Keyed, design: ClassDesign) -> Program:
@@ -123,6 +116,13 @@ def rewritten(program: Program, file: SourceFile, found: Records, design: ClassD
     file = program.files[file.path]
     edits = loops(file, program.language, design)
     return changed(program, file, edits) if edits else program
+
+
+def hidden(change: Callable[..., Program], program: Program, file: SourceFile, found: object, design: ClassDesign) -> Program:
+    """The program after a change, in which fields are hidden that nobody outside touches then: that shows only after it."""
+    after = change(program, file, found, design)
+    hide(after.files[file.path], design)
+    return change(program, file, found, design) if any(f.hidden for f in design.fields) else after
 
 
 def hide(file: SourceFile, design: ClassDesign) -> None:
@@ -184,8 +184,8 @@ def loops(file: SourceFile, language: Language, design: ClassDesign) -> list[Ran
 def collection_edits(file: SourceFile, language: Language, found: Records, design: ClassDesign) -> list[Range]:
     """The edits by which the lists of a class become one."""
     obj = design.objects[0]
-    hidden = language.write.hidden
-    fields = {bare(o): (f.name, hidden(f.name) if f.hidden else f.name) for f in design.fields for o in f.origins}
+    hide_ = language.write.hidden
+    fields = {bare(o): (f.name, hide_(f.name) if f.hidden else f.name) for f in design.fields for o in f.origins}
     return collected(file, language, found, design.name, obj.name, obj.collection, fields)
 
 

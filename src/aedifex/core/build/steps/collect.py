@@ -12,13 +12,14 @@ import re
 from dataclasses import dataclass, field
 
 from ...draft.collections import collection_edits, loops, loose
-from ...draft.design import ClassDesign, MethodDesign, bare
+from ...draft.design import ClassDesign, bare
 from ...draft.items import Items
-from ...draft.records import wanted
+from ...draft.records import Range, wanted
+from ...program.model import Function, SourceFile
 from ...survey.hazards import hazards
 from ..edits import Edits
-from ..step import Context, Refusal, function_of
-from .keyed import is_keyed
+from ..step import Context, Refusal
+from .keyed import BecomesMethod, is_keyed
 
 
 @dataclass
@@ -58,27 +59,10 @@ class CollectRecords:
         return out
 
 
-@dataclass
-class ItemMethod:
+class ItemMethod(BecomesMethod):
     """A function that gets an index becomes a method of the object that it is of."""
 
-    design: ClassDesign
-    method: MethodDesign
-    needs: list[str] = field(default_factory=list)
-    refused: Refusal | None = None
-
-    @property
-    def id(self) -> str:
-        return f"method:{self.design.name}.{self.method.name}"
-
-    def title(self) -> str:
-        return f"{bare(self.method.origins[0])} becomes the method {self.design.name}.{self.method.name}"
-
-    def apply(self, context: Context) -> Edits:
-        if self.refused is not None:
-            raise self.refused
-        file = context.home(self.design)
-        f = function_of(file, self.method.origins[0])
+    def edits(self, context: Context, file: SourceFile, f: Function) -> list[Range]:
         items = Items(file, context.language, self.design.objects[0].collection)
         if len(self.method.drop) != 1 or self.method.drop[0] not in [p.name for p in f.params]:
             raise Refusal(f"'{f.name}' has no one parameter that is the index", file.path, file.line(f.start), "name it in 'drop'")
@@ -87,10 +71,7 @@ class ItemMethod:
         why = items.why_not(f, param) if items.told and items.is_index(f, p) else f"'{param}' is more than an index"
         if why:
             raise Refusal(why, file.path, file.line(f.start), "it stays a function")
-        out = Edits()
-        for edit in items.method_edits(f, param, self.method.name, self.design.name, loose(context.program, file)):
-            out.replace(file.path, *edit)
-        return out
+        return items.method_edits(f, param, self.method.name, self.design.name, loose(context.program, file))
 
 
 @dataclass

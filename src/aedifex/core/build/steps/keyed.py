@@ -14,8 +14,9 @@ from dataclasses import dataclass, field
 from ...draft.collections import keyed_fields, loose
 from ...draft.design import ClassDesign, MethodDesign, bare
 from ...draft.recordclass import Handed, holder_of, key_of, record_edits
+from ...draft.records import Range
 from ...program.keyed import Keyed
-from ...program.model import SourceFile
+from ...program.model import Function, SourceFile
 from ...survey.hazards import hazards
 from ..edits import Edits
 from ..step import Context, Refusal, function_of, refuse_at
@@ -63,13 +64,13 @@ def the_records(design: ClassDesign, file: SourceFile, context: Context) -> Keye
 
 
 @dataclass
-class RecordMethod:
-    """A function that is handed a record at every call becomes a method of it."""
+class BecomesMethod:
+    """A function that is told which object it is for becomes a method of it: what all such steps have in common."""
 
     design: ClassDesign
     method: MethodDesign
     needs: list[str] = field(default_factory=list)
-    refused: Refusal | None = None
+    refused: Refusal | None = None  # where it was tried already
 
     @property
     def id(self) -> str:
@@ -81,8 +82,19 @@ class RecordMethod:
     def apply(self, context: Context) -> Edits:
         if self.refused is not None:
             raise self.refused
-        file = context.home(self.design)
-        f = function_of(file, self.method.origins[0])
+        out, file = Edits(), context.home(self.design)
+        for edit in self.edits(context, file, function_of(file, self.method.origins[0])):
+            out.replace(file.path, *edit)
+        return out
+
+    def edits(self, context: Context, file: SourceFile, f: Function) -> list[Range]:
+        raise Refusal(f"nothing tells which object '{f.name}' is for", file.path, file.line(f.start))
+
+
+class RecordMethod(BecomesMethod):
+    """A function that is handed a record at every call becomes a method of it."""
+
+    def edits(self, context: Context, file: SourceFile, f: Function) -> list[Range]:
         before = (context.original or context.program).holders[file.path]
         sure = {(g.name, p) for k in context.language.keyed(before) for g, p in k.sure}
         if len(self.method.drop) != 1 or (f.name, self.method.drop[0]) not in sure:
@@ -91,10 +103,7 @@ class RecordMethod:
         methods, param = Handed(file, context.language, self.design.name), self.method.drop[0]
         if why := methods.why_not(f, param):
             raise Refusal(why, file.path, file.line(f.start), "it stays a function")
-        out = Edits()
-        for edit in methods.method_edits(f, param, self.method.name, loose(context.program, file)):
-            out.replace(file.path, *edit)
-        return out
+        return methods.method_edits(f, param, self.method.name, loose(context.program, file))
 
 
 def is_keyed(c: ClassDesign) -> bool:
