@@ -121,6 +121,7 @@ class Settlement:
     def needs(self, mine: Candidate, fit: Fit) -> list[Need] | str:
         """What must be passed in, in order of first use; why not if that is not possible."""
         needed: list[Need] = []
+        fit.reach = ""
         for f in fit.functions:
             direct = self.effects.direct(f.start, f.end)
             for used in sorted(direct.uses, key=lambda s: s.name):
