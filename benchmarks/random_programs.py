@@ -11,10 +11,6 @@ from __future__ import annotations
 
 import argparse
 import collections
-import contextlib
-import io
-import os
-import runpy
 import sys
 import tempfile
 from pathlib import Path
@@ -26,6 +22,7 @@ import programs  # noqa: E402
 import programs_curly  # noqa: E402
 import programs_lists  # noqa: E402
 import programs_records  # noqa: E402
+from inprocess import here  # noqa: E402
 
 from aedifex.core.build.sequence import run  # noqa: E402
 from aedifex.core.check.check import observe  # noqa: E402
@@ -38,27 +35,6 @@ from aedifex.core.program.model import Program  # noqa: E402
 
 ENTRY = {"Python": "line.py", "Lists": "line.py", "Records": "line.py", "JavaScript": "line.js", "Module": "line.mjs", "Java": "Line.java", "Sketch": "line.pde"}
 Seen = tuple[object, ...]
-
-
-def here(program: Program, entry: str) -> Seen:
-    """What a Python program prints and how it ends, run in this process."""
-    out = io.StringIO()
-    before, path, ended = set(sys.modules), list(sys.path), ""
-    with tempfile.TemporaryDirectory() as folder:
-        for name, text in program.texts.items():
-            Path(folder, name).write_bytes(text)
-        sys.path.insert(0, folder)
-        sys.dont_write_bytecode = True
-        try:
-            with contextlib.redirect_stdout(out), contextlib.redirect_stderr(out):
-                runpy.run_path(os.path.join(folder, entry), run_name="__main__")
-        except BaseException as error:
-            ended = f"{type(error).__name__}: {error}".replace("list assignment index", "list index")  # an item's field is read first
-        finally:
-            sys.path[:] = path
-            for name in set(sys.modules) - before:
-                del sys.modules[name]
-    return out.getvalue(), ended
 
 
 def observed(program: Program, root: str, entry: str) -> Seen:
@@ -81,7 +57,7 @@ def one(kind: str, seed: int, count: collections.Counter[str]) -> list[str]:
                 why = outcome.refusal or "; ".join(map(str, outcome.problems))
                 told.append(f"{outcome.result} {outcome.step.id}: {why}")
             last = after
-        look = (lambda p: here(p, entry)) if entry.endswith(".py") else (lambda p: observed(p, folder, entry))
+        look = (lambda p: here(p.texts, entry)) if entry.endswith(".py") else (lambda p: observed(p, folder, entry))
         count["programs"] += 1
         count["rearranged"] += last is not program
         if last is not program and look(program) != look(last):

@@ -1,12 +1,11 @@
 """Random small programs are drafted and built, and print what they printed before."""
 
-import subprocess
-import sys
 import tempfile
 from pathlib import Path
 
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
+from inprocess import here
 from programs import Maker
 from programs_lists import ListMaker
 from programs_records import RecordMaker
@@ -17,32 +16,19 @@ from aedifex.core.draft.drafter import draft
 from aedifex.core.program.language import read_program
 
 
-def output(texts: dict[str, bytes]) -> tuple[int, str, str]:
-    with tempfile.TemporaryDirectory() as folder:
-        for name, text in texts.items():
-            Path(folder, name).write_bytes(text)
-        done = subprocess.run([sys.executable, "-B", "line.py"], cwd=folder, capture_output=True, text=True, timeout=30)
-        return done.returncode, done.stdout, last_line(done.stderr)
-
-
-def last_line(error: str) -> str:
-    """What a program ends with. The field of an item that is not there is asked of the list, not set in it."""
-    return "".join(error.splitlines()[-1:]).replace("list assignment index", "list index")
-
-
-@settings(max_examples=40, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
+@settings(max_examples=140, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
 @given(st.integers(0, 10**9))
 def test_a_random_program_prints_the_same(seed):
     same_when_built(Maker(seed).program().encode())
 
 
-@settings(max_examples=15, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
+@settings(max_examples=80, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
 @given(st.integers(0, 10**9))
 def test_a_random_program_of_lists_prints_the_same(seed):
     same_when_built(ListMaker(seed).program().encode())
 
 
-@settings(max_examples=15, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
+@settings(max_examples=80, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
 @given(st.integers(0, 10**9))
 def test_a_random_program_of_records_prints_the_same(seed):
     same_when_built(RecordMaker(seed).program().encode())
@@ -60,7 +46,7 @@ def same_when_built(source: bytes) -> None:
     for outcome, after in run(design, program):
         assert outcome.result != "wrong", [str(p) for p in outcome.problems]
         last = after
-    assert output({n: f.text for n, f in last.files.items()}) == output({"line.py": source})
+    assert here(last.texts, "line.py") == here({"line.py": source}, "line.py")
     assert to_toml(draft(read_program_again(source))) == text, "the same input gives the same design"
 
 
