@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 from codecs import BOM_UTF8
 from collections.abc import Sequence
+from itertools import pairwise
 
 from .model import SourceFile
 
@@ -31,8 +32,16 @@ def with_newlines(text: str, nl: str) -> str:
 
 
 def indent_unit(file: SourceFile, marks: tuple[str, ...]) -> str:
-    """By what a file indents: the first indented line tells; lines that start with a mark say nothing."""
-    for line in file.text.decode(file.encoding, "replace").splitlines():
+    """By what a file indents: its first function tells, else the first indented line; marked lines, and those inside a text, say nothing."""
+    for f in file.functions[:50]:
+        outer, inner = (file.lines[file.line(at) - 1] for at in (f.head, f.body_start))
+        lead, more = file.slice(outer, f.head), file.slice(inner, f.body_start)
+        if outer != inner and not lead.strip() and not more.strip() and more.startswith(lead) and more != lead:
+            return more[len(lead) :]
+    for start, end in pairwise([*file.lines, len(file.text)]):
+        if any(a < start < b for a, b in file.strings):
+            continue
+        line = file.slice(start, end).rstrip("\r\n")
         stripped = line.lstrip(" \t")
         if stripped and stripped != line and not stripped.startswith(marks):
             lead = line[: len(line) - len(stripped)]
