@@ -4,8 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from ..draft.design import Design, bare
-from ..draft.recordclass import key_of
+from ..draft.design import Design, bare, key_of
 from ..program.model import Program
 from ..survey.effects import module_variables
 from .steps.keyed import is_keyed
@@ -23,6 +22,7 @@ def watched(design: Design, original: Program) -> list[dict[str, Any]]:
     gone = {bare(old) for old, _ in design.renames}  # not found by its old name any more
     listed = [c for c in design.classes if any(o.collection for o in c.objects)]
     gone |= {bare(o) for c in listed for f in c.fields for o in f.origins}  # items are objects now
+    gone |= {o.collection for c in listed for o in c.objects}
     if any(is_keyed(c) for c in design.classes):
         gone |= {n for f in original.files.values() for k in original.language.keyed(f) if k.trouble is None for n in k.names}
     for path, file in original.files.items():
@@ -34,7 +34,7 @@ def watched(design: Design, original: Program) -> list[dict[str, Any]]:
     for c in design.classes:
         for index, made in enumerate(c.objects):
             for member, origin in c.origins(index) if not made.collection else ():
-                if key_of(bare(origin)) or bare(origin) in gone or any(bare(origin) == o.collection for x in listed for o in x.objects):
+                if key_of(bare(origin)) or bare(origin) in gone:
                     continue
                 path = origin.split("::")[0] if "::" in origin else c.source or home(origin, original)
                 function, _, variable = bare(origin).rpartition(".")

@@ -5,7 +5,7 @@ from __future__ import annotations
 from ..program.model import Function, Program, SourceFile, Symbol
 from ..survey.effects import Effects
 from ..survey.families import numbered
-from ..survey.hazards import PROCESSES, Hazard, by_text, hazards
+from ..survey.hazards import PROCESSES, Hazard, by_text, forbidding, hazards
 from ..survey.state import UNFIT, classify
 from .appclass import AppMaker
 from .candidates import Asked, Fit
@@ -40,9 +40,7 @@ class Assigner:
         self.constants = {s for s, v in self.kinds.items() if v.nature == "constant"}
         self.hazards: list[Hazard] = hazards(program, file.path, outsiders)
         self.blocked = {name: h for h in reversed(self.hazards) for name in h.names}
-        self.whole = next(
-            (h for h in self.hazards if h.kind == "dynamic names" or (h.kind == "used outside" and not h.names)), None
-        )
+        self.whole = forbidding(self.hazards, set())
         self.processes = next((h for h in self.hazards if h.kind == PROCESSES), None)
         self.names = taken_names(file, self.language.builtins) | taken
         self.files = set(program.files) | set(beside) | {self.write.module_of(p) for p in beside}

@@ -90,18 +90,25 @@ def with_records(program: Program, file: SourceFile, found: Keyed, design: Class
     design.methods, design.why = [], design.why[:1]
     handed = [(f.name, p) for f, p in sorted(found.sure, key=lambda e: (e[0].start, e[1]))]
     after = changed(program, file, record_edits(file, program.language, found, design.name, keyed_fields(program, design)))
-    words = {w.lower() for w in program.language.write.words(design.name)}
     for name, param in handed:
         here = after.files[file.path]
         f, methods = here.function(name), Handed(here, program.language, design.name)
         if f is None or name in [m.origins[0] for m in design.methods] or methods.why_not(f, param):
             continue
-        taken = {n for x in design.fields for n in (x.name, program.language.write.hidden(x.name))} | {m.name for m in design.methods}
-        short = member_names([name], words, program.language.write, taken)[name]
-        design.methods.append(MethodDesign(short, [qualified(program, file, name)], drop=[param]))
-        design.why.append(f"{name} is handed one of them as {param} at every call")
-        after = changed(after, here, methods.method_edits(f, param, short, loose(after, here)))
+        short = noted(program, file, design, name, param, f"{name} is handed one of them as {param} at every call")
+        after = changed(after, here, methods.method_edits(f, param, short, loose(after)))
     return after
+
+
+def noted(program: Program, file: SourceFile, design: ClassDesign, name: str, param: str, why: str) -> str:
+    """Put a function into the design as a method that knows ``param``; the method's name."""
+    write = program.language.write
+    words = {w.lower() for w in write.words(design.name)}
+    taken = {n for x in design.fields for n in (x.name, write.hidden(x.name))} | {m.name for m in design.methods}
+    short = member_names([name], words, write, taken)[name]
+    design.methods.append(MethodDesign(short, [qualified(program, file, name)], drop=[param]))
+    design.why.append(why)
+    return short
 
 
 def qualified(program: Program, file: SourceFile, name: str) -> str:
@@ -151,20 +158,16 @@ def changed(program: Program, file: SourceFile, edits: list[Range]) -> Program:
 
 def with_methods(program: Program, path: str, design: ClassDesign) -> Program:
     """The program in which functions that work on one object are its methods; the design names them."""
-    write, obj = program.language.write, design.objects[0]
-    words = {w.lower() for w in write.words(design.name)}
-    while found := Items(program.files[path], program.language, obj.collection).functions():
+    collection = design.objects[0].collection
+    while found := (items := Items(program.files[path], program.language, collection)).functions():
         f, param = found[0]
-        taken = {n for x in design.fields for n in (x.name, write.hidden(x.name))} | {m.name for m in design.methods}
-        name = member_names([f.name], words, write, taken)[f.name]
-        items = Items(program.files[path], program.language, obj.collection)
-        design.methods.append(MethodDesign(name, [qualified(program, items.file, f.name)], drop=[param]))
-        design.why.append(f"{f.name} gets the index {param} only to work on that one object")
-        program = changed(program, items.file, items.method_edits(f, param, name, design.name, loose(program, items.file)))
+        why = f"{f.name} gets the index {param} only to work on that one object"
+        name = noted(program, items.file, design, f.name, param, why)
+        program = changed(program, items.file, items.method_edits(f, param, name, design.name, loose(program)))
     return program
 
 
-def loose(program: Program, file: SourceFile) -> bool:
+def loose(program: Program) -> bool:
     """Whether nothing reads document strings, so that they may be indented."""
     return not program.language.write.reads_documents(list(program.files.values()))
 

@@ -100,3 +100,14 @@ class Design:
 def bare(origin: str) -> str:
     """``file.py::name`` or ``name`` → name."""
     return origin.rsplit("::", 1)[-1]
+
+
+def key_of(origin: str) -> str:
+    """``birds[x]`` → x; "" for what is no key of a record."""
+    head, bracket, rest = origin.partition("[")
+    return rest.removesuffix("]") if bracket and head and rest.endswith("]") else ""
+
+
+def holder_of(origin: str) -> str:
+    """``birds[x]`` → birds."""
+    return origin.partition("[")[0]

@@ -9,10 +9,10 @@ from ..program.errors import AedifexError
 from ..program.language import neighbours, read_program
 from ..program.model import Program, SourceFile
 from ..program.pause import uncollected
+from ..survey.hazards import forbidding, hazards
 from .assign import Assigner
 from .collections import collect, records_of
-from .design import ClassDesign, Design, WishDesign, bare
-from .recordclass import holder_of
+from .design import ClassDesign, Design, WishDesign, bare, holder_of
 from .records import records
 
 
@@ -32,7 +32,7 @@ def draft(
     beside = neighbours(program.root, program.texts, program.language)
     taken: set[str] = set()
     for path in [file.path for file in whole]:
-        kept, program = listed(program, program.files[path], outsiders, beside, design, taken)
+        kept, program = listed(program, program.files[path], outsiders, design, taken)
         file = program.files[path]
         assigner = Assigner(program, file, outsiders, beside, design.wishes, path in starts, taken, idea)
         classes, stays = assigner.design()
@@ -45,17 +45,17 @@ def draft(
 
 
 def listed(
-    program: Program, file: SourceFile, outsiders: Program, beside: list[str], design: Design, taken: set[str]
+    program: Program, file: SourceFile, outsiders: Program, design: Design, taken: set[str]
 ) -> tuple[list[ClassDesign], Program]:
     """Classes for lists with one index, and the program as it is with them: what is drafted for the rest speaks of that."""
     asked = {bare(n) for w in design.wishes for n in [*w.together, *w.keep]}
     loose = {s for s in file.scope.symbols.values() if s.name not in asked}
     if not records(file, program.language, loose) and not any(k.trouble is None for k in program.language.keyed(file)):
         return [], program
-    fit = Assigner(program, file, outsiders, beside, design.wishes, True, taken)
-    if fit.whole is not None:
+    found = hazards(program, file.path, outsiders)
+    if forbidding(found, set()) is not None:
         return [], program
-    loose -= {s for s in loose if s.name in fit.blocked}
+    loose = {s for s in loose if forbidding(found, {s.name}) is None}
     made, program = collect(program, file, loose, taken)
     names = {s.name for s in loose}
     file = program.files[file.path]

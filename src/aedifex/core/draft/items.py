@@ -10,25 +10,22 @@ from __future__ import annotations
 
 from ..program.language import Language
 from ..program.lists import ListUse
-from ..program.model import Argument, Call, Function, Parameter, SourceFile
+from ..program.model import Call, Function, Parameter, SourceFile
 from ..program.scopes import shadowed
-from ..survey.effects import Effects
 from ..survey.hazards import by_text
-from ..survey.state import constants_of
+from .asked import Asked
 from .records import GROWING, Range
 
 
-class Items:
+class Items(Asked):
     """A list of objects and its uses in a file as it stands. ``collection``: its name. ``told``: whether every use of it can be told."""
 
     def __init__(self, file: SourceFile, language: Language, collection: str) -> None:
-        self.file, self.language, self.write = file, language, language.write
+        super().__init__(file, language)
         symbol = file.scope.symbols.get(collection)
         uses = language.list_uses(file, symbol) if symbol is not None else None
         self.collection, self.symbol, self.told = collection, symbol, uses is not None
         self.uses: list[ListUse] = uses or []
-        self.effects = Effects(file, language)
-        self.constants = set(constants_of(file, language))
         self.changers = {f.symbol for f in file.tops for u in self.uses if u.kind in GROWING and f.start <= u.ref.start < f.end}
 
     def items(self, start: int, end: int) -> list[ListUse]:
@@ -87,50 +84,21 @@ class Items:
 
     def unreadable(self, f: Function, call: Call, param: str) -> str:
         arg = self.argument(f, call, param)
-        args = self.language.arguments(self.file, call)
         line = self.file.shown(call.start)
         if arg is None or f.start <= call.start < f.end or shadowed(call.callee.scope, self.collection, self.file.scope):
             return f"line {line}: nothing tells which object this call is for"
-        if any(self.language.purity(self.file, (a.value_start, a.end)) == "effect" for a in args if a.start < arg.start):
+        if not self.quiet_before(call, arg):
             return f"line {line}: something happens before the index is known"
         inner = self.file.calls_within(arg.value_start, arg.end)
         return f"line {line}: the index is found by the same function" if any(c.callee.symbol is f.symbol for c in inner) else ""
 
-    def argument(self, f: Function, call: Call, param: str) -> Argument | None:
-        args = self.language.arguments(self.file, call)
-        if any(a.keyword in ("*", "**") for a in args):
-            return None
-        place = [p.name for p in f.params].index(param)
-        positional = [a for a in args if not a.keyword]
-        return next((a for a in args if a.keyword == param), positional[place] if place < len(positional) else None)
-
     def method_edits(self, f: Function, param: str, name: str, class_: str, loose: bool) -> list[Range]:
         """The function becomes a method, each call asks the object. ``loose``: its document string may be indented."""
-        file, write = self.file, self.write
-        scope = next(s for s, n in file.classes if n == class_ and s.parent is file.scope)
-        inner: list[Range] = write.method_header(file, f, name, {param})
-        inner += [(*u.span, write.RECEIVER) for u in self.items(f.start, f.end)]
-        start, end = write.comment_start(file, f.start), write.line_end(file, f.end)
-        text = write.indented(file, start, end, inner, write.indent_unit(file), f.docstring if loose else None)
-        at, before, after = write.method_place(file, scope)
-        text = text if text.endswith("\n") else text + "\n"
-        edits = [(at, at, write.with_newlines(f"{before}\n{text}{after}", write.newline(file)))]
-        edits.append((write.blank_before(file, start), end, ""))
-        assert f.symbol is not None
-        for call in file.calls_of(f.symbol):
-            arg = self.argument(f, call, param)
-            assert arg is not None
-            index = file.slice(arg.value_start, arg.end)
-            edits.append((call.callee.start, call.callee.end, f"{self.collection}[{index}].{name}"))
-            args = self.language.arguments(file, call)
-            place = args.index(arg)
-            if len(args) == 1:
-                edits.append((call.args_start, call.args_end, ""))
-            elif place:
-                edits.append((args[place - 1].end, arg.end, ""))
-            else:
-                edits.append((arg.start, args[1].start, ""))
-        return edits
+        inner = [(*u.span, self.write.RECEIVER) for u in self.items(f.start, f.end)]
+        return self.moved(f, param, name, class_, inner, loose)
+
+    def told_of(self, argument: str) -> str:
+        return f"{self.collection}[{argument}]"
 
     # -- loops -----------------------------------------------------------------------------------
 

@@ -14,9 +14,8 @@ from __future__ import annotations
 from ..program.keyed import Keyed
 from ..program.language import Language, NewField
 from ..program.model import Call, Function, SourceFile
-from ..survey.effects import Effects
 from ..survey.hazards import by_text
-from ..survey.state import constants_of
+from .asked import Asked
 from .records import Range
 
 SHORT = 3  # values that an object is made with without naming them
@@ -26,17 +25,6 @@ def worth(file: SourceFile, found: Keyed) -> bool:
     """Whether records are more than one table of settings: there are several, or functions are handed one, and something is set."""
     several = bool(found.lists) or len(found.made) > 1
     return found.trouble is None and (several or bool(found.handed)) and any(written for _, _, _, written in found.uses)
-
-
-def key_of(origin: str) -> str:
-    """``birds[x]`` → x; "" for what is no key of a record."""
-    head, bracket, rest = origin.partition("[")
-    return rest.removesuffix("]") if bracket and head and rest.endswith("]") else ""
-
-
-def holder_of(origin: str) -> str:
-    """``birds[x]`` → birds."""
-    return origin.partition("[")[0]
 
 
 def record_edits(file: SourceFile, language: Language, found: Keyed, class_: str, fields: dict[str, str]) -> list[Range]:
@@ -61,17 +49,15 @@ def class_edit(file: SourceFile, language: Language, found: Keyed, class_: str, 
         text += "\n\n" + write.equality(unit, class_)
     at = write.blank_before(file, write.comment_start(file, statement.start))
     gap = "\n" * write.BLANKS
-    after = gap if statement.kind in ("function", "class") else "\n" * write.BLANKS
-    return at, write.comment_start(file, statement.start), write.with_newlines(f"{gap if at else ''}{text}\n{after}", write.newline(file))
+    return at, write.comment_start(file, statement.start), write.with_newlines(f"{gap if at else ''}{text}\n{gap}", write.newline(file))
 
 
-class Handed:
+class Handed(Asked):
     """Functions that are handed a record at every call, in a file whose records are objects of ``class_`` by now."""
 
     def __init__(self, file: SourceFile, language: Language, class_: str) -> None:
-        self.file, self.language, self.write, self.class_ = file, language, language.write, class_
-        self.effects = Effects(file, language)
-        self.constants = set(constants_of(file, language))
+        super().__init__(file, language)
+        self.class_ = class_
 
     def why_not(self, f: Function, param: str) -> str:
         """ "" if a function can be a method of what it gets as ``param``, else why not."""
@@ -92,50 +78,18 @@ class Handed:
         return next((why for c in file.calls_of(f.symbol) if (why := self.unreadable(f, c, param))), "")
 
     def unreadable(self, f: Function, call: Call, param: str) -> str:
-        args = self.language.arguments(self.file, call)
-        line = self.file.shown(call.start)
-        place = self.place(f, call, param)
-        if place is None or f.start <= call.start < f.end:
+        line, arg = self.file.shown(call.start), self.argument(f, call, param)
+        if arg is None or f.start <= call.start < f.end:
             return f"line {line}: nothing tells what this call hands over"
-        text = self.file.slice(args[place].value_start, args[place].end)
-        if any(self.language.purity(self.file, (a.value_start, a.end)) == "effect" for a in args[:place]):
+        if not self.quiet_before(call, arg):
             return f"line {line}: something happens before the object is known"
-        inner = self.file.calls_within(args[place].value_start, args[place].end)
-        if any(c.callee.symbol is f.symbol for c in inner) or not self.write.has_members(self.file, (args[place].value_start, args[place].end)):
-            return f"line {line}: '{text}' cannot be asked for a member"
+        span = (arg.value_start, arg.end)
+        inner = self.file.calls_within(*span)
+        if any(c.callee.symbol is f.symbol for c in inner) or not self.write.has_members(self.file, span):
+            return f"line {line}: '{self.file.slice(*span)}' cannot be asked for a member"
         return ""
-
-    def place(self, f: Function, call: Call, param: str) -> int | None:
-        args = self.language.arguments(self.file, call)
-        if any(a.keyword in ("*", "**") for a in args):
-            return None
-        named = next((i for i, a in enumerate(args) if a.keyword == param), None)
-        position = [p.name for p in f.params].index(param)
-        return named if named is not None else position if position < len([a for a in args if not a.keyword]) else None
 
     def method_edits(self, f: Function, param: str, name: str, loose: bool) -> list[Range]:
         """The function becomes a method, what it was handed the receiver, each call asks the object."""
-        file, write = self.file, self.write
-        scope = next(s for s, n in file.classes if n == self.class_ and s.parent is file.scope)
-        inner: list[Range] = write.method_header(file, f, name, {param})
-        inner += [(r.start, r.end, write.RECEIVER) for r in f.scope.symbols[param].references if not r.writes]
-        assert f.symbol is not None
-        edits = [e for call in file.calls_of(f.symbol) for e in self.call_edits(f, call, param, name)]
-        start, end = write.comment_start(file, f.start), write.line_end(file, f.end)
-        text = write.indented(file, start, end, inner, write.indent_unit(file), f.docstring if loose else None)
-        at, before, after = write.method_place(file, scope)
-        text = text if text.endswith("\n") else text + "\n"
-        new = write.with_newlines(f"{before}\n{text}{after}", write.newline(file))
-        return [*edits, (at, at, new), (write.blank_before(file, start), end, "")]
-
-    def call_edits(self, f: Function, call: Call, param: str, name: str) -> list[Range]:
-        args = self.language.arguments(self.file, call)
-        place = self.place(f, call, param)
-        assert place is not None
-        arg = args[place]
-        edits: list[Range] = [(call.callee.start, call.callee.end, f"{self.file.slice(arg.value_start, arg.end)}.{name}")]
-        if len(args) == 1:
-            return [*edits, (call.args_start, call.args_end, "")]
-        if place:
-            return [*edits, (args[place - 1].end, arg.end, "")]
-        return [*edits, (arg.start, args[1].start, "")]
+        inner = [(r.start, r.end, self.write.RECEIVER) for r in f.scope.symbols[param].references if not r.writes]
+        return self.moved(f, param, name, self.class_, inner, loose)

@@ -34,7 +34,7 @@ class Records:
 
     @property
     def firsts(self) -> list[ListUse]:
-        return [next(u for u in self.uses[s] if u.kind == "first") for s in self.lists]
+        return [self.uses[s][0] for s in self.lists]
 
     @property
     def named(self) -> str:
@@ -46,8 +46,8 @@ def records(file: SourceFile, language: Language, free: Iterable[Symbol]) -> lis
     told: dict[Symbol, list[ListUse]] = {}
     for s in module_variables(file):
         uses = language.list_uses(file, s) if s in free and s.kinds == {"variable"} else None
-        if uses is not None and [u.kind for u in uses if u.bound or u.kind == "first"].count("first") == 1 and uses[0].kind == "first":
-            told[s] = uses
+        if begins_once(uses):
+            told[s] = uses or []
     found = []
     for lists in indexed_alike(file, told):
         made = Records(lists, {s: told[s] for s in lists})
@@ -56,13 +56,18 @@ def records(file: SourceFile, language: Language, free: Iterable[Symbol]) -> lis
     return found
 
 
+def begins_once(uses: list[ListUse] | None) -> bool:
+    """Whether a list is given its items in one statement at the top, before any other use of it."""
+    return bool(uses) and [i for i, u in enumerate(uses or []) if u.kind == "first"] == [0]
+
+
 def wanted(file: SourceFile, language: Language, names: list[str]) -> Records | str:
     """The lists that a design names as one; why not if they are none."""
     made = Records([], {})
     for name in names:
         s = file.scope.symbols.get(name)
         uses = language.list_uses(file, s) if s is not None else None
-        if s is None or not uses or uses[0].kind != "first":
+        if s is None or uses is None or not begins_once(uses):
             return f"'{name}' is used in a way that a list of objects could not be"
         made.lists.append(s)
         made.uses[s] = uses

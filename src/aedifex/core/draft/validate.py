@@ -4,9 +4,8 @@ from __future__ import annotations
 
 from ..program.keyed import Keyed
 from ..program.model import Problem, Program, SourceFile
-from .design import ClassDesign, Design, bare
+from .design import ClassDesign, Design, bare, holder_of, key_of
 from .designfile import Lines
-from .recordclass import holder_of, key_of
 from .wishes import mistakes, placed
 
 

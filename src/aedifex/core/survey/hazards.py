@@ -21,6 +21,7 @@ class Hazard:
 
 
 PROCESSES = "other processes"
+WHOLE = ("dynamic names", "used outside")  # kinds that concern every name, where they name none
 BINDINGS = {
     "walrus": "is set inside an expression",
     "except": "is set by an 'except ... as'",
@@ -36,6 +37,11 @@ def hazards(program: Program, path: str, outsiders: Program | None = None) -> li
     found = [*dynamic(file, language), *bindings(file), *redefined(file), *imports(file, language)]
     found += outside(file, language, program, outsiders)
     return sorted(found, key=lambda h: (h.line, h.kind, h.message))
+
+
+def forbidding(found: list[Hazard], names: set[str]) -> Hazard | None:
+    """The first hazard that forbids to move any name of the file, or one of ``names``."""
+    return next((h for h in found if set(h.names) & names or (not h.names and h.kind in WHOLE)), None)
 
 
 def dynamic(file: SourceFile, language: Language) -> list[Hazard]:

@@ -9,24 +9,18 @@ waiting[i] += 1                      stops = [Stop("Mill", 0), Stop("Quarry", 0)
 from __future__ import annotations
 
 import re
-from dataclasses import dataclass, field
 
 from ...draft.collections import collection_edits, loops, loose
 from ...draft.design import ClassDesign, bare
 from ...draft.items import Items
 from ...draft.records import Range, wanted
-from ...program.model import Function, SourceFile
-from ...survey.hazards import hazards
-from ..edits import Edits
-from ..step import Context, Refusal
-from .keyed import BecomesMethod, is_keyed
+from ...program.model import SourceFile
+from ..step import Context, Refusal, function_of
+from .keyed import BecomesMethod, MakesObjects, is_keyed
 
 
-@dataclass
-class CollectRecords:
-    design: ClassDesign
-    needs: list[str] = field(default_factory=list)
-    refused: Refusal | None = None  # where it was tried already
+class CollectRecords(MakesObjects):
+    left = "the lists stay lists"
 
     @property
     def id(self) -> str:
@@ -36,33 +30,22 @@ class CollectRecords:
         lists = ", ".join(bare(o) for f in self.design.fields for o in f.origins)
         return f"{lists} become one list {self.design.objects[0].collection} of {self.design.name} objects"
 
-    def apply(self, context: Context) -> Edits:
-        if self.refused is not None:
-            raise self.refused
-        file = context.home(self.design)
-        names = [bare(o) for f in self.design.fields for o in f.origins]
-        for h in hazards(context.program, file.path):
-            if not h.names or set(h.names) & set(names):
-                raise Refusal(h.message, h.path, h.line, "the lists stay lists")
-        collection = self.design.objects[0].collection
-        for name in (collection, self.design.name):
-            if name not in names and any(name in s.symbols for s in file.scope.walk()):
-                raise Refusal(f"'{name}' is in use already", file.path, 0, "choose another name in the design")
-        found = wanted(file, context.language, names)
+    def edits(self, context: Context, file: SourceFile) -> list[Range]:
+        names = {bare(o): None for f in self.design.fields for o in f.origins}
+        self.check_names(context, file, set(names), {self.design.objects[0].collection, self.design.name} - set(names))
+        found = wanted(file, context.language, list(names))
         if isinstance(found, str):
             place = re.match(r"line (\d+):? ", found)
             said, line = (found[place.end() :], int(place[1])) if place and ":" in place[0] else (found, 0)
             raise Refusal(said, file.path, line, "take the class out of the design")
-        out = Edits()
-        for start, end, text in collection_edits(file, context.language, found, self.design):
-            out.replace(file.path, start, end, text)
-        return out
+        return collection_edits(file, context.language, found, self.design)
 
 
 class ItemMethod(BecomesMethod):
     """A function that gets an index becomes a method of the object that it is of."""
 
-    def edits(self, context: Context, file: SourceFile, f: Function) -> list[Range]:
+    def edits(self, context: Context, file: SourceFile) -> list[Range]:
+        f = function_of(file, self.method.origins[0])
         items = Items(file, context.language, self.design.objects[0].collection)
         if len(self.method.drop) != 1 or self.method.drop[0] not in [p.name for p in f.params]:
             raise Refusal(f"'{f.name}' has no one parameter that is the index", file.path, file.line(f.start), "name it in 'drop'")
@@ -71,16 +54,11 @@ class ItemMethod(BecomesMethod):
         why = items.why_not(f, param) if items.told and items.is_index(f, p) else f"'{param}' is more than an index"
         if why:
             raise Refusal(why, file.path, file.line(f.start), "it stays a function")
-        return items.method_edits(f, param, self.method.name, self.design.name, loose(context.program, file))
+        return items.method_edits(f, param, self.method.name, self.design.name, loose(context.program))
 
 
-@dataclass
-class AskItems:
+class AskItems(MakesObjects):
     """Loops that count through a list go through its objects."""
-
-    design: ClassDesign
-    needs: list[str] = field(default_factory=list)
-    refused: Refusal | None = None
 
     @property
     def id(self) -> str:
@@ -90,13 +68,8 @@ class AskItems:
         obj = self.design.objects[0]
         return f"loops go through {obj.collection} and ask each {obj.name}"
 
-    def apply(self, context: Context) -> Edits:
-        if self.refused is not None:
-            raise self.refused
-        file, out = context.home(self.design), Edits()
-        for edit in loops(file, context.language, self.design):
-            out.replace(file.path, *edit)
-        return out
+    def edits(self, context: Context, file: SourceFile) -> list[Range]:
+        return loops(file, context.language, self.design)
 
 
 def is_collection(c: ClassDesign) -> bool:

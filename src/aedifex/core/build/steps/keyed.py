@@ -9,25 +9,50 @@ move(birds[0])                                def move(self): self.x += 1
 
 from __future__ import annotations
 
+from abc import ABC, abstractmethod
 from dataclasses import dataclass, field
 
 from ...draft.collections import keyed_fields, loose
-from ...draft.design import ClassDesign, MethodDesign, bare
-from ...draft.recordclass import Handed, holder_of, key_of, record_edits
+from ...draft.design import ClassDesign, MethodDesign, bare, holder_of, key_of
+from ...draft.recordclass import Handed, record_edits
 from ...draft.records import Range
 from ...program.keyed import Keyed
-from ...program.model import Function, SourceFile
-from ...survey.hazards import hazards
+from ...program.model import SourceFile
+from ...survey.hazards import forbidding, hazards
 from ..edits import Edits
 from ..step import Context, Refusal, function_of, refuse_at
 
 
 @dataclass
-class RecordsToObjects:
+class MakesObjects(ABC):
+    """What the steps that give a class its objects and methods before all others have in common."""
+
     design: ClassDesign
     needs: list[str] = field(default_factory=list)
     refused: Refusal | None = None  # where it was tried already
+    left = "the records stay as they are"
 
+    def apply(self, context: Context) -> Edits:
+        if self.refused is not None:
+            raise self.refused
+        out, file = Edits(), context.home(self.design)
+        for edit in self.edits(context, file):
+            out.replace(file.path, *edit)
+        return out
+
+    @abstractmethod
+    def edits(self, context: Context, file: SourceFile) -> list[Range]: ...
+
+    def check_names(self, context: Context, file: SourceFile, concerned: set[str], new: set[str]) -> None:
+        """Nothing forbids to change the concerned names, and the new ones are free. Raises Refusal."""
+        if (h := forbidding(hazards(context.program, file.path), concerned)) is not None:
+            raise Refusal(h.message, h.path, h.line, self.left)
+        for name in sorted(new):
+            if any(name in s.symbols for s in file.scope.walk()):
+                raise Refusal(f"'{name}' is in use already", file.path, 0, "choose another name in the design")
+
+
+class RecordsToObjects(MakesObjects):
     @property
     def id(self) -> str:
         return f"records:{self.design.name}"
@@ -35,20 +60,10 @@ class RecordsToObjects:
     def title(self) -> str:
         return f"records with {', '.join(f.name for f in self.design.fields)} become objects of {self.design.name}"
 
-    def apply(self, context: Context) -> Edits:
-        if self.refused is not None:
-            raise self.refused
-        file = context.home(self.design)
+    def edits(self, context: Context, file: SourceFile) -> list[Range]:
         found = the_records(self.design, file, context)
-        for h in hazards(context.program, file.path):
-            if not h.names or set(h.names) & found.names:
-                raise Refusal(h.message, h.path, h.line, "the records stay as they are")
-        if any(self.design.name in s.symbols for s in file.scope.walk()):
-            raise Refusal(f"'{self.design.name}' is in use already", file.path, 0, "choose another name in the design")
-        out = Edits()
-        for edit in record_edits(file, context.language, found, self.design.name, keyed_fields(context.program, self.design)):
-            out.replace(file.path, *edit)
-        return out
+        self.check_names(context, file, found.names, {self.design.name})
+        return record_edits(file, context.language, found, self.design.name, keyed_fields(context.program, self.design))
 
 
 def the_records(design: ClassDesign, file: SourceFile, context: Context) -> Keyed:
@@ -63,14 +78,12 @@ def the_records(design: ClassDesign, file: SourceFile, context: Context) -> Keye
     raise Refusal(f"there are no records with just the keys {', '.join(sorted(keys))}", file.path, 0, "correct the design")
 
 
-@dataclass
-class BecomesMethod:
-    """A function that is told which object it is for becomes a method of it: what all such steps have in common."""
+class BecomesMethod(MakesObjects):
+    """A function that is told which object it is for becomes a method of it."""
 
-    design: ClassDesign
-    method: MethodDesign
-    needs: list[str] = field(default_factory=list)
-    refused: Refusal | None = None  # where it was tried already
+    def __init__(self, design: ClassDesign, method: MethodDesign, needs: list[str]) -> None:
+        super().__init__(design, needs)
+        self.method = method
 
     @property
     def id(self) -> str:
@@ -79,22 +92,12 @@ class BecomesMethod:
     def title(self) -> str:
         return f"{bare(self.method.origins[0])} becomes the method {self.design.name}.{self.method.name}"
 
-    def apply(self, context: Context) -> Edits:
-        if self.refused is not None:
-            raise self.refused
-        out, file = Edits(), context.home(self.design)
-        for edit in self.edits(context, file, function_of(file, self.method.origins[0])):
-            out.replace(file.path, *edit)
-        return out
-
-    def edits(self, context: Context, file: SourceFile, f: Function) -> list[Range]:
-        raise Refusal(f"nothing tells which object '{f.name}' is for", file.path, file.line(f.start))
-
 
 class RecordMethod(BecomesMethod):
     """A function that is handed a record at every call becomes a method of it."""
 
-    def edits(self, context: Context, file: SourceFile, f: Function) -> list[Range]:
+    def edits(self, context: Context, file: SourceFile) -> list[Range]:
+        f = function_of(file, self.method.origins[0])
         before = (context.original or context.program).holders[file.path]
         sure = {(g.name, p) for k in context.language.keyed(before) for g, p in k.sure}
         if len(self.method.drop) != 1 or (f.name, self.method.drop[0]) not in sure:
@@ -103,7 +106,7 @@ class RecordMethod(BecomesMethod):
         methods, param = Handed(file, context.language, self.design.name), self.method.drop[0]
         if why := methods.why_not(f, param):
             raise Refusal(why, file.path, file.line(f.start), "it stays a function")
-        return methods.method_edits(f, param, self.method.name, loose(context.program, file))
+        return methods.method_edits(f, param, self.method.name, loose(context.program))
 
 
 def is_keyed(c: ClassDesign) -> bool:

@@ -76,7 +76,7 @@ class Follower(ListFollower):
             return any(self.may_be_nothing(node.named_children[i], path) for i in (0, 2))
         if node.type == "identifier":
             return self.nothing(self.symbol(node), path)
-        if node.type == "call" and taken_from(node) is not None:
+        if node.type == "call" and taken_from(self.file, node) is not None:
             return False
         if node.type == "call" and node.child_by_field_name("function").type == "identifier":
             return self.nothing(self.symbol(node.child_by_field_name("function")), path)
@@ -250,7 +250,7 @@ class Follower(ListFollower):
             self.holder(self.symbol(node))
         elif node.type == "subscript":
             self.list_source(node.child_by_field_name("value"))
-        elif node.type == "call" and (held := taken_from(node)) is not None:
+        elif node.type == "call" and (held := taken_from(self.file, node)) is not None:
             self.list_source(held)
         elif node.type == "call" and node.child_by_field_name("function").type == "identifier":
             self.maker(self.symbol(node.child_by_field_name("function")), node)

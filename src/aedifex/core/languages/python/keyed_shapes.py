@@ -5,7 +5,8 @@ from __future__ import annotations
 import keyword
 from typing import Any
 
-from .lists import span
+from ...program.model import SourceFile
+from .lists import is_builtin, span
 
 LEAST = 2  # keys of a record
 PASSING = frozenset({"parenthesized_expression"})
@@ -78,10 +79,10 @@ def id_of(node: Any) -> tuple[int, int, str]:
     return node.start_byte, node.end_byte, node.type
 
 
-def taken_from(call: Any) -> Any:
+def taken_from(file: SourceFile, call: Any) -> Any:
     """The list of which a call gives an item (``min(items, key=...)``, ``items.pop()``); None for other calls."""
     callee, args = call.child_by_field_name("function"), call.child_by_field_name("arguments").named_children
     if callee.type == "attribute" and callee.child_by_field_name("attribute").text == b"pop":
         return callee.child_by_field_name("object")
     named = len(args) == 2 and args[1].type == "keyword_argument" and args[1].child_by_field_name("name").text == b"key"
-    return args[0] if callee.type == "identifier" and callee.text in (b"min", b"max") and named else None
+    return args[0] if callee.type == "identifier" and callee.text in (b"min", b"max") and named and is_builtin(file, callee) else None

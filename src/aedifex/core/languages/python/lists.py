@@ -34,9 +34,7 @@ def told(file: SourceFile, ref: Reference) -> ListUse | None:
         return given(ref, node, parent)
     if parent.type == "attribute":
         return called(file, ref, node, parent)
-    if parent.type == "for_statement" and same(parent.child_by_field_name("right"), node):
-        return ListUse("each", ref, span(node))
-    if parent.type == "for_in_clause" and same(parent.child_by_field_name("right"), node):
+    if parent.type in ("for_statement", "for_in_clause") and same(parent.child_by_field_name("right"), node):
         return ListUse("each", ref, span(node))
     if parent.type == "comparison_operator" and len(parent.named_children) == 2 and same(parent.named_children[1], node):
         words = {c.type for c in parent.children}
