@@ -7,13 +7,20 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 from inprocess import here
 from programs import Maker
+from programs_flow import FlowMaker, ThingMaker
 from programs_lists import ListMaker
 from programs_records import RecordMaker
 
 from aedifex.core.build.sequence import run
+from aedifex.core.build.step import Context, Refusal
+from aedifex.core.build.steps.lift import Lift
+from aedifex.core.build.verify import verify
+from aedifex.core.draft.design import Design
 from aedifex.core.draft.designfile import parse, to_toml
 from aedifex.core.draft.drafter import draft
-from aedifex.core.program.language import read_program
+from aedifex.core.draft.lines import lines_of
+from aedifex.core.program.language import read_program, reread
+from aedifex.core.survey.region import all_blocks
 
 
 @settings(max_examples=140, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
@@ -32,6 +39,34 @@ def test_a_random_program_of_lists_prints_the_same(seed):
 @given(st.integers(0, 10**9))
 def test_a_random_program_of_records_prints_the_same(seed):
     same_when_built(RecordMaker(seed).program().encode())
+
+
+@settings(max_examples=60, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
+@given(st.integers(0, 10**9))
+def test_a_random_program_over_the_data_of_things_prints_the_same(seed):
+    same_when_built(ThingMaker(seed).program().encode())
+
+
+@settings(max_examples=60, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
+@given(st.integers(0, 10**9), st.data())
+def test_lines_of_a_random_program_that_become_a_function_do_the_same(seed, data):
+    with tempfile.TemporaryDirectory() as folder:
+        Path(folder, "line.py").write_text(FlowMaker(seed).program())
+        program = read_program(folder, ["line.py"])
+    file, language = program.files["line.py"], program.language
+    bodies = [[s for s in file.statements if s.kind not in ("function", "import")], *(language.body(file, f) for f in file.functions)]
+    rows = [*bodies, *(b.statements for body in bodies for _, b in all_blocks(file, language, body))]
+    for _ in range(4):
+        row = data.draw(st.sampled_from([r for r in rows if r]))
+        first = data.draw(st.integers(0, len(row) - 1))
+        last = data.draw(st.integers(first, min(first + 4, len(row) - 1)))
+        try:
+            edits = Lift(lines_of(file, row[first].start, row[last].end), "lifted").apply(Context(program, Design("python", ["line.py"], {})))
+        except Refusal:
+            continue
+        after = reread(program, edits.apply(program.files))
+        assert not verify(program, after, ["line.py"])
+        assert here(after.texts, "line.py") == here(program.texts, "line.py")
 
 
 def same_when_built(source: bytes) -> None:

@@ -3,10 +3,16 @@
 from __future__ import annotations
 
 import sys
+from collections.abc import Callable
+from typing import TYPE_CHECKING, Any
 
 import click
 
 from .common import QUIET, as_json, progress, say
+
+if TYPE_CHECKING:
+    from ..core.build.single import Single
+    from ..core.program.model import Program
 
 
 @click.group(name="step")
@@ -18,25 +24,25 @@ def command() -> None:
     """
 
 
+def one_step(run: Callable[..., None]) -> Callable[..., None]:
+    """The options that all steps have."""
+    for option in reversed([
+        click.argument("paths", nargs=-1, required=True),
+        click.option("--yes", is_flag=True, help="Write it without asking."),
+        click.option("--scenarios", metavar="FILE", help="Scenario file (default: the one beside each script)."),
+        click.option("--unchecked", is_flag=True, help="Do not run the program; read it again only."),
+        click.option("--json", "json_", is_flag=True, help="Print what changes as JSON."),
+        QUIET,
+    ]):  # fmt: skip
+        run = option(run)
+    return run
+
+
 @command.command(name="rename")
 @click.argument("old")
 @click.argument("new")
-@click.argument("paths", nargs=-1, required=True)
-@click.option("--yes", is_flag=True, help="Write it without asking.")
-@click.option("--scenarios", metavar="FILE", help="Scenario file (default: the one beside each script).")
-@click.option("--unchecked", is_flag=True, help="Do not run the program; read it again only.")
-@click.option("--json", "json_", is_flag=True, help="Print what changes as JSON.")
-@QUIET
-def rename(
-    old: str,
-    new: str,
-    paths: tuple[str, ...],
-    yes: bool,
-    scenarios: str | None,
-    unchecked: bool,
-    json_: bool,
-    quiet: bool,
-) -> None:
+@one_step
+def rename(old: str, new: str, paths: tuple[str, ...], **options: Any) -> None:
     """Call OLD by the name NEW, wherever it is used in the scripts at PATHS; their designs follow.
 
     OLD is a name, function.local, Class.member or a file; write file.py::name where several files have it. Only the scripts
@@ -46,14 +52,47 @@ def rename(
     Example: aedifex step rename tram1_x first_x tramline.py
     """
     from ..core.build.single import rename as worked_out
+
+    program = read(paths)
+    done(worked_out(program, old, new), program.root, "Renamed", old, **options)
+
+
+@command.command(name="lift")
+@click.argument("lines")
+@click.argument("name")
+@one_step
+def lift(lines: str, name: str, paths: tuple[str, ...], **options: Any) -> None:
+    """Make the LINES of a script a function NAME, which is called where they stood.
+
+    LINES are whole statements, file.py:10-14, or one expression, file.py:10:8-10:40 (line and column, both in). What they need is
+    handed over, what they set comes back; the same lines elsewhere call the function too. Lines of a method become a method.
+
+    \b
+    Example: aedifex step lift tramline.py:88-104 draw_line tramline.py
+    """
+    from ..core.build.single import lift as worked_out
+
+    program = read(paths)
+    done(worked_out(program, lines, name), program.root, "Lifted", lines, **options)
+
+
+def read(paths: tuple[str, ...]) -> Program:
     from ..core.program.errors import Refused
     from ..core.program.language import find_sources, read_program
 
     root, files = find_sources(paths)
     program = read_program(root, files)
     for problem in program.problems[:1]:
-        raise Refused(f"{problem}; nothing is renamed in a file that cannot be read whole.")
-    single = worked_out(program, old, new)
+        raise Refused(f"{problem}; nothing is changed in a file that cannot be read whole.")
+    return program
+
+
+def done(
+    single: Single, root: str, verb: str, what: str, yes: bool, scenarios: str | None, unchecked: bool, json_: bool, quiet: bool
+) -> None:
+    """Show the step, ask, run the program before and after, and write it."""
+    from ..core.program.errors import Refused
+
     written = yes
     if not json_ and not quiet:
         click.echo(single.diff, nl=False)
@@ -63,12 +102,12 @@ def rename(
         with progress(2, "checking", quiet or json_) as advance:
             differed = [] if unchecked else single.check(scenarios, advance)
         if differed:
-            raise Refused("\n".join([f"{old}: stays, because the program would do something else:", *differed]))
+            raise Refused("\n".join([f"{what}: stays, because the program would do something else:", *differed]))
         single.write()
     if json_:
         as_json({"step": single.step.id, "files": sorted(single.changes), "written": written, "diff": single.diff})
     elif written:
         said = "It was not run (--unchecked)." if unchecked else "The program did the same."
-        say(f"Renamed in {', '.join(sorted(single.changes))}. {said} Put back: aedifex undo {root}", quiet)
+        say(f"{verb} in {', '.join(sorted(single.changes))}. {said} Put back: aedifex undo {root}", quiet)
     else:
         say("Nothing was written; add --yes to write it.", quiet)

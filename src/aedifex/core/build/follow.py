@@ -13,19 +13,27 @@ from ..draft.drafter import digest, read_neighbours
 from ..program.language import reread
 from ..program.model import Program
 from .edits import Overlap
+from .lifting import Trace, lifted
 from .step import Context, Refusal
 from .steps.collect import AskItems, CollectRecords, ItemMethod, is_collection
 from .steps.hoist import HoistLiteral, literal_fields
 from .steps.keyed import RecordMethod, RecordsToObjects, is_keyed
+from .steps.lift import Lift
 from .steps.rename import Rename
 
-Prelude = Rename | CollectRecords | ItemMethod | AskItems | RecordsToObjects | RecordMethod | HoistLiteral
+Prelude = Rename | CollectRecords | ItemMethod | AskItems | RecordsToObjects | RecordMethod | HoistLiteral | Lift
 
 
 def prelude(design: Design, program: Program) -> tuple[list[Prelude], Design, Program]:
     """The steps that come before all classes, and design and program as the other steps need them: after those that can be done."""
     steps: list[Prelude] = []
     outsiders = read_neighbours(program) if design.renames else None
+
+    def lift(step: Lift, before: Program, trace: Trace) -> Program | None:
+        return tried(step, design, before, trace=trace)
+
+    lifting, design, program = lifted(design, program, lift)
+    steps += lifting
     for old, new in design.renames:
         step = Rename(old, new, outsiders=outsiders)
         steps.append(step)
@@ -75,10 +83,16 @@ def standing(design: Design, c: ClassDesign, stands: bool) -> Design:
     return made
 
 
-def tried(step: Prelude, design: Design, program: Program, original: Program | None = None) -> Program | None:
+def tried(
+    step: Prelude, design: Design, program: Program, original: Program | None = None, trace: Trace | None = None
+) -> Program | None:
     """The program after a step; None if it is refused, as it will be when its turn comes, whatever stands then."""
     try:
-        return reread(program, step.apply(Context(program, design, original=original)).apply(program.files))
+        edits = step.apply(Context(program, design, original=original))
+        after = reread(program, edits.apply(program.files))
+        if trace is not None:
+            trace.follow(program, edits)
+        return after
     except Refusal as refusal:
         step.refused = refusal
     except Overlap as overlap:

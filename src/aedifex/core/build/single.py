@@ -23,6 +23,7 @@ from .outline import diff, diff_texts
 from .project import DESIGN, SCENARIOS
 from .sequence import attempt
 from .step import Context
+from .steps.lift import Lift
 from .steps.rename import Rename
 
 
@@ -30,7 +31,7 @@ from .steps.rename import Rename
 class Single:
     """A step as it would be done. ``changes``: every file that it writes, designs included."""
 
-    step: Rename
+    step: Rename | Lift
     before: Program
     after: Program
     changes: dict[str, bytes | None]
@@ -67,9 +68,18 @@ class Single:
 
 def rename(program: Program, old: str, new: str) -> Single:
     """What a rename would change. Raises Refused with the reason if it cannot be done."""
+    return single(program, Rename(old, new, outsiders=read_neighbours(program)), lambda after: designs(program, after, old, new))
+
+
+def lift(program: Program, lines: str, name: str) -> Single:
+    """What lifting lines into a function would change. Raises Refused with the reason if it cannot be done."""
+    return single(program, Lift(lines, name), lambda after: {})
+
+
+def single(program: Program, step: Rename | Lift, others: Callable[[Program], dict[str, bytes | None]]) -> Single:
+    """``others``: what else changes with the program, if no design is built on it."""
     entries = [p for p in program.files if not imported_by_others(program, p)]
     sources = {p: digest(t) for p, t in program.texts.items()}
-    step = Rename(old, new, outsiders=read_neighbours(program))
     context = Context(program, Design(program.language.name, entries, sources))
     context.exists = lambda path: os.path.lexists(os.path.join(program.root, path))  # type: ignore[method-assign]
     outcome = attempt(step, context, set())
@@ -81,7 +91,7 @@ def rename(program: Program, old: str, new: str) -> Single:
     journal, design = journal_for(program, set(outcome.changes))
     changes = dict(outcome.changes)
     if not design:
-        changes |= designs(program, after, old, new)
+        changes |= others(after)
     shown = diff(program, after) + "".join(
         text_diff(program.root, p, t) for p, t in changes.items() if p.endswith(DESIGN)
     )

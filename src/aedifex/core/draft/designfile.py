@@ -30,7 +30,7 @@ NEEDED = {
     "": ("format", "language", "entries", "sources"),
     "class": ("name",),
     "class.field": ("name", "from"),
-    "class.method": ("name", "from"),
+    "class.method": ("name",),
     "class.object": ("name",),
     "stay": ("name",),
     "rename": ("from", "to"),

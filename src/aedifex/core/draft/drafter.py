@@ -9,10 +9,12 @@ from ..program.errors import AedifexError
 from ..program.language import neighbours, read_program
 from ..program.model import Program, SourceFile
 from ..program.pause import uncollected
+from ..survey.effects import module_variables
 from ..survey.hazards import forbidding, hazards
 from .assign import Assigner
 from .collections import collect, records_of
 from .design import ClassDesign, Design, WishDesign, bare, holder_of
+from .pieces import Piece, from_lines, lift_all, pieces
 from .records import records
 
 
@@ -32,16 +34,45 @@ def draft(
     beside = neighbours(program.root, program.texts, program.language)
     taken: set[str] = set()
     for path in [file.path for file in whole]:
-        kept, program = listed(program, program.files[path], outsiders, design, taken)
-        file = program.files[path]
-        assigner = Assigner(program, file, outsiders, beside, design.wishes, path in starts, taken, idea)
-        classes, stays = assigner.design()
-        assigner.place(kept)
-        design.classes += kept + classes
-        design.stays += stays
-        design.why_not |= assigner.why_not
-        taken |= {c.name for c in classes} | {c.file for c in classes}
+        program = drafted(program, path, outsiders, beside, design, taken, path in starts, idea)
     return design
+
+
+def drafted(
+    program: Program, path: str, outsiders: Program, beside: list[str], design: Design, taken: set[str], entry: bool, idea: str
+) -> Program:
+    """Put the classes of one file into a design; the program as the drafts of further files need it."""
+    wanted = liftable(program, path, outsiders, design, idea)
+    while True:
+        lifted, stood = lift_all(program, path, wanted)
+        kept, after = listed(lifted, lifted.files[path], outsiders, design, taken)
+        assigner = Assigner(after, after.files[path], outsiders, beside, design.wishes, entry, taken, idea)
+        classes, stays = assigner.design()
+        methods = {bare(o) for c in classes if c.role != "app" for m in c.methods for o in m.origins}
+        wanted = [p for p in stood if p.name in methods]
+        if len(wanted) == len(stood):
+            break
+    assigner.place(kept)
+    from_lines(classes, stood)
+    names = {p.name for p in stood}
+    design.classes += kept + classes
+    design.stays += stays
+    design.why_not |= {n: why for n, why in assigner.why_not.items() if n not in names}
+    taken |= {c.name for c in classes} | {c.file for c in classes}
+    return after
+
+
+def liftable(program: Program, path: str, outsiders: Program, design: Design, idea: str) -> list[Piece]:
+    """Lines that others do over one object's data, unless something forbids to touch the file."""
+    file, language = program.files[path], program.language
+    asked = {bare(n) for w in design.wishes for n in w.keep}
+    if idea not in ("use", "names") or not language.code_at_top:
+        return []
+    found = hazards(program, path, outsiders)
+    if forbidding(found, set()) is not None:
+        return []
+    free = [s for s in module_variables(file) if s.kinds == {"variable"} and s.name not in asked and forbidding(found, {s.name}) is None]
+    return pieces(file, language, free)
 
 
 def listed(

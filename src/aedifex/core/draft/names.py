@@ -92,7 +92,8 @@ def member_names(names: Iterable[str], stems: set[str], write: Any, taken: set[s
 def says(word: str, stems: set[str]) -> bool:
     """Whether a word is one of the stems, numbered or in the plural."""
     base = word.rstrip("0123456789")
-    return base in stems or (base.endswith("s") and base[:-1] in stems)
+    ones = [base, base.removesuffix("s"), base.removesuffix("es"), base.removesuffix("ies") + "y"]
+    return any(one in stems for one in (ones if base.endswith("s") else ones[:1]))
 
 
 def taken_names(file: SourceFile, builtins: Iterable[str]) -> set[str]:

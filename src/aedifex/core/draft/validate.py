@@ -2,10 +2,13 @@
 
 from __future__ import annotations
 
+from ..program.errors import AedifexError
 from ..program.keyed import Keyed
 from ..program.model import Problem, Program, SourceFile
-from .design import ClassDesign, Design, bare, holder_of, key_of
+from ..survey.region import region_of
+from .design import ClassDesign, Design, MethodDesign, bare, holder_of, key_of
 from .designfile import Lines
+from .lines import placed as lines_placed
 from .wishes import mistakes, placed
 
 
@@ -94,12 +97,9 @@ class Checker:
             self.member_name(self.lines.of("class.method", index, number, "name"), m.name, members, m.hidden)
             line = self.lines.of("class.method", index, number, "from")
             if m.lines:
-                self.report(
-                    self.lines.of("class.method", index, number, "lines"),
-                    "methods from lines are not built yet; name a function",
-                )
-            if not m.origins:
-                self.report(line, f"method '{m.name}' comes from no function")
+                self.from_lines(self.lines.of("class.method", index, number, "lines"), m)
+            elif not m.origins:
+                self.report(line, f"method '{m.name}' comes from no function and no lines")
             for origin in m.origins:
                 self.origin(line, origin, c.name, {"function"})
             self.parameters(index, number, m.origins, m.drop)
@@ -112,6 +112,18 @@ class Checker:
         self.check_objects(index, c)
         if c.base:
             self.report(self.lines.of("class", index, -1, "base"), "bases are not built yet; leave 'base' out")
+
+    def from_lines(self, line: int, m: MethodDesign) -> None:
+        if m.origins:
+            self.report(line, f"method '{m.name}' comes from functions and from lines; take one of them out")
+        for text in m.lines:
+            try:
+                place = lines_placed(text, self.program)
+            except AedifexError as error:
+                self.report(line, str(error).rstrip("."))
+                continue
+            if region_of(place.file, self.program.language, place.start, place.end) is None:
+                self.report(line, f"{text} is no whole statements of one block, and no expression")
 
     def check_objects(self, index: int, c: ClassDesign) -> None:
         for number, o in enumerate(c.objects):

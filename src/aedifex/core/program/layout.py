@@ -144,3 +144,29 @@ def indented(
         at = right
     out.append(file.slice(at, end))
     return "".join(out)
+
+
+def shifted(file: SourceFile, start: int, end: int, ranges: list[tuple[int, int, str]], lead: str, new: str) -> str:
+    """The text of [start, end), which begins inside a line that is led by ``lead``, with its lines led by ``new`` instead.
+
+    The inside of long strings stays as it is; a line that is led by less keeps what it has in front.
+    """
+    marks = [r for r in ranges if start <= r[0] and r[1] <= end]
+    for at in file.lines[file.line(start) :]:
+        if at >= end:
+            break
+        inside = any(a < at < b for a, b in file.strings) or any(a < at < b for a, b, _ in marks)
+        if inside or blank(file, at):
+            continue
+        text = file.text[at : at + len(lead.encode())].decode(file.encoding, "replace")
+        same = 0
+        while same < min(len(text), len(lead)) and text[same] == lead[same]:
+            same += 1
+        marks.append((at, at + same, new if same == len(lead) else new[: len(new) - (len(lead) - same)] if len(new) > len(lead) - same else ""))
+    marks.sort(key=lambda m: (m[0], m[1] != m[0]))
+    out, at = [new], start
+    for left, right, text in marks:
+        out += [file.slice(at, left), text]
+        at = right
+    out.append(file.slice(at, end))
+    return "".join(out)

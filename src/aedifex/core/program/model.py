@@ -15,7 +15,7 @@ from typing import Any
 from .symbols import WRITING, Declaration, Reference, Role, Scope, Symbol
 
 __all__ = [
-    "WRITING", "Argument", "Call", "Declaration", "Function", "Parameter", "Problem", "Program", "Reference", "Role", "Scope",
+    "WRITING", "Argument", "Block", "Call", "Declaration", "Function", "Parameter", "Problem", "Program", "Reference", "Role", "Scope",
     "SourceFile", "Statement", "Symbol",
 ]  # fmt: skip
 
@@ -113,6 +113,22 @@ class Statement:
     node: Any = field(repr=False, default=None)
     group: tuple[int, int] | None = None
     brackets: str = ""  # what of the type stands behind the name
+
+
+@dataclass(slots=True)
+class Block:
+    """Statements that stand inside another. ``role``:
+
+    - body: of a loop, a ``with``, a ``try`` or a guard;
+    - branch: of a conditional; otherwise: its last one, where none of the others is taken (of a loop or ``try``: what follows it);
+    - case: one that may run into the next, and that ``break`` ends;
+    - handler, finally: of a ``try``.
+    """
+
+    role: str
+    statements: list[Statement]
+    start: int
+    end: int
 
 
 @dataclass(frozen=True, slots=True)

@@ -14,7 +14,8 @@ from .literals import literals
 from .namespaces import confined
 from .pure import BUILTINS, apis, node_at, purity, type_of
 from .read import read
-from .structure import alone, arguments, blocks, count, depth, statements, tokens
+from .regions import bound_to_function, expression, expressions
+from .structure import alone, arguments, blocks, count, depth, statements, tokens, told_blocks
 
 
 class Python:
@@ -50,6 +51,10 @@ class Python:
     read = staticmethod(read)
     arguments = staticmethod(arguments)
     alone = staticmethod(alone)
+    blocks = staticmethod(told_blocks)
+    expression = staticmethod(expression)
+    expressions = staticmethod(expressions)
+    bound_to_function = staticmethod(bound_to_function)
     has_alternative = staticmethod(
         lambda s: any(c.type in ("else_clause", "elif_clause") for c in s.node.named_children)
     )

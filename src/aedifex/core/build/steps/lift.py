@@ -1,0 +1,51 @@
+"""Lift lines, or one expression, out of main code or a long function into a function of their own.
+
+row = ["."] * 40                      def draw(row):
+row[x] = "#"                  →           row[x] = "#"
+print("".join(row))                       print("".join(row))
+                                      row = ["."] * 40
+                                      draw(row)
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+from ...draft.lifting import Lifter, Unliftable
+from ...draft.lines import placed
+from ..edits import Edits
+from ..step import Context, Refusal, refuse_at
+
+
+@dataclass
+class Lift:
+    """``lines``: as a design gives them, ``file.py:10-14`` or ``file.py:10:8-10:40``. ``named``: variables that stay used by their name.
+
+    ``now``: where the lines are by the time that the step's turn comes, in the same manner.
+    """
+
+    lines: str
+    name: str
+    named: frozenset[str] = frozenset()
+    now: str = ""
+    several: bool = False  # objects have such lines
+    needs: list[str] = field(default_factory=list)
+    refused: Refusal | None = None
+
+    @property
+    def id(self) -> str:
+        return f"lift:{self.name}"
+
+    def title(self) -> str:
+        return f"{self.lines} becomes the function {self.name}"
+
+    def apply(self, context: Context) -> Edits:
+        if self.refused is not None:
+            raise self.refused
+        place, out = placed(self.now or self.lines, context.program), Edits()
+        try:
+            for edit in Lifter(context.language, place, self.name, self.named, self.several).edits():
+                out.replace(place.file.path, *edit)
+        except Unliftable as trouble:
+            raise refuse_at(place.file, trouble.at, trouble.message, trouble.advice) from None
+        return out

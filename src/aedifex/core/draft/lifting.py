@@ -1,0 +1,191 @@
+"""Lines, or one expression, made a function of its own: what changes in the text. Used by the draft and by the step."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from ..program.language import Language
+from ..program.model import Function
+from ..program.scopes import shadowed
+from ..survey.flow import Symbols
+from ..survey.region import Interface, Region, interface, region_of, state_names, ways_out
+from ..survey.repeats import repeats
+from ..survey.state import constants_of
+from .lines import Place
+from .records import Range
+
+ADVICE = "choose other lines"
+
+
+@dataclass
+class Unliftable(Exception):
+    """Why lines cannot be lifted, where (an offset), and what the person can do."""
+
+    message: str
+    at: int
+    advice: str = ADVICE
+
+
+class Lifter:
+    """One lift. Raises Unliftable.
+
+    ``several``: what comes of it stands for the same lines of other objects too, so that the remark above stays with the call.
+    """
+
+    def __init__(self, language: Language, place: Place, name: str, named: frozenset[str], several: bool = False) -> None:
+        self.language, self.write, self.name = language, language.write, name
+        self.file = place.file
+        found = region_of(place.file, language, place.start, place.end)
+        if found is None:
+            raise Unliftable("these lines are no whole statements of one block, and no expression", place.start,
+                             "name lines that begin and end together")  # fmt: skip
+        self.region, self.several = found, several
+        own = {s for s in self.file.scope.symbols.values() if s.name in named}
+        self.named: Symbols = state_names(found) | own
+        self.unit = self.write.indent_unit(self.file)
+        self.out: list[Range] = []
+
+    def edits(self) -> list[Range]:
+        made = self.checked(self.region)
+        self.check_name()
+        self.out.append((self.target(), self.target(), self.text(made)))
+        self.call(self.region, made)
+        for other in repeats(self.region):
+            theirs = interface(other, state_names(other) | self.named)
+            if theirs.trouble is None and alike(made, theirs) and self.sees(other):
+                self.call(other, theirs)
+        return self.out
+
+    def checked(self, region: Region) -> Interface:
+        if not self.write.is_name(self.name):
+            raise Unliftable(f"'{self.name}' is no name", region.start, "choose another")
+        first = self.write.line_start(self.file, region.start)
+        if region.statements and self.file.text[first : region.start].strip():
+            raise Unliftable("these lines begin in the middle of a line", region.start, "give each statement a line")
+        rest = self.write.trailing_comment(self.file, region.end)
+        behind = self.file.slice(region.end, self.write.line_end(self.file, region.end))
+        if region.statements and behind.strip() and not rest:
+            raise Unliftable("these lines end in the middle of a line", region.end, "give each statement a line")
+        made = interface(region, self.named)
+        if made.trouble is not None:
+            raise Unliftable(made.trouble[0], made.trouble[1], ADVICE)
+        if made.leaves == "break" and made.gives:
+            names = ", ".join(s.name for s in made.gives)
+            raise Unliftable(f"these lines end a loop, and what they set ({names}) is needed after it", region.start, ADVICE)
+        if trouble := self.write.liftable(self.file, region, made):
+            raise Unliftable(trouble, region.start, ADVICE)
+        return made
+
+    def check_name(self) -> None:
+        scopes = [self.region.frame, self.method_class().outer if self.receiver() else self.file.scope]
+        taken = any(self.name in s.symbols for s in scopes)
+        if taken or (not self.receiver() and self.name in self.language.builtins):
+            raise Unliftable(f"'{self.name}' is in use already", self.region.start, "choose another name")
+
+    def method_class(self) -> Function:
+        assert self.region.function is not None
+        return self.region.function
+
+    def receiver(self) -> str:
+        f = self.region.function
+        return f.params[0].name if f is not None and f.outer.kind == "class" and f.bound and f.params else ""
+
+    def sees(self, other: Region) -> bool:
+        """Whether the function can be called from another place."""
+        if self.receiver():
+            return other.function is not None and other.function.outer is self.method_class().outer and other.function.bound
+        return not shadowed(other.frame, self.name, self.file.scope)
+
+    # -- the function ----------------------------------------------------------------------------
+
+    def target(self) -> int:
+        """Where the new function goes: above the main code that calls it, below a function that does."""
+        f = self.region.function
+        if f is not None:
+            return int(self.write.line_end(self.file, f.end - 1))
+        first = next(s for s in self.file.statements if s.start <= self.region.start < s.end)
+        constants = constants_of(self.file, self.language)
+        for s in reversed([s for s in self.file.statements if s.start < first.start]):
+            if s.kind in ("import", "function", "class", "docstring") or (s.target is not None and s.target.symbol in constants):
+                break
+            first = s
+        return int(self.write.comment_start(self.file, first.start))
+
+    def text(self, made: Interface) -> str:
+        region, write = self.region, self.write
+        lead, inner = self.leads()
+        receiver = self.receiver()
+        params = [p for p in self.parameters(made) if p != receiver]
+        if receiver:
+            params = [receiver, *params]
+        body, last = self.body(made, inner)
+        text = write.lifted(self.file, lead, self.unit, self.name, params, [s.name for s in made.sets], body, last)
+        gap = "\n" * (1 if receiver else write.BLANKS)
+        nl = write.newline(self.file)
+        if region.function is not None:
+            fresh = "" if self.file.text[: self.target()].endswith(b"\n") else "\n"
+            return str(write.with_newlines(fresh + gap + text, nl))
+        above = self.file.text[: self.target()]
+        blank = len(above) - len(above.rstrip(b"\n")) - 1 if above.strip() else write.BLANKS
+        return str(write.with_newlines("\n" * max(0, write.BLANKS - blank) + text + gap, nl))
+
+    def leads(self) -> tuple[str, str]:
+        """How the function is led, and how its statements are."""
+        f = self.region.function
+        lead = self.file.slice(self.write.line_start(self.file, f.start), f.start) if f is not None else ""
+        return lead, lead + self.unit
+
+    def parameters(self, made: Interface) -> list[str]:
+        return [s.name for s in made.takes]
+
+    def body(self, made: Interface, inner: str) -> tuple[str, str]:
+        """The statements, and the one that gives back what is wanted."""
+        region, write = self.region, self.write
+        if not region.statements:
+            span = self.file.slice(region.start, region.end)
+            wrapped = span if "\n" not in span or span[0] in "([{" else f"({span})"
+            return inner + write.give_back([wrapped]), ""
+        first = self.first(region)
+        lead = self.file.slice(write.line_start(self.file, region.start), region.start)
+        end = region.end + len(write.trailing_comment(self.file, region.end).encode(self.file.encoding))
+        edits, last = self.ways(made)
+        return write.shifted(self.file, first + len(lead.encode()), end, edits, lead, inner), last
+
+    def first(self, region: Region) -> int:
+        """Where the line starts from which on the text moves."""
+        above = self.write.line_start if self.several or region is not self.region else self.write.comment_start
+        return int(above(self.file, region.start))
+
+    def ways(self, made: Interface) -> tuple[list[tuple[int, int, str]], str]:
+        """Edits for the jumps out of the lines, and the last statement."""
+        write, results = self.write, [s.name for s in made.gives]
+        outs = [at for kind, at in ways_out(self.file, self.language, self.region.statements, False, False) if kind != "return"]
+        spans = [(at, at + len(made.leaves)) for at in outs]
+        if made.leaves == "break":
+            edits = [(a, b, write.give_back([write.LEAVES])) for a, b in spans]
+            return edits, write.give_back([write.GOES_ON])
+        edits = [(a, b, write.give_back(results)) for a, b in spans]
+        return edits, write.give_back(results) if results else ""
+
+    # -- the call --------------------------------------------------------------------------------
+
+    def call(self, region: Region, made: Interface) -> None:
+        write, receiver = self.write, self.receiver()
+        arguments = ", ".join(n for n in (s.name for s in made.takes) if n != receiver)
+        own = region.function.params[0].name if receiver and region.function is not None else ""
+        text = f"{write.member(own, self.name) if own else self.name}({arguments})"
+        if not region.statements:
+            self.out.append((region.start, region.end, text))
+            return
+        first = self.first(region)
+        lead = self.file.slice(write.line_start(self.file, region.start), region.start)
+        end = region.end + len(write.trailing_comment(self.file, region.end).encode(self.file.encoding))
+        statement = write.take_back([s.name for s in made.gives], text, self.unit, lead, made.leaves)
+        self.out.append((first, end, lead + write.with_newlines(statement, write.newline(self.file))))
+
+
+def alike(made: Interface, other: Interface) -> bool:
+    """Whether a second place is served by the function of the first."""
+    names = lambda symbols: [s.name for s in symbols]  # noqa: E731
+    return (names(made.takes), names(made.gives), names(made.sets), made.leaves) == (
+        names(other.takes), names(other.gives), names(other.sets), other.leaves)  # fmt: skip

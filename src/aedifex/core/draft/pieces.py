@@ -1,0 +1,295 @@
+"""Work on one object's data that others do: lines and conditions that are to be methods of it (A7, C18).
+
+if tram1_load < tram1_seats and tram1_open:         if tram1.load_under_seats_and_open():
+    tram1_load += 1                          →          tram1.add_to_load()
+
+Each is lifted into a function first; the draft then finds that it belongs to the object.
+"""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass, field
+
+from ..program.language import Language, reread
+from ..program.model import Program, SourceFile, Statement, Symbol
+from ..survey.families import families
+from ..survey.flow import Flow
+from ..survey.groups import first_word
+from ..survey.region import Region, all_blocks, deferred, interface, region_of, state_names
+from ..survey.repeats import repeats
+from ..survey.state import classify
+from .design import ClassDesign, bare
+from .lifting import Lifter, Unliftable
+from .lines import Place, lines_of, moved
+from .names import free, says
+from .records import applied
+from .verbs import guarded, question, verb
+
+
+@dataclass
+class Piece:
+    """``lines``: as a design gives them; ``name``: of the function; ``region``: in the file as it was read."""
+
+    lines: str
+    name: str
+    region: Region
+    named: frozenset[str]
+    size: int = 0
+    several: bool = False
+    also: list[int] = field(default_factory=list)  # lines where the same stands
+
+
+def lift_all(program: Program, path: str, wanted: Sequence[Piece]) -> tuple[Program, list[Piece]]:
+    """The program with the pieces as functions, and those that could be lifted. Smaller ones first, as one may hold another."""
+    places = {p.name: (p.region.start, p.region.end) for p in wanted}
+    stood = []
+    for piece in sorted(wanted, key=lambda p: (p.size, p.region.start)):
+        file = program.files[path]
+        try:
+            edits = Lifter(program.language, Place(file, *places[piece.name]), piece.name, piece.named, piece.several).edits()
+        except Unliftable:
+            continue
+        program = reread(program, {path: applied(file.text, edits, file.encoding)})
+        places = {n: (moved(a, edits, False), moved(b, edits, True)) for n, (a, b) in places.items()}
+        stood.append(piece)
+    return program, stood
+
+
+def from_lines(classes: list[ClassDesign], stood: Sequence[Piece]) -> None:
+    """Say of the methods that come from lifted functions which lines they are."""
+    by_name = {p.name: p for p in stood}
+    for c in classes:
+        for m in c.methods:
+            mine = [by_name[bare(o)] for o in m.origins if bare(o) in by_name]
+            if not mine:
+                continue
+            m.origins, m.lines = [], [p.lines for p in mine]
+            c.why = [said for w in c.why if (said := without(w, by_name))]
+            places = " and ".join(numbers(p) for p in mine)
+            c.why.append(f"{m.name} is what other code does with its data alone, at {places}")
+
+
+def numbers(piece: Piece) -> str:
+    """The lines of a piece, as said in a sentence."""
+    file, region = piece.region.file, piece.region
+    first, last = file.shown(region.start), file.shown(region.end - 1)
+    more = "".join(f", {n}" for n in piece.also)
+    return (f"lines {first} to {last}" if last > first else f"line {first}") + more
+
+
+def without(why: str, names: Mapping[str, Piece]) -> str:
+    """A reason that does not speak of functions which are not in the sources; "" if nothing is left of it."""
+    spoken = [n for n in names if re.search(rf"\b{re.escape(n)}\b", why)]
+    if not spoken:
+        return why
+    listed = re.search(r"used by the same functions \((.*)\)", why)
+    if listed is None:
+        return why.split(";")[0] if "numbered copies" in why and not any(n in why.split(";")[0] for n in spoken) else ""
+    left = [n for n in listed[1].split(", ") if n not in names]
+    head = why[: listed.start()]
+    return f"{head}used by the same functions ({', '.join(left)})" if left else f"{head}worked on together"
+
+
+@dataclass(frozen=True)
+class Thing:
+    """The variables of one object; ``number`` of a numbered one, -1 for the only one."""
+
+    stem: str
+    number: int
+    roles: dict[Symbol, str]
+
+    def __hash__(self) -> int:
+        return hash((self.stem, self.number))
+
+
+def things(file: SourceFile, language: Language, free_: Sequence[Symbol]) -> list[list[Thing]]:
+    """Rows of objects that variables tell of by their names: numbered copies, and those with a first word in common."""
+    found = []
+    for family in families(file, language, list(free_)):
+        if family.stem:
+            found.append([
+                Thing(family.stem, n, {row[n]: p for p, row in family.variables.items() if n in row}) for n in family.numbers
+            ])  # fmt: skip
+    taken = {s for row in found for t in row for s in t.roles}
+    stems: dict[str, dict[Symbol, str]] = {}
+    for s in free_:
+        if s not in taken and (word := first_word(s.name, language.write.words)):
+            stems.setdefault(word, {})[s] = s.name
+    return found + [[Thing(word, -1, roles)] for word, roles in stems.items() if len(roles) > 1]
+
+
+def pieces(file: SourceFile, language: Language, free_: Sequence[Symbol]) -> list[Piece]:
+    """What is to be lifted, in source order. ``free_``: the variables that may become fields."""
+    used = {n for s in file.scope.walk() for n in s.symbols} | set(language.builtins)
+    found: list[Piece] = []
+    for row in things(file, language, free_):
+        for group in outermost(list(matched(file, language, row, regions(file, language, row)))):
+            named = frozenset(s.name for t in row for s in t.roles)
+            words = named_after(group[0], row[0])
+            if not words:
+                continue
+            stem = "" if row[0].stem in words and row[0].number < 0 else row[0].stem
+            base = free(language.write.member_name([*words, *([stem] if stem else [])], "a_b"), used)
+            for r, thing in zip(group, row, strict=True):
+                name = base if thing.number < 0 else f"{base}{thing.number}"
+                used.add(name)
+                more = [o.line for o in repeats(r)]
+                found.append(Piece(lines_of(file, r.start, r.end, bool(r.statements)), name, r, named, r.end - r.start, len(row) > 1, more))
+            used.add(base)
+    return sorted(found, key=lambda p: p.region.start)
+
+
+def named_after(region: Region, thing: Thing) -> list[str]:
+    write = region.language.write
+    own = list(thing.roles)
+    if region.statements:
+        return [w for w in verb(region, own, thing.stem, write) if not says(w, {thing.stem})] or ["update"]
+    return question(region, thing.stem, write) or guarded(region, thing.stem, write)
+
+
+def matched(
+    file: SourceFile, language: Language, row: list[Thing], found: list[tuple[Thing, Region]]
+) -> Iterator[list[Region]]:
+    """The regions of each shape that all objects of a row have; the first of each object."""
+    shapes: dict[tuple[str, ...], dict[Thing, Region]] = {}
+    for thing, region in found:
+        refs = file.within(region.start, region.end)
+        edits = [(r.start, r.end, "\1" + thing.roles[r.symbol]) for r in refs if r.symbol in thing.roles]
+        shape = tuple(language.tokens(file, region.start, region.end, edits))
+        shapes.setdefault(shape, {}).setdefault(thing, region)
+    for by_thing in shapes.values():
+        if len(by_thing) == len(row):
+            yield [by_thing[t] for t in row]
+
+
+def regions(file: SourceFile, language: Language, row: list[Thing]) -> list[tuple[Thing, Region]]:
+    """Every stretch that works on one object of a row and on nothing else, and is worth a method."""
+    found: list[tuple[Thing, Region]] = []
+    state = {s for s, v in classify(file, language).items() if v.nature != "constant"} - turn_locals(file, language)
+    for body, whole in bodies(file, language, state, row):
+        blocks = [body, *(b.statements for _, b in all_blocks(file, language, body))]
+        for block in blocks:
+            for thing in row:
+                for run in runs(file, language, block, thing, state):
+                    if whole and run == list(body):
+                        continue
+                    region = region_of(file, language, run[0].start, run[-1].end)
+                    if region is not None and alone(region, thing) and worth(region, thing):
+                        found.append((thing, region))
+    return [*found, *conditions(file, language, row, state)]
+
+
+def outermost(groups: list[list[Region]]) -> list[list[Region]]:
+    """Without those that lie in another whole."""
+    spans = [[(r.start, r.end) for r in group] for group in groups]
+
+    def inside(one: list[tuple[int, int]], other: list[tuple[int, int]]) -> bool:
+        return one != other and all(any(a <= x and y <= b for a, b in other) for x, y in one)
+
+    return [g for g, mine in zip(groups, spans, strict=True) if not any(inside(mine, other) for other in spans)]
+
+
+def turn_locals(file: SourceFile, language: Language) -> set[Symbol]:
+    """Variables of the main code that are set anew on every turn of a loop, and that no function uses."""
+    main = main_code(file)
+    flow = Flow(file, language, file.scope, main)
+    found: set[Symbol] = set()
+    for s, block in all_blocks(file, language, main):
+        if s.kind in ("for", "while") and block.role == "body" and block.statements:
+            first = block.statements[0]
+            kept = flow.before(first, flow.after[first.start], flow.exits[first.start])
+            inside = {r.symbol for r in flow.refs(block.start, block.end) if r.writes}
+            looped = {r.symbol for r in flow.refs(s.start, block.start) if r.writes}
+            for x in (inside - kept) | looped:
+                if x is not None and all(s.start <= r.start < block.end for r in x.bindings) and not any(deferred(r.scope, file.scope) for r in x.references):
+                    found.add(x)
+    return found
+
+
+def main_code(file: SourceFile) -> list[Statement]:
+    return [s for s in file.statements if s.kind not in ("function", "class", "import", "docstring")]
+
+
+def bodies(
+    file: SourceFile, language: Language, state: set[Symbol], row: list[Thing]
+) -> Iterator[tuple[Sequence[Statement], bool]]:
+    """Main code, and the functions that are not one object's own; whether it is a function's."""
+    yield main_code(file), False
+    for f in file.tops:
+        used = {r.symbol for r in file.within(f.start, f.end)} & state
+        touched = [t for t in row if used & set(t.roles)]
+        own = len(touched) == 1 and (touched[0].number >= 0 or len(used & set(touched[0].roles)) * 2 >= len(used))
+        if touched and not own:
+            yield language.body(file, f), True
+
+
+def runs(
+    file: SourceFile, language: Language, block: Sequence[Statement], thing: Thing, state: set[Symbol]
+) -> Iterator[list[Statement]]:
+    """The longest rows of statements that work on the object alone."""
+    run: list[Statement] = []
+    for s in block:
+        if of_one(file, language, s, thing, state):
+            run.append(s)
+        elif run:
+            yield run
+            run = []
+    if run:
+        yield run
+
+
+def of_one(file: SourceFile, language: Language, s: Statement, thing: Thing, state: set[Symbol]) -> bool:
+    used = {r.symbol for r in file.within(s.start, s.end)} & state
+    if s.kind in ("function", "class", "import", "declare", "return", "guard") or not used or not used <= set(thing.roles):
+        return False
+    return quiet(file, language, s.start, s.end, thing)
+
+
+def quiet(file: SourceFile, language: Language, start: int, end: int, thing: Thing) -> bool:
+    """Whether nothing is called but what only works something out, and methods of the object's own data."""
+    calls = file.calls_within(start, end)
+    inner = [c for c in calls if c.callee.symbol not in thing.roles]
+    return all(language.purity(file, (c.callee.start, c.end)) != "effect" for c in inner) and not any(
+        start <= at < end for at in file.opaque_calls
+    )
+
+
+def alone(region: Region, thing: Thing) -> bool:
+    """Whether it takes nothing back to where it stood but the object's data."""
+    made = interface(region, state_names(region) | frozenset(thing.roles))
+    return made.trouble is None and not made.gives and not made.leaves and len(made.takes) <= 2
+
+
+def worth(region: Region, thing: Thing) -> bool:
+    """Whether statements do more than give one variable a value."""
+    refs = [r for r in region.file.within(region.start, region.end) if r.symbol in thing.roles]
+    sets = {r.symbol for r in refs if r.writes or r.mutates}
+    reads = {r.symbol for r in refs if r.role.value != "write"}
+    firsts = region.function is None and not region.around
+    if firsts and all(s.kind == "assign" for s in region.statements):
+        return False  # first values
+    if not sets:
+        return False
+    plain = all(s.kind in ("assign", "augment") for s in region.statements)
+    return len(region.statements) > 1 or not plain or (region.statements[0].kind == "assign" and bool(sets & reads))
+
+
+def conditions(
+    file: SourceFile, language: Language, row: list[Thing], state: set[Symbol]
+) -> Iterator[tuple[Thing, Region]]:
+    """Conditions over an object's data that others work out."""
+    last = -1
+    for body, _ in bodies(file, language, state, row):
+        for s in body:
+            for start, end, test in language.expressions(file, s.start, s.end):
+                used = {r.symbol for r in file.within(start, end)} & state
+                thing = next((t for t in row if used and used <= set(t.roles)), None)
+                mine = {r.symbol for r in file.within(start, end) if thing is not None and r.symbol in thing.roles}
+                if start < last or not test or thing is None or len(mine) < 2 or language.purity(file, (start, end)) == "effect":
+                    continue
+                region = region_of(file, language, start, end)
+                if region is not None and not region.statements and alone(region, thing):
+                    yield thing, region
+                    last = end

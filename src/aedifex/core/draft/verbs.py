@@ -1,0 +1,79 @@
+"""What to call lines that become a function: after the remark above them, the key or command that leads to them, or what they set."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Sequence
+from typing import Any
+
+from ..program.model import SourceFile, Symbol
+from ..survey.region import Region
+
+ARTICLES = frozenset("the a an its their this that to of on in at by with from for and or all each every now then one".split())  # noqa: SIM905
+STATES = frozenset("open closed shut on off active enabled visible shown hidden up down lit".split())  # noqa: SIM905
+MOST = 3  # words of a name
+SPEEDS = ("speed", "velocity", "vel", "dx", "dy", "vx", "vy", "step", "direction")
+
+
+def remark(file: SourceFile, region: Region, write: Any) -> list[str]:
+    """The words of the remark directly above lines, if they are few."""
+    start = write.comment_start(file, region.start)
+    text = file.slice(start, region.start)
+    lines = [line.strip().lstrip("#/* ").rstrip("*/ .:") for line in text.split("\n") if line.strip()]
+    if len(lines) != 1 or not re.fullmatch(r"[A-Za-z][A-Za-z' -]*", lines[0]):
+        return []
+    found = [w.lower() for w in re.findall(r"[A-Za-z]+", lines[0]) if w.lower() not in ARTICLES]
+    return found if 1 <= len(found) <= MOST else []
+
+
+def verb(region: Region, own: Sequence[Symbol], stem: str, write: Any) -> list[str]:
+    """Words for statements that change variables of one object. ``own``: these, in order."""
+    file, language = region.file, region.language
+    if said := remark(file, region, write):
+        return said
+    texts = [language.tokens(file, s.start, s.end, []) for s in region.statements]
+    names = {s.name for s in own}
+    set_ = list(dict.fromkeys(r.name for r in file.within(region.start, region.end) if r.writes and r.name in names))
+    last = [write.words(n)[-1].rstrip("0123456789") or write.words(n)[-1] for n in set_]
+    flat = [t for row in texts for t in row]
+    if len(set_) == 1 and len(texts) == 1 and ("not" in flat or "!" in flat) and flat.count(set_[0]) == 2 and len(flat) <= 5:
+        words = [w for w in write.words(set_[0]) if (w.rstrip("0123456789") or w) != stem]
+        return ["toggle", *(words[:-1] if len(words) > 1 and words[-1] in STATES else words)]
+    if any(w in SPEEDS for n in names & set(flat) for w in write.words(n)) or set(last) <= {"x", "y"}:
+        return ["move"]
+    plain = all(s.kind == "assign" and s.value is not None and language.purity(file, s.value) == "literal" for s in region.statements)
+    if plain and len(set_) > 1:
+        return ["reset"]
+    if len(set_) == 1 and ("+=" in flat) != ("-=" in flat):
+        return ["raise" if "+=" in flat else "lower", *last]
+    return ["update", *last[:1]] if len(set_) == 1 else ["update"]
+
+
+WORDS = {">": "over", ">=": "reaches", "<": "under", "<=": "within", "==": "is", "===": "is", "!=": "is_not", "!==": "is_not",
+         "and": "and", "&&": "and", "or": "or", "||": "or", "not": "not", "!": "not", "in": "in"}  # fmt: skip
+
+
+def question(region: Region, stem: str, write: Any) -> list[str]:
+    """Words for a condition, read aloud without its numbers; none if that would be long."""
+    found: list[str] = []
+    for token in region.language.tokens(region.file, region.start, region.end, []):
+        if token in WORDS:
+            found += WORDS[token].split("_")
+        elif token.isidentifier():
+            found += [b for w in write.words(token) if (b := w.rstrip("0123456789") or w) != stem]
+    return found if 1 < len(found) <= MOST * 2 else []
+
+
+def guarded(region: Region, stem: str, write: Any) -> list[str]:
+    """Words for a long condition after what it lets be done first; none if it is no condition of a branch."""
+    file, language = region.file, region.language
+    s = region.around[-1]
+    block = next((b for b in language.blocks(file, s) if b.start >= region.end), None)
+    if s.kind not in ("if", "while") or block is None or not block.statements:
+        return []
+    first = block.statements[0]
+    call = next((c for c in file.calls_within(first.start, first.end) if c.callee.start == first.start), None)
+    written = next((r.name for r in file.within(first.start, first.end) if r.writes or r.mutates), "")
+    words = write.words(call.callee.member or call.callee.name) if call is not None else ["change", *write.words(written)] if written else []
+    kept = [b for w in words if (b := w.rstrip("0123456789") or w) != stem]
+    return ["may", *kept] if kept else []

@@ -1,0 +1,313 @@
+"""A run of statements, or one expression, that could be a function of its own: what it takes, what it gives back, how it is left."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, field
+
+from ..program.language import Language
+from ..program.model import Block, Function, Scope, SourceFile, Statement, Symbol
+from .flow import Exits, Flow, Symbols
+from .hazards import by_text
+from .state import UNFIT, constants_of
+
+EXITS = Exits()
+
+
+@dataclass
+class Region:
+    """``statements``: one after another in one block; none for an expression. ``function``: whose body holds it, None for main code."""
+
+    file: SourceFile
+    language: Language
+    start: int
+    end: int
+    function: Function | None
+    statements: list[Statement] = field(default_factory=list)
+    around: list[Statement] = field(default_factory=list)  # the statements around it, outermost first
+    block: list[Statement] = field(default_factory=list)  # all statements of its block
+
+    @property
+    def frame(self) -> Scope:
+        return self.function.scope if self.function is not None else self.file.scope
+
+    @property
+    def body(self) -> list[Statement]:
+        return self.language.body(self.file, self.function) if self.function is not None else main_body(self.file)
+
+    @property
+    def line(self) -> int:
+        return self.file.shown(self.start)
+
+
+def main_body(file: SourceFile) -> list[Statement]:
+    return list(file.statements)
+
+
+def region_of(file: SourceFile, language: Language, start: int, end: int) -> Region | None:
+    """The statements, or else the expression, that stand just in [start, end); None if nothing does."""
+    function = holding(file, start, end)
+    made = Region(file, language, start, end, function)
+    block = made.body
+    while True:
+        inside = [s for s in block if start <= s.start and s.end <= end]
+        if inside:
+            if any(s.start < end and s.end > start and s not in inside for s in block):
+                return None
+            made.statements, made.block = inside, block
+            made.start, made.end = inside[0].start, inside[-1].end
+            return made
+        touched = [s for s in block if s.start < end and s.end > start]
+        if len(touched) != 1:
+            return None
+        made.around.append(touched[0])
+        within = [b for b in language.blocks(file, touched[0]) if b.start < end and b.end > start]
+        if not within:
+            made.block = block
+            return made if language.expression(file, start, end) else None
+        head = language.blocks(file, touched[0])[0].start
+        if len(within) > 1 or (start <= touched[0].start < head and file.slice(start, touched[0].start + 1).strip()):
+            return None
+        block = within[0].statements
+
+
+def holding(file: SourceFile, start: int, end: int) -> Function | None:
+    """The innermost function, at the top or of a class, whose body holds a stretch."""
+    tops = {id(s) for s, _ in file.classes} | {id(file.scope)}
+    found = [f for f in file.functions if id(f.outer) in tops and f.body_start <= start and end <= f.end]
+    return max(found, key=lambda f: f.start) if found else None
+
+
+def all_blocks(file: SourceFile, language: Language, statements: Sequence[Statement]) -> Iterator[tuple[Statement, Block]]:
+    """Every block below a row of statements, with the statement that it stands in."""
+    for s in statements:
+        for b in language.blocks(file, s):
+            yield s, b
+            yield from all_blocks(file, language, b.statements)
+
+
+@dataclass
+class Interface:
+    """``takes``: variables handed over; ``gives``: those whose new value comes back; ``sets``: those of the file that it sets by name.
+
+    ``leaves``: how it is left before its end: "return", "continue", "break" or "". ``trouble``: (why it cannot be lifted, where).
+    """
+
+    takes: list[Symbol] = field(default_factory=list)
+    gives: list[Symbol] = field(default_factory=list)
+    sets: list[Symbol] = field(default_factory=list)
+    leaves: str = ""
+    trouble: tuple[str, int] | None = None
+
+
+def interface(region: Region, named: Symbols) -> Interface:
+    """What a region needs and gives. ``named``: variables of the file that are used by their name, since they are its state."""
+    return Cut(region, named).interface()
+
+
+class Cut:
+    def __init__(self, region: Region, named: Symbols) -> None:
+        self.r, self.file, self.language = region, region.file, region.language
+        self.frame = region.frame
+        self.flow = Flow(self.file, self.language, self.frame, region.body)
+        self.named = named
+        self.named |= self.carried()
+        self.made = Interface()
+
+    def interface(self) -> Interface:
+        r = self.r
+        if (trouble := self.forbidden() or self.exits() or self.late()) is not None:
+            self.made.trouble = trouble
+            return self.made
+        reads = self.exposed()
+        writes = self.flow.writes(r.start, r.end)
+        at = r.statements[-1] if r.statements else r.around[-1]
+        needed = self.needed(at)
+        gives = {s for s in writes if s in needed and not self.by_name(s)}
+        first = r.statements[0] if r.statements else r.around[-1]
+        bound = self.flow.bound.get(first.start, frozenset())
+        kept = {s for s in gives if s not in self.sure(bound)}
+        takes = {s for s in reads | kept if not self.by_name(s) and self.frames(s)}
+        unsure = sorted((s for s in takes if s not in bound), key=first_use)
+        if unsure:
+            self.made.trouble = (f"'{unsure[0].name}' may not be set yet where these lines begin", r.start)
+        elif gives & self.flow.exits.get(at.start, EXITS).raised:
+            self.made.trouble = ("a handler around these lines uses what they set", r.start)
+        elif gives and not r.statements:
+            self.made.trouble = ("the expression sets a variable", r.start)
+        self.made.takes, self.made.gives = self.ordered(takes), self.ordered(gives)
+        self.made.sets = self.set_by_name()
+        return self.made
+
+    def set_by_name(self) -> list[Symbol]:
+        found = {}
+        for ref in self.file.within(self.r.start, self.r.end):
+            if ref.writes and ref.symbol is not None and ref.symbol.scope is self.file.scope and self.by_name(ref.symbol) and ref.scope.frame is self.frame:
+                found[ref.symbol] = True
+        return list(found)
+
+    def carried(self) -> Symbols:
+        """Variables of the file that main code changes there from what they were, and needs again: they stay what they are."""
+        r = self.r
+        if r.function is not None or not r.statements:
+            return frozenset()
+        at = r.statements[-1].start
+        after = self.flow.after.get(at, frozenset()) | self.flow.exits.get(at, EXITS).raised
+        both = self.exposed() & self.flow.writes(r.start, r.end) & after
+        return frozenset(s for s in both if s.scope is self.file.scope and s.kinds == {"variable"} and not any(x.form in UNFIT for x in s.bindings))
+
+    def ordered(self, found: set[Symbol]) -> list[Symbol]:
+        """In the order in which they are first used inside."""
+        place: dict[Symbol | None, int] = {}
+        for ref in self.flow.refs(self.r.start, self.r.end):
+            place.setdefault(ref.symbol, ref.start)
+        return sorted(found, key=lambda s: (place.get(s, 0), s.name))
+
+    def by_name(self, s: Symbol) -> bool:
+        return s in self.named or (s.scope is self.file.scope and not s.kinds <= {"variable"})
+
+    def frames(self, s: Symbol) -> bool:
+        return bool(s.kinds & {"variable", "parameter", "import", "function", "class"})
+
+    def exposed(self) -> set[Symbol]:
+        """What is read before it is set inside."""
+        r = self.r
+        if not r.statements:
+            return set(self.flow.reads(r.start, r.end))
+        return set(Flow(self.file, self.language, self.frame, r.statements).first)
+
+    def sure(self, bound: Symbols) -> Symbols:
+        """What is set for certain at the end, whatever was set before."""
+        inner = Flow(self.file, self.language, self.frame, self.r.statements)
+        return inner.last if inner.last is not None else frozenset(self.flow.writes(self.r.start, self.r.end))
+
+    def needed(self, at: Statement) -> Symbols:
+        exits = self.flow.exits.get(at.start, EXITS)
+        found = self.flow.after.get(at.start, frozenset()) if self.r.statements else frozenset()
+        ways = {"break": exits.broken, "continue": exits.continued}
+        return found | exits.raised | ways.get(self.made.leaves, frozenset())
+
+    # -- what must not be ------------------------------------------------------------------------
+
+    def forbidden(self) -> tuple[str, int] | None:
+        r = self.r
+        for ref in by_text(self.file, self.language, r.start, r.end):
+            return f"'{ref.name}()' reaches names by their text", ref.start
+        for d in self.file.declarations_within(r.start, r.end):
+            if d.scope.frame is self.frame:
+                return "a statement there says which names belong to the file", d.start
+        for ref in self.flow.refs(r.start, r.end):
+            if ref.role.value == "delete" and not self.by_name(ref.symbol):  # type: ignore[arg-type]
+                return f"'{ref.name}' is deleted there", ref.start
+            if ref.form == "spelled":
+                return f"'{ref.name}' is spelled out by a self-documenting format", ref.start
+        for ref in self.file.within(r.start, r.end):
+            if ref.writes and ref.symbol is not None and ref.symbol.scope is self.frame and ref.symbol.kinds & {"function", "class", "import"}:
+                outside = [o for o in ref.symbol.references if not r.start <= o.start < r.end]
+                if outside:
+                    return f"'{ref.name}' is defined there and used elsewhere", ref.start
+        return self.language.bound_to_function(self.file, r.start, r.end)
+
+    def exits(self) -> tuple[str, int] | None:
+        """The ways out before the end must be one kind that a caller can follow."""
+        found: dict[str, int] = {}
+        for kind, at in ways_out(self.file, self.language, self.r.statements, False, False):
+            found.setdefault(kind, at)
+        if not found:
+            return None
+        if len(found) > 1:
+            kinds = " and by ".join(repr(k) for k in found)
+            return f"these lines are left by {kinds}", min(found.values())
+        kind, at = found.popitem()
+        if kind == "return" and not self.ends():
+            return "'return' leaves the lines before the function's end", at
+        if kind == "continue" and not self.last_of_loop():
+            return "'continue' leaves lines after which the loop's body goes on", at
+        self.made.leaves = kind
+        return None
+
+    def ends(self) -> bool:
+        """Whether nothing of the function comes after the lines."""
+        r = self.r
+        if r.function is None or r.statements[-1] is not r.block[-1]:
+            return False
+        if all(s.kind in ("if", "with") for s in r.around) and all(self.last(s) for s in r.around):
+            return True
+        return r.statements[-1].kind in ("return", "raise")
+
+    def last(self, s: Statement) -> bool:
+        """Whether a statement around the lines is the last of its own block."""
+        rows = [self.r.body, *(b.statements for _, b in all_blocks(self.file, self.language, self.r.body))]
+        return any(row and row[-1] is not None and row[-1].start == s.start for row in rows)
+
+    def last_of_loop(self) -> bool:
+        """Whether the loop goes on to its next turn after the lines anyway."""
+        r = self.r
+        if r.statements[-1] is not r.block[-1]:
+            return False
+        for s in reversed(r.around):
+            if s.kind in ("for", "while"):
+                return True
+            if s.kind not in ("if", "match") or any(b.role == "case" for b in self.language.blocks(self.file, s)) or not self.last(s):
+                return False
+        return False
+
+    def late(self) -> tuple[str, int] | None:
+        """Functions that run later see a variable as it is then: it must not change on one side only."""
+        r = self.r
+        for ref in self.flow.refs(r.start, r.end):
+            s = ref.symbol
+            if s is None or self.by_name(s) or s.scope.frame is not self.frame:
+                continue
+            inner = [o for o in s.references if deferred(o.scope, self.frame)]
+            if not inner:
+                continue
+            sides = {r.start <= o.start < r.end for o in inner}
+            written = {r.start <= o.start < r.end for o in s.references if o.writes}
+            looped = any(a.kind in ("for", "while") for a in r.around)
+            if sides == {True} and written == {True} and not looped:
+                continue
+            if True in written and False in sides:
+                return f"'{s.name}' is set there and used by a function that runs later", ref.start
+            if True in sides and any(o.writes and not r.start <= o.start < r.end and (looped or o.start > r.start) for o in s.references):
+                return f"a function made there sees '{s.name}', which changes afterwards", ref.start
+        return None
+
+
+def deferred(scope: Scope, frame: Scope) -> bool:
+    """Whether code in a scope below a frame may run after what stands around it."""
+    at: Scope | None = scope
+    while at is not None and at is not frame:
+        if at.kind in ("function", "lambda", "class") or at.generator:
+            return True
+        at = at.parent
+    return False
+
+
+def ways_out(
+    file: SourceFile, language: Language, statements: Sequence[Statement], looped: bool, cased: bool
+) -> Iterator[tuple[str, int]]:
+    """(kind, where) of each jump that leads out of a row of statements."""
+    for s in statements:
+        if s.kind == "return" or (s.kind == "break" and not looped and not cased) or (s.kind == "continue" and not looped):
+            yield s.kind, s.start
+        for b in language.blocks(file, s):
+            loop = looped or (s.kind in ("for", "while") and b.role == "body")
+            yield from ways_out(file, language, b.statements, loop, cased or b.role == "case")
+
+
+def first_use(s: Symbol) -> tuple[int, str]:
+    return min((r.start for r in s.references), default=0), s.name
+
+
+def state_names(region: Region) -> Symbols:
+    """Variables of the file that a region of main code uses by their name: constants, and whatever other functions use as well."""
+    file = region.file
+    constants = constants_of(file, region.language)
+    found = set()
+    for s in file.scope.symbols.values():
+        others = any(deferred(r.scope, file.scope) for r in s.references)
+        if s in constants or others or (region.function is not None and "variable" in s.kinds):
+            found.add(s)
+    return frozenset(found)
+
