@@ -49,7 +49,8 @@ def drafted(
         assigner = Assigner(after, after.files[path], outsiders, beside, design.wishes, entry, taken, idea)
         classes, stays = assigner.design()
         methods = {bare(o) for c in classes if c.role != "app" for m in c.methods for o in m.origins}
-        wanted = [p for p in stood if p.name in methods]
+        fields = {bare(o) for c in classes for f in c.fields for o in f.origins} | {s.name for s in assigner.constants}
+        wanted = [p for p in stood if p.name in methods and p.uses <= fields]
         if len(wanted) == len(stood):
             break
     assigner.place(kept)
@@ -66,7 +67,7 @@ def liftable(program: Program, path: str, outsiders: Program, design: Design, id
     """Lines that others do over one object's data, unless something forbids to touch the file."""
     file, language = program.files[path], program.language
     asked = {bare(n) for w in design.wishes for n in w.keep}
-    if idea not in ("use", "names") or not language.code_at_top:
+    if idea not in ("use", "names"):
         return []
     found = hazards(program, path, outsiders)
     if forbidding(found, set()) is not None:

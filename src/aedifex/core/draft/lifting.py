@@ -33,7 +33,7 @@ class Lifter:
     """
 
     def __init__(self, language: Language, place: Place, name: str, named: frozenset[str], several: bool = False) -> None:
-        self.language, self.write, self.name = language, language.write, name
+        self.language, self.write, self.regions, self.name = language, language.write, language.regions, name
         self.file = place.file
         found = region_of(place.file, language, place.start, place.end)
         if found is None:
@@ -72,9 +72,26 @@ class Lifter:
         if made.leaves == "break" and made.gives:
             names = ", ".join(s.name for s in made.gives)
             raise Unliftable(f"these lines end a loop, and what they set ({names}) is needed after it", region.start, ADVICE)
-        if trouble := self.write.liftable(self.file, region, made):
+        if len(made.gives) > 1 and (trouble := self.regions.several_results(self.file, region.start, made.declares)):
             raise Unliftable(trouble, region.start, ADVICE)
+        self.check_types(region, made)
         return made
+
+    def check_types(self, region: Region, made: Interface) -> None:
+        """Where types are written, they must be known."""
+        if self.typed():
+            unknown = [s.name for s in [*made.takes, *made.gives] if not self.regions.declared_as(self.file, s)[1]]
+            if unknown:
+                raise Unliftable(f"the type of '{unknown[0]}' is not written where it is declared", region.start, "write its type")
+        if made.leaves == "return" and self.language.typed and region.function is not None and not self.returns(region.function):
+            raise Unliftable("what the function gives is not told", region.start, ADVICE)
+
+    def typed(self) -> bool:
+        return self.language.typed or bool(getattr(self.write, "typed", lambda file: False)(self.file))
+
+    def returns(self, f: Function) -> str:
+        kind = f.node.child_by_field_name("type") if f.node is not None else None
+        return self.file.slice(kind.start_byte, kind.end_byte) if kind is not None else ""
 
     def check_name(self) -> None:
         scopes = [self.region.frame, self.method_class().outer if self.receiver() else self.file.scope]
@@ -87,13 +104,14 @@ class Lifter:
         return self.region.function
 
     def receiver(self) -> str:
+        """How the method that holds the lines names its object; "" where a function holds them."""
         f = self.region.function
-        return f.params[0].name if f is not None and f.outer.kind == "class" and f.bound and f.params else ""
+        return str(self.regions.receiver_in(f)) if f is not None and f.outer.kind == "class" else ""
 
     def sees(self, other: Region) -> bool:
         """Whether the function can be called from another place."""
         if self.receiver():
-            return other.function is not None and other.function.outer is self.method_class().outer and other.function.bound
+            return other.function is not None and other.function.outer is self.method_class().outer and bool(self.regions.receiver_in(other.function))
         return not shadowed(other.frame, self.name, self.file.scope)
 
     # -- the function ----------------------------------------------------------------------------
@@ -112,31 +130,39 @@ class Lifter:
         return int(self.write.comment_start(self.file, first.start))
 
     def text(self, made: Interface) -> str:
-        region, write = self.region, self.write
+        write, f = self.write, self.region.function
         lead, inner = self.leads()
-        receiver = self.receiver()
-        params = [p for p in self.parameters(made) if p != receiver]
-        if receiver:
-            params = [receiver, *params]
         body, last = self.body(made, inner)
-        text = write.lifted(self.file, lead, self.unit, self.name, params, [s.name for s in made.sets], body, last)
-        gap = "\n" * (1 if receiver else write.BLANKS)
+        method = f is not None and f.outer.kind == "class"
+        params = [(s.name, self.regions.declared_as(self.file, s)[1]) for s in made.takes]
+        sets = [s.name for s in made.sets]
+        text = self.regions.lifted(self.file, lead, self.unit, self.name, params, sets, body, last, self.result(made), f, method)
+        gap = "\n" * (1 if method else write.BLANKS)
         nl = write.newline(self.file)
-        if region.function is not None:
+        if f is not None:
             fresh = "" if self.file.text[: self.target()].endswith(b"\n") else "\n"
             return str(write.with_newlines(fresh + gap + text, nl))
         above = self.file.text[: self.target()]
-        blank = len(above) - len(above.rstrip(b"\n")) - 1 if above.strip() else write.BLANKS
+        blank = len(above) - len(above.rstrip(b"\r\n")) - 1 if above.strip() else write.BLANKS
         return str(write.with_newlines("\n" * max(0, write.BLANKS - blank) + text + gap, nl))
+
+    def result(self, made: Interface) -> str:
+        """The type of what the function gives, where types are written; "" for none."""
+        if not self.region.statements:
+            return str(self.regions.result_of(self.file, self.region.start, self.region.end))
+        if not self.typed():
+            return ""
+        if made.leaves == "break":
+            return "boolean"
+        if made.leaves == "return" and self.region.function is not None:
+            return self.returns(self.region.function)
+        return str(self.regions.declared_as(self.file, made.gives[0])[1]) if made.gives else ""
 
     def leads(self) -> tuple[str, str]:
         """How the function is led, and how its statements are."""
         f = self.region.function
-        lead = self.file.slice(self.write.line_start(self.file, f.start), f.start) if f is not None else ""
+        lead = self.file.slice(self.write.line_start(self.file, f.start), f.start) if f is not None else self.write.top_lead(self.file, self.unit)
         return lead, lead + self.unit
-
-    def parameters(self, made: Interface) -> list[str]:
-        return [s.name for s in made.takes]
 
     def body(self, made: Interface, inner: str) -> tuple[str, str]:
         """The statements, and the one that gives back what is wanted."""
@@ -144,7 +170,7 @@ class Lifter:
         if not region.statements:
             span = self.file.slice(region.start, region.end)
             wrapped = span if "\n" not in span or span[0] in "([{" else f"({span})"
-            return inner + write.give_back([wrapped]), ""
+            return inner + self.ended([wrapped]), ""
         first = self.first(region)
         lead = self.file.slice(write.line_start(self.file, region.start), region.start)
         end = region.end + len(write.trailing_comment(self.file, region.end).encode(self.file.encoding))
@@ -158,21 +184,29 @@ class Lifter:
 
     def ways(self, made: Interface) -> tuple[list[tuple[int, int, str]], str]:
         """Edits for the jumps out of the lines, and the last statement."""
-        write, results = self.write, [s.name for s in made.gives]
+        results = [s.name for s in made.gives]
         outs = [at for kind, at in ways_out(self.file, self.language, self.region.statements, False, False) if kind != "return"]
         spans = [(at, at + len(made.leaves)) for at in outs]
         if made.leaves == "break":
-            edits = [(a, b, write.give_back([write.LEAVES])) for a, b in spans]
-            return edits, write.give_back([write.GOES_ON])
-        edits = [(a, b, write.give_back(results)) for a, b in spans]
-        return edits, write.give_back(results) if results else ""
+            edits = [(a, b, self.regions.give_back([self.regions.LEAVES])) for a, b in spans]
+            return edits, self.ended([self.regions.GOES_ON])
+        edits = [(a, b, self.regions.give_back(results)) for a, b in spans]
+        s = self.region.statements[-1]
+        if len(results) == 1 and s.kind == "assign" and s.target is not None and s.value is not None and s.group is None:
+            typed = s.annotation is not None and not self.language.declares
+            if s.target.symbol is made.gives[0] and s.value[0] < s.value[1] and not typed:
+                return [*edits, (s.start, s.value[0], self.regions.give_back([""]) + " ")], ""
+        return edits, self.ended(results) if results else ""
+
+    def ended(self, values: list[str]) -> str:
+        return str(self.regions.ended(self.file, self.regions.give_back(values)))
 
     # -- the call --------------------------------------------------------------------------------
 
     def call(self, region: Region, made: Interface) -> None:
         write, receiver = self.write, self.receiver()
         arguments = ", ".join(n for n in (s.name for s in made.takes) if n != receiver)
-        own = region.function.params[0].name if receiver and region.function is not None else ""
+        own = str(self.regions.receiver_in(region.function)) if receiver and region.function is not None else ""
         text = f"{write.member(own, self.name) if own else self.name}({arguments})"
         if not region.statements:
             self.out.append((region.start, region.end, text))
@@ -180,7 +214,9 @@ class Lifter:
         first = self.first(region)
         lead = self.file.slice(write.line_start(self.file, region.start), region.start)
         end = region.end + len(write.trailing_comment(self.file, region.end).encode(self.file.encoding))
-        statement = write.take_back([s.name for s in made.gives], text, self.unit, lead, made.leaves)
+        words = [self.regions.declared_as(self.file, s)[0] for s in made.gives]
+        word = self.regions.word_for(self.file, words) if made.declares else ""
+        statement = self.regions.take_back(self.file, [s.name for s in made.gives], text, self.unit, lead, made.leaves, word)
         self.out.append((first, end, lead + write.with_newlines(statement, write.newline(self.file))))
 
 

@@ -40,6 +40,11 @@ class Piece:
     several: bool = False
     also: list[int] = field(default_factory=list)  # lines where the same stands
 
+    @property
+    def uses(self) -> set[str]:
+        """The variables that it takes to be the object's."""
+        return {r.name for r in self.region.file.within(self.region.start, self.region.end)} & self.named
+
 
 def lift_all(program: Program, path: str, wanted: Sequence[Piece]) -> tuple[Program, list[Piece]]:
     """The program with the pieces as functions, and those that could be lifted. Smaller ones first, as one may hold another."""
@@ -283,7 +288,7 @@ def conditions(
     last = -1
     for body, _ in bodies(file, language, state, row):
         for s in body:
-            for start, end, test in language.expressions(file, s.start, s.end):
+            for start, end, test in language.regions.expressions(file, s.start, s.end):
                 used = {r.symbol for r in file.within(start, end)} & state
                 thing = next((t for t in row if used and used <= set(t.roles)), None)
                 mine = {r.symbol for r in file.within(start, end) if thing is not None and r.symbol in thing.roles}

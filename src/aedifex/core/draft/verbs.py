@@ -68,7 +68,7 @@ def guarded(region: Region, stem: str, write: Any) -> list[str]:
     """Words for a long condition after what it lets be done first; none if it is no condition of a branch."""
     file, language = region.file, region.language
     s = region.around[-1]
-    block = next((b for b in language.blocks(file, s) if b.start >= region.end), None)
+    block = next((b for b in language.regions.blocks(file, s) if b.start >= region.end), None)
     if s.kind not in ("if", "while") or block is None or not block.statements:
         return []
     first = block.statements[0]

@@ -13,7 +13,7 @@ from .errors import AedifexError
 from .joined import join, main_first
 from .keyed import Keyed
 from .lists import ListUse
-from .model import Argument, Block, Call, Function, Problem, Program, Reference, SourceFile, Statement, Symbol
+from .model import Argument, Call, Function, Problem, Program, Reference, SourceFile, Statement, Symbol
 from .pause import uncollected
 from .snapshot import Snapshot, project_files
 
@@ -37,7 +37,7 @@ class NewField:
 
 
 class Language(Protocol):
-    """One language. ``write`` and ``launch`` are its writer and launcher (see ``docs/adding-a-language.md``)."""
+    """One language. ``write``, ``regions`` and ``launch`` are its writers and launcher (see ``docs/adding-a-language.md``)."""
 
     name: str
     suffixes: tuple[str, ...]
@@ -63,6 +63,7 @@ class Language(Protocol):
     held: frozenset[str]  # calls that make something which dies with its last holder
     write: Any
     launch: Any
+    regions: Any  # what can be lifted out of a function, and how that is written
 
     def read(self, path: str, text: bytes) -> SourceFile: ...
 
@@ -81,22 +82,6 @@ class Language(Protocol):
     def body(self, file: SourceFile, function: Function) -> list[Statement]: ...
 
     def inner(self, file: SourceFile, statement: Statement) -> list[Statement]: ...
-
-    def blocks(self, file: SourceFile, statement: Statement) -> list[Block]:
-        """The blocks directly inside a statement, in source order, each with what it is for."""
-        ...
-
-    def expression(self, file: SourceFile, start: int, end: int) -> bool:
-        """Whether a stretch is one whole expression, whose value is all that is wanted of it."""
-        ...
-
-    def expressions(self, file: SourceFile, start: int, end: int) -> Iterable[tuple[int, int, bool]]:
-        """(start, end, whether it is a condition) of what is worked out in a stretch, the whole before its parts."""
-        ...
-
-    def bound_to_function(self, file: SourceFile, start: int, end: int) -> tuple[str, int] | None:
-        """(why, where) of what would mean something else in another function; None if nothing would."""
-        ...
 
     def alone(self, file: SourceFile, start: int, end: int) -> bool:
         """Whether the statement there is all that its block holds."""

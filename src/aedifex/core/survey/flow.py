@@ -93,7 +93,7 @@ class Flow:
         return after
 
     def before(self, s: Statement, after: Symbols, exits: Exits) -> Symbols:
-        blocks = self.language.blocks(self.file, s)
+        blocks = self.language.regions.blocks(self.file, s)
         if not blocks:
             if s.kind in LEAVING:
                 after = {"break": exits.broken, "continue": exits.continued}.get(s.kind, NONE)
@@ -159,7 +159,7 @@ class Flow:
         return at
 
     def behind(self, s: Statement, known: Symbols) -> Symbols | None:
-        blocks = self.language.blocks(self.file, s)
+        blocks = self.language.regions.blocks(self.file, s)
         if not blocks:
             return None if s.kind in LEAVING else known | self.sets(s)
         if s.kind in ("for", "while"):

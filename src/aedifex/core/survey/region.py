@@ -61,11 +61,11 @@ def region_of(file: SourceFile, language: Language, start: int, end: int) -> Reg
         if len(touched) != 1:
             return None
         made.around.append(touched[0])
-        within = [b for b in language.blocks(file, touched[0]) if b.start < end and b.end > start]
+        within = [b for b in language.regions.blocks(file, touched[0]) if b.start < end and b.end > start]
         if not within:
             made.block = block
-            return made if language.expression(file, start, end) else None
-        head = language.blocks(file, touched[0])[0].start
+            return made if language.regions.expression(file, start, end) else None
+        head = language.regions.blocks(file, touched[0])[0].start
         if len(within) > 1 or (start <= touched[0].start < head and file.slice(start, touched[0].start + 1).strip()):
             return None
         block = within[0].statements
@@ -81,7 +81,7 @@ def holding(file: SourceFile, start: int, end: int) -> Function | None:
 def all_blocks(file: SourceFile, language: Language, statements: Sequence[Statement]) -> Iterator[tuple[Statement, Block]]:
     """Every block below a row of statements, with the statement that it stands in."""
     for s in statements:
-        for b in language.blocks(file, s):
+        for b in language.regions.blocks(file, s):
             yield s, b
             yield from all_blocks(file, language, b.statements)
 
@@ -90,12 +90,14 @@ def all_blocks(file: SourceFile, language: Language, statements: Sequence[Statem
 class Interface:
     """``takes``: variables handed over; ``gives``: those whose new value comes back; ``sets``: those of the file that it sets by name.
 
-    ``leaves``: how it is left before its end: "return", "continue", "break" or "". ``trouble``: (why it cannot be lifted, where).
+    ``declares``: whether what it gives is declared there. ``leaves``: how it is left before its end: "return", "continue", "break" or "".
+    ``trouble``: (why it cannot be lifted, where).
     """
 
     takes: list[Symbol] = field(default_factory=list)
     gives: list[Symbol] = field(default_factory=list)
     sets: list[Symbol] = field(default_factory=list)
+    declares: bool = False
     leaves: str = ""
     trouble: tuple[str, int] | None = None
 
@@ -125,19 +127,32 @@ class Cut:
         needed = self.needed(at)
         gives = {s for s in writes if s in needed and not self.by_name(s)}
         first = r.statements[0] if r.statements else r.around[-1]
+        inside = {s for s in writes if self.language.declares and self.declared_inside(s)}
+        gives |= {s for s in inside if any(not r.start <= x.start < r.end for x in s.references)}
         bound = self.flow.bound.get(first.start, frozenset())
-        kept = {s for s in gives if s not in self.sure(bound)}
-        takes = {s for s in reads | kept if not self.by_name(s) and self.frames(s)}
-        unsure = sorted((s for s in takes if s not in bound), key=first_use)
+        kept = {s for s in gives if s not in self.sure(bound)} if not self.language.declares else writes - inside
+        takes = {s for s in reads | kept if not self.by_name(s) and self.frames(s)} - inside
+        unsure = sorted((s for s in takes if s not in bound and not self.there(s)), key=first_use)
         if unsure:
             self.made.trouble = (f"'{unsure[0].name}' may not be set yet where these lines begin", r.start)
         elif gives & self.flow.exits.get(at.start, EXITS).raised:
             self.made.trouble = ("a handler around these lines uses what they set", r.start)
         elif gives and not r.statements:
             self.made.trouble = ("the expression sets a variable", r.start)
+        elif inside & gives and gives - inside:
+            names = ", ".join(sorted(s.name for s in gives))
+            self.made.trouble = (f"of {names}, which are needed afterwards, some are declared there and some before", r.start)
+        self.made.declares = bool(inside & gives)
         self.made.takes, self.made.gives = self.ordered(takes), self.ordered(gives)
         self.made.sets = self.set_by_name()
         return self.made
+
+    def declared_inside(self, s: Symbol) -> bool:
+        return self.r.start <= min((x.start for x in s.bindings), default=-1) < self.r.end
+
+    def there(self, s: Symbol) -> bool:
+        """Whether a declaration, which every path runs through, stands before: the language sees to that."""
+        return self.language.declares and min((x.start for x in s.bindings), default=self.r.end) < self.r.start
 
     def set_by_name(self) -> list[Symbol]:
         found = {}
@@ -206,7 +221,7 @@ class Cut:
                 outside = [o for o in ref.symbol.references if not r.start <= o.start < r.end]
                 if outside:
                     return f"'{ref.name}' is defined there and used elsewhere", ref.start
-        return self.language.bound_to_function(self.file, r.start, r.end)
+        return self.language.regions.bound_to_function(self.file, r.start, r.end)
 
     def exits(self) -> tuple[str, int] | None:
         """The ways out before the end must be one kind that a caller can follow."""
@@ -248,7 +263,7 @@ class Cut:
         for s in reversed(r.around):
             if s.kind in ("for", "while"):
                 return True
-            if s.kind not in ("if", "match") or any(b.role == "case" for b in self.language.blocks(self.file, s)) or not self.last(s):
+            if s.kind not in ("if", "match") or any(b.role == "case" for b in self.language.regions.blocks(self.file, s)) or not self.last(s):
                 return False
         return False
 
@@ -291,7 +306,7 @@ def ways_out(
     for s in statements:
         if s.kind == "return" or (s.kind == "break" and not looped and not cased) or (s.kind == "continue" and not looped):
             yield s.kind, s.start
-        for b in language.blocks(file, s):
+        for b in language.regions.blocks(file, s):
             loop = looped or (s.kind in ("for", "while") and b.role == "body")
             yield from ways_out(file, language, b.statements, loop, cased or b.role == "case")
 

@@ -6,7 +6,7 @@ from collections.abc import Callable
 
 from ...program.keyed import Keyed
 from ...program.model import Function, SourceFile, Statement
-from . import launch, structure, write
+from . import launch, regions, structure, write
 from .compiler import accepts, compiles
 from .imports import ambient, imported, last_parts, means, offered
 from .literals import literals
@@ -38,6 +38,7 @@ class Java:
     exact_calls = True
     placement = "qualified"
     write = write
+    regions = regions
     launch = launch
 
     read = staticmethod(read)

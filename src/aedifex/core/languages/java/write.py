@@ -31,6 +31,7 @@ from ...program.layout import (  # noqa: F401
     line_end,
     line_start,
     newline,
+    shifted,
     with_newlines,
     words,
 )

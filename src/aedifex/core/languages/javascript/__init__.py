@@ -6,7 +6,7 @@ from collections.abc import Callable
 
 from ...program.keyed import Keyed
 from ...program.model import Function, Problem, Program, SourceFile, Statement
-from . import imports, launch, structure, write
+from . import imports, launch, regions, structure, write
 from .compiler import compiles
 from .literals import literals
 from .pure import apis, purity, type_of
@@ -37,6 +37,7 @@ class JavaScript:
     code_at_top = True
     exact_calls = False
     write = write
+    regions = regions
     launch = launch
 
     read = staticmethod(read)

@@ -6,7 +6,7 @@ import re
 import warnings
 
 from ...program.model import Function, Problem, Program, SourceFile, Statement
-from . import launch, write
+from . import launch, regions, write
 from .imports import imported, imported_word, module_word
 from .keyed import keyed
 from .lists import list_uses
@@ -14,8 +14,7 @@ from .literals import literals
 from .namespaces import confined
 from .pure import BUILTINS, apis, node_at, purity, type_of
 from .read import read
-from .regions import bound_to_function, expression, expressions
-from .structure import alone, arguments, blocks, count, depth, statements, tokens, told_blocks
+from .structure import alone, arguments, blocks, count, depth, statements, tokens
 
 
 class Python:
@@ -46,15 +45,12 @@ class Python:
     unset_errors = frozenset({"NameError", "UnboundLocalError", "AttributeError"})
     held = frozenset(apis()["held"]["makers"])
     write = write
+    regions = regions
     launch = launch
 
     read = staticmethod(read)
     arguments = staticmethod(arguments)
     alone = staticmethod(alone)
-    blocks = staticmethod(told_blocks)
-    expression = staticmethod(expression)
-    expressions = staticmethod(expressions)
-    bound_to_function = staticmethod(bound_to_function)
     has_alternative = staticmethod(
         lambda s: any(c.type in ("else_clause", "elif_clause") for c in s.node.named_children)
     )

@@ -1,11 +1,12 @@
-"""What of Python's text can be lifted out of a function: expressions, and what only works where it stands."""
+"""What of Python's text can be lifted out of a function, and how the function is written."""
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from typing import Any
 
-from ...program.model import SourceFile
+from ...program.model import Block, Function, SourceFile, Statement, Symbol
+from .structure import BLOCKS, statements
 
 EXPRESSIONS = frozenset(
     """
@@ -16,6 +17,43 @@ EXPRESSIONS = frozenset(
 )
 TIED = {"yield": "'yield' gives something back from the function itself", "await": "'await' only works in the function itself"}
 OWN_NAMES = frozenset([b"super", b"__class__"])
+
+GOES_ON, LEAVES = "True", "False"  # what a lifted function tells a loop
+ROLES = {
+    "else_clause": "otherwise",
+    "elif_clause": "branch",
+    "except_clause": "handler",
+    "except_group_clause": "handler",
+    "finally_clause": "finally",
+    "case_clause": "branch",
+}
+
+
+def blocks(file: SourceFile, statement: Statement) -> list[Block]:
+    """The blocks directly inside a statement, with what each is for."""
+    first = "branch" if statement.kind == "if" else "body"
+    found: list[Block] = []
+
+    def look(node: Any, role: str) -> None:
+        for child in node.named_children:
+            if child.type == "block":
+                inner = statements(file, child)
+                for s in inner:
+                    s.kind = "expression" if s.kind == "docstring" else s.kind
+                found.append(Block(role, inner, child.start_byte, child.end_byte))
+            elif child.type in ROLES:
+                look(child, "otherwise" if takes_all(child) else ROLES[child.type])
+
+    if statement.kind == "match":
+        look(statement.node.child_by_field_name("body"), "branch")
+    elif statement.kind in BLOCKS:
+        look(statement.node, first)
+    return found
+
+
+def takes_all(case: Any) -> bool:
+    """Whether a case of a match is taken whatever comes."""
+    return case.type == "case_clause" and case.named_children[0].text == b"_" and case.child_by_field_name("guard") is None
 
 
 def expression(file: SourceFile, start: int, end: int) -> bool:
@@ -70,3 +108,63 @@ def expressions(file: SourceFile, start: int, end: int) -> Iterator[tuple[int, i
     for node in within(file.tree.root_node, start, end):
         if node.type in WORKED_OUT and expression(file, node.start_byte, node.end_byte):
             yield node.start_byte, node.end_byte, node.type in TESTS
+
+
+def declared_as(file: SourceFile, symbol: Symbol) -> tuple[str, str]:
+    """Nothing is declared."""
+    return "", ""
+
+
+def result_of(file: SourceFile, start: int, end: int) -> str:
+    """Nothing says what a function gives."""
+    return ""
+
+
+def receiver_in(function: Function) -> str:
+    """How a method names the object that it runs for; "" for a function without one."""
+    return function.params[0].name if function.outer.kind == "class" and function.bound and function.params else ""
+
+
+# -- the function --------------------------------------------------------------------------------
+
+
+def lifted(
+    file: SourceFile, lead: str, unit: str, name: str, params: Sequence[tuple[str, str]], sets: Sequence[str], body: str, last: str,
+    result: str, function: Function | None, method: bool,
+) -> str:  # fmt: skip
+    """A function, or a method, made of lines that stood elsewhere. ``sets``: names of the file that it sets; ``last``: its last statement, or ""."""
+    given = [n for n, _ in params]
+    if method and function is not None:
+        own = receiver_in(function)
+        given = [own, *(n for n in given if n != own)]
+    declared = f"{lead}{unit}global {', '.join(sets)}\n" if sets else ""
+    closing = f"{lead}{unit}{last}\n" if last else ""
+    return f"{lead}def {name}({', '.join(given)}):\n{declared}{body}\n{closing}"
+
+
+def give_back(values: Sequence[str]) -> str:
+    """The statement that ends a function with values, or with none."""
+    return f"return {', '.join(values)}".rstrip()
+
+
+def ended(file: SourceFile, text: str) -> str:
+    """A statement with what closes it."""
+    return text
+
+
+def take_back(file: SourceFile, names: Sequence[str], call: str, unit: str, lead: str, leaves: str, word: str) -> str:
+    """The statement that calls a lifted function. ``leaves``: how its lines left the place where they stood; "" if they did not."""
+    if leaves == "return":
+        return f"return {call}"
+    if leaves == "break":
+        return f"if not {call}:\n{lead}{unit}break"
+    return f"{', '.join(names)} = {call}" if names else call
+
+
+def several_results(file: SourceFile, start: int, declared: bool) -> str:
+    """Why several values cannot come back at a place: they always can."""
+    return ""
+
+
+def word_for(file: SourceFile, words: Sequence[str]) -> str:
+    return ""

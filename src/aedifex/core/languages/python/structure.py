@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from ...program.model import Argument, Block, Call, SourceFile, Statement
+from ...program.model import Argument, Call, SourceFile, Statement
 
 KINDS = {
     "import_statement": "import",
@@ -91,43 +91,6 @@ def blocks(node: Any) -> list[Any]:
         elif child.type.endswith("_clause") or child.type == "definition":
             found.extend(blocks(child))
     return found
-
-
-ROLES = {
-    "else_clause": "otherwise",
-    "elif_clause": "branch",
-    "except_clause": "handler",
-    "except_group_clause": "handler",
-    "finally_clause": "finally",
-    "case_clause": "branch",
-}
-
-
-def told_blocks(file: SourceFile, statement: Statement) -> list[Block]:
-    """The blocks directly inside a statement, with what each is for."""
-    first = "branch" if statement.kind == "if" else "body"
-    found: list[Block] = []
-
-    def look(node: Any, role: str) -> None:
-        for child in node.named_children:
-            if child.type == "block":
-                inner = statements(file, child)
-                for s in inner:
-                    s.kind = "expression" if s.kind == "docstring" else s.kind
-                found.append(Block(role, inner, child.start_byte, child.end_byte))
-            elif child.type in ROLES:
-                look(child, "otherwise" if takes_all(child) else ROLES[child.type])
-
-    if statement.kind == "match":
-        look(statement.node.child_by_field_name("body"), "branch")
-    elif statement.kind in BLOCKS:
-        look(statement.node, first)
-    return found
-
-
-def takes_all(case: Any) -> bool:
-    """Whether a case of a match is taken whatever comes."""
-    return case.type == "case_clause" and case.named_children[0].text == b"_" and case.child_by_field_name("guard") is None
 
 
 def arguments(file: SourceFile, call: Call) -> list[Argument]:

@@ -245,32 +245,6 @@ def added_parameters(
     return (last.end, last.end, text), "by name" if by_name or starred else "last"
 
 
-def lifted(
-    file: SourceFile, lead: str, unit: str, name: str, params: Sequence[str], sets: Sequence[str], body: str, last: str
-) -> str:
-    """A function made of lines that stood elsewhere. ``sets``: names of the file that it sets; ``last``: its last statement, or ""."""
-    declared = f"{lead}{unit}global {', '.join(sets)}\n" if sets else ""
-    closing = f"{lead}{unit}{last}\n" if last else ""
-    return f"{lead}def {name}({', '.join(params)}):\n{declared}{body}\n{closing}"
-
-
-def give_back(values: Sequence[str]) -> str:
-    """The statement that ends a function with values, or with none."""
-    return f"return {', '.join(values)}".rstrip()
-
-
-def take_back(names: Sequence[str], call: str, unit: str, lead: str, leaves: str) -> str:
-    """The statement that calls a lifted function. ``leaves``: how its lines left the place where they stood; "" if they did not."""
-    if leaves == "return":
-        return f"return {call}"
-    if leaves == "break":
-        return f"if not {call}:\n{lead}{unit}break"
-    return f"{', '.join(names)} = {call}" if names else call
-
-
-GOES_ON, LEAVES = "True", "False"  # what a lifted function tells a loop
-
-
 def keyword_argument(name: str, value: str) -> str:
     return f"{name}={value}"
 
@@ -411,8 +385,3 @@ def quiet_module(module: str) -> bool:
     """Whether importing a module a little earlier or later can be told from outside."""
     top = module.split(".")[0]
     return top in sys.stdlib_module_names and top not in LOUD
-
-
-def liftable(file: SourceFile, region: object, made: object) -> str:
-    """Why a region cannot be a function; "" if it can."""
-    return ""

@@ -1,0 +1,123 @@
+"""What of Java's text can be lifted out of a method, and how the new method is written."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from typing import Any
+
+from ...program import braces
+from ...program.model import Block, Function, SourceFile, Statement, Symbol
+from .pure import type_of
+from .structure import statement, statements
+from .walk import modifiers
+
+TESTS = frozenset(["<", ">", "<=", ">=", "==", "!=", "&&", "||", "!"])
+KINDS = frozenset("binary_expression unary_expression ternary_expression method_invocation parenthesized_expression instanceof_expression object_creation_expression".split())  # noqa: SIM905  # fmt: skip
+TARGETS = frozenset([("assignment_expression", "left"), ("method_invocation", "object")])
+OWN_THIS = frozenset(["class_body", "class_declaration"])
+GOES_ON, LEAVES = "true", "false"
+PARAMETERS = frozenset(["formal_parameter", "catch_formal_parameter", "enhanced_for_statement", "resource"])
+
+
+def blocks(file: SourceFile, s: Statement) -> list[Block]:
+    """The blocks directly inside a statement, with what each is for."""
+    if s.kind == "guard":
+        body = s.node.child_by_field_name("body")
+        return [Block("body", statements(file, body), body.start_byte, body.end_byte)]
+    return braces.told_blocks(file, s, lambda f, node: [x for x in statements(f, node) if x.node.type != "switch_label"], lambda f, node: statement(f, node))
+
+
+def expression(file: SourceFile, start: int, end: int) -> bool:
+    """Whether a stretch is one whole expression of a type that can be told."""
+    return braces.whole(file, start, end, KINDS, TARGETS) and bool(result_of(file, start, end))
+
+
+def expressions(file: SourceFile, start: int, end: int) -> Iterator[tuple[int, int, bool]]:
+    for node in braces.within(file.tree.root_node, start, end):
+        if node.type in ("binary_expression", "unary_expression") and expression(file, node.start_byte, node.end_byte):
+            yield node.start_byte, node.end_byte, node.child_by_field_name("operator").type in TESTS
+
+
+def result_of(file: SourceFile, start: int, end: int) -> str:
+    """The type of an expression; "" if it is not told."""
+    node = file.tree.root_node.named_descendant_for_byte_range(start, end)
+    while node.type == "parenthesized_expression":
+        node = node.named_children[0]
+    operator = node.child_by_field_name("operator")
+    if node.type == "instanceof_expression" or (operator is not None and operator.type in TESTS):
+        return "boolean"
+    return type_of(file, (start, end))
+
+
+def bound_to_function(file: SourceFile, start: int, end: int) -> tuple[str, int] | None:
+    """(why, where) of what would mean something else in another method."""
+    for node in braces.within(file.tree.root_node, start, end, OWN_THIS):
+        if node.type in ("yield_statement", "super"):
+            return f"'{node.type.split('_')[0]}' only works where it stands", int(node.start_byte)
+        if node.type in ("local_class_declaration", "class_declaration", "record_declaration"):
+            return "a class is declared there", int(node.start_byte)
+    return braces.labelled(file, start, end)
+
+
+def receiver_in(function: Function) -> str:
+    """How a method names the object that it runs for; "" for a static one, and for a function of a sketch."""
+    return "this" if function.outer.kind == "class" and "static" not in modifiers(function.node) else ""
+
+
+def declared_as(file: SourceFile, symbol: Symbol) -> tuple[str, str]:
+    """By which word a variable is declared, which is its type, and the type; "" if only the compiler knows it."""
+    first = min(symbol.bindings, key=lambda r: r.start, default=None)
+    at: Any = file.tree.root_node.named_descendant_for_byte_range(first.start, first.end).parent if first is not None else None
+    if at is None:
+        return "", ""
+    holder = at.parent if at.type == "variable_declarator" else at
+    kind = holder.child_by_field_name("type") if holder.type.endswith("_declaration") or holder.type in PARAMETERS else None
+    if kind is None or holder.type == "catch_formal_parameter":
+        return "", ""
+    dimensions = at.child_by_field_name("dimensions")
+    more = file.slice(dimensions.start_byte, dimensions.end_byte) if dimensions is not None else ""
+    text = file.slice(kind.start_byte, kind.end_byte) + more
+    return ("", "") if text == "var" else (text, text)
+
+
+# -- the method ----------------------------------------------------------------------------------
+
+
+def lifted(
+    file: SourceFile, lead: str, unit: str, name: str, params: Sequence[tuple[str, str]], sets: Sequence[str], body: str, last: str,
+    result: str, function: Function | None, method: bool,
+) -> str:  # fmt: skip
+    """A method made of lines that stood elsewhere; it may throw what the one around them may."""
+    node = function.node if function is not None else None
+    throws = next((file.slice(c.start_byte, c.end_byte) + " " for c in node.named_children if c.type == "throws"), "") if node is not None else ""
+    words = "" if method or file.path.endswith(".pde") else "static "
+    given = ", ".join(f"{t} {n}" for n, t in params)
+    closing = f"{lead}{unit}{last}\n" if last else ""
+    return f"{lead}{words}{result or 'void'} {name}({given}) {throws}{{\n{body}\n{closing}{lead}}}\n"
+
+
+def give_back(values: Sequence[str]) -> str:
+    return f"return {', '.join(values)}".rstrip()
+
+
+def ended(file: SourceFile, text: str) -> str:
+    """A statement with what closes it."""
+    return text + ";"
+
+
+def take_back(file: SourceFile, names: Sequence[str], call: str, unit: str, lead: str, leaves: str, word: str) -> str:
+    """The statement that calls a lifted method. ``word``: what declares the name, "" if it is there already."""
+    if leaves == "break":
+        return f"if (!{call}) {{\n{lead}{unit}break;\n{lead}}}"
+    if leaves == "return":
+        return f"return {call};"
+    return (f"{word} " if word else "") + (f"{names[0]} = {call};" if names else f"{call};")
+
+
+def several_results(file: SourceFile, start: int, declared: bool) -> str:
+    """Why several values cannot come back."""
+    return "more than one value would come back"
+
+
+def word_for(file: SourceFile, words: Sequence[str]) -> str:
+    return words[0]

@@ -1,0 +1,136 @@
+"""What of JavaScript's text can be lifted out of a function, and how the function is written."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from typing import Any
+
+from ...program import braces
+from ...program.model import Block, Function, SourceFile, Statement, Symbol
+from .structure import statement, statements
+from .words import end as mark
+from .words import gap, old_style
+
+TESTS = frozenset(["<", ">", "<=", ">=", "==", "!=", "===", "!==", "&&", "||", "!", "in", "instanceof"])
+KINDS = frozenset(
+    "binary_expression unary_expression ternary_expression call_expression parenthesized_expression array object new_expression".split()  # noqa: SIM905
+)
+TARGETS = frozenset([("assignment_expression", "left"), ("augmented_assignment_expression", "left"), ("call_expression", "function")])
+OWN_THIS = frozenset(["function_declaration", "function_expression", "function", "generator_function", "generator_function_declaration", "class_declaration", "class", "method_definition"])  # fmt: skip
+TIED = {
+    "this": "'this' is the function's own", "super": "'super' is the function's own", "await_expression": "'await' only works in the function itself",
+    "yield_expression": "'yield' gives something back from the function itself", "meta_property": "it asks how the function was called",
+}  # fmt: skip
+GOES_ON, LEAVES = "true", "false"
+
+
+def blocks(file: SourceFile, s: Statement) -> list[Block]:
+    """The blocks directly inside a statement, with what each is for."""
+    return braces.told_blocks(file, s, statements, lambda f, node: statement(f, node))
+
+
+def expression(file: SourceFile, start: int, end: int) -> bool:
+    """Whether a stretch is one whole expression, whose value is all that is wanted of it."""
+    return braces.whole(file, start, end, KINDS, TARGETS)
+
+
+def expressions(file: SourceFile, start: int, end: int) -> Iterator[tuple[int, int, bool]]:
+    for node in braces.within(file.tree.root_node, start, end):
+        if node.type in ("binary_expression", "unary_expression", "ternary_expression") and expression(file, node.start_byte, node.end_byte):
+            operator = node.child_by_field_name("operator")
+            yield node.start_byte, node.end_byte, operator is not None and operator.type in TESTS
+
+
+def bound_to_function(file: SourceFile, start: int, end: int) -> tuple[str, int] | None:
+    """(why, where) of what would mean something else in another function."""
+    method = in_method(file, start, end)
+    for node in braces.within(file.tree.root_node, start, end, OWN_THIS):
+        if node.type in TIED and not (method and node.type == "this"):
+            return TIED[node.type], int(node.start_byte)
+        if node.type == "identifier" and node.text == b"arguments":
+            return "'arguments' are the function's own", int(node.start_byte)
+    return braces.labelled(file, start, end)
+
+
+def in_method(file: SourceFile, start: int, end: int) -> bool:
+    """Whether code stands in a method of a class, and in no function inside it that has a ``this`` of its own."""
+    node = file.tree.root_node.named_descendant_for_byte_range(start, end)
+    while node is not None and node.type not in OWN_THIS:
+        node = node.parent
+    return node is not None and node.type == "method_definition" and not static(node)
+
+
+def static(node: Any) -> bool:
+    return any(c.type == "static" for c in node.children)
+
+
+def receiver_in(function: Function) -> str:
+    """How a method names the object that it runs for; "" for a function without one."""
+    node = function.node
+    return "this" if node is not None and node.type == "method_definition" and not static(node) else ""
+
+
+def result_of(file: SourceFile, start: int, end: int) -> str:
+    """Nothing needs to say what a function gives."""
+    return ""
+
+
+def declared_as(file: SourceFile, symbol: Symbol) -> tuple[str, str]:
+    """By which word a variable is declared, and its type where one is written."""
+    first = min(symbol.bindings, key=lambda r: r.start, default=None)
+    if first is None:
+        return "", ""
+    node: Any = file.tree.root_node.named_descendant_for_byte_range(first.start, first.end)
+    kind = node.parent.child_by_field_name("type") if node.parent is not None else None
+    type_ = file.slice(kind.start_byte, kind.end_byte).lstrip(": ") if kind is not None else ""
+    at = node
+    while at is not None and at.type not in ("lexical_declaration", "variable_declaration", "for_in_statement", "formal_parameters", "program"):
+        at = at.parent
+    word = at.children[0].type if at is not None and at.type.endswith("_declaration") else ""
+    return word, type_
+
+
+# -- the function --------------------------------------------------------------------------------
+
+
+def lifted(
+    file: SourceFile, lead: str, unit: str, name: str, params: Sequence[tuple[str, str]], sets: Sequence[str], body: str, last: str,
+    result: str, function: Function | None, method: bool,
+) -> str:  # fmt: skip
+    """A function, or a method, made of lines that stood elsewhere."""
+    given = ", ".join(f"{n}: {t}" if t else n for n, t in params)
+    kind = f": {result}" if result else ""
+    closing = f"{lead}{unit}{last}\n" if last else ""
+    word = "" if method else "function "
+    return f"{lead}{word}{name}{gap(file)}({given}){kind} {{\n{body}\n{closing}{lead}}}\n"
+
+
+def give_back(values: Sequence[str]) -> str:
+    return f"return [{', '.join(values)}]" if len(values) > 1 else f"return {', '.join(values)}".rstrip()
+
+
+def ended(file: SourceFile, text: str) -> str:
+    """A statement with what closes it."""
+    return text + mark(file)
+
+
+def take_back(file: SourceFile, names: Sequence[str], call: str, unit: str, lead: str, leaves: str, word: str) -> str:
+    """The statement that calls a lifted function. ``word``: what declares the names, "" if they are there already."""
+    if leaves == "break":
+        return f"if (!{call}) {{\n{lead}{unit}break{mark(file)}\n{lead}}}"
+    if leaves == "return":
+        return f"return {call}{mark(file)}"
+    left = f"[{', '.join(names)}]" if len(names) > 1 else "".join(names)
+    return (f"{word} " if word else "") + (f"{left} = {call}" if names else call) + mark(file)
+
+
+def several_results(file: SourceFile, start: int, declared: bool) -> str:
+    """Why several values cannot come back at a place; "" if they can."""
+    if not declared and file.text[:start].rstrip()[-1:] not in (b";", b"{", b""):
+        return "several values come back, and no ';' stands before these lines"
+    return ""
+
+
+def word_for(file: SourceFile, words: Sequence[str]) -> str:
+    """The word that declares what comes back."""
+    return "var" if old_style(file) or "var" in words else "let" if "let" in words else "const"

@@ -1,0 +1,71 @@
+"""Blocks, and what is tied to its function, in languages with braces."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from typing import Any
+
+from .model import Block, SourceFile, Statement
+
+FIELDS = (("consequence", "branch"), ("alternative", "otherwise"))
+COMMENTS = frozenset(["comment", "line_comment", "block_comment"])
+CASES = frozenset(["switch_case", "switch_default", "switch_block_statement_group", "switch_rule"])
+BLOCKS = frozenset(["block", "statement_block"])
+Told = Callable[[SourceFile, Any], list[Statement]]
+
+
+def told_blocks(file: SourceFile, s: Statement, inside: Told, single: Told) -> list[Block]:
+    """The blocks directly inside a statement. ``inside``: the statements of a block's node; ``single``: of a lone one."""
+    node = s.node
+    if node is None or s.kind in ("assign", "expression", "augment", "function", "class", "import", "declare"):
+        return []
+
+    def block(role: str, at: Any) -> Block:
+        if at.type == "else_clause":
+            at = at.named_children[-1]
+        found = inside(file, at) if at.type in BLOCKS or at.type in CASES else single(file, at)
+        return Block(role, found, at.start_byte, at.end_byte)
+
+    if s.kind == "if":
+        return [block(role, at) for name, role in FIELDS if (at := node.child_by_field_name(name)) is not None]
+    if s.kind == "match":
+        return [block("case", c) for c in node.child_by_field_name("body").named_children if c.type in CASES]
+    found = [block("body", at)] if (at := node.child_by_field_name("body")) is not None else []
+    if s.kind == "try":
+        for child in node.named_children:
+            if child.type == "catch_clause":
+                found.append(block("handler", child.child_by_field_name("body")))
+            elif child.type == "finally_clause":
+                found.append(block("finally", child.named_children[-1]))
+    return found
+
+
+def within(node: Any, start: int, end: int, functions: frozenset[str] = frozenset()) -> Iterator[Any]:
+    """The nodes that stand wholly in a stretch, without what is inside the functions of some kinds there."""
+    if node.end_byte <= start or node.start_byte >= end:
+        return
+    if start <= node.start_byte and node.end_byte <= end:
+        yield node
+        if node.type in functions:
+            return
+    for child in node.children:
+        yield from within(child, start, end, functions)
+
+
+def labelled(file: SourceFile, start: int, end: int) -> tuple[str, int] | None:
+    """A jump to a label, which may lead anywhere."""
+    for node in within(file.tree.root_node, start, end):
+        if node.type in ("break_statement", "continue_statement") and node.named_child_count:
+            return f"'{node.children[0].type}' jumps to a label", int(node.start_byte)
+    return None
+
+
+def whole(file: SourceFile, start: int, end: int, kinds: frozenset[str], targets: frozenset[tuple[str, str]]) -> bool:
+    """Whether a stretch is one expression of some kinds that is not what something is assigned to.
+
+    ``targets``: (kind of the node around it, field) of places that take no value.
+    """
+    node = file.tree.root_node.named_descendant_for_byte_range(start, end)
+    if (node.start_byte, node.end_byte) != (start, end) or node.type not in kinds or node.parent is None:
+        return False
+    return not any(node.parent.type == kind and node.parent.child_by_field_name(name) == node for kind, name in targets)
