@@ -19,7 +19,7 @@ def test_the_tram_line(tramline):
     design, _, problems = parse("tramline.design.toml", tramline.read("tramline.design.toml"))
     assert not problems
     assert names(design) == {
-        "Tram": (["x", "speed", "doors_open", "riders"], ["move", "board", "draw", "stop_name"], ["tram1", "tram2"]),
+        "Tram": (["x", "speed", "doors_open", "riders"], ["move", "board", "draw", "stop_name", "toggle_doors"], ["tram1", "tram2"]),
         "Fare": (["box", "tickets", "history"], ["sell", "collect", "report"], ["fare"]),
         "TramlineApp": (["signal", "frames_drawn"], ["switch_signal", "draw_line", "send_to_depot"], ["app"]),
     }
@@ -27,9 +27,10 @@ def test_the_tram_line(tramline):
     assert [f.start for f in tram.fields] == ["argument", "argument", "fixed", "fixed"]
     assert [f.hidden for f in tram.fields] == [False, True, False, False]
     assert tram.objects[0].args == ["4.0", "1.5"] and tram.objects[0].owner == "TramlineApp"
-    move, _, draw, stop = tram.methods
+    move, _, draw, stop, toggle = tram.methods
     assert move.origins == ["move_tram1", "move_tram2"] and move.add == [{"name": "signal", "value": "signal"}]
     assert draw.drop == ["x", "doors_open", "riders"] and stop.drop == ["x"]
+    assert toggle.lines == ["tramline.py:130", "tramline.py:135"]
     assert {(s.name, s.why, s.file) for s in design.stays} >= {
         ("WIDTH", "constant", "tram.py"),
         ("FARE", "constant", "fare.py"),
@@ -300,7 +301,7 @@ def test_rivals_differ_are_compared_and_can_be_built(tramline):
     assert done.returncode == 0, done.stderr
     rows = [line.split() for line in done.stdout.splitlines() if re.match(r"[123]  T", line)]
     assert [row[-5:] for row in rows] == [
-        ["0.67", "0", "0", "1", "141"], ["1.0", "0", "0", "1", "134"], ["0.0", "0", "11", "36", "143"],
+        ["0.67", "0", "0", "1", "144"], ["1.0", "0", "0", "1", "134"], ["0.0", "0", "11", "36", "143"],
     ]  # fmt: skip
     texts = [tramline.read(f"tramline{n}.design.toml") for n in ("", ".rival2", ".rival3")]
     assert [list(names(parse("d", t)[0])) for t in texts] == [

@@ -53,6 +53,11 @@ def show_file(console: Console, file: Any) -> None:
     if file.regions:
         parts = [f"{r['kind']} {r['start']}-{r['end']} ({r['statements']})" for r in file.regions]
         console.print(f"[bold]main code[/]  {', '.join(parts)}  [dim]lines (statements)[/]")
+    if file.concerns:
+        concern_strip(console, file.concerns)
+    for unit in file.jobs:
+        told = "; ".join(f"{job} at {', '.join(map(str, lines[:5]))}{' ...' if len(lines) > 5 else ''}" for job, lines in unit["jobs"].items())
+        console.print(f"[bold]several jobs[/]  {escape(unit['name'])} (line {unit['start']}): {escape(told)}")
     if file.handlers:
         console.print(
             "[bold]handlers[/]  "
@@ -61,6 +66,20 @@ def show_file(console: Console, file: Any) -> None:
     for h in file.hazards:
         place = f"{h.path}:{h.line}" if h.path != file.path else f"line {h.line}"
         console.print(f"[yellow]hazard[/]  {escape(place)}: {escape(h.message)}")
+
+
+COLOURS = {"input": "cyan", "drawing": "magenta", "console": "magenta", "timing": "yellow", "sound": "yellow", "files": "blue",
+           "database": "blue", "network": "blue", "work": "green", "set-up": "white"}  # fmt: skip
+
+
+def concern_strip(console: Console, parts: list[Any]) -> None:
+    """One row: a bar of as many blocks as there are statements, and what each stretch is about with its lines."""
+    text = Text("what it is about  ", style="bold")
+    for number, part in enumerate(parts):
+        lines = str(part["first"]) if part["first"] == part["last"] else f"{part['first']}-{part['last']}"
+        text.append("  " if number else "", style="default")
+        text.append("▐" * min(8, max(1, part["statements"])) + f"\N{NO-BREAK SPACE}{part['concern']}\N{NO-BREAK SPACE}{lines}", style=f"not bold {COLOURS[part['concern']]}")
+    console.print(text)
 
 
 def matrix(console: Console, variables: list[Any], units: list[Any]) -> None:

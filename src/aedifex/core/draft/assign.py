@@ -2,9 +2,13 @@
 
 from __future__ import annotations
 
-from ..program.model import Function, Program, SourceFile, Symbol
+from functools import cached_property
+
+from ..program.model import Function, Program, Reference, SourceFile, Symbol
+from ..survey.concerns import Concerns
 from ..survey.effects import Effects
 from ..survey.families import numbered
+from ..survey.handlers import handlers
 from ..survey.hazards import PROCESSES, Hazard, by_text, forbidding, hazards
 from ..survey.state import UNFIT, classify
 from .appclass import AppMaker
@@ -14,6 +18,7 @@ from .mainplan import plan_main
 from .names import class_name_for, file_for, free, member_names, stem_of, taken_names
 from .placement import tied
 from .planner import Planner
+from .roles import Roles
 
 
 class Assigner:
@@ -115,9 +120,18 @@ class Assigner:
             why = "it may not be set yet where it is read, and the program catches the error of that kind"
         elif s.name in self.language.introspective or s.name in self.language.reserved:
             why = "the language itself reads it"
+        elif self.language.heads_run and any(self.in_head(r) for r in s.references):
+            why = "the head of a function says it, which is worked out where the function stands"
         if why and any(r.scope.frame is not self.file.scope for r in s.references):
             self.stays.append(StayDesign(s.name, why))
         return not why
+
+    def in_head(self, ref: Reference) -> bool:
+        """Whether a use stands in a type that a function's head names."""
+        f = self.file.function_at(ref.start)
+        if f is None or not f.head <= ref.start < f.body_start:
+            return False
+        return not any(p.default is not None and p.default[0] <= ref.start < p.default[1] for p in f.params)
 
     def starts(self, f: Function) -> bool:
         """Whether a function is what the program starts with: its body is main code."""
@@ -237,6 +251,12 @@ class Assigner:
         names = ", ".join(sorted(s.name for s in variables))
         why = f"no class for {names}: the first value of {name} is worked out from code between"
         self.stays.append(StayDesign(name, why))
+
+    @cached_property
+    def roles(self) -> Roles:
+        names = {h.name for h in handlers(self.file, self.effects)}
+        registered = {f.symbol for f in self.file.tops if f.name in names}
+        return Roles(self.file, self.language, self.effects, Concerns(self.file, self.language, self.effects), registered)
 
     # -- at the end ------------------------------------------------------------------------------
 

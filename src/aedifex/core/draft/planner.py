@@ -247,7 +247,15 @@ class Planner:
             made.why += near_twins(self.a.file, family)
         if candidate.asked is not None:
             made.why.insert(0, "you asked for them together")
+        self.role(candidate, made)
         return made
+
+    def role(self, candidate: Candidate, made: ClassDesign) -> None:
+        """What kind of thing it is, and which lines do not go with that."""
+        roles, functions = self.a.roles, [f for fit in candidate.fits for f in fit.functions]
+        symbols = in_order(candidate)
+        made.role = roles.role(functions, symbols, {s for s in symbols if self.device(s)})
+        made.why += roles.broken(made, functions)
 
     def literals(self, family: Family, candidate: Candidate, made: ClassDesign) -> None:
         """Fields for the literals in which the twins differ."""

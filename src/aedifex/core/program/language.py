@@ -61,6 +61,7 @@ class Language(Protocol):
     introspective: frozenset[str]  # names that the language gives each file or function
     unset_errors: frozenset[str]  # what is raised where a name is not bound, or a member missing
     held: frozenset[str]  # calls that make something which dies with its last holder
+    concerns: dict[str, list[str]]  # what calls are for: patterns of how they are written, "*." is a member of anything
     write: Any
     launch: Any
     regions: Any  # what can be lifted out of a function, and how that is written

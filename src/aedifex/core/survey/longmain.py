@@ -14,7 +14,7 @@ def main_function(file: SourceFile, effects: Effects, language: Language) -> Fun
     """The one long function that the main code does little more than call; None if there is no such thing."""
     statements = [inner for s in effects.main() for inner in (language.inner(file, s) if s.kind == "guard" else [s])]
     starting = [s for s in statements if effects.direct(s.start, s.end).uses]
-    if not starting or len(starting) > SHORT:
+    if not starting or sum(language.count(s) for s in starting) > 2 * SHORT:
         return None
     called = [c.callee.symbol for s in starting for c in file.calls_within(s.start, s.end)]
     functions = [f for f in file.tops if f.symbol in called]

@@ -8,6 +8,7 @@ from typing import Any
 from ..program.language import Language
 from ..program.model import Program, SourceFile, Symbol
 from ..program.pause import uncollected
+from .concerns import Concerns, Stretch, jobs, strip
 from .effects import Effects, Touch
 from .families import families
 from .figures import Figures, figures
@@ -49,6 +50,8 @@ class FileSurvey:
     groups: list[Group]
     handlers: list[Handler]
     regions: list[dict[str, Any]]
+    concerns: list[dict[str, Any]]  # the main code, or a long main function, cut by what it is about
+    jobs: list[dict[str, Any]]  # units that do several things, with the lines of each
     hazards: list[Hazard]
     problems: list[str]
 
@@ -80,6 +83,7 @@ def survey_file(program: Program, path: str, outsiders: Program | None = None) -
     ]
     changing = {s for u in effects.units.values() for s in effects.direct(u.start, u.end).names}
     state = [s for s, v in kinds.items() if v.nature != "constant"]
+    about = Concerns(file, language, effects)
     inside, long_units = long_main(file, effects, language, kinds)
     units = units[: len(parts)] + long_units + units[len(parts) :]
     found = families(file, language, state)
@@ -104,9 +108,29 @@ def survey_file(program: Program, path: str, outsiders: Program | None = None) -
             {"kind": r.kind, "start": file.shown(r.start), "end": file.shown(r.end), "statements": r.statements}
             for r in parts
         ],
+        [asdict(part) for part in main_strip(file, effects, language, about)],
+        several_jobs(file, effects, about),
         hazards(program, path, outsiders),
         [str(p) for p in file.problems],
     )
+
+
+def main_strip(file: SourceFile, effects: Effects, language: Language, about: Concerns) -> list[Stretch]:
+    """What the main code is about, stretch by stretch; of a long main function, if it does little more than call that."""
+    function = main_function(file, effects, language)
+    if function is not None:
+        return strip(about, [s for s in language.body(file, function) if s.kind not in ("docstring", "declare")])
+    return strip(about, effects.main())
+
+
+def several_jobs(file: SourceFile, effects: Effects, about: Concerns) -> list[dict[str, Any]]:
+    """Functions and classes that do several of the things that lead out of a program."""
+    found = []
+    for unit in sorted(effects.units.values(), key=lambda u: u.start):
+        lines = jobs(about, unit.start, unit.end)
+        if len(lines) > 1 and sum(map(len, lines.values())) > 2:
+            found.append({"name": unit.name, "start": file.shown(unit.start), "jobs": lines})
+    return found
 
 
 def long_main(
