@@ -157,16 +157,22 @@ class ThingMaker(FlowMaker):
     def program(self) -> str:
         rng = self.rng
         self.lines = ["import math", "", f"LIMIT = {rng.randint(2, 9)}", "total = 0", "log = []"]
-        self.things = rng.choice([["tram1", "tram2"], ["ferry"], ["bus1", "bus2", "bell"], ["depot1", "depot2", "depot3"]])
+        self.things = rng.choice([["tram1", "tram2"], ["ferry"], ["bus1", "bus2", "bell"], ["depot1", "depot2", "depot3"], ["left_door", "right_door"]])
         for t in self.things:
             values = [rng.randint(0, 6), rng.randint(-3, 3), rng.randint(0, 4), rng.choice([True, False]), 5]
             self.lines += [f"{t}_{role} = {value}" for role, value in zip((*self.ROLES, "seats"), values, strict=True)]
+        self.lines.append(f"width, {self.things[0]}_limit = 9, LIMIT")
         for number in range(rng.randint(0, 2)):
             self.lines.append("")
             self.function(f"run_{number}")
+        for t in self.things if rng.random() < 0.5 else []:
+            self.lines += ["", f"def push_{t}(force):", f"    global {t}_speed", f"    {t}_speed = min(width, {t}_speed + force)"]
+            self.pushed = True
         known = ["total", "log_count"]
         self.lines += ["", "log_count = 0", f"for turn in range({rng.randint(2, 6)}):"]
         self.turn(rng.randint(3, 7), [*known, "turn"])
+        if getattr(self, "pushed", False):
+            self.lines += [f"    push_{t}({rng.randint(-2, 2)})" for t in self.things]
         for t in self.things:
             self.lines.append(f"print({t}_x, {t}_speed, {t}_load, {t}_open, total, log)")
         return "\n".join(self.lines) + "\n"

@@ -36,12 +36,12 @@ def show_file(console: Console, file: Any) -> None:
     if idle:
         console.print(f"[bold]touch no state[/]  {escape(', '.join(idle))}")
     for family in file.families:
-        numbers = ", ".join(str(n) for n in family["numbers"])
+        numbers = ", ".join(family["words"] or map(str, family["numbers"]))
         twins = "; ".join(" = ".join(row) for row in family["twins"])
         words = ", ".join(row[0].rstrip("0123456789") for row in family["variables"])
         console.print(
-            f"[bold]numbered copies[/]  {escape(family['stem'] or words)} {numbers}: {len(family['variables'])} variables each"
-            + (f"; the same but for the number: {escape(twins)}" if twins else "")
+            f"[bold]{'copies' if family['words'] else 'numbered copies'}[/]  {escape(family['stem'] or words)} {numbers}: {len(family['variables'])} variables each"
+            + (f"; the same but for the {'word' if family['words'] else 'number'}: {escape(twins)}" if twins else "")
         )
     for g in file.groups:
         why = f"named {g.word}_*" if g.reason == "stem" else "touched by the same functions"

@@ -10,6 +10,7 @@ import tomlkit
 from ..draft.design import ClassDesign, Design, FieldDesign, bare
 from ..draft.designfile import parse, to_toml
 from ..draft.drafter import digest, read_neighbours
+from ..draft.unpacking import unpackings
 from ..program.language import reread
 from ..program.model import Program
 from .edits import Overlap
@@ -20,8 +21,9 @@ from .steps.hoist import HoistLiteral, literal_fields
 from .steps.keyed import RecordMethod, RecordsToObjects, is_keyed
 from .steps.lift import Lift
 from .steps.rename import Rename
+from .steps.split import SplitUnpacking
 
-Prelude = Rename | CollectRecords | ItemMethod | AskItems | RecordsToObjects | RecordMethod | HoistLiteral | Lift
+Prelude = Rename | CollectRecords | ItemMethod | AskItems | RecordsToObjects | RecordMethod | HoistLiteral | Lift | SplitUnpacking
 
 
 def prelude(design: Design, program: Program) -> tuple[list[Prelude], Design, Program]:
@@ -34,6 +36,10 @@ def prelude(design: Design, program: Program) -> tuple[list[Prelude], Design, Pr
 
     lifting, design, program = lifted(design, program, lift)
     steps += lifting
+    for path in [p for p in program.files if p in design.sources and design.classes]:
+        if unpackings(program.files[path], program.language):
+            steps.append(SplitUnpacking(path))
+            program = tried(steps[-1], design, program) or program
     for old, new in design.renames:
         step = Rename(old, new, outsiders=outsiders)
         steps.append(step)

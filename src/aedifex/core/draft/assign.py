@@ -11,6 +11,7 @@ from ..survey.families import numbered
 from ..survey.handlers import handlers
 from ..survey.hazards import PROCESSES, Hazard, by_text, forbidding, hazards
 from ..survey.state import UNFIT, classify
+from ..survey.worded import Variants, variants
 from .appclass import AppMaker
 from .candidates import Asked, Fit
 from .design import ClassDesign, ObjectDesign, StayDesign, WishDesign, bare
@@ -188,8 +189,16 @@ class Assigner:
 
     def numbered_constants(self) -> list[Symbol]:
         """Constants that may be one object's share of what its copies differ in."""
-        fixed = [s for s in self.kinds if s in self.constants and numbered(s.name) and s.name not in self.kept]
+        fixed = [s for s in self.kinds if s in self.constants and (numbered(s.name) or self.worded(s)) and s.name not in self.kept]
         return [s for s in fixed if self.fit_variable(s)]
+
+    def worded(self, s: Symbol) -> bool:
+        """Whether a word of a constant's name tells copies apart."""
+        return any(v.split(s.name) for v in self.variants)
+
+    @cached_property
+    def variants(self) -> list[Variants]:
+        return variants(self.file, self.write.words, list(self.kinds))
 
     # -- wishes ----------------------------------------------------------------------------------
 

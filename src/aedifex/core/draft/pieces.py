@@ -113,9 +113,10 @@ def things(file: SourceFile, language: Language, free_: Sequence[Symbol]) -> lis
     """Rows of objects that variables tell of by their names: numbered copies, and those with a first word in common."""
     found = []
     for family in families(file, language, list(free_)):
-        if family.stem:
+        stem = family.stem or (family.told.told[0] if family.told is not None else "")
+        if stem:
             found.append([
-                Thing(family.stem, n, {row[n]: p for p, row in family.variables.items() if n in row}) for n in family.numbers
+                Thing(stem, n, {row[n]: p for p, row in family.variables.items() if n in row}) for n in family.numbers
             ])  # fmt: skip
     taken = {s for row in found for t in row for s in t.roles}
     stems: dict[str, dict[Symbol, str]] = {}

@@ -209,7 +209,10 @@ class Planner:
                 [s.name for s in in_order(candidate)], [stem] if stem else functions
             )
             stem = stem or self.write.member_name(self.write.words(candidate.name), self.a.like())
-            wanted = [f"{stem}{n}" for n in candidate.family.numbers]
+            family = candidate.family
+            wanted = [f"{stem}{n}" for n in family.numbers]
+            if family.told is not None:
+                wanted = [self.write.member_name(family.told.label(n, stem if family.stem else ""), self.a.like()) for n in family.numbers]
         else:
             candidate.name = asked or self.a.class_name([s.name for s in in_order(candidate)], functions)
             wanted = [self.write.member_name(self.write.words(candidate.name), self.a.like())]
@@ -222,6 +225,7 @@ class Planner:
         family = candidate.family
         if family is not None:
             stems = {family.stem} if family.stem else {w.lower() for w in self.write.words(candidate.name)}
+            stems |= set(family.told.told) if family.told is not None else set()
         else:
             stems = {w.lower() for w in self.write.words(candidate.name)} | common_stems(
                 candidate.rows[0], self.write.words
@@ -231,11 +235,13 @@ class Planner:
             numbers = " and ".join(map(str, family.numbers))
             words = f"{', '.join(p.rstrip('#') for p in family.variables)} with {numbers}"
             copies = ", ".join(f"{family.stem}{n}_*" for n in family.numbers) if family.stem else words
+            if family.told is not None:
+                copies = "for " + " and ".join(" ".join(family.label(n)) for n in family.numbers)
             twins = ", ".join(" and ".join(f.name for f in row) for row in family.twins[:3])
             made.why.insert(
                 0,
-                f"{len(family.symbols)} variables named {copies} are numbered copies of {len(family.variables)}"
-                + (f"; {twins} differ only in the number" if twins else ""),
+                f"{len(family.symbols)} variables named {copies} are {'numbered ' if family.told is None else ''}copies of {len(family.variables)}"
+                + (f"; {twins} differ only in the {'number' if family.told is None else 'word'}" if twins else ""),
             )
         elif functions and candidate.asked is None:
             made.why.insert(

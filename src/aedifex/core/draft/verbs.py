@@ -39,6 +39,8 @@ def verb(region: Region, own: Sequence[Symbol], stem: str, write: Any) -> list[s
     if len(set_) == 1 and len(texts) == 1 and ("not" in flat or "!" in flat) and flat.count(set_[0]) == 2 and len(flat) <= 5:
         words = [w for w in write.words(set_[0]) if (w.rstrip("0123456789") or w) != stem]
         return ["toggle", *(words[:-1] if len(words) > 1 and words[-1] in STATES else words)]
+    if len(set_) == 1 and len(texts) == 1 and flat[:4] == [set_[0], "=", "-", set_[0]]:
+        return ["reverse", *last]
     if any(w in SPEEDS for n in names & set(flat) for w in write.words(n)) or set(last) <= {"x", "y"}:
         return ["move"]
     plain = all(s.kind == "assign" and s.value is not None and language.purity(file, s.value) == "literal" for s in region.statements)

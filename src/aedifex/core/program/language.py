@@ -116,6 +116,10 @@ class Language(Protocol):
         """The words of a stretch of code without comments and layout, with some ranges replaced."""
         ...
 
+    def unpacked(self, file: SourceFile, statement: Statement) -> list[tuple[tuple[int, int], tuple[int, int]]]:
+        """(name, value) of each variable where one statement sets several, each to a value of its own; none for any other."""
+        ...
+
     def literals(self, file: SourceFile, start: int, end: int) -> Iterable[tuple[int, int, str]]:
         """Literals that a name could stand for: start, end, and what the language calls their type."""
         ...

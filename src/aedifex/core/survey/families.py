@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Callable
 from dataclasses import dataclass, field
 from itertools import zip_longest
 
 from ..program.language import Language
 from ..program.model import Function, SourceFile, Symbol
 from .twins import Difference, differences
+from .worded import SIDES, Variants, variants
 
 NUMBERED = re.compile(
     r"^(?P<head>[A-Za-z_]*?[A-Za-z])_?(?P<number>\d+)(?P<tail>(?:_\w*)?)$|^(?P<head2>[A-Za-z]+)(?P<number2>\d+)(?P<tail2>[A-Z]\w*)$"
@@ -39,6 +41,15 @@ class Family:
     variables: dict[str, dict[int, Symbol]] = field(default_factory=dict)
     twins: list[list[Function]] = field(default_factory=list)
     differences: dict[str, list[Difference]] = field(default_factory=dict)  # of each row of twins, by its pattern
+    told: Variants | None = None  # the words that tell the copies apart, where no number does
+
+    def split(self, name: str) -> tuple[str, int, str] | None:
+        """The pattern, number and stem of a name that speaks of one of the copies; None if it does not."""
+        return self.told.split(name) if self.told is not None else numbered(name)
+
+    def label(self, number: int) -> list[str]:
+        """The words for one of the copies."""
+        return self.told.label(number, self.stem) if self.told is not None else [f"{self.stem}{number}"]
 
     @property
     def symbols(self) -> set[Symbol]:
@@ -50,31 +61,51 @@ def families(file: SourceFile, language: Language, variables: list[Symbol], aske
 
     ``asked``: a person wants these variables as one class, so that one for each number is enough.
     """
+    result = of_numbers(file, language, variables, asked)
+    left = [v for v in variables if not any(v in f.symbols for f in result)]
+    for told in variants(file, language.write.words, left):
+        for family in by_stem(left, told.split).values():
+            family.told = told
+            family = counted(file, language, family)
+            sides = set(told.told) <= SIDES
+            enough = len(family.variables) > 1 or family.twins if sides else family.twins and family.stem
+            if len(family.numbers) > 1 and enough:
+                result.append(family)
+        left = [v for v in left if not any(v in f.symbols for f in result)]
+    return result
+
+
+def of_numbers(file: SourceFile, language: Language, variables: list[Symbol], asked: bool) -> list[Family]:
+    """Those that a number tells apart."""
+    result = []
+    for family in together(file, by_stem(variables, numbered)):
+        family = counted(file, language, family)
+        if len(family.numbers) > 1 and (len(family.variables) >= 2 or family.twins or asked):
+            result.append(family)
+    return result
+
+
+def by_stem(variables: list[Symbol], split: Callable[[str], tuple[str, int, str] | None]) -> dict[str, Family]:
     patterns: dict[tuple[str, str], dict[int, Symbol]] = {}
     for symbol in variables:
-        parts = numbered(symbol.name)
+        parts = split(symbol.name)
         if parts:
             patterns.setdefault((parts[2], parts[0]), {})[parts[1]] = symbol
     found: dict[str, Family] = {}
     for (stem, pattern), row in patterns.items():
         if len(row) >= 2:
-            family = found.setdefault(stem, Family(stem, []))
-            family.variables[pattern] = row
-    result = []
-    for family in together(file, found):
-        counts = sorted({n for row in family.variables.values() for n in row})
-        family.numbers = [
-            n for n in counts if sum(n in row for row in family.variables.values()) * 2 >= len(family.variables)
-        ]
-        family.variables = {
-            p: {n: s for n, s in row.items() if n in family.numbers} for p, row in family.variables.items()
-        }
-        if len(family.numbers) < 2:
-            continue
+            found.setdefault(stem, Family(stem, [])).variables[pattern] = row
+    return found
+
+
+def counted(file: SourceFile, language: Language, family: Family) -> Family:
+    """The family with the numbers that most of its variables have, and its twins."""
+    counts = sorted({n for row in family.variables.values() for n in row})
+    family.numbers = [n for n in counts if sum(n in row for row in family.variables.values()) * 2 >= len(family.variables)]
+    family.variables = {p: {n: s for n, s in row.items() if n in family.numbers} for p, row in family.variables.items()}
+    if len(family.numbers) > 1:
         family.twins = twins(file, language, family)
-        if len(family.variables) >= 2 or family.twins or asked:
-            result.append(family)
-    return result
+    return family
 
 
 def together(file: SourceFile, found: dict[str, Family]) -> list[Family]:
@@ -112,7 +143,7 @@ def twins(file: SourceFile, language: Language, family: Family) -> list[list[Fun
     """Rows of functions, one for each number, whose text is the same but for the number."""
     rows: dict[str, dict[int, Function]] = {}
     for f in file.functions:
-        parts = numbered(f.name)
+        parts = family.split(f.name)
         if f.outer is file.scope and parts and parts[1] in family.numbers:
             rows.setdefault(parts[0], {})[parts[1]] = f
     candidates = {p: row for p, row in rows.items() if set(row) == set(family.numbers)}
@@ -148,7 +179,7 @@ def alike(
                 edits.append((r.start, r.end, "\1" + own[r.symbol]))
                 touched = True
             elif r.symbol in names and r.symbol is not None:
-                parts = numbered(r.symbol.name)
+                parts = family.split(r.symbol.name)
                 same = parts is not None and parts[1] == number
                 edits.append((r.start, r.end, ("\2" if same else "\3") + names[r.symbol]))
         for d in file.declarations_within(f.start, f.end):
@@ -164,7 +195,7 @@ def near_twins(file: SourceFile, family: Family) -> list[str]:
     """Functions named alike for each number that differ in more: a sentence each, with the first lines that differ."""
     rows: dict[str, dict[int, Function]] = {}
     for f in file.tops:
-        parts = numbered(f.name)
+        parts = family.split(f.name)
         if parts and parts[1] in family.numbers:
             rows.setdefault(parts[0], {})[parts[1]] = f
     same = {f.name for row in family.twins for f in row}
@@ -172,7 +203,7 @@ def near_twins(file: SourceFile, family: Family) -> list[str]:
     for row in rows.values():
         twins_ = [row[n] for n in family.numbers if n in row and row[n].name not in same]
         for other in twins_[1:]:
-            a, b = lines_of(file, twins_[0]), lines_of(file, other)
+            a, b = lines_of(file, family, twins_[0]), lines_of(file, family, other)
             pairs = zip_longest(a, b, fillvalue=(0, "", ""))
             place = next(((x, y) for x, y in pairs if x[1] != y[1]), None)
             if place is not None:
@@ -185,14 +216,21 @@ def told(line: int, _: str, text: str, f: Function) -> str:
     return f"line {line} has '{text}'" if line else f"{f.name} has ended"
 
 
-def lines_of(file: SourceFile, f: Function) -> list[tuple[int, str, str]]:
+def lines_of(file: SourceFile, family: Family, f: Function) -> list[tuple[int, str, str]]:
     """(line, its text with the function's number taken out of the names, its text) of a function's body without layout."""
-    parts = numbered(f.name)
-    number = parts[1] if parts else 0
+    parts = family.split(f.name)
+    number = (family.told.told[parts[1] - 1] if family.told is not None else str(parts[1])) if parts else "0"
     found = []
     for at in range(file.line(f.body_start), file.line(f.end - 1) + 1):
         end = file.lines[at] if at < len(file.lines) else len(file.text)
         text = " ".join(file.slice(file.lines[at - 1], end).split())
         if text and not text.startswith(("#", "//")):
-            found.append((file.shown(file.lines[at - 1]), re.sub(rf"(?<=[A-Za-z_]){number}(?=\b|_)", "#", text), text))
+            found.append((file.shown(file.lines[at - 1]), plain(number, text), text))
     return found
+
+
+def plain(told: str, text: str) -> str:
+    """A line without what tells the copies apart."""
+    if told.isdigit():
+        return re.sub(rf"(?<=[A-Za-z_]){told}(?=\b|_)", "#", text)
+    return re.sub(rf"(?<![A-Za-z]){told}(?![a-z])|{told.capitalize()}(?![a-z])", "#", text)

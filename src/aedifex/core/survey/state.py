@@ -44,6 +44,7 @@ def classify(file: SourceFile, language: Language) -> dict[Symbol, Variable]:
     plain = {id(s.target): s for s in file.statements if s.target is not None}
     found: dict[Symbol, Variable] = {}
     optional = [(s.start, s.end) for s in file.statements if only_imports(file, language, s)]
+    apart = {file.slice(*name) for s in file.statements for name, _ in parted(file, language, s)}
     for symbol in module_variables(file):
         if symbol.name in language.introspective:
             continue
@@ -59,7 +60,7 @@ def classify(file: SourceFile, language: Language) -> dict[Symbol, Variable]:
             if fixed and not early and not any(r.mutates for r in symbol.references):
                 nature = "constant"
         elif len(bindings) == 1 and bindings[0].form in ("unpack", "chain") and not symbol.kinds - {"variable"}:
-            nature = "companion"
+            nature = "constant" if symbol.name in apart and never_changes(file, symbol) else "companion"
         kind = declared(file, first) or (
             language.type_of(file, first.value) if first is not None and first.value else ""
         )
@@ -67,6 +68,23 @@ def classify(file: SourceFile, language: Language) -> dict[Symbol, Variable]:
             symbol, nature, first, kind, any(a <= r.start < b for r in symbol.bindings for a, b in loops)
         )
     return found
+
+
+def never_changes(file: SourceFile, symbol: Symbol) -> bool:
+    """Whether a variable that is set once is set before anything at the top reads it, and nothing is changed in it."""
+    first = symbol.bindings[0]
+    early = any(r.scope.frame is file.scope and r.start < first.start for r in symbol.references)
+    return not early and not any(r.mutates for r in symbol.references)
+
+
+def parted(file: SourceFile, language: Language, s: Statement) -> list[tuple[tuple[int, int], tuple[int, int]]]:
+    """(name, value) of each variable of a statement that may be one for each: no value has an effect or looks at the others."""
+    pairs = language.unpacked(file, s)
+    names = {file.slice(*name) for name, _ in pairs}
+    for _, value in pairs:
+        if language.purity(file, value) == "effect" or any(r.name in names for r in file.within(*value)):
+            return []
+    return pairs
 
 
 def declared(file: SourceFile, first: Statement | None) -> str:

@@ -92,6 +92,7 @@ def survey_file(program: Program, path: str, outsiders: Program | None = None) -
         {
             "stem": fam.stem,
             "numbers": fam.numbers,
+            "words": fam.told.told if fam.told is not None else [],
             "variables": [[s.name for _, s in sorted(row.items())] for row in fam.variables.values()],
             "twins": [[f.name for f in row] for row in fam.twins],
         }

@@ -10,11 +10,12 @@ from dataclasses import dataclass, field
 from itertools import pairwise
 
 from ...draft.design import ClassDesign, bare
+from ...draft.unpacking import unpackings
 from ...program.language import Language
 from ...program.model import Program, SourceFile, Statement
 from ...survey.state import constants_of
 from ..edits import Edits
-from ..step import Context, refuse_at
+from ..step import Context, Refusal, refuse_at
 
 
 @dataclass
@@ -97,3 +98,25 @@ def comma_in(between: bytes) -> int:
             return -1
         at += 1
     return -1
+
+
+@dataclass
+class SplitUnpacking:
+    """``WIDTH, HEIGHT = 60, 20`` becomes a statement for each, so that each can move on its own."""
+
+    path: str
+    needs: list[str] = field(default_factory=list)
+    refused: Refusal | None = None
+
+    @property
+    def id(self) -> str:
+        return f"split:{self.path}"
+
+    def title(self) -> str:
+        return f"what sets several variables in {self.path} is taken apart"
+
+    def apply(self, context: Context) -> Edits:
+        out, file = Edits(), context.file(self.path)
+        for edit in unpackings(file, context.language):
+            out.replace(self.path, *edit)
+        return out

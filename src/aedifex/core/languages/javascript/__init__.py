@@ -45,6 +45,7 @@ class JavaScript:
     compiles = staticmethod(compiles)
     arguments = staticmethod(structure.arguments)
     tokens = staticmethod(structure.tokens)
+    unpacked: Callable[[SourceFile, Statement], list[tuple[tuple[int, int], tuple[int, int]]]] = staticmethod(lambda file, statement: [])
     literals = staticmethod(literals)
     purity = staticmethod(purity)
     type_of = staticmethod(type_of)

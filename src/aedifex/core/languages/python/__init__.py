@@ -14,7 +14,7 @@ from .literals import literals
 from .namespaces import confined
 from .pure import BUILTINS, apis, node_at, purity, type_of
 from .read import read
-from .structure import alone, arguments, blocks, count, depth, statements, tokens
+from .structure import alone, arguments, blocks, count, depth, statements, tokens, unpacked
 
 
 class Python:
@@ -56,6 +56,7 @@ class Python:
         lambda s: any(c.type in ("else_clause", "elif_clause") for c in s.node.named_children)
     )
     tokens = staticmethod(tokens)
+    unpacked = staticmethod(unpacked)
     literals = staticmethod(literals)
     count = staticmethod(lambda statement: count(statement.node))
     depth = staticmethod(lambda statement: depth(statement.node))
