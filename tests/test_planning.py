@@ -291,3 +291,17 @@ def test_near_twins_are_shown_with_what_differs(folder):
         "'tram1_speed = -tram1_speed', so they stay apart"
     )
     assert built(folder, "line.py", text) == []
+
+
+def test_three_of_a_kind_get_a_base_and_two_do_not(folder):
+    text = "".join(
+        f"{n}_x = {i}\n{n}_speed = 1\n{n}_{own} = {i}\n\n\ndef move_{n}():\n    global {n}_x, {n}_speed\n    {n}_x += {n}_speed\n    {n}_speed -= 1\n\n\n"
+        f"def {own}_{n}():\n    global {n}_{own}\n    {n}_{own} += {n}_x\n\n\n"
+        for i, (n, own) in enumerate([("ferry", "horn"), ("barge", "load"), ("canoe", "crew")])
+    )
+    main = "for turn in range(3):\n    move_ferry()\n    move_barge()\n    horn_ferry()\n    load_barge()\n"
+    two = drafted(folder, "two.py", text[: text.index("canoe_x")] + main)
+    assert [c.base for c in two.classes] == ["", "", ""]
+    three = drafted(folder, "line.py", text + main + "    move_canoe()\n    crew_canoe()\nprint(ferry_x, barge_x, canoe_x)\n")
+    assert [c.base for c in three.classes] == ["MovingThing"] * 3 + [""]
+    assert "move and x, speed are the same in Barge and Canoe, so MovingThing holds what they share" in three.classes[0].why

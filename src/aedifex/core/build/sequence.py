@@ -13,6 +13,7 @@ from ..survey.effects import Effects
 from .edits import Overlap
 from .follow import Prelude, prelude
 from .step import Context, Refusal, Step
+from .steps.base import ShareBase, bases
 from .steps.clean import CleanUp
 from .steps.found import FoundClass
 from .steps.main_code import WrapMain
@@ -39,6 +40,8 @@ def following(before: list[Prelude], design: Design, program: Program) -> list[S
         steps += passes(c, design)
     for c in apps:
         steps += class_steps(c, design, program)
+    for name, sharing in bases(design):
+        steps.append(ShareBase(name, sharing, [i for c in sharing for i in class_ids(c, steps)]))
     for c in by_dependency(design, program):
         if c.file and c.file not in design.sources:
             steps.append(MoveToFile(c, class_ids(c, steps)))

@@ -15,6 +15,7 @@ from ..survey.worded import Variants, variants
 from .appclass import AppMaker
 from .candidates import Asked, Fit
 from .design import ClassDesign, ObjectDesign, StayDesign, WishDesign, bare
+from .kinds import common_bases
 from .mainplan import plan_main
 from .names import class_name_for, file_for, free, member_names, stem_of, taken_names
 from .placement import tied
@@ -85,6 +86,7 @@ class Assigner:
                 # where the main code cannot become an app, what functions share can still become classes
                 self.classes, self.taken_functions, self.taken_variables = [], set(), set()
                 self.found(lone=True)
+        common_bases(self.file, self.language, self.classes, self.names)
         self.finish()
         return self.classes, self.stays
 

@@ -111,7 +111,7 @@ class Checker:
                     )
         self.check_objects(index, c)
         if c.base:
-            self.report(self.lines.of("class", index, -1, "base"), "bases are not built yet; leave 'base' out")
+            self.base(self.lines.of("class", index, -1, "base"), c)
 
     def from_lines(self, line: int, m: MethodDesign) -> None:
         if m.origins:
@@ -124,6 +124,15 @@ class Checker:
                 continue
             if region_of(place.file, self.program.language, place.start, place.end) is None:
                 self.report(line, f"{text} is no whole statements of one block, and no expression")
+
+    def base(self, line: int, c: ClassDesign) -> None:
+        """A base is what several classes of the design have in common."""
+        if not self.write.is_name(c.base):
+            self.report(line, f"'{c.base}' cannot be the name of a class")
+        elif self.design.class_named(c.base) is not None:
+            self.report(line, f"base '{c.base}' is a class of this design; a base is made of what its classes have in common")
+        elif sum(o.base == c.base for o in self.design.classes) < 2:
+            self.report(line, f"only {c.name} has the base '{c.base}'; name it in two classes at least")
 
     def check_objects(self, index: int, c: ClassDesign) -> None:
         for number, o in enumerate(c.objects):

@@ -33,3 +33,11 @@ def plural(word: str) -> str:
     ("trams", "trams")
     """
     return str(engine().plural_noun(singular(word)))
+
+
+def doing(verb: str) -> str:
+    """
+    >>> doing("move"), doing("run")
+    ("moving", "running")
+    """
+    return str(engine().present_participle(verb))

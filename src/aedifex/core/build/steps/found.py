@@ -225,7 +225,7 @@ class Founder:
         )
         fields = [self.new_field(i, row[i], founding.kind(i)) for i in order]
         self.safe_params([f.value for f in fields if f.given], founding)
-        return str(self.write.class_text(self.file, self.unit, self.design.name, self.design.base, fields))
+        return str(self.write.class_text(self.file, self.unit, self.design.name, "", fields))
 
     def new_field(self, index: int, start: Start, kind: str) -> NewField:
         """The field as the class gets it, with the comments of the line that it comes from."""

@@ -106,9 +106,9 @@ def expression(file: SourceFile, node: Any, made: Statement, first: bool) -> Non
     elif inner.type == "assignment_expression":
         left, right = inner.child_by_field_name("left"), inner.child_by_field_name("right")
         made.kind = "assign"
+        made.value = (right.start_byte, right.end_byte)
         if left.type == "identifier":
             made.target = reference(file, left)
-            made.value = (right.start_byte, right.end_byte)
 
 
 def is_guard(node: Any) -> bool:
