@@ -222,7 +222,7 @@ def bodies(
     file: SourceFile, language: Language, state: set[Symbol], row: list[Thing]
 ) -> Iterator[tuple[Sequence[Statement], bool]]:
     """Main code, and the functions that are not one object's own; whether it is a function's."""
-    yield main_code(file), False
+    yield file.statements, False
     for f in file.tops:
         used = {r.symbol for r in file.within(f.start, f.end)} & state
         touched = [t for t in row if used & set(t.roles)]
