@@ -288,7 +288,7 @@ def test_near_twins_are_shown_with_what_differs(folder):
     assert [m.name for m in tram.methods] == ["ring"]
     assert tram.why[-1] == (
         "move_tram2 is like move_tram1 but not the same: move_tram2 has ended where line 12 has "
-        "'tram1_speed = -tram1_speed', so they stay apart"
+        "'tram1_speed = -tram1_speed', so they stay apart unless you ask for both in one class"
     )
     assert built(folder, "line.py", text) == []
 

@@ -20,10 +20,12 @@ from .steps.collect import AskItems, CollectRecords, ItemMethod, is_collection
 from .steps.hoist import HoistLiteral, literal_fields
 from .steps.keyed import RecordMethod, RecordsToObjects, is_keyed
 from .steps.lift import Lift
+from .steps.merge import MergeTwins, unlike
 from .steps.rename import Rename
 from .steps.split import SplitUnpacking
+from .steps.store import StoreCompanion, stored
 
-Prelude = Rename | CollectRecords | ItemMethod | AskItems | RecordsToObjects | RecordMethod | HoistLiteral | Lift | SplitUnpacking
+Prelude = Rename | CollectRecords | ItemMethod | AskItems | RecordsToObjects | RecordMethod | HoistLiteral | Lift | SplitUnpacking | MergeTwins | StoreCompanion
 
 
 def prelude(design: Design, program: Program) -> tuple[list[Prelude], Design, Program]:
@@ -46,6 +48,11 @@ def prelude(design: Design, program: Program) -> tuple[list[Prelude], Design, Pr
         if (after := tried(step, design, program)) is not None:
             design = parse("", follow(to_toml(design), program, after, old, new))[0]
             program = after
+    for c in design.classes:
+        for m in unlike(c, program):
+            merge = MergeTwins(c, m)
+            steps.append(merge)
+            program = tried(merge, design, program) or program
     for c in [c for c in design.classes if is_collection(c)]:
         collect = CollectRecords(c)
         after = tried(collect, design, program)
@@ -60,6 +67,13 @@ def prelude(design: Design, program: Program) -> tuple[list[Prelude], Design, Pr
         steps += [made, *methods]
         design, program = stood(design, c, program, after, methods, original=program)
     for c in list(design.classes):
+        for f in stored(c):
+            store = StoreCompanion(design.class_named(c.name) or c, f)
+            steps.append(store)
+            names = store.names(Context(program, design))
+            after = tried(store, design, program)
+            design = with_origins(design, c, f, names if after is not None else None)
+            program = after or program
         for f, texts in literal_fields(c):
             hoist = HoistLiteral(design.class_named(c.name) or c, f, texts)
             steps.append(hoist)

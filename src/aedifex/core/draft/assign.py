@@ -14,6 +14,7 @@ from ..survey.state import UNFIT, classify
 from ..survey.worded import Variants, variants
 from .appclass import AppMaker
 from .candidates import Asked, Fit
+from .companions import kept_companions
 from .design import ClassDesign, ObjectDesign, StayDesign, WishDesign, bare
 from .kinds import common_bases
 from .mainplan import plan_main
@@ -86,6 +87,7 @@ class Assigner:
                 # where the main code cannot become an app, what functions share can still become classes
                 self.classes, self.taken_functions, self.taken_variables = [], set(), set()
                 self.found(lone=True)
+        kept_companions(self.file, self.language, self.classes, self.kinds)
         common_bases(self.file, self.language, self.classes, self.names)
         self.finish()
         return self.classes, self.stays

@@ -14,6 +14,7 @@ from ..survey.hazards import forbidding, hazards
 from .assign import Assigner
 from .collections import collect, records_of
 from .design import ClassDesign, Design, WishDesign, bare, holder_of
+from .merging import merged
 from .pieces import Piece, from_lines, lift_all, pieces
 from .records import records
 from .unpacking import taken_apart
@@ -46,7 +47,7 @@ def drafted(
     wanted = liftable(program, path, outsiders, design, idea)
     while True:
         lifted, stood = lift_all(program, path, wanted)
-        lifted = taken_apart(lifted, path)
+        lifted = merged(taken_apart(lifted, path), path, design.wishes)
         kept, after = listed(lifted, lifted.files[path], outsiders, design, taken)
         assigner = Assigner(after, after.files[path], outsiders, beside, design.wishes, entry, taken, idea)
         classes, stays = assigner.design()

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Sequence
 from typing import Any
 
 from .model import Block, SourceFile, Statement
@@ -69,3 +69,15 @@ def whole(file: SourceFile, start: int, end: int, kinds: frozenset[str], targets
     if (node.start_byte, node.end_byte) != (start, end) or node.type not in kinds or node.parent is None:
         return False
     return not any(node.parent.type == kind and node.parent.child_by_field_name(name) == node for kind, name in targets)
+
+
+def either(lead: str, unit: str, number: str, wanted: str, first: Sequence[str], other: Sequence[str], equal: str = "==", unlike: str = "!=") -> str:
+    """Lines for one number, and others for the rest; either may be none."""
+
+    def block(lines: Sequence[str]) -> str:
+        return "".join(f"{lead}{unit}{line}\n" if line.strip() else "\n" for line in lines)
+
+    if not first:
+        return f"{lead}if ({number} {unlike} {wanted}) {{\n{block(other)}{lead}}}\n"
+    rest = f" else {{\n{block(other)}{lead}}}" if other else ""
+    return f"{lead}if ({number} {equal} {wanted}) {{\n{block(first)}{lead}}}{rest}\n"

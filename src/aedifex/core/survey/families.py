@@ -208,7 +208,7 @@ def near_twins(file: SourceFile, family: Family) -> list[str]:
             place = next(((x, y) for x, y in pairs if x[1] != y[1]), None)
             if place is not None:
                 left, right = told(*place[0], twins_[0]), told(*place[1], other)
-                found.append(f"{other.name} is like {twins_[0].name} but not the same: {right} where {left}, so they stay apart")
+                found.append(f"{other.name} is like {twins_[0].name} but not the same: {right} where {left}, so they stay apart unless you ask for both in one class")
     return found
 
 

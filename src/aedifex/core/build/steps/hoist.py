@@ -65,7 +65,7 @@ class HoistLiteral:
 
 def literal_fields(design: ClassDesign) -> list[tuple[FieldDesign, list[str]]]:
     """The fields that replace no variable, but a literal in which twins differ; with the literals, the last arguments of the objects."""
-    found = [f for f in design.fields if f.origins and not any(f.origins)]
+    found = [f for f in design.fields if f.origins and not any(f.origins) and not (f.start == "argument" and f.value)]
     rows = [
         o.args[len(o.args) - len(found) :] if len(o.args) >= len(found) else [""] * len(found) for o in design.objects
     ]
@@ -118,6 +118,9 @@ class Hoister:
         return [(a, b, text) for (a, b), text in spans.items()]
 
     def declare(self, index: int, name: str, difference: Difference) -> None:
+        self.declare_as(index, name, difference.texts[index], difference.kind)
+
+    def declare_as(self, index: int, name: str, value: str, kind: str) -> None:
         """The variable's line, after the last of the object's own."""
         write, file = self.context.write, self.file
         after = self.last_first(index)
@@ -132,7 +135,7 @@ class Hoister:
                 0,
                 "put each on a line of its own",
             )
-        line = write.declare_variable(file, name, difference.texts[index], difference.kind)
+        line = write.declare_variable(file, name, value, kind)
         gap = "" if file.text[:end].endswith(b"\n") else "\n"
         self.out.insert(file.path, end, write.with_newlines(f"{gap}{lead}{line}\n", write.newline(file)))
 

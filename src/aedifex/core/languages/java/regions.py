@@ -15,6 +15,7 @@ TESTS = frozenset(["<", ">", "<=", ">=", "==", "!=", "&&", "||", "!"])
 KINDS = frozenset("binary_expression unary_expression ternary_expression method_invocation parenthesized_expression instanceof_expression object_creation_expression".split())  # noqa: SIM905  # fmt: skip
 TARGETS = frozenset([("assignment_expression", "left"), ("method_invocation", "object")])
 OWN_THIS = frozenset(["class_body", "class_declaration"])
+either = braces.either
 GOES_ON, LEAVES = "true", "false"
 PARAMETERS = frozenset(["formal_parameter", "catch_formal_parameter", "enhanced_for_statement", "resource"])
 

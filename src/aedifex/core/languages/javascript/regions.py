@@ -134,3 +134,8 @@ def several_results(file: SourceFile, start: int, declared: bool) -> str:
 def word_for(file: SourceFile, words: Sequence[str]) -> str:
     """The word that declares what comes back."""
     return "var" if old_style(file) or "var" in words else "let" if "let" in words else "const"
+
+
+def either(lead: str, unit: str, number: str, wanted: str, first: Sequence[str], other: Sequence[str]) -> str:
+    """Lines for one number, and others for the rest; either may be none."""
+    return braces.either(lead, unit, number, wanted, first, other, "===", "!==")

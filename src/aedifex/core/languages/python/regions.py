@@ -168,3 +168,13 @@ def several_results(file: SourceFile, start: int, declared: bool) -> str:
 
 def word_for(file: SourceFile, words: Sequence[str]) -> str:
     return ""
+
+
+def either(lead: str, unit: str, number: str, wanted: str, first: Sequence[str], other: Sequence[str]) -> str:
+    """Lines for one number, and others for the rest; either may be none."""
+    def block(lines: Sequence[str]) -> str:
+        return "".join(f"{lead}{unit}{line}\n" if line.strip() else "\n" for line in lines)
+
+    if not first:
+        return f"{lead}if {number} != {wanted}:\n{block(other)}"
+    return f"{lead}if {number} == {wanted}:\n{block(first)}" + (f"{lead}else:\n{block(other)}" if other else "")
