@@ -150,6 +150,10 @@ def pieces(file: SourceFile, language: Language, free_: Sequence[Symbol]) -> lis
 def named_after(region: Region, thing: Thing) -> list[str]:
     write = region.language.write
     own = list(thing.roles)
+    if region.function is not None and len(region.statements) * 2 >= len(region.body):
+        words = [w for w in write.words(region.function.name) if not says(w, {thing.stem})]
+        if words:  # most of what that function does
+            return list(words)
     if region.statements:
         return [w for w in verb(region, own, thing.stem, write) if not says(w, {thing.stem})] or ["update"]
     return question(region, thing.stem, write) or guarded(region, thing.stem, write)

@@ -1,0 +1,67 @@
+"""The demo programs as we would divide them by hand; the draft is held against that.
+
+A class: its role, its fields (those that others touch marked with a star), its methods with what they are handed, its objects.
+"""
+
+import shutil
+from pathlib import Path
+
+import pytest
+
+import aedifex.demo
+from aedifex.core.draft.drafter import draft
+from aedifex.core.program.language import find_sources, read_program
+
+PROGRAMS = Path(aedifex.demo.__file__).parent / "programs"
+BY_HAND = {
+    "tramline.py": {
+        "Tram": ("model", "x* speed doors_open* riders*", "move(signal) board draw stop_name toggle_doors", "tram1 tram2"),
+        "Fare": ("model", "box* tickets history", "sell collect report", "fare"),
+        "TramlineApp": ("app", "signal frames_drawn", "switch_signal draw_line send_to_depot", "app"),
+    },
+    "tramwindow.py": {
+        "Tram": ("model", "x* speed doors_open* riders*", "push toggle_doors move(signal) draw(screen)", "tram"),
+        "Signal": ("model", "green* switched", "switch draw(screen)", "signal"),
+        "Waiting": ("model", "places left_behind*", "add board draw(screen)", "waiting"),
+        "TramwindowApp": ("app", "", "", "app"),
+    },
+    "fares.py": {
+        "Till": ("model", "cash sold* open*", "open_till sell_ticket close", "till"),
+        "Card": ("model", "owner rides used*", "fill stamp show", "card"),
+        "Lost": ("model", "items returned*", "hand_in give_back", "lost"),
+        "FaresApp": ("app", "", "", "app"),
+    },
+    "tramcanvas.js": {
+        "Tram": ("model", "x speed open riders*", "move(signal) board draw(ctx)", "tram1 tram2"),
+        "Fare": ("model", "tickets box", "collect(tram1,tram2) show", "fare"),
+        "TramcanvasApp": ("app", "ctx signal frames", "drawLine loop", "app"),
+    },
+    "tramsketch.pde": {
+        "Tram": ("model", "x speed open riders*", "move(signalGo) board draw", "tram1 tram2 tram3"),
+        "Fare": ("model", "tickets* box*", "collect", "fare"),
+    },
+    "TramDesk.java": {
+        "Tram": ("model", "place* speed out", "move send", "tram1 tram2"),
+        "Till": ("model", "cash* tickets log", "sell(day) report print", "till"),
+        "TramDeskApp": ("app", "day luck", "closeDay", "app"),
+    },
+}
+
+
+@pytest.mark.parametrize("name", BY_HAND)
+def test_the_draft_is_what_we_would_have_written(name, tmp_path):
+    for path in PROGRAMS.glob("*.pde" if name.endswith(".pde") else name):
+        shutil.copy(path, tmp_path)
+    root, files = find_sources([str(tmp_path / name)])
+    design = draft(read_program(root, files))
+    found = {
+        c.name: (
+            c.role,
+            {f.name + ("" if f.hidden else "*") for f in c.fields},
+            {m.name + (f"({','.join(a['name'] for a in m.add)})" if m.add else "") for m in c.methods},
+            [o.name for o in c.objects],
+        )
+        for c in design.classes
+    }
+    wanted = {n: (role, set(fields.split()), set(methods.split()), objects.split()) for n, (role, fields, methods, objects) in BY_HAND[name].items()}
+    assert found == wanted
