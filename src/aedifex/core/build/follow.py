@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import copy
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 
 import tomlkit
 
@@ -28,31 +28,58 @@ from .steps.store import StoreCompanion, stored
 Prelude = Rename | CollectRecords | ItemMethod | AskItems | RecordsToObjects | RecordMethod | HoistLiteral | Lift | SplitUnpacking | MergeTwins | StoreCompanion
 
 
-def prelude(design: Design, program: Program) -> tuple[list[Prelude], Design, Program]:
+Part = tuple[list[Prelude], Design, Program]
+
+
+def prelude(design: Design, program: Program) -> Part:
     """The steps that come before all classes, and design and program as the other steps need them: after those that can be done."""
     steps: list[Prelude] = []
+    for part in (lifting, renamed, unpacking, merging, collecting, keying, storing, hoisting):
+        more, design, program = part(design, program)
+        steps += more
+    return steps, design, program
+
+
+def renamed(design: Design, program: Program) -> Part:
+    steps: list[Prelude] = []
     outsiders = read_neighbours(program) if design.renames else None
-
-    def lift(step: Lift, before: Program, trace: Trace) -> Program | None:
-        return tried(step, design, before, trace=trace)
-
-    lifting, design, program = lifted(design, program, lift)
-    steps += lifting
-    for path in [p for p in program.files if p in design.sources and design.classes]:
-        if unpackings(program.files[path], program.language):
-            steps.append(SplitUnpacking(path))
-            program = tried(steps[-1], design, program) or program
     for old, new in design.renames:
         step = Rename(old, new, outsiders=outsiders)
         steps.append(step)
         if (after := tried(step, design, program)) is not None:
             design = parse("", follow(to_toml(design), program, after, old, new))[0]
             program = after
+    return steps, design, program
+
+
+def lifting(design: Design, program: Program) -> Part:
+    def lift(step: Lift, before: Program, trace: Trace) -> Program | None:
+        return tried(step, design, before, trace=trace)
+
+    steps, design_, program = lifted(design, program, lift)
+    return [*steps], design_, program
+
+
+def unpacking(design: Design, program: Program) -> Part:
+    steps: list[Prelude] = []
+    for path in [p for p in program.files if p in design.sources and design.classes]:
+        if unpackings(program.files[path], program.language):
+            steps.append(SplitUnpacking(path))
+            program = tried(steps[-1], design, program) or program
+    return steps, design, program
+
+
+def merging(design: Design, program: Program) -> Part:
+    steps: list[Prelude] = []
     for c in design.classes:
         for m in unlike(c, program):
-            merge = MergeTwins(c, m)
-            steps.append(merge)
-            program = tried(merge, design, program) or program
+            steps.append(MergeTwins(c, m))
+            program = tried(steps[-1], design, program) or program
+    return steps, design, program
+
+
+def collecting(design: Design, program: Program) -> Part:
+    steps: list[Prelude] = []
     for c in [c for c in design.classes if is_collection(c)]:
         collect = CollectRecords(c)
         after = tried(collect, design, program)
@@ -60,27 +87,38 @@ def prelude(design: Design, program: Program) -> tuple[list[Prelude], Design, Pr
         asking: list[Prelude] = [*wishes, AskItems(c, [collect.id])]
         steps += [collect, *asking]
         design, program = stood(design, c, program, after, asking)
+    return steps, design, program
+
+
+def keying(design: Design, program: Program) -> Part:
+    steps: list[Prelude] = []
     for c in [c for c in design.classes if is_keyed(c)]:
         made = RecordsToObjects(c)
         after = tried(made, design, program)
         methods: list[Prelude] = [RecordMethod(c, m, [made.id]) for m in c.methods]
         steps += [made, *methods]
         design, program = stood(design, c, program, after, methods, original=program)
-    for c in list(design.classes):
-        for f in stored(c):
-            store = StoreCompanion(design.class_named(c.name) or c, f)
-            steps.append(store)
-            names = store.names(Context(program, design))
-            after = tried(store, design, program)
-            design = with_origins(design, c, f, names if after is not None else None)
-            program = after or program
-        for f, texts in literal_fields(c):
-            hoist = HoistLiteral(design.class_named(c.name) or c, f, texts)
-            steps.append(hoist)
-            names = hoist.names(Context(program, design))
-            after = tried(hoist, design, program)
-            design = with_origins(design, c, f, names if after is not None else None)
-            program = after or program
+    return steps, design, program
+
+
+def storing(design: Design, program: Program) -> Part:
+    return with_variables(design, program, [(c, StoreCompanion(c, f)) for c in design.classes for f in stored(c)])
+
+
+def hoisting(design: Design, program: Program) -> Part:
+    return with_variables(design, program, [(c, HoistLiteral(c, f, texts)) for c in design.classes for f, texts in literal_fields(c)])
+
+
+def with_variables(design: Design, program: Program, wanted: Sequence[tuple[ClassDesign, StoreCompanion | HoistLiteral]]) -> Part:
+    """Steps that make variables for fields that have none."""
+    steps: list[Prelude] = []
+    for c, step in wanted:
+        step.design = design.class_named(c.name) or c
+        steps.append(step)
+        names = step.names(Context(program, design))
+        after = tried(step, design, program)
+        design = with_origins(design, c, step.member, names if after is not None else None)
+        program = after or program
     return steps, design, program
 
 

@@ -22,6 +22,7 @@ from ...program.layout import (  # noqa: F401  (part of what a writer offers)
     words,
 )
 from ...program.model import Function, Reference, Scope, SourceFile, Statement, Symbol
+from .bases import BASE_IS_CALLED, base_call, class_head, class_with, constructor_text, extendable, extends, nothing  # noqa: F401
 
 KEYWORDS = frozenset(keyword.kwlist) | frozenset(keyword.softkwlist)
 ENTRY_GUARD = 'if __name__ == "__main__":'
@@ -108,10 +109,6 @@ def has_members(file: SourceFile, span: tuple[int, int]) -> bool:
     """Whether an expression can be asked for a member as it is written."""
     node = file.tree.root_node.named_descendant_for_byte_range(*span)
     return (node.start_byte, node.end_byte) == span and node.type in ("identifier", "subscript", "call", "attribute")
-
-
-def class_head(name: str, base: str = "") -> str:
-    return f"class {name}({base}):\n" if base else f"class {name}:\n"
 
 
 def class_around(file: SourceFile, unit: str, name: str, method: str) -> str:
@@ -385,40 +382,3 @@ def quiet_module(module: str) -> bool:
     """Whether importing a module a little earlier or later can be told from outside."""
     top = module.split(".")[0]
     return top in sys.stdlib_module_names and top not in LOUD
-
-
-# -- bases ---------------------------------------------------------------------------------------
-
-BASE_IS_CALLED = False  # whether a constructor must let that of the base work, even if there is none
-
-def extendable(file: SourceFile) -> bool:
-    """Whether a class of the file can be given a base."""
-    return True
-
-
-def extends(file: SourceFile, scope: Scope, base: str) -> tuple[int, int, str]:
-    """The edit that gives a class without bases one."""
-    node = file.tree.root_node.named_descendant_for_byte_range(scope.start, scope.start)
-    while node.type != "class_definition":
-        node = node.parent
-    name, body = node.child_by_field_name("name"), node.child_by_field_name("body")
-    colon = file.text.rindex(b":", name.end_byte, body.start_byte) if b":" in file.text[name.end_byte : body.start_byte] else name.end_byte
-    return name.end_byte, colon, f"({base})"
-
-
-def base_call(file: SourceFile, arguments: Sequence[str]) -> str:
-    """The statement by which a constructor lets that of the base work."""
-    return f"super().{CONSTRUCTOR}({', '.join(arguments)})"
-
-
-def constructor_text(file: SourceFile, unit: str, parameters: Sequence[str], lines: Sequence[str]) -> str:
-    return f"{unit}def {CONSTRUCTOR}({', '.join([RECEIVER, *parameters])}):\n" + "".join(f"{line}\n" for line in lines)
-
-
-def class_with(file: SourceFile, unit: str, name: str, members: str) -> str:
-    return class_head(name) + members
-
-
-def nothing(file: SourceFile, unit: str) -> str:
-    """What an empty class holds."""
-    return f"{unit}pass\n"
