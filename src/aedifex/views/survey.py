@@ -58,6 +58,8 @@ def show_file(console: Console, file: Any) -> None:
     for unit in file.jobs:
         told = "; ".join(f"{job} at {', '.join(map(str, lines[:5]))}{' ...' if len(lines) > 5 else ''}" for job, lines in unit["jobs"].items())
         console.print(f"[bold]several jobs[/]  {escape(unit['name'])} (line {unit['start']}): {escape(told)}")
+        if unit["split"]:
+            concern_strip(console, unit["split"], "  it could be split")
     if file.handlers:
         console.print(
             "[bold]handlers[/]  "
@@ -72,9 +74,9 @@ COLOURS = {"input": "cyan", "drawing": "magenta", "console": "magenta", "timing"
            "database": "blue", "network": "blue", "work": "green", "set-up": "white"}  # fmt: skip
 
 
-def concern_strip(console: Console, parts: list[Any]) -> None:
+def concern_strip(console: Console, parts: list[Any], title: str = "what it is about") -> None:
     """One row: a bar of as many blocks as there are statements, and what each stretch is about with its lines."""
-    text = Text("what it is about  ", style="bold")
+    text = Text(title + "  ", style="bold")
     for number, part in enumerate(parts):
         lines = str(part["first"]) if part["first"] == part["last"] else f"{part['first']}-{part['last']}"
         text.append("  " if number else "", style="default")

@@ -94,7 +94,7 @@ class AppMaker:
                 continue
             if not self.needed(f, state, taken):
                 continue
-            if f not in self.a.functions:
+            if f not in self.a.functions and f not in self.a.parts:
                 why = next((s.why for s in self.a.stays if s.name == f.name), "it cannot be a method")
                 return None, f"{f.name} uses what the main code sets, but {why}"
             found.append(f)

@@ -25,7 +25,11 @@ from .roles import Roles
 
 
 class Assigner:
-    """Drafts the classes of one file; ``outsiders``: files that may use its names; ``beside``: all paths in its folder."""
+    """Drafts the classes of one file.
+
+    ``outsiders``: files that may use its names; ``beside``: all paths in its folder; ``parts``: functions that are cut out of the main
+    code, which say no more of what belongs together than that does.
+    """
 
     def __init__(
         self,
@@ -37,6 +41,7 @@ class Assigner:
         entry: bool,
         taken: set[str],
         idea: str = "use",
+        parts: frozenset[str] = frozenset(),
     ) -> None:
         self.program, self.file, self.language = program, file, program.language
         self.write = program.language.write
@@ -69,11 +74,9 @@ class Assigner:
             s for s, v in self.kinds.items() if v.nature != "constant" and s.name not in kept and self.fit_variable(s)
         ]
         self.asked = self.asked_groups()  # before the functions: what is asked for is no constant any more
-        self.functions = [
-            f
-            for f in file.functions
-            if f.outer is file.scope and f.name not in kept and not self.starts(f) and self.fit_function(f)
-        ]
+        fit = [f for f in file.functions if f.outer is file.scope and f.name not in kept and not self.starts(f) and self.fit_function(f)]
+        self.functions = [f for f in fit if f.name not in parts]
+        self.parts = [f for f in fit if f.name in parts]
 
     def design(self) -> tuple[list[ClassDesign], list[StayDesign]]:
         if self.whole is not None:

@@ -9,10 +9,11 @@ from ..program.errors import AedifexError
 from ..program.language import neighbours, read_program
 from ..program.model import Program, SourceFile
 from ..program.pause import uncollected
-from ..survey.effects import module_variables
+from ..survey.effects import Effects, module_variables
 from ..survey.hazards import forbidding, hazards
 from .assign import Assigner
 from .collections import collect, records_of
+from .cuts import cuts
 from .design import ClassDesign, Design, WishDesign, bare, holder_of
 from .merging import merged
 from .pieces import Piece, from_lines, lift_all, pieces
@@ -44,16 +45,17 @@ def drafted(
     program: Program, path: str, outsiders: Program, beside: list[str], design: Design, taken: set[str], entry: bool, idea: str
 ) -> Program:
     """Put the classes of one file into a design; the program as the drafts of further files need it."""
-    wanted = liftable(program, path, outsiders, design, idea)
+    wanted = liftable(program, path, outsiders, design, idea, entry)
     while True:
         lifted, stood = lift_all(program, path, wanted)
         lifted = merged(taken_apart(lifted, path), path, design.wishes)
         kept, after = listed(lifted, lifted.files[path], outsiders, design, taken)
-        assigner = Assigner(after, after.files[path], outsiders, beside, design.wishes, entry, taken, idea)
+        parts = frozenset(p.name for p in stood if p.app)
+        assigner = Assigner(after, after.files[path], outsiders, beside, design.wishes, entry, taken, idea, parts)
         classes, stays = assigner.design()
-        methods = {bare(o) for c in classes if c.role != "app" for m in c.methods for o in m.origins}
+        methods = {(bare(o), c.role == "app") for c in classes for m in c.methods for o in m.origins}
         fields = {bare(o) for c in classes for f in c.fields for o in f.origins} | {s.name for s in assigner.constants}
-        wanted = [p for p in stood if p.name in methods and p.uses <= fields]
+        wanted = [p for p in stood if (p.name, p.app) in methods and p.uses <= fields and not p.takes & fields]
         if len(wanted) == len(stood):
             break
     assigner.place(kept)
@@ -66,7 +68,7 @@ def drafted(
     return after
 
 
-def liftable(program: Program, path: str, outsiders: Program, design: Design, idea: str) -> list[Piece]:
+def liftable(program: Program, path: str, outsiders: Program, design: Design, idea: str, entry: bool) -> list[Piece]:
     """Lines that others do over one object's data, unless something forbids to touch the file."""
     file, language = program.files[path], program.language
     asked = {bare(n) for w in design.wishes for n in w.keep}
@@ -76,7 +78,11 @@ def liftable(program: Program, path: str, outsiders: Program, design: Design, id
     if forbidding(found, set()) is not None:
         return []
     free = [s for s in module_variables(file) if s.kinds == {"variable"} and s.name not in asked and forbidding(found, {s.name}) is None]
-    return pieces(file, language, free)
+    work = pieces(file, language, free)
+    if entry and idea == "use" and language.code_at_top:
+        taken = {n for s in file.scope.walk() for n in s.symbols} | set(language.builtins) | {p.name for p in work} | {"run"}
+        work += cuts(file, language, Effects(file, language), taken)
+    return work
 
 
 def listed(

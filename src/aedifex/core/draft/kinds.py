@@ -13,7 +13,7 @@ ENOUGH = 3  # classes that share before a base is worth it
 
 def common_bases(file: SourceFile, language: Language, classes: list[ClassDesign], taken: set[str]) -> None:
     """Give classes of one kind a base in their designs, and say why."""
-    if not language.write.extendable(file):
+    if language.write.bases is None or not language.write.bases.extendable(file):
         return
     alike: dict[tuple[str, ...], list[tuple[ClassDesign, MethodDesign]]] = {}
     for c in classes:

@@ -44,9 +44,10 @@ class Lifter:
         self.named: Symbols = state_names(found) | own
         self.unit = self.write.indent_unit(self.file)
         self.out: list[Range] = []
+        self.made = Interface()
 
     def edits(self) -> list[Range]:
-        made = self.checked(self.region)
+        made = self.made = self.checked(self.region)
         self.check_name()
         self.out.append((self.target(), self.target(), self.text(made)))
         self.call(self.region, made)

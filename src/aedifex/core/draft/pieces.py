@@ -38,7 +38,9 @@ class Piece:
     named: frozenset[str]
     size: int = 0
     several: bool = False
+    app: bool = False  # it is to be a method of the app
     also: list[int] = field(default_factory=list)  # lines where the same stands
+    takes: set[str] = field(default_factory=set)  # what it is handed, once it is lifted
 
     @property
     def uses(self) -> set[str]:
@@ -53,7 +55,9 @@ def lift_all(program: Program, path: str, wanted: Sequence[Piece]) -> tuple[Prog
     for piece in sorted(wanted, key=lambda p: (p.size, p.region.start)):
         file = program.files[path]
         try:
-            edits = Lifter(program.language, Place(file, *places[piece.name]), piece.name, piece.named, piece.several).edits()
+            lifter = Lifter(program.language, Place(file, *places[piece.name]), piece.name, piece.named, piece.several)
+            edits = lifter.edits()
+            piece.takes = {s.name for s in lifter.made.takes}
         except Unliftable:
             continue
         program = reread(program, {path: applied(file.text, edits, file.encoding)})
@@ -65,15 +69,21 @@ def lift_all(program: Program, path: str, wanted: Sequence[Piece]) -> tuple[Prog
 def from_lines(classes: list[ClassDesign], stood: Sequence[Piece]) -> None:
     """Say of the methods that come from lifted functions which lines they are."""
     by_name = {p.name: p for p in stood}
+    places = {p.name: p.region.start for p in stood if p.app}
     for c in classes:
+        c.methods.sort(key=lambda m: places.get(bare(m.origins[0]), 0) if m.origins else 0)  # parts of the main code in its order, at the end
         for m in c.methods:
             mine = [by_name[bare(o)] for o in m.origins if bare(o) in by_name]
             if not mine:
                 continue
             m.origins, m.lines = [], [p.lines for p in mine]
             c.why = [said for w in c.why if (said := without(w, by_name))]
-            places = " and ".join(numbers(p) for p in mine)
-            c.why.append(f"{m.name} is what other code does with its data alone, at {places}")
+            where = " and ".join(numbers(p) for p in mine)
+            if mine[0].app:
+                m.hidden = True
+                c.why.append(f"{m.name} is one job of the main loop, at {where}")
+            else:
+                c.why.append(f"{m.name} is what other code does with its data alone, at {where}")
 
 
 def numbers(piece: Piece) -> str:
@@ -142,7 +152,7 @@ def pieces(file: SourceFile, language: Language, free_: Sequence[Symbol]) -> lis
                 name = base if thing.number < 0 else f"{base}{thing.number}"
                 used.add(name)
                 more = [o.line for o in repeats(r)]
-                found.append(Piece(lines_of(file, r.start, r.end, bool(r.statements)), name, r, named, r.end - r.start, len(row) > 1, more))
+                found.append(Piece(lines_of(file, r.start, r.end, bool(r.statements)), name, r, named, r.end - r.start, len(row) > 1, False, more))
             used.add(base)
     return sorted(found, key=lambda p: p.region.start)
 

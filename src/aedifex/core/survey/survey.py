@@ -125,12 +125,16 @@ def main_strip(file: SourceFile, effects: Effects, language: Language, about: Co
 
 
 def several_jobs(file: SourceFile, effects: Effects, about: Concerns) -> list[dict[str, Any]]:
-    """Functions and classes that do several of the things that lead out of a program."""
+    """Functions and classes that do several of the things that lead out of a program, and how a function could be split."""
     found = []
+    functions = {f.symbol: f for f in file.functions}
     for unit in sorted(effects.units.values(), key=lambda u: u.start):
         lines = jobs(about, unit.start, unit.end)
         if len(lines) > 1 and sum(map(len, lines.values())) > 2:
-            found.append({"name": unit.name, "start": file.shown(unit.start), "jobs": lines})
+            f = functions.get(unit.symbol)
+            body = [s for s in about.language.body(file, f) if s.kind not in ("docstring", "declare")] if f is not None else []
+            split = [asdict(part) for part in strip(about, body, True)]
+            found.append({"name": unit.name, "start": file.shown(unit.start), "jobs": lines, "split": split if len(split) > 1 else []})
     return found
 
 

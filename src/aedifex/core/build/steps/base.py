@@ -51,7 +51,7 @@ def bases(design: Design) -> list[tuple[str, list[ClassDesign]]]:
 
 class Sharer:
     def __init__(self, context: Context, name: str, designs: list[ClassDesign]) -> None:
-        self.context, self.name, self.write = context, name, context.write
+        self.context, self.name, self.write, self.bases = context, name, context.write, context.write.bases
         self.file: SourceFile = context.home(designs[0])
         if any(context.home(c) is not self.file for c in designs):
             raise Refusal(f"the classes that are to have the base '{name}' come from several files", self.file.path, 0, "take one of them out")
@@ -66,20 +66,20 @@ class Sharer:
         common, parameters = self.common_fields()
         if not shared and not common:
             raise Refusal("they have no field and no method in common", self.file.path, self.file.line(self.scopes[0].start), "leave 'base' out")
-        if common or self.write.BASE_IS_CALLED:
+        if common or self.bases.BASE_IS_CALLED:
             self.constructors(common, parameters)
         gone: list[set[str]] = [set(shared) for _ in self.scopes]
         for methods, going in zip(self.methods, gone, strict=True):
             if common and self.left(methods, common) == [] and self.given(methods) == parameters:
                 going.add(self.write.CONSTRUCTOR)
         for scope, methods, going in zip(self.scopes, self.methods, gone, strict=True):
-            self.out.replace(self.file.path, *self.write.extends(self.file, scope, self.name))
+            self.out.replace(self.file.path, *self.bases.extends(self.file, scope, self.name))
             self.remove(scope, [methods[n] for n in going if n in methods], len(methods))
         self.out.insert(self.file.path, self.place(), self.text(shared, common, parameters))
         return self.out
 
     def check(self) -> None:
-        if not self.write.extendable(self.file):
+        if self.bases is None or not self.bases.extendable(self.file):
             raise Refusal("bases are made in Python and JavaScript only, so far", self.file.path, 0, "leave 'base' out")
         if any(self.name in s.symbols for s in self.file.scope.walk()) or self.name in self.context.language.builtins:
             raise Refusal(f"'{self.name}' is in use already", self.file.path, 0, "choose another name for the base")
@@ -137,7 +137,7 @@ class Sharer:
                 continue
             at = self.write.comment_start(self.file, statements[0].start)
             lead = self.file.slice(self.write.line_start(self.file, statements[0].start), statements[0].start)
-            self.out.insert(self.file.path, at, lead + self.write.base_call(self.file, parameters) + self.write.newline(self.file))
+            self.out.insert(self.file.path, at, lead + self.bases.base_call(self.file, parameters) + self.write.newline(self.file))
             for s in statements:
                 if self.said(s) in common:
                     self.out.delete(self.file.path, self.write.comment_start(self.file, s.start), self.write.line_end(self.file, s.end))
@@ -147,7 +147,7 @@ class Sharer:
         for number, f in enumerate(sorted(methods, key=lambda f: f.start)):
             start = self.write.blank_before(self.file, self.write.comment_start(self.file, f.start))
             end = self.write.line_end(self.file, f.end - 1)
-            empty = self.write.nothing(self.file, self.unit) if len(methods) == count and number == 0 else ""
+            empty = self.bases.nothing(self.file, self.unit) if len(methods) == count and number == 0 else ""
             opening = self.file.text[:start].rstrip().endswith((b":", b"{")) or (opening and start <= last)
             end = self.write.blank_after(self.file, end) if opening and not empty else end
             self.out.replace(self.file.path, max(start, last), end, empty)
@@ -167,10 +167,10 @@ class Sharer:
             for s in statements:
                 start = self.write.comment_start(self.file, s.start)
                 lines.append(self.file.slice(start, self.write.line_end(self.file, s.end)).rstrip("\r\n"))
-            parts.append(self.write.constructor_text(self.file, self.unit, parameters, lines))
+            parts.append(self.bases.constructor_text(self.file, self.unit, parameters, lines))
         for name in shared:
             f = first[name]
             start = self.write.comment_start(self.file, f.start)
             parts.append(self.file.slice(start, self.write.line_end(self.file, f.end - 1)).rstrip("\r\n") + "\n")
-        text = self.write.class_with(self.file, self.unit, self.name, "\n".join(parts)) + "\n" * self.write.BLANKS
+        text = self.bases.class_with(self.file, self.unit, self.name, "\n".join(parts)) + "\n" * self.write.BLANKS
         return str(self.write.with_newlines(text, nl))

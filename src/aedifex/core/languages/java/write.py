@@ -44,6 +44,7 @@ RECEIVER = "this"
 CONSTRUCTOR = "<init>"
 DESTRUCTOR = "finalize"
 BLANKS = 1  # blank lines between definitions
+bases = None  # classes get no base of their own yet: their fields would have to move as well
 PARTED_IMPORTS = False
 FILE_IS_CLASS = True
 
@@ -218,8 +219,3 @@ def added_parameters(file: SourceFile, function: Function, added: Sequence[tuple
 def as_argument(file: SourceFile, start: tuple[int, int], text: str, type_: str) -> str:
     """A list of values in braces needs its type where it is an argument."""
     return f"new {type_} {text}" if text.startswith("{") else text
-
-
-def extendable(file: SourceFile) -> bool:
-    """Whether a class of the file can be given a base: not yet, its fields would have to move as well."""
-    return False

@@ -36,7 +36,8 @@ from ...program.layout import (  # noqa: F401
     with_newlines,
     words,
 )
-from ...program.model import Function, Reference, Scope, SourceFile, Statement, Symbol
+from ...program.model import Function, Reference, SourceFile, Statement, Symbol
+from . import bases  # noqa: F401
 from .importing import (  # noqa: F401
     head,
     import_again,
@@ -193,38 +194,3 @@ def added_parameters(file: SourceFile, function: Function, added: Sequence[tuple
     if any(p.default or p.kind == "star" for p in function.params):
         return (function.params[0].start, function.params[0].start, names + ", "), "first"
     return (function.params[-1].end, function.params[-1].end, ", " + names), "last"
-
-
-# -- bases ---------------------------------------------------------------------------------------
-
-BASE_IS_CALLED = True  # whether a constructor must let that of the base work, even if there is none
-
-def extendable(file: SourceFile) -> bool:
-    """Whether a class of the file can be given a base: fields with types would have to move as well."""
-    return not typed(file)
-
-
-def extends(file: SourceFile, scope: Scope, base: str) -> Edit:
-    """The edit that gives a class without bases one."""
-    at = file.text.index(b"{", scope.start)
-    while file.text[at - 1 : at] == b" ":
-        at -= 1
-    return at, at, f" extends {base}"
-
-
-def base_call(file: SourceFile, arguments: Sequence[str]) -> str:
-    """The statement by which a constructor lets that of the base work; nothing of the object is there before."""
-    return f"super({', '.join(arguments)}){end(file)}"
-
-
-def constructor_text(file: SourceFile, unit: str, parameters: Sequence[str], lines: Sequence[str]) -> str:
-    return f"{unit}constructor{gap(file)}({', '.join(parameters)}) {{\n" + "".join(f"{line}\n" for line in lines) + f"{unit}}}\n"
-
-
-def class_with(file: SourceFile, unit: str, name: str, members: str) -> str:
-    return f"class {name} {{\n{members}}}\n"
-
-
-def nothing(file: SourceFile, unit: str) -> str:
-    """What an empty class holds."""
-    return ""

@@ -22,7 +22,8 @@ from ...program.layout import (  # noqa: F401  (part of what a writer offers)
     words,
 )
 from ...program.model import Function, Reference, Scope, SourceFile, Statement, Symbol
-from .bases import BASE_IS_CALLED, base_call, class_head, class_with, constructor_text, extendable, extends, nothing  # noqa: F401
+from . import bases  # noqa: F401
+from .bases import class_head
 
 KEYWORDS = frozenset(keyword.kwlist) | frozenset(keyword.softkwlist)
 ENTRY_GUARD = 'if __name__ == "__main__":'
