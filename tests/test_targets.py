@@ -17,19 +17,19 @@ BY_HAND = {
     "tramline.py": {
         "Tram": ("model", "x* speed doors_open* riders*", "move(signal) board draw stop_name toggle_doors", "tram1 tram2"),
         "Fare": ("model", "box* tickets history", "sell collect report", "fare"),
-        "TramlineApp": ("app", "signal frames_drawn", "switch_signal draw_line send_to_depot", "app"),
+        "TramlineApp": ("app", "signal frames_drawn tick", "handle_key move draw switch_signal draw_line send_to_depot", "app"),
     },
     "tramwindow.py": {
         "Tram": ("model", "x* speed doors_open* riders*", "push toggle_doors move(signal) draw(screen)", "tram"),
         "Signal": ("model", "green* switched", "switch draw(screen)", "signal"),
         "Waiting": ("model", "places left_behind*", "add board draw(screen)", "waiting"),
-        "TramwindowApp": ("app", "", "", "app"),
+        "TramwindowApp": ("app", "screen score running", "handle_events update draw", "app"),
     },
     "fares.py": {
         "Till": ("model", "cash sold* open*", "open_till sell_ticket close", "till"),
         "Card": ("model", "owner rides used*", "fill stamp show", "card"),
         "Lost": ("model", "items returned*", "hand_in give_back", "lost"),
-        "FaresApp": ("app", "", "", "app"),
+        "FaresApp": ("app", "", "sell handle_card", "app"),
     },
     "tramcanvas.js": {
         "Tram": ("model", "x speed open riders*", "move(signal) board draw(ctx)", "tram1 tram2"),
