@@ -156,6 +156,7 @@ class SourceFile:
         self.classes: list[tuple[Scope, str]] = []  # the scope of each class, and the name it is bound to
         self.calls: list[Call] = []
         self.opaque_calls: list[int] = []  # where something other than a name or its member is called
+        self.quiet_calls: list[int] = []  # where something is called that runs nothing of the program, and is no name or member of one
         self.statements: list[Statement] = []
         self.problems: list[Problem] = []
         self.declarations: list[Declaration] = []

@@ -53,7 +53,7 @@ class Concerns:
         for call in self.file.calls:
             if call.callee.symbol not in self.effects.units or call.callee.member:
                 yield call.callee.start, self.followed("".join(self.file.slice(call.callee.start, call.args_start).split()).rstrip("("))
-        for at in self.file.opaque_calls:
+        for at in [*self.file.opaque_calls, *self.file.quiet_calls]:
             if (match := DOTTED.match(self.file.text, at)) is not None:
                 yield at, self.followed("".join(match[1].decode("utf-8", "replace").split()))
 

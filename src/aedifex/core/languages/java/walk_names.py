@@ -151,7 +151,7 @@ class NameWalker:
                 self.mutated(base)
         if ref is None:
             if base is not None and base.type == "field_access" and self.text(base) in ("System.out", "System.err"):
-                pass  # printing runs nothing of the program
+                self.file.quiet_calls.append(node.start_byte)  # printing runs nothing of the program
             elif base is None or base.type != "super":
                 self.file.opaque_calls.append(node.start_byte)
         else:
