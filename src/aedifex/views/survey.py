@@ -71,7 +71,7 @@ def show_file(console: Console, file: Any) -> None:
 
 
 COLOURS = {"input": "cyan", "drawing": "magenta", "console": "magenta", "timing": "yellow", "sound": "yellow", "files": "blue",
-           "database": "blue", "network": "blue", "work": "green", "set-up": "white"}  # fmt: skip
+           "database": "blue", "network": "blue", "work": "green", "set-up": "white", "closing": "white"}  # fmt: skip
 
 
 def concern_strip(console: Console, parts: list[Any], title: str = "what it is about") -> None:

@@ -13,7 +13,7 @@ from ..program.language import Language
 from ..program.model import SourceFile, Statement, Symbol
 from .effects import Effects
 
-WORK, SETUP = "work", "set-up"  # what nothing outside can tell of: in a loop, and before it
+WORK, SETUP, CLOSING = "work", "set-up", "closing"  # what nothing outside can tell of: in a loop, before it, after it
 OUTWARD = ("console", "drawing", "sound", "files", "database", "network")  # what leaves the program
 ORDER = ("input", "timing", "network", "database", "files", "sound", "drawing", "console")  # the first wins where two are as frequent
 
@@ -80,9 +80,9 @@ class Concerns:
             waiting += self.effects.direct(unit.start, unit.end).uses
         return found
 
-    def of(self, s: Statement, looped: bool) -> str:
-        """What one statement is about."""
-        return chief(self.whole(s.start, s.end)) or (WORK if looped else SETUP)
+    def of(self, s: Statement, looped: bool, over: bool = False) -> str:
+        """What one statement is about. ``looped``: it stands in a loop; ``over``: it comes after one."""
+        return chief(self.whole(s.start, s.end)) or (WORK if looped else CLOSING if over else SETUP)
 
 
 def chief(found: Counter[str]) -> str:
@@ -104,11 +104,13 @@ def strip(concerns: Concerns, statements: Iterable[Statement], looped: bool = Fa
     """Statements in their order, those that follow one another and are about the same joined; a loop's body told apart from the loop."""
     file, language = concerns.file, concerns.language
     found: list[Stretch] = []
+    over = False
     for s in statements:
         inner = [x for b in language.regions.blocks(file, s) for x in b.statements] if s.kind in ("for", "while", "guard") else []
         parts = strip(concerns, inner, looped or s.kind != "guard") if len(inner) > 2 else []
         if len(parts) < 2:
-            parts = [Stretch(concerns.of(s, looped), file.shown(s.start), file.shown(s.end - 1), language.count(s))]
+            parts = [Stretch(concerns.of(s, looped, over), file.shown(s.start), file.shown(s.end - 1), language.count(s))]
+        over = over or s.kind == "while"
         for part in parts:
             if found and found[-1].concern == part.concern:
                 found[-1] = Stretch(part.concern, found[-1].first, part.last, found[-1].statements + part.statements)
