@@ -25,7 +25,7 @@ from .verbs import remark
 LONG = 18  # lines of a loop's body from which it is cut
 FEW = 3  # lines that are left where they are
 VERBS = {"input": "handle input", "work": "update", "drawing": "draw", "console": "show", "sound": "play sounds", "files": "save", "network": "exchange"}
-LITERAL = re.compile(r"""['"]([A-Za-z][A-Za-z_]{2,})['"]""")
+LITERAL = re.compile(r"""['"]([A-Za-z][A-Za-z_]+)['"]""")
 
 
 def cuts(file: SourceFile, language: Language, effects: Effects, taken: set[str]) -> list[Piece]:
@@ -135,6 +135,6 @@ def branches(file: SourceFile, language: Language, body: Sequence[Statement]) ->
         for b in language.regions.blocks(file, s):
             literal = LITERAL.search(file.slice(last, b.start))
             last = b.end
-            if literal is not None and b.role in ("branch", "case") and len(b.statements) > 1:
+            if literal is not None and b.role in ("branch", "case") and b.statements:
                 words = [w for w in language.write.words(literal[1]) if w.isalpha()]
                 yield list(b.statements), words if not set(words) & nouns else ["handle", *words]

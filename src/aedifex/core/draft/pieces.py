@@ -166,7 +166,7 @@ def named_after(region: Region, thing: Thing) -> list[str]:
             return list(words)
     if region.statements:
         return [w for w in verb(region, own, thing.stem, write) if not says(w, {thing.stem})] or ["update"]
-    return question(region, thing.stem, write) or guarded(region, thing.stem, write)
+    return question(region, own, thing.stem, write) or guarded(region, thing.stem, write)
 
 
 def matched(

@@ -8,6 +8,7 @@ from typing import Any
 
 from ..program.model import SourceFile, Symbol
 from ..survey.region import Region
+from .wording import singular
 
 ARTICLES = frozenset("the a an its their this that to of on in at by with from for and or all each every now then one".split())  # noqa: SIM905
 STATES = frozenset("open closed shut on off active enabled visible shown hidden up down lit".split())  # noqa: SIM905
@@ -41,6 +42,9 @@ def verb(region: Region, own: Sequence[Symbol], stem: str, write: Any) -> list[s
         return ["toggle", *(words[:-1] if len(words) > 1 and words[-1] in STATES else words)]
     if len(set_) == 1 and len(texts) == 1 and flat[:4] == [set_[0], "=", "-", set_[0]]:
         return ["reverse", *last]
+    grown = re.search(r"(\w+) \. (?:append|add|push) \(", " ".join(flat))
+    if grown is not None and grown[1] in names:
+        return ["add", singular(write.words(grown[1])[-1])]
     if any(w in SPEEDS for n in names & set(flat) for w in write.words(n)) or set(last) <= {"x", "y"}:
         return ["move"]
     plain = all(s.kind == "assign" and s.value is not None and language.purity(file, s.value) == "literal" for s in region.statements)
@@ -55,14 +59,25 @@ WORDS = {">": "over", ">=": "reaches", "<": "under", "<=": "within", "==": "is",
          "and": "and", "&&": "and", "or": "or", "||": "or", "not": "not", "!": "not", "in": "in"}  # fmt: skip
 
 
-def question(region: Region, stem: str, write: Any) -> list[str]:
-    """Words for a condition, read aloud without its numbers; none if that would be long."""
+JOINING = frozenset(["and", "or", "is", "in", "over", "under", "reaches", "within"])
+
+
+def question(region: Region, own: Sequence[Symbol], stem: str, write: Any) -> list[str]:
+    """Words for a condition, read aloud without its numbers and what is handed to it; none if that would be long."""
+    names = {s.name for s in own}
+    used = {r.name for r in region.file.within(region.start, region.end)} & names
+    if used and {write.words(n)[-1] for n in used} <= {"x", "y"} and b"==" in region.file.text[region.start : region.end]:
+        return ["is", "at"]
     found: list[str] = []
     for token in region.language.tokens(region.file, region.start, region.end, []):
         if token in WORDS:
             found += WORDS[token].split("_")
-        elif token.isidentifier():
+        elif token in names:
             found += [b for w in write.words(token) if (b := w.rstrip("0123456789") or w) != stem]
+    while found and found[0] in JOINING:
+        found.pop(0)
+    while found and found[-1] in JOINING:
+        found.pop()
     return found if 1 < len(found) <= MOST * 2 else []
 
 
