@@ -9,6 +9,7 @@ Each is lifted into a function first; the draft then finds that it belongs to th
 from __future__ import annotations
 
 import re
+from bisect import bisect_left, bisect_right
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 
@@ -187,18 +188,40 @@ def matched(
 def regions(file: SourceFile, language: Language, row: list[Thing]) -> list[tuple[Thing, Region]]:
     """Every stretch that works on one object of a row and on nothing else, and is worth a method."""
     found: list[tuple[Thing, Region]] = []
-    state = {s for s, v in classify(file, language).items() if v.nature != "constant"} - turn_locals(file, language)
+    state = changing(file, language)
+    places = [sorted(r.start for s in thing.roles for r in s.references) for thing in row]
     for body, whole in bodies(file, language, state, row):
-        blocks = [body, *(b.statements for _, b in all_blocks(file, language, body))]
-        for block in blocks:
-            for thing in row:
-                for run in runs(file, language, block, thing, state):
+        for block in [body, *inner_blocks(file, language, body)]:
+            for thing, mine in zip(row, places, strict=True):
+                for run in runs(file, language, block, thing, state, mine):
                     if whole and run == list(body):
                         continue
                     region = region_of(file, language, run[0].start, run[-1].end)
                     if region is not None and alone(region, thing) and worth(region, thing):
                         found.append((thing, region))
     return [*found, *conditions(file, language, row, state)]
+
+
+def changing(file: SourceFile, language: Language) -> set[Symbol]:
+    """The variables that are state: what never changes and what each turn makes anew is none."""
+    if "changing" not in file.memo:
+        found = {s for s, v in classify(file, language).items() if v.nature != "constant"}
+        file.memo["changing"] = found - turn_locals(file, language)
+    state: set[Symbol] = file.memo["changing"]
+    return state
+
+
+def inner_blocks(file: SourceFile, language: Language, body: Sequence[Statement]) -> list[list[Statement]]:
+    key = ("blocks", body[0].start if body else -1)
+    if key not in file.memo:
+        file.memo[key] = [b.statements for _, b in all_blocks(file, language, body)]
+    found: list[list[Statement]] = file.memo[key]
+    return found
+
+
+def touched(places: Sequence[int], start: int, end: int) -> int:
+    """How many of the places lie in a stretch."""
+    return bisect_left(places, end) - bisect_left(places, start)
 
 
 def outermost(groups: list[list[Region]]) -> list[list[Region]]:
@@ -232,32 +255,44 @@ def main_code(file: SourceFile) -> list[Statement]:
     return [s for s in file.statements if s.kind not in ("function", "class", "import", "docstring")]
 
 
-def bodies(
-    file: SourceFile, language: Language, state: set[Symbol], row: list[Thing]
-) -> Iterator[tuple[Sequence[Statement], bool]]:
+def bodies(file: SourceFile, language: Language, state: set[Symbol], row: list[Thing]) -> Iterator[tuple[Sequence[Statement], bool]]:
     """Main code, and the functions that are not one object's own; whether it is a function's."""
     yield file.statements, False
-    for f in file.tops:
+    holders = {f for t in row for s in t.roles for r in s.references if (f := file.function_at(r.start)) is not None}
+    for f in sorted(holders, key=lambda f: f.start):
         used = {r.symbol for r in file.within(f.start, f.end)} & state
-        touched = [t for t in row if used & set(t.roles)]
-        own = len(touched) == 1 and (touched[0].number >= 0 or len(used & set(touched[0].roles)) * 2 >= len(used))
-        if touched and not own:
+        theirs = [t for t in row if used & set(t.roles)]
+        own = len(theirs) == 1 and (theirs[0].number >= 0 or len(used & set(theirs[0].roles)) * 2 >= len(used))
+        if theirs and not own:
             yield language.body(file, f), True
 
 
+def holding(block: Sequence[Statement], places: Sequence[int]) -> list[int]:
+    """The indexes of the statements of a block in which one of the places lies."""
+    if not block:
+        return []
+    starts = [s.start for s in block]
+    inside = places[bisect_left(places, block[0].start) : bisect_left(places, block[-1].end)]
+    found = sorted({bisect_right(starts, p) - 1 for p in inside})
+    return [i for i in found if touched(places, block[i].start, block[i].end)]
+
+
 def runs(
-    file: SourceFile, language: Language, block: Sequence[Statement], thing: Thing, state: set[Symbol]
+    file: SourceFile, language: Language, block: Sequence[Statement], thing: Thing, state: set[Symbol], places: Sequence[int]
 ) -> Iterator[list[Statement]]:
-    """The longest rows of statements that work on the object alone."""
-    run: list[Statement] = []
-    for s in block:
-        if of_one(file, language, s, thing, state):
-            run.append(s)
+    """The longest rows of statements that work on the object alone. ``places``: where its variables are used, sorted."""
+    run: list[int] = []
+    for i in holding(block, places):
+        if run and i > run[-1] + 1:
+            yield [block[j] for j in run]
+            run = []
+        if of_one(file, language, block[i], thing, state):
+            run.append(i)
         elif run:
-            yield run
+            yield [block[j] for j in run]
             run = []
     if run:
-        yield run
+        yield [block[j] for j in run]
 
 
 def of_one(file: SourceFile, language: Language, s: Statement, thing: Thing, state: set[Symbol]) -> bool:
@@ -301,15 +336,26 @@ def conditions(
 ) -> Iterator[tuple[Thing, Region]]:
     """Conditions over an object's data that others work out."""
     last = -1
+    places = sorted(r.start for thing in row for s in thing.roles for r in s.references)
     for body, _ in bodies(file, language, state, row):
-        for s in body:
-            for start, end, test in language.regions.expressions(file, s.start, s.end):
+        for s in (body[i] for i in holding(body, places)):
+            for start, end, test in worked_out(file, language, s):
+                if start < last or not test or touched(places, start, end) < 2:
+                    continue
                 used = {r.symbol for r in file.within(start, end)} & state
                 thing = next((t for t in row if used and used <= set(t.roles)), None)
                 mine = {r.symbol for r in file.within(start, end) if thing is not None and r.symbol in thing.roles}
-                if start < last or not test or thing is None or len(mine) < 2 or language.purity(file, (start, end)) == "effect":
+                if thing is None or len(mine) < 2 or language.purity(file, (start, end)) == "effect":
                     continue
                 region = region_of(file, language, start, end)
                 if region is not None and not region.statements and alone(region, thing):
                     yield thing, region
                     last = end
+
+
+def worked_out(file: SourceFile, language: Language, s: Statement) -> list[tuple[int, int, bool]]:
+    key = ("expressions", s.start)
+    if key not in file.memo:
+        file.memo[key] = list(language.regions.expressions(file, s.start, s.end))
+    found: list[tuple[int, int, bool]] = file.memo[key]
+    return found

@@ -54,7 +54,7 @@ def within(node: Any, start: int, end: int, functions: frozenset[str] = frozense
 
 def labelled(file: SourceFile, start: int, end: int) -> tuple[str, int] | None:
     """A jump to a label, which may lead anywhere."""
-    for node in within(file.tree.root_node, start, end):
+    for node in within(file.tree.root_node.descendant_for_byte_range(start, end), start, end):
         if node.type in ("break_statement", "continue_statement") and node.named_child_count:
             return f"'{node.children[0].type}' jumps to a label", int(node.start_byte)
     return None

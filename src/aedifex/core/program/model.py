@@ -170,6 +170,7 @@ class SourceFile:
             (path, 0, len(text))
         ]  # (path, start, end) of each file that was read as one
         self.tree: Any = None
+        self.memo: dict[Any, Any] = {}  # what was worked out from it once
         self._starts: list[int] | None = None
         self._lines: list[int] | None = None
 

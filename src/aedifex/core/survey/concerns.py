@@ -8,6 +8,7 @@ from collections import Counter
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, field
 from fnmatch import fnmatchcase
+from functools import cached_property
 
 from ..program.language import Language
 from ..program.model import SourceFile, Statement, Symbol
@@ -66,18 +67,27 @@ class Concerns:
         return [(self.found[at], at) for at in self.places[bisect_left(self.places, start) : bisect_left(self.places, end)]]
 
     def whole(self, start: int, end: int) -> Counter[str]:
-        """How often each concern occurs in a stretch, functions of the program that it calls included."""
+        """How often each concern occurs in a stretch; a function of the program that is used there counts once with all that it leads to."""
         found: Counter[str] = Counter(c for c, _ in self.direct(start, end))
-        seen: set[Symbol] = set()
-        waiting = list(self.effects.direct(start, end).uses)
+        for symbol in self.effects.direct(start, end).uses:
+            found.update(self.reached.get(symbol, ()))
+        return found
+
+    @cached_property
+    def reached(self) -> dict[Symbol, set[str]]:
+        """What each function and class leads to, through those that it uses as well."""
+        found = {s: {c for c, _ in self.direct(u.start, u.end)} for s, u in self.effects.units.items()}
+        users: dict[Symbol, list[Symbol]] = {}
+        for s, u in self.effects.units.items():
+            for used in self.effects.direct(u.start, u.end).uses:
+                users.setdefault(used, []).append(s)
+        waiting = [s for s in found if found[s]]
         while waiting:
-            symbol = waiting.pop()
-            if symbol in seen or symbol not in self.effects.units:
-                continue
-            seen.add(symbol)
-            unit = self.effects.units[symbol]
-            found.update(c for c, _ in self.direct(unit.start, unit.end))
-            waiting += self.effects.direct(unit.start, unit.end).uses
+            s = waiting.pop()
+            for user in users.get(s, ()):
+                if not found[s] <= found[user]:
+                    found[user] |= found[s]
+                    waiting.append(user)
         return found
 
     def of(self, s: Statement, looped: bool, over: bool = False) -> str:

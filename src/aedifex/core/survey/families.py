@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 from collections.abc import Callable
 from dataclasses import dataclass, field
+from functools import lru_cache
 from itertools import zip_longest
 
 from ..program.language import Language
@@ -17,6 +18,7 @@ NUMBERED = re.compile(
 )
 
 
+@lru_cache(maxsize=100_000)
 def numbered(name: str) -> tuple[str, int, str] | None:
     """``tram1_x`` → ("tram#_x", 1, "tram"): pattern, number, stem. None if the name has no copy number."""
     match = NUMBERED.match(name)
@@ -62,7 +64,8 @@ def families(file: SourceFile, language: Language, variables: list[Symbol], aske
     ``asked``: a person wants these variables as one class, so that one for each number is enough.
     """
     result = of_numbers(file, language, variables, asked)
-    left = [v for v in variables if not any(v in f.symbols for f in result)]
+    taken = {s for f in result for s in f.symbols}
+    left = [v for v in variables if v not in taken]
     for told in variants(file, language.write.words, left):
         for family in by_stem(left, told.split).values():
             family.told = told
@@ -71,7 +74,8 @@ def families(file: SourceFile, language: Language, variables: list[Symbol], aske
             enough = len(family.variables) > 1 or family.twins if sides else family.twins and family.stem
             if len(family.numbers) > 1 and enough:
                 result.append(family)
-        left = [v for v in left if not any(v in f.symbols for f in result)]
+        taken = {s for f in result for s in f.symbols}
+        left = [v for v in left if v not in taken]
     return result
 
 
@@ -142,9 +146,10 @@ def together(file: SourceFile, found: dict[str, Family]) -> list[Family]:
 def twins(file: SourceFile, language: Language, family: Family) -> list[list[Function]]:
     """Rows of functions, one for each number, whose text is the same but for the number."""
     rows: dict[str, dict[int, Function]] = {}
-    for f in file.functions:
+    touching = {f for s in family.symbols for r in s.references if (f := file.function_at(r.start)) is not None}
+    for f in sorted(touching, key=lambda f: f.start):
         parts = family.split(f.name)
-        if f.outer is file.scope and parts and parts[1] in family.numbers:
+        if parts and parts[1] in family.numbers:
             rows.setdefault(parts[0], {})[parts[1]] = f
     candidates = {p: row for p, row in rows.items() if set(row) == set(family.numbers)}
     changed = True

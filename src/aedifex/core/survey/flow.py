@@ -196,3 +196,12 @@ def meet(ways: Sequence[Symbols | None]) -> Symbols | None:
     """What is set on every way that goes on."""
     going = [w for w in ways if w is not None]
     return frozenset.intersection(*going) if going else None
+
+
+def flow_of(file: SourceFile, language: Language, frame: Scope, body: Sequence[Statement]) -> Flow:
+    """The flow of a whole frame, worked out once for a file as it was read."""
+    key = ("flow", frame)
+    if key not in file.memo:
+        file.memo[key] = Flow(file, language, frame, body)
+    found: Flow = file.memo[key]
+    return found

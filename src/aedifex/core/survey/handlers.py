@@ -47,15 +47,14 @@ def stretches(statements: list[Statement], language: Language) -> list[Region]:
     """What comes before the main loop, the loop itself (the first ``while``, else the last ``for``), and what follows."""
     loops = [i for i, s in enumerate(statements) if s.kind in ("while", "for")]
     main_loop = next((i for i in loops if statements[i].kind == "while"), loops[-1] if loops else None)
-    found: list[Region] = []
+    found: list[tuple[str, list[tuple[int, int]], list[int]]] = []
     for i, s in enumerate(statements):
         kind = "loop" if i == main_loop else "set-up" if main_loop is None or i < main_loop else "closing"
-        count = language.count(s)
-        if found and found[-1].kind == kind:
-            found[-1] = Region(kind, (*found[-1].spans, (s.start, s.end)), found[-1].statements + count)
-        else:
-            found.append(Region(kind, ((s.start, s.end),), count))
-    return found
+        if not found or found[-1][0] != kind:
+            found.append((kind, [], []))
+        found[-1][1].append((s.start, s.end))
+        found[-1][2].append(language.count(s))
+    return [Region(kind, tuple(spans), sum(counts)) for kind, spans, counts in found]
 
 
 def handlers(file: SourceFile, effects: Effects) -> list[Handler]:

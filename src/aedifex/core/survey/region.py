@@ -2,16 +2,18 @@
 
 from __future__ import annotations
 
+from bisect import bisect_left, bisect_right
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field
 
 from ..program.language import Language
 from ..program.model import Block, Function, Scope, SourceFile, Statement, Symbol
-from .flow import Exits, Flow, Symbols
+from .flow import Exits, Flow, Symbols, flow_of
 from .hazards import by_text
 from .state import UNFIT, constants_of
 
 EXITS = Exits()
+MANY = 50  # statements of a block from which it is searched, not walked
 
 
 @dataclass
@@ -50,14 +52,14 @@ def region_of(file: SourceFile, language: Language, start: int, end: int) -> Reg
     made = Region(file, language, start, end, function)
     block = made.body
     while True:
-        inside = [s for s in block if start <= s.start and s.end <= end]
+        touched = overlapping(file, block, start, end)
+        inside = [s for s in touched if start <= s.start and s.end <= end]
         if inside:
-            if any(s.start < end and s.end > start and s not in inside for s in block):
+            if len(inside) < len(touched):
                 return None
             made.statements, made.block = inside, block
             made.start, made.end = inside[0].start, inside[-1].end
             return made
-        touched = [s for s in block if s.start < end and s.end > start]
         if len(touched) != 1:
             return None
         made.around.append(touched[0])
@@ -71,10 +73,30 @@ def region_of(file: SourceFile, language: Language, start: int, end: int) -> Reg
         block = within[0].statements
 
 
+def overlapping(file: SourceFile, block: list[Statement], start: int, end: int) -> list[Statement]:
+    """The statements of a block that share a byte with a stretch."""
+    if len(block) < MANY:
+        return [s for s in block if s.start < end and s.end > start]
+    key = ("starts", block[0].start, len(block))
+    if key not in file.memo:
+        found = [s.start for s in block]
+        file.memo[key] = found if found == sorted(found) else []
+    starts: list[int] = file.memo[key]
+    if not starts:  # not in the order of the source
+        return [s for s in block if s.start < end and s.end > start]
+    first = max(0, bisect_right(starts, start) - 1)
+    return [s for s in block[first : bisect_left(starts, end)] if s.end > start]
+
+
 def holding(file: SourceFile, start: int, end: int) -> Function | None:
     """The innermost function, at the top or of a class, whose body holds a stretch."""
-    tops = {id(s) for s, _ in file.classes} | {id(file.scope)}
-    found = [f for f in file.functions if id(f.outer) in tops and f.body_start <= start and end <= f.end]
+    top = file.function_at(start)
+    if top is not None:
+        return top if top.body_start <= start and end <= top.end else None
+    if "methods" not in file.memo:
+        classes = {id(s) for s, _ in file.classes}
+        file.memo["methods"] = [f for f in file.functions if id(f.outer) in classes]
+    found = [f for f in file.memo["methods"] if f.body_start <= start and end <= f.end]
     return max(found, key=lambda f: f.start) if found else None
 
 
@@ -111,7 +133,7 @@ class Cut:
     def __init__(self, region: Region, named: Symbols) -> None:
         self.r, self.file, self.language = region, region.file, region.language
         self.frame = region.frame
-        self.flow = Flow(self.file, self.language, self.frame, region.body)
+        self.flow = flow_of(self.file, self.language, self.frame, region.body)
         self.named = named
         self.named |= self.carried()
         self.made = Interface()
@@ -221,7 +243,8 @@ class Cut:
                 outside = [o for o in ref.symbol.references if not r.start <= o.start < r.end]
                 if outside:
                     return f"'{ref.name}' is defined there and used elsewhere", ref.start
-        return self.language.regions.bound_to_function(self.file, r.start, r.end)
+        spans = [(s.start, s.end) for s in r.statements] or [(r.start, r.end)]
+        return next((t for a, b in spans if (t := self.language.regions.bound_to_function(self.file, a, b)) is not None), None)
 
     def exits(self) -> tuple[str, int] | None:
         """The ways out before the end must be one kind that a caller can follow."""
@@ -318,11 +341,12 @@ def first_use(s: Symbol) -> tuple[int, str]:
 def state_names(region: Region) -> Symbols:
     """Variables of the file that a region of main code uses by their name: constants, and whatever other functions use as well."""
     file = region.file
-    constants = constants_of(file, region.language)
-    found = set()
-    for s in file.scope.symbols.values():
-        others = any(deferred(r.scope, file.scope) for r in s.references)
-        if s in constants or others or (region.function is not None and "variable" in s.kinds):
-            found.add(s)
-    return frozenset(found)
+    if region.function is not None:
+        return frozenset(s for s in file.scope.symbols.values() if "variable" in s.kinds) | constants_of(file, region.language)
+    if "state names" not in file.memo:
+        constants = constants_of(file, region.language)
+        others = {s for s in file.scope.symbols.values() if any(deferred(r.scope, file.scope) for r in s.references)}
+        file.memo["state names"] = frozenset(constants | others)
+    found: Symbols = file.memo["state names"]
+    return found
 

@@ -94,7 +94,9 @@ def declared(file: SourceFile, first: Statement | None) -> str:
 
 def constants_of(file: SourceFile, language: Language) -> set[Symbol]:
     """The module-level variables that never change."""
-    return {s for s, v in classify(file, language).items() if v.nature == "constant"}
+    if "constants" not in file.memo:
+        file.memo["constants"] = frozenset(s for s, v in classify(file, language).items() if v.nature == "constant")
+    return set(file.memo["constants"])
 
 
 def settled(file: SourceFile, language: Language, first: Statement, known: dict[Symbol, Variable]) -> bool:

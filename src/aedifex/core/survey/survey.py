@@ -103,7 +103,7 @@ def survey_file(program: Program, path: str, outsiders: Program | None = None) -
         [variable_facts(file, v) for v in kinds.values()] + inside,
         units,
         copies,
-        groups([s for s in state if s in changing - copied], effects, language.write.words),
+        groups([s for s in state if s in changing and s not in copied], effects, language.write.words),
         handlers(file, effects),
         [
             {"kind": r.kind, "start": file.shown(r.start), "end": file.shown(r.end), "statements": r.statements}

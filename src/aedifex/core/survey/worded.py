@@ -23,6 +23,7 @@ SHARES = frozenset(
     get set load save draw move update show hide init reset high low
     """.split()  # noqa: SIM905
 )
+MOST = 12  # words in one place of a name; more of them are names of different things
 
 
 class Variants:
@@ -57,7 +58,7 @@ def variants(file: SourceFile, words: Words, variables: Sequence[Symbol]) -> lis
             if word.isalpha() and len(parts) > 1:
                 rows.setdefault((*parts[:i], "#", *parts[i + 1 :]), {})[word] = None
     counts: dict[tuple[str, str], int] = {}
-    for found in rows.values():
+    for found in [f for f in rows.values() if len(f) <= MOST]:
         for a, b in combinations(found, 2):
             counts[a, b] = counts.get((a, b), 0) + 1
     same = functions_alike(file, words)
@@ -80,4 +81,4 @@ def functions_alike(file: SourceFile, words: Words) -> set[frozenset[str]]:
         parts = words(f.name)
         for i, word in enumerate(parts):
             rows.setdefault((*parts[:i], "#", *parts[i + 1 :]), []).append(word)
-    return {frozenset(pair) for key, found in rows.items() if len(key) > 1 for pair in combinations(found, 2)}
+    return {frozenset(pair) for key, found in rows.items() if len(key) > 1 and len(found) <= MOST for pair in combinations(found, 2)}

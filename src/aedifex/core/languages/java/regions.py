@@ -34,7 +34,7 @@ def expression(file: SourceFile, start: int, end: int) -> bool:
 
 
 def expressions(file: SourceFile, start: int, end: int) -> Iterator[tuple[int, int, bool]]:
-    for node in braces.within(file.tree.root_node, start, end):
+    for node in braces.within(file.tree.root_node.descendant_for_byte_range(start, end), start, end):
         if node.type in ("binary_expression", "unary_expression") and expression(file, node.start_byte, node.end_byte):
             yield node.start_byte, node.end_byte, node.child_by_field_name("operator").type in TESTS
 
@@ -52,7 +52,7 @@ def result_of(file: SourceFile, start: int, end: int) -> str:
 
 def bound_to_function(file: SourceFile, start: int, end: int) -> tuple[str, int] | None:
     """(why, where) of what would mean something else in another method."""
-    for node in braces.within(file.tree.root_node, start, end, OWN_THIS):
+    for node in braces.within(file.tree.root_node.descendant_for_byte_range(start, end), start, end, OWN_THIS):
         if node.type in ("yield_statement", "super"):
             return f"'{node.type.split('_')[0]}' only works where it stands", int(node.start_byte)
         if node.type in ("local_class_declaration", "class_declaration", "record_declaration"):

@@ -35,7 +35,7 @@ def expression(file: SourceFile, start: int, end: int) -> bool:
 
 
 def expressions(file: SourceFile, start: int, end: int) -> Iterator[tuple[int, int, bool]]:
-    for node in braces.within(file.tree.root_node, start, end):
+    for node in braces.within(file.tree.root_node.descendant_for_byte_range(start, end), start, end):
         if node.type in ("binary_expression", "unary_expression", "ternary_expression") and expression(file, node.start_byte, node.end_byte):
             operator = node.child_by_field_name("operator")
             yield node.start_byte, node.end_byte, operator is not None and operator.type in TESTS
@@ -44,7 +44,7 @@ def expressions(file: SourceFile, start: int, end: int) -> Iterator[tuple[int, i
 def bound_to_function(file: SourceFile, start: int, end: int) -> tuple[str, int] | None:
     """(why, where) of what would mean something else in another function."""
     method = in_method(file, start, end)
-    for node in braces.within(file.tree.root_node, start, end, OWN_THIS):
+    for node in braces.within(file.tree.root_node.descendant_for_byte_range(start, end), start, end, OWN_THIS):
         if node.type in TIED and not (method and node.type == "this"):
             return TIED[node.type], int(node.start_byte)
         if node.type == "identifier" and node.text == b"arguments":

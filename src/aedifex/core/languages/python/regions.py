@@ -77,7 +77,7 @@ def expression(file: SourceFile, start: int, end: int) -> bool:
 
 def bound_to_function(file: SourceFile, start: int, end: int) -> tuple[str, int] | None:
     """(why, where) of what would mean something else in another function; None if nothing would."""
-    for node in within(file.tree.root_node, start, end):
+    for node in within(file.tree.root_node.descendant_for_byte_range(start, end), start, end):
         if node.type in TIED:
             return TIED[node.type], node.start_byte
         if node.type in ("for_in_clause", "for_statement", "with_statement") and node.children[0].type == "async":
@@ -105,7 +105,7 @@ WORKED_OUT = TESTS | {"binary_operator", "conditional_expression"}
 
 def expressions(file: SourceFile, start: int, end: int) -> Iterator[tuple[int, int, bool]]:
     """(start, end, whether it is a condition) of what is worked out in a stretch, the whole before its parts."""
-    for node in within(file.tree.root_node, start, end):
+    for node in within(file.tree.root_node.descendant_for_byte_range(start, end), start, end):
         if node.type in WORKED_OUT and expression(file, node.start_byte, node.end_byte):
             yield node.start_byte, node.end_byte, node.type in TESTS
 
