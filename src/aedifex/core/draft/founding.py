@@ -16,7 +16,7 @@ from itertools import islice
 from ..program.language import Language
 from ..program.model import Scope, SourceFile, Statement, Symbol
 from ..survey.effects import Effects, Touch
-from ..survey.state import movable
+from ..survey.state import constants_of, movable
 
 INERT = frozenset({"docstring", "pass"})
 
@@ -211,6 +211,10 @@ def statement_touch(effects: Effects, statement: Statement) -> Touch:
             return touch
     if statement.kind == "class":
         return definition_touch(effects, statement)
+    if statement.kind == "assign" and statement.value is not None:
+        constants = constants_of(effects.file, effects.language)
+        if plain_making(effects.file, effects, effects.language, statement, constants):
+            return effects.direct(statement.start, statement.end)  # none of the object's methods runs
     return effects.touch(statement.start, statement.end)
 
 

@@ -89,7 +89,8 @@ class Members:
         first = [next(s for row in self.rows for s in [row[i]] if s is not None) for i in range(len(self.rows[0]))]
         founding = self.founding(fits, role)
         spans = sorted((f.start, f.end) for fit in fits for f in fit.functions)
-        short = self.a.short_names([s.name for s in first], stems, set())
+        hidden_by = set(self.a.language.builtins) if self.a.language.bare_members else set()
+        short = self.a.short_names([s.name for s in first], stems, hidden_by)
         if len(self.rows) > 1:
             short = self.without_numbers(short)
         for i, s in enumerate(first):
@@ -118,7 +119,7 @@ class Members:
         hide = self.a.write.hidden
         taken = {hide(f.name) if f.hidden else f.name for f in made.fields}
         names = [fit.functions[0].name for fit in fits]
-        shorter = self.a.short_names(names, stems, taken)
+        shorter = self.a.short_names(names, stems, taken | hidden_by)
         for fit in fits:
             bare = shorter[fit.functions[0].name].rstrip("0123456789").rstrip("_")
             if len(fit.functions) > 1 and self.a.write.is_name(bare) and bare not in {*shorter.values(), *taken}:

@@ -327,7 +327,7 @@ def worth(region: Region, thing: Thing) -> bool:
         return False  # first values
     if not sets:
         return False
-    plain = all(s.kind in ("assign", "augment") for s in region.statements)
+    plain = all(s.kind in ("assign", "augment", "expression") for s in region.statements)
     return len(region.statements) > 1 or not plain or (region.statements[0].kind == "assign" and bool(sets & reads))
 
 

@@ -60,6 +60,7 @@ class Language(Protocol):
     registries: frozenset[str]  # members of modules through which any name can be reached
     introspective: frozenset[str]  # names that the language gives each file or function
     unset_errors: frozenset[str]  # what is raised where a name is not bound, or a member missing
+    bare_members: bool  # whether inside a class a name that stands alone may mean its member
     held: frozenset[str]  # calls that make something which dies with its last holder
     concerns: dict[str, list[str]]  # what calls are for: patterns of how they are written, "*." is a member of anything
     write: Any

@@ -37,6 +37,7 @@ class Java:
     code_at_top = False
     exact_calls = True
     placement = "qualified"
+    bare_members = True
     concerns = apis()["concerns"]
     write = write
     regions = regions

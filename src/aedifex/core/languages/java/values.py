@@ -69,16 +69,14 @@ def outward(file: SourceFile, refs: Sequence[Reference], fields: set[str], metho
     for ref in refs:
         if ref.symbol is None or ref.symbol.scope is not file.scope or ref.form in ("qualified", "method reference"):
             continue
-        hiding = (
-            fields
-            if "variable" in ref.symbol.kinds
-            else methods | OF_EVERY_OBJECT
-            if "function" in ref.symbol.kinds
-            else set()
-        )
+        given = not ref.symbol.kinds  # by the language or its surroundings
+        if given:
+            hiding = set() if ref.member else methods if ref.role.value == "call" else fields
+        else:
+            hiding = fields if "variable" in ref.symbol.kinds else methods | OF_EVERY_OBJECT if "function" in ref.symbol.kinds else set()
         if ref.name not in hiding:
             continue
-        if file.path.endswith(".pde"):
+        if given or file.path.endswith(".pde"):
             return [], f"line {file.shown(ref.start)}: the class has a member '{ref.name}' too, which would be meant"
         edits.append((ref.start, ref.start, file.scope.name + "."))
     return edits, ""

@@ -36,6 +36,7 @@ class JavaScript:
     renames_imports = False
     code_at_top = True
     exact_calls = False
+    bare_members = False
     concerns = apis()["concerns"]
     write = write
     regions = regions

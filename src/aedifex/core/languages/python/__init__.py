@@ -44,6 +44,7 @@ class Python:
     exact_calls = True
     unset_errors = frozenset({"NameError", "UnboundLocalError", "AttributeError"})
     held = frozenset(apis()["held"]["makers"])
+    bare_members = False
     concerns = apis()["concerns"]
     write = write
     regions = regions
