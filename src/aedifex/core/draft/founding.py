@@ -175,7 +175,11 @@ def quiet_making(file: SourceFile, effects: Effects, language: Language, kind: S
     makers = [c for c in kind.children if c.kind == "function" and c.name == language.write.CONSTRUCTOR]
     spans = [(makers[0].start, makers[0].end)] if makers else outside_methods(effects, kind.start, kind.end, False)
     for start, end in spans:
-        touch = effects.touch(start, end)
+        touch = effects.direct(start, end)
+        called = {c.callee.symbol for c in file.calls_within(start, end)}
+        for symbol in list(touch.uses):
+            if symbol in called or "class" not in symbol.kinds:  # a class that is only named as a type runs nothing
+                touch.add(effects.reach[symbol])
         if touch.unseen or touch.names - constants:
             return False
         if any(language.purity(file, (c.start, c.end)) == "effect" for c in file.calls_within(start, end)):
