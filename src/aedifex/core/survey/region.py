@@ -60,8 +60,8 @@ def region_of(file: SourceFile, language: Language, start: int, end: int) -> Reg
             made.statements, made.block = inside, block
             made.start, made.end = inside[0].start, inside[-1].end
             return made
-        if len(touched) != 1:
-            return None
+        if len(touched) != 1 or touched[0].kind in ("class", "function"):
+            return None  # functions inside functions have variables of their own
         made.around.append(touched[0])
         within = [b for b in language.regions.blocks(file, touched[0]) if b.start < end and b.end > start]
         if not within:
