@@ -96,3 +96,33 @@ def test_a_rename_that_shows_is_put_back(folder):
     done = folder.aedifex("step", "rename", "sell", "hand_out", "line.py", "--yes")
     assert done.returncode == 1 and "would do something else" in done.stderr
     assert "def sell" in folder.read("line.py")
+
+
+def test_lines_are_lifted_shown_first_and_put_back(folder):
+    text = "total = 0\nfor riders in [1, 2, 5]:\n    total += riders\n    fare = 2 if riders < 3 else 1\n    print(fare * riders, total)\nprint(total)\n"
+    folder.write("line.py", text)
+    shown = folder.aedifex("step", "lift", "line.py:3-4", "board", "line.py")
+    assert (shown.returncode, "+def board(riders):" in shown.stdout, folder.read("line.py")) == (0, True, text)
+    done = folder.aedifex("step", "lift", "line.py:3-4", "board", "--yes", "line.py")
+    assert done.returncode == 0, done.stderr
+    assert "    fare = board(riders)\n    print(fare * riders, total)\n" in folder.read("line.py")
+    assert "    global total\n    total += riders\n    return 2 if riders < 3 else 1\n" in folder.read("line.py")
+    assert folder.aedifex("undo", "-q", "--all", ".").returncode == 0
+    assert folder.read("line.py") == text
+
+
+@pytest.mark.parametrize(
+    ("lines", "said"),
+    [
+        ("line.py:2-3", "these lines are no whole statements of one block"),
+        ("line.py:9", "there are no lines 9 to 9"),
+        ("other.py:1", "is not among the sources"),
+        ("line.py", "names no lines"),
+        ("line.py:4-5", "'return' leaves the lines before the function's end"),
+        ("line.py:7", "'yield' gives something back from the function itself"),
+    ],
+)
+def test_what_cannot_be_lifted_says_why_in_one_sentence(folder, lines, said):
+    folder.write("line.py", "def f(n):\n    for i in range(n):\n        n += 1\n        if n > 3:\n            return i\n    print(n)\n    yield n\n")
+    done = folder.aedifex("step", "lift", lines, "taken_out", "line.py")
+    assert done.returncode in (1, 2) and said in done.stderr and done.stderr.count("\n") == 1

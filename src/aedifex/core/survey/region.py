@@ -48,6 +48,8 @@ def main_body(file: SourceFile) -> list[Statement]:
 
 def region_of(file: SourceFile, language: Language, start: int, end: int) -> Region | None:
     """The statements, or else the expression, that stand just in [start, end); None if nothing does."""
+    text = file.text[start:end]
+    start, end = start + len(text) - len(text.lstrip()), end - (len(text) - len(text.rstrip()))
     function = holding(file, start, end)
     made = Region(file, language, start, end, function)
     block = made.body
@@ -92,11 +94,11 @@ def holding(file: SourceFile, start: int, end: int) -> Function | None:
     """The innermost function, at the top or of a class, whose body holds a stretch."""
     top = file.function_at(start)
     if top is not None:
-        return top if top.body_start <= start and end <= top.end else None
+        return top if top.params_end <= start and end <= top.end else None
     if "methods" not in file.memo:
         classes = {id(s) for s, _ in file.classes}
         file.memo["methods"] = [f for f in file.functions if id(f.outer) in classes]
-    found = [f for f in file.memo["methods"] if f.body_start <= start and end <= f.end]
+    found = [f for f in file.memo["methods"] if f.params_end <= start and end <= f.end]
     return max(found, key=lambda f: f.start) if found else None
 
 
