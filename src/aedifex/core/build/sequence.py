@@ -188,6 +188,8 @@ def attempt(step: Step, context: Context, lost: set[str]) -> Outcome:
     missing = [n for n in step.needs if n in lost]
     if missing:
         return Outcome(step, "skipped", refusal=Refusal(f"it needs '{missing[0]}', which was not done"))
+    if (refused := getattr(step, "refused", None)) is not None:  # one of the prelude, tried already
+        return Outcome(step, "refused", refusal=refused)
     try:
         changes = step.apply(context).apply(context.program.files)
     except Refusal as refusal:

@@ -15,7 +15,7 @@ from ..program.language import Language
 from ..program.model import SourceFile, Statement, Symbol
 from ..survey.concerns import Concerns
 from ..survey.effects import Effects
-from ..survey.handlers import stretches
+from ..survey.handlers import main_statements, stretches
 from ..survey.region import Region, interface, region_of, state_names
 from .lines import lines_of
 from .names import free
@@ -49,9 +49,7 @@ def cuts(file: SourceFile, language: Language, effects: Effects, taken: set[str]
 
 
 def main_loop(file: SourceFile, effects: Effects, language: Language) -> Statement | None:
-    statements: list[Statement] = []
-    for s in effects.main():
-        statements += language.inner(file, s) if s.kind == "guard" else [s]
+    statements = main_statements(file, effects, language)
     parts = [p for p in stretches(statements, language) if p.kind == "loop"]
     return next((s for s in statements if parts and s.start == parts[0].start), None)
 

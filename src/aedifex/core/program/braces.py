@@ -1,4 +1,4 @@
-"""Blocks, and what is tied to its function, in languages with braces."""
+"""Nodes of a stretch, for every language; blocks, and what is tied to its function, in languages with braces."""
 
 from __future__ import annotations
 

@@ -37,10 +37,12 @@ class Handler:
 
 def regions(file: SourceFile, effects: Effects, language: Language) -> list[Region]:
     """Main code in order: what comes before the first loop, the loops, what comes after the last."""
-    statements: list[Statement] = []
-    for s in effects.main():
-        statements += language.inner(file, s) if s.kind == "guard" else [s]
-    return stretches(statements, language)
+    return stretches(main_statements(file, effects, language), language)
+
+
+def main_statements(file: SourceFile, effects: Effects, language: Language) -> list[Statement]:
+    """The statements of the main code in the order in which they run, those of the guard that starts it in its place."""
+    return [inner for s in effects.main() for inner in (language.inner(file, s) if s.kind == "guard" else [s])]
 
 
 def stretches(statements: list[Statement], language: Language) -> list[Region]:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from ..program.language import Language
 from ..program.model import Function, SourceFile, Symbol
 from .effects import Effects
+from .handlers import main_statements
 
 SHORT = 3  # statements of main code that only start something
 LONG = 8  # statements from which a function is worth a look inside
@@ -12,7 +13,7 @@ LONG = 8  # statements from which a function is worth a look inside
 
 def main_function(file: SourceFile, effects: Effects, language: Language) -> Function | None:
     """The one long function that the main code does little more than call; None if there is no such thing."""
-    statements = [inner for s in effects.main() for inner in (language.inner(file, s) if s.kind == "guard" else [s])]
+    statements = main_statements(file, effects, language)
     starting = [s for s in statements if effects.direct(s.start, s.end).uses]
     if not starting or sum(language.count(s) for s in starting) > 2 * SHORT:
         return None

@@ -5,6 +5,7 @@ from __future__ import annotations
 from bisect import bisect_left, bisect_right
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field
+from functools import cached_property
 
 from ..program.language import Language
 from ..program.model import Block, Function, Scope, SourceFile, Statement, Symbol
@@ -136,8 +137,7 @@ class Cut:
         self.r, self.file, self.language = region, region.file, region.language
         self.frame = region.frame
         self.flow = flow_of(self.file, self.language, self.frame, region.body)
-        self.named = named
-        self.named |= self.carried()
+        self.named = named | self.carried()
         self.made = Interface()
 
     def interface(self) -> Interface:
@@ -154,7 +154,7 @@ class Cut:
         inside = {s for s in writes if self.language.declares and self.declared_inside(s)}
         gives |= {s for s in inside if any(not r.start <= x.start < r.end for x in s.references)}
         bound = self.flow.bound.get(first.start, frozenset())
-        kept = {s for s in gives if s not in self.sure(bound)} if not self.language.declares else writes - inside
+        kept = gives - self.sure() if not self.language.declares else writes - inside
         takes = {s for s in reads | kept if not self.by_name(s) and self.frames(s)} - inside
         unsure = sorted((s for s in takes if s not in bound and not self.there(s)), key=first_use)
         if unsure:
@@ -213,12 +213,16 @@ class Cut:
         r = self.r
         if not r.statements:
             return set(self.flow.reads(r.start, r.end))
-        return set(Flow(self.file, self.language, self.frame, r.statements).first)
+        return set(self.inner.first)
 
-    def sure(self, bound: Symbols) -> Symbols:
+    @cached_property
+    def inner(self) -> Flow:
+        """The flow of the statements alone."""
+        return Flow(self.file, self.language, self.frame, self.r.statements)
+
+    def sure(self) -> Symbols:
         """What is set for certain at the end, whatever was set before."""
-        inner = Flow(self.file, self.language, self.frame, self.r.statements)
-        return inner.last if inner.last is not None else frozenset(self.flow.writes(self.r.start, self.r.end))
+        return self.inner.last if self.inner.last is not None else frozenset(self.flow.writes(self.r.start, self.r.end))
 
     def needed(self, at: Statement) -> Symbols:
         exits = self.flow.exits.get(at.start, EXITS)

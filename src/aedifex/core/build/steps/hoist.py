@@ -49,8 +49,6 @@ class HoistLiteral:
         return found
 
     def apply(self, context: Context) -> Edits:
-        if self.refused is not None:
-            raise self.refused
         out = Hoister(context, context.home(self.design), self).edits()
         after = reread(context.program, out.apply(context.program.files))
         for problem in [*context.language.accepts(after)][:1]:

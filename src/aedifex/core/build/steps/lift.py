@@ -40,8 +40,6 @@ class Lift:
         return f"{self.lines} becomes the function {self.name}"
 
     def apply(self, context: Context) -> Edits:
-        if self.refused is not None:
-            raise self.refused
         place, out = placed(self.now or self.lines, context.program), Edits()
         try:
             for edit in Lifter(context.language, place, self.name, self.named, self.several).edits():

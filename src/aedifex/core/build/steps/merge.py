@@ -27,8 +27,6 @@ class MergeTwins:
         return f"{' and '.join(map(bare, self.method.origins))} become the same but for a number"
 
     def apply(self, context: Context) -> Edits:
-        if self.refused is not None:
-            raise self.refused
         file, out = context.home(self.design), Edits()
         try:
             edits = merge_edits(file, context.language, halves(self.design, self.method, file))

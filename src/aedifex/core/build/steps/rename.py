@@ -39,8 +39,6 @@ class Rename:
 
     def apply(self, context: Context) -> Edits:
         program = context.program
-        if self.refused is not None:
-            raise self.refused
         if self.old in program.texts:
             return FileRenamer(context, self.old, self.new, self.outsiders).edits()
         if not context.write.is_name(self.new):

@@ -37,8 +37,6 @@ class StoreCompanion:
         return HoistLiteral(self.design, self.member, []).names(context)
 
     def apply(self, context: Context) -> Edits:
-        if self.refused is not None:
-            raise self.refused
         file, out = context.home(self.design), Edits()
         source = symbol(file, self.member.value, "variable")
         if len(source.bindings) > 1:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from typing import Any
 
+from ...program.braces import within
 from ...program.model import Block, Function, SourceFile, Statement, Symbol
 from .structure import BLOCKS, statements
 
@@ -16,6 +17,7 @@ EXPRESSIONS = frozenset(
     """.split()  # noqa: SIM905
 )
 TIED = {"yield": "'yield' gives something back from the function itself", "await": "'await' only works in the function itself"}
+INNER = frozenset(["function_definition", "lambda", "class_definition"])  # what is in these is not the function's own
 OWN_NAMES = frozenset([b"super", b"__class__"])
 
 GOES_ON, LEAVES = "True", "False"  # what a lifted function tells a loop
@@ -77,7 +79,7 @@ def expression(file: SourceFile, start: int, end: int) -> bool:
 
 def bound_to_function(file: SourceFile, start: int, end: int) -> tuple[str, int] | None:
     """(why, where) of what would mean something else in another function; None if nothing would."""
-    for node in within(file.tree.root_node.descendant_for_byte_range(start, end), start, end):
+    for node in within(file.tree.root_node.descendant_for_byte_range(start, end), start, end, INNER):
         if node.type in TIED:
             return TIED[node.type], node.start_byte
         if node.type in ("for_in_clause", "for_statement", "with_statement") and node.children[0].type == "async":
@@ -87,25 +89,13 @@ def bound_to_function(file: SourceFile, start: int, end: int) -> tuple[str, int]
     return None
 
 
-def within(node: Any, start: int, end: int) -> Iterator[Any]:
-    """The nodes that stand wholly in a stretch, without those of functions and classes defined there."""
-    if node.end_byte <= start or node.start_byte >= end:
-        return
-    if start <= node.start_byte and node.end_byte <= end:
-        yield node
-        if node.type in ("function_definition", "lambda", "class_definition"):
-            return
-    for child in node.children:
-        yield from within(child, start, end)
-
-
 TESTS = frozenset(["boolean_operator", "comparison_operator", "not_operator"])
 WORKED_OUT = TESTS | {"binary_operator", "conditional_expression"}
 
 
 def expressions(file: SourceFile, start: int, end: int) -> Iterator[tuple[int, int, bool]]:
     """(start, end, whether it is a condition) of what is worked out in a stretch, the whole before its parts."""
-    for node in within(file.tree.root_node.descendant_for_byte_range(start, end), start, end):
+    for node in within(file.tree.root_node.descendant_for_byte_range(start, end), start, end, INNER):
         if node.type in WORKED_OUT and expression(file, node.start_byte, node.end_byte):
             yield node.start_byte, node.end_byte, node.type in TESTS
 
