@@ -10,6 +10,7 @@ import tomlkit
 from ..draft.design import ClassDesign, Design, FieldDesign, bare
 from ..draft.designfile import parse, to_toml
 from ..draft.drafter import digest, read_neighbours
+from ..draft.opened import main_of, opened, opened_design
 from ..draft.unpacking import unpackings
 from ..program.language import reread
 from ..program.model import Program
@@ -21,11 +22,12 @@ from .steps.hoist import HoistLiteral, literal_fields
 from .steps.keyed import RecordMethod, RecordsToObjects, is_keyed
 from .steps.lift import Lift
 from .steps.merge import MergeTwins, unlike
+from .steps.open_main import OpenMain
 from .steps.rename import Rename
 from .steps.split import SplitUnpacking
 from .steps.store import StoreCompanion, stored
 
-Prelude = Rename | CollectRecords | ItemMethod | AskItems | RecordsToObjects | RecordMethod | HoistLiteral | Lift | SplitUnpacking | MergeTwins | StoreCompanion
+Prelude = Rename | CollectRecords | ItemMethod | AskItems | RecordsToObjects | RecordMethod | HoistLiteral | Lift | OpenMain | SplitUnpacking | MergeTwins | StoreCompanion
 
 
 Part = tuple[list[Prelude], Design, Program]
@@ -34,7 +36,7 @@ Part = tuple[list[Prelude], Design, Program]
 def prelude(design: Design, program: Program) -> Part:
     """The steps that come before all classes, and design and program as the other steps need them: after those that can be done."""
     steps: list[Prelude] = []
-    for part in (lifting, renamed, unpacking, merging, collecting, keying, storing, hoisting):
+    for part in (opening_, lifting, renamed, unpacking, merging, collecting, keying, storing, hoisting):
         more, design, program = part(design, program)
         steps += more
     return steps, design, program
@@ -49,6 +51,18 @@ def renamed(design: Design, program: Program) -> Part:
         if (after := tried(step, design, program)) is not None:
             design = parse("", follow(to_toml(design), program, after, old, new))[0]
             program = after
+    return steps, design, program
+
+
+def opening_(design: Design, program: Program) -> Part:
+    """A long main function that is the app's ``run``."""
+    steps: list[Prelude] = []
+    for m in [m for c in design.classes if (m := main_of(c)) is not None]:
+        path = next((f.path for f in program.files.values() if f.function(bare(m.origins[0])) is not None), "")
+        steps.append(OpenMain(path, bare(m.origins[0])))
+        o = opened(program, path, program, bare(m.origins[0])) if path else None
+        if o is not None and tried(steps[-1], design, program) is not None:
+            design, program = opened_design(design, o), o.program
     return steps, design, program
 
 

@@ -10,6 +10,7 @@ from ..draft.design import ClassDesign, Design, bare
 from ..program.language import Language
 from ..program.model import Declaration, Function, Program, Reference, Scope, SourceFile, Symbol
 from ..survey.effects import Effects
+from ..survey.running import running
 from ..survey.state import declared
 from .edits import Edits
 
@@ -59,7 +60,7 @@ class Context:
     def type_of(self, file: SourceFile, variable: Symbol) -> str:
         """The type with which a variable or the field that replaced it was declared; "" if none says so."""
         kind = next(
-            (declared(file, s) for s in file.statements if s.target is not None and s.target.symbol is variable), ""
+            (declared(file, s) for s in running(file, self.language) if s.target is not None and s.target.symbol is variable), ""
         )
         fields = [f for c in self.design.classes for f in c.fields if variable.name in [bare(o) for o in f.origins]]
         return kind or next((f.type for f in fields if f.type), "")

@@ -10,6 +10,7 @@ from ..program.model import Function, Symbol
 from ..program.scopes import shadowed
 from ..survey.effects import statement_order
 from ..survey.families import Family
+from ..survey.running import running
 from .design import ObjectDesign
 
 if TYPE_CHECKING:
@@ -204,11 +205,11 @@ class Settlement:
             if s.name in f.scope.symbols or any(shadowed(c.callee.scope, s.name, self.file.scope) for c in calls):
                 return f"'{s.name}' means something else in it or where it is called"
         firsts = [min(s.bindings, key=lambda r: r.start) for s in variables]
-        plain = {id(st.target) for st in self.file.statements if st.target is not None}
+        plain = {id(st.target) for st in running(self.file, self.a.language) if st.target is not None}
         if any(first.scope is not self.file.scope or id(first) not in plain for first in firsts):
             return f"{names} would be handed over, but may not be set yet"
         latest = max(first.start for first in firsts)
-        for statement in statement_order(self.file):
+        for statement in statement_order(running(self.file, self.a.language)):
             if statement.start >= latest:
                 return ""
             if f.symbol in self.effects.touch(statement.start, statement.end).uses:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from ..program.language import Language
 from ..program.model import Function, SourceFile, Symbol
+from ..survey.running import running
 from ..survey.state import Variable
 from .design import ClassDesign, FieldDesign, bare
 
@@ -19,7 +20,7 @@ def kept_companions(file: SourceFile, language: Language, classes: list[ClassDes
             continue
         for name in dict.fromkeys(a["value"] for m in c.methods for a in m.add):
             s = by_name.get(name)
-            if s is not None and kinds[s].nature == "companion" and worth(file, c, name) and ready(file, c, s) and own_calls(file, c, name, holders):
+            if s is not None and kinds[s].nature == "companion" and worth(file, c, name) and ready(file, language, c, s) and own_calls(file, c, name, holders):
                 keep(language, c, name)
 
 
@@ -30,11 +31,11 @@ def worth(file: SourceFile, c: ClassDesign, name: str) -> bool:
     return len(wanting) >= ENOUGH and apart and not taken
 
 
-def ready(file: SourceFile, c: ClassDesign, s: Symbol) -> bool:
+def ready(file: SourceFile, language: Language, c: ClassDesign, s: Symbol) -> bool:
     """Whether it is there before the first variable of the class is set."""
     origins = [file.scope.symbols.get(bare(o)) for f in c.fields for o in f.origins if o]
     first = min((r.start for x in origins if x is not None for r in x.references), default=0)
-    tops = [t for t in file.statements if t.target is not None and t.target.symbol is s and t.kind == "assign"]
+    tops = [t for t in running(file, language) if t.target is not None and t.target.symbol is s and t.kind == "assign"]
     return len(tops) == 1 and tops[0].start < first and s.bindings[0].start == tops[0].target.start  # type: ignore[union-attr]
 
 

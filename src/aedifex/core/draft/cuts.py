@@ -106,7 +106,7 @@ def named(file: SourceFile, language: Language, effects: Effects, about: Concern
     calls = [language.write.words(c.callee.name) for c in file.calls_within(region.start, region.end) if c.callee.symbol in effects.units]
     if len(calls) > 1 and len({words[0] for words in calls}) == 1:
         return [calls[0][0]]
-    if len(row) == 1 and (subject := subject_of(file, language, row[0])):
+    if subject := next((found for s in row if (found := subject_of(file, language, s))), ""):
         return ["handle", *language.write.words(subject)]
     concern = Counter(about.of(s, True) for s in row).most_common(1)[0][0]
     if concern == "input" and "event" in file.slice(region.start, region.end):

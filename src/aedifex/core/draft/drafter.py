@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import hashlib
+from collections.abc import Callable
+from dataclasses import dataclass, replace
 from pathlib import Path
 
 from ..program.errors import AedifexError
@@ -14,8 +16,9 @@ from ..survey.hazards import forbidding, hazards
 from .assign import Assigner
 from .collections import collect, records_of
 from .cuts import cuts
-from .design import ClassDesign, Design, WishDesign, bare, holder_of
+from .design import ClassDesign, Design, StayDesign, WishDesign, bare, holder_of
 from .merging import merged
+from .opened import closed, opened, wished, worth
 from .pieces import Piece, from_lines, lift_all, pieces
 from .records import records
 from .unpacking import taken_apart
@@ -37,21 +40,61 @@ def draft(
     beside = neighbours(program.root, program.texts, program.language)
     taken: set[str] = set()
     for path in [file.path for file in whole]:
-        program = drafted(program, path, outsiders, beside, design, taken, path in starts, idea)
+        task = Task(path, outsiders, beside, design.wishes, taken, path in starts, idea)
+        made = drafted(program, task)
+        design.classes += made.classes
+        design.stays += made.stays
+        design.why_not |= made.why_not
+        taken |= {c.name for c in made.classes} | {c.file for c in made.classes}
+        program = made.program
     return design
 
 
-def drafted(
-    program: Program, path: str, outsiders: Program, beside: list[str], design: Design, taken: set[str], entry: bool, idea: str
-) -> Program:
-    """Put the classes of one file into a design; the program as the drafts of further files need it."""
-    wanted = liftable(program, path, outsiders, design, idea, entry)
+@dataclass
+class Task:
+    """One file to draft. ``taken``: names of classes and files; ``entry``: whether people start it."""
+
+    path: str
+    outsiders: Program
+    beside: list[str]
+    wishes: list[WishDesign]
+    taken: set[str]
+    entry: bool
+    idea: str
+
+
+@dataclass
+class Made:
+    """What a draft of one file gives. ``program``: as the drafts of further files need it."""
+
+    classes: list[ClassDesign]
+    stays: list[StayDesign]
+    why_not: dict[str, str]
+    program: Program
+
+
+def drafted(program: Program, task: Task) -> Made:
+    """The classes of one file; its long main function is opened if they need what it holds."""
+    kept = {bare(n) for w in task.wishes for n in w.keep}
+    o = opened(program, task.path, task.outsiders) if task.entry and task.idea != "plain" else None
+    if o is not None and o.name not in kept:
+        made = planned(o.program, replace(task, wishes=wished(task.wishes, o)), o.line)
+        if worth(made.classes, o):
+            closed(made.classes, made.stays, o)
+            return made
+    return planned(program, task)
+
+
+def planned(program: Program, task: Task, line: Callable[[int], int] = int) -> Made:
+    """``line``: the line of the source where a line of the program was."""
+    path, idea = task.path, task.idea
+    wanted = liftable(program, task)
     while True:
         lifted, stood = lift_all(program, path, wanted)
-        lifted = merged(taken_apart(lifted, path), path, design.wishes)
-        kept, after = listed(lifted, lifted.files[path], outsiders, design, taken)
+        lifted = merged(taken_apart(lifted, path), path, task.wishes)
+        kept, after = listed(lifted, lifted.files[path], task)
         parts = frozenset(p.name for p in stood if p.app)
-        assigner = Assigner(after, after.files[path], outsiders, beside, design.wishes, entry, taken, idea, parts)
+        assigner = Assigner(after, after.files[path], task.outsiders, task.beside, task.wishes, task.entry, task.taken, idea, parts)
         classes, stays = assigner.design()
         methods = {(bare(o), c.role == "app") for c in classes for m in c.methods for o in m.origins}
         fields = {bare(o) for c in classes for f in c.fields for o in f.origins} | {s.name for s in assigner.constants}
@@ -59,49 +102,44 @@ def drafted(
         if len(wanted) == len(stood):
             break
     assigner.place(kept)
-    from_lines(classes, stood)
+    from_lines(classes, stood, line)
     names = {p.name for p in stood}
-    design.classes += kept + classes
-    design.stays += stays
-    design.why_not |= {n: why for n, why in assigner.why_not.items() if n not in names}
-    taken |= {c.name for c in classes} | {c.file for c in classes}
-    return after
+    return Made(kept + classes, stays, {n: why for n, why in assigner.why_not.items() if n not in names}, after)
 
 
-def liftable(program: Program, path: str, outsiders: Program, design: Design, idea: str, entry: bool) -> list[Piece]:
+def liftable(program: Program, task: Task) -> list[Piece]:
     """Lines that others do over one object's data, unless something forbids to touch the file."""
-    file, language = program.files[path], program.language
-    asked = {bare(n) for w in design.wishes for n in w.keep}
-    if idea not in ("use", "names"):
+    file, language = program.files[task.path], program.language
+    asked = {bare(n) for w in task.wishes for n in w.keep}
+    if task.idea not in ("use", "names"):
         return []
-    found = hazards(program, path, outsiders)
+    found = hazards(program, task.path, task.outsiders)
     if forbidding(found, set()) is not None:
         return []
     free = [s for s in module_variables(file) if s.kinds == {"variable"} and s.name not in asked and forbidding(found, {s.name}) is None]
     work = pieces(file, language, free)
-    if entry and idea == "use" and language.code_at_top:
+    if task.entry and task.idea == "use" and language.code_at_top:
         taken = {n for s in file.scope.walk() for n in s.symbols} | set(language.builtins) | {p.name for p in work} | {"run"}
-        work += cuts(file, language, Effects(file, language), taken)
+        whole = {(p.region.start, p.region.end) for p in work}
+        work += [p for p in cuts(file, language, Effects(file, language), taken) if (p.region.start, p.region.end) not in whole]
     return work
 
 
-def listed(
-    program: Program, file: SourceFile, outsiders: Program, design: Design, taken: set[str]
-) -> tuple[list[ClassDesign], Program]:
+def listed(program: Program, file: SourceFile, task: Task) -> tuple[list[ClassDesign], Program]:
     """Classes for lists with one index, and the program as it is with them: what is drafted for the rest speaks of that."""
-    asked = {bare(n) for w in design.wishes for n in [*w.together, *w.keep]}
+    asked = {bare(n) for w in task.wishes for n in [*w.together, *w.keep]}
     loose = {s for s in file.scope.symbols.values() if s.name not in asked}
     if not records(file, program.language, loose) and not any(k.trouble is None for k in program.language.keyed(file)):
         return [], program
-    found = hazards(program, file.path, outsiders)
+    found = hazards(program, file.path, task.outsiders)
     if forbidding(found, set()) is not None:
         return [], program
     loose = {s for s in loose if forbidding(found, {s.name}) is None}
-    made, program = collect(program, file, loose, taken)
+    made, program = collect(program, file, loose, task.taken)
     names = {s.name for s in loose}
     file = program.files[file.path]
     left = {s for s in file.scope.symbols.values() if s.name in names}
-    more, program = records_of(program, file, left, taken | {c.name for c in made})
+    more, program = records_of(program, file, left, task.taken | {c.name for c in made})
     return made + more, program
 
 

@@ -16,6 +16,7 @@ from itertools import islice
 from ..program.language import Language
 from ..program.model import Scope, SourceFile, Statement, Symbol
 from ..survey.effects import Effects, Touch
+from ..survey.running import running
 from ..survey.state import constants_of, movable
 
 INERT = frozenset({"docstring", "pass"})
@@ -85,10 +86,11 @@ def one(
     row = {s: Start("later") for s in mine}
     if index is None:
         return None, [row[s] if s is not None else Start("fixed") for s in symbols]
-    at = file.statements[index]
+    statements = running(file, language)
+    at = statements[index]
     free = not first or all(
         inert(file, effects, language, s, constants) or plain_value(file, language, s, constants)
-        for s in file.statements[:index]
+        for s in statements[:index]
     )
     crossed: set[Symbol | None] = set()  # variables whose plain first values an effect would be moved across
     seen: set[Symbol] = set()
@@ -191,7 +193,7 @@ def all_touches(effects: Effects) -> tuple[list[tuple[Statement, Touch]], dict[S
     """What each top-level statement may do, and the first statement that may touch each name; worked out once."""
     found = effects.memo.get("touches")
     if found is None:
-        touches = [(s, statement_touch(effects, s)) for s in effects.file.statements]
+        touches = [(s, statement_touch(effects, s)) for s in running(effects.file, effects.language)]
         first: dict[Symbol, int] = {}
         for i, (_, touch) in enumerate(touches):
             for symbol in touch.names | touch.uses:

@@ -8,6 +8,7 @@ from typing import TYPE_CHECKING
 
 from ..program.model import Call, Function, Symbol
 from ..survey.families import Family
+from ..survey.running import running
 from .candidates import Fit, Link, Need
 from .design import ClassDesign, FieldDesign, MethodDesign, ObjectDesign
 from .founding import Founding, plan
@@ -174,7 +175,7 @@ class Members:
 
     @cached_property
     def first_targets(self) -> set[int]:
-        return {id(s.target) for s in self.file.statements if s.target is not None}
+        return {id(s.target) for s in running(self.file, self.a.language) if s.target is not None}
 
     @cached_property
     def handed_back(self) -> set[int]:

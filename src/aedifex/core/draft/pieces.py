@@ -10,7 +10,7 @@ from __future__ import annotations
 
 import re
 from bisect import bisect_left, bisect_right
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 
 from ..program.language import Language, reread
@@ -67,8 +67,8 @@ def lift_all(program: Program, path: str, wanted: Sequence[Piece]) -> tuple[Prog
     return program, stood
 
 
-def from_lines(classes: list[ClassDesign], stood: Sequence[Piece]) -> None:
-    """Say of the methods that come from lifted functions which lines they are."""
+def from_lines(classes: list[ClassDesign], stood: Sequence[Piece], line: Callable[[int], int] = int) -> None:
+    """Say of the methods that come from lifted functions which lines they are. ``line``: that of the source for one of the program."""
     by_name = {p.name: p for p in stood}
     places = {p.name: p.region.start for p in stood if p.app}
     for c in classes:
@@ -79,7 +79,7 @@ def from_lines(classes: list[ClassDesign], stood: Sequence[Piece]) -> None:
                 continue
             m.origins, m.lines = [], [p.lines for p in mine]
             c.why = [said for w in c.why if (said := without(w, by_name))]
-            where = " and ".join(numbers(p) for p in mine)
+            where = " and ".join(numbers(p, line) for p in mine)
             if mine[0].app:
                 m.hidden = True
                 c.why.append(f"{m.name} is one job of the main loop, at {where}")
@@ -87,11 +87,11 @@ def from_lines(classes: list[ClassDesign], stood: Sequence[Piece]) -> None:
                 c.why.append(f"{m.name} is what other code does with its data alone, at {where}")
 
 
-def numbers(piece: Piece) -> str:
+def numbers(piece: Piece, line: Callable[[int], int] = int) -> str:
     """The lines of a piece, as said in a sentence."""
     file, region = piece.region.file, piece.region
-    first, last = file.shown(region.start), file.shown(region.end - 1)
-    more = "".join(f", {n}" for n in piece.also)
+    first, last = line(file.shown(region.start)), line(file.shown(region.end - 1))
+    more = "".join(f", {line(n)}" for n in piece.also)
     return (f"lines {first} to {last}" if last > first else f"line {first}") + more
 
 
@@ -322,7 +322,7 @@ def worth(region: Region, thing: Thing) -> bool:
     refs = [r for r in region.file.within(region.start, region.end) if r.symbol in thing.roles]
     sets = {r.symbol for r in refs if r.writes or r.mutates}
     reads = {r.symbol for r in refs if r.role.value != "write"}
-    firsts = region.function is None and not region.around
+    firsts = region.function is None and all(s.kind == "guard" for s in region.around)
     if firsts and all(s.kind == "assign" for s in region.statements):
         return False  # first values
     if not sets:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from ..program.language import Language, reread
 from ..program.model import Program, SourceFile
+from ..survey.running import running
 from ..survey.state import parted
 from .records import Range, applied
 
@@ -11,7 +12,7 @@ from .records import Range, applied
 def unpackings(file: SourceFile, language: Language) -> list[Range]:
     """The edits that give each variable its own line."""
     edits = []
-    for s in file.statements:
+    for s in running(file, language):
         pairs = parted(file, language, s)
         used = [r for name, _ in pairs for b in file.within(*name) if b.symbol is not None for r in b.symbol.references]
         if not pairs or not any(r.scope.frame is not file.scope for r in used):

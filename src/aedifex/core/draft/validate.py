@@ -9,15 +9,32 @@ from ..survey.region import region_of
 from .design import ClassDesign, Design, MethodDesign, bare, holder_of, key_of
 from .designfile import Lines
 from .lines import placed as lines_placed
+from .opened import RUN, main_of, opened, opened_design
 from .wishes import mistakes, placed
 
 
 def validate(path: str, design: Design, lines: Lines, program: Program) -> list[Problem]:
     """Mistakes of meaning: names that do not exist, are used twice, or cannot be written."""
+    design, program = as_opened(design, program)
     checker = Checker(path, design, lines, program)
     checker.run()
     checker.found += mistakes(program, placed(path, design, lines))
     return sorted(checker.found, key=lambda p: (p.line, p.message))
+
+
+DONE = MethodDesign(RUN, [])  # says that the main code is opened, which it is by now
+
+
+def as_opened(design: Design, program: Program) -> tuple[Design, Program]:
+    """Design and program once long main functions are opened, as the design says; a name of a function that is not is a mistake."""
+    for m in [m for c in design.classes if (m := main_of(c)) is not None]:
+        path = next((f.path for f in program.files.values() if f.function(bare(m.origins[0])) is not None), "")
+        if path and (o := opened(program, path, program, bare(m.origins[0]))) is not None:
+            places = [(i, c.methods.index(x)) for i, c in enumerate(design.classes) if (x := main_of(c)) is m]
+            design, program = opened_design(design, o), o.program
+            for i, at in places:
+                design.classes[i].methods.insert(at, DONE)
+    return design, program
 
 
 class Checker:
@@ -96,6 +113,8 @@ class Checker:
         for number, m in enumerate(c.methods):
             self.member_name(self.lines.of("class.method", index, number, "name"), m.name, members, m.hidden)
             line = self.lines.of("class.method", index, number, "from")
+            if m is DONE:
+                continue
             if m.lines:
                 self.from_lines(self.lines.of("class.method", index, number, "lines"), m)
             elif not m.origins:

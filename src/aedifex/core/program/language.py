@@ -66,6 +66,7 @@ class Language(Protocol):
     write: Any
     launch: Any
     regions: Any  # what can be lifted out of a function, and how that is written
+    opened: Any  # how a long main function is written as main code; only where code can stand at the top
 
     def read(self, path: str, text: bytes) -> SourceFile: ...
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from bisect import bisect_left
+from collections.abc import Sequence
 from dataclasses import dataclass, field
 from functools import cached_property
 from typing import Any
@@ -10,6 +11,7 @@ from typing import Any
 from ..program.language import Language
 from ..program.model import Call, Function, Reference, Scope, SourceFile, Statement, Symbol
 from ..program.scopes import receiver_of
+from .running import running
 
 
 @dataclass
@@ -137,7 +139,7 @@ class Effects:
         scopes = {self.file.scope.symbols.get(n): s for s, n in self.file.classes if s.parent is self.file.scope}
         calls = {(c.start, c.end): c for c in self.file.calls if not c.callee.member and c.callee.symbol in scopes}
         found = {}
-        for statement in self.file.statements:
+        for statement in running(self.file, self.language):
             call = calls.get(statement.value) if statement.value is not None else None
             symbol = statement.target.symbol if statement.target is not None else None
             if call is not None and symbol is not None and len(symbol.bindings) == 1:
@@ -265,7 +267,7 @@ class Effects:
 
     def main(self) -> list[Statement]:
         """Main code: the statements at the top of the file that do something when it is started."""
-        return statement_order(self.file)
+        return statement_order(self.file.statements)
 
 
 def has_method(scope: Scope, name: str) -> bool:
@@ -278,6 +280,6 @@ def module_variables(file: SourceFile) -> list[Symbol]:
     return sorted(found, key=lambda s: min(r.start for r in s.bindings))
 
 
-def statement_order(file: SourceFile) -> list[Statement]:
+def statement_order(statements: Sequence[Statement]) -> list[Statement]:
     """Main statements in the order in which they run."""
-    return [s for s in file.statements if s.kind not in ("import", "function", "class", "docstring", "pass")]
+    return [s for s in statements if s.kind not in ("import", "function", "class", "docstring", "pass")]

@@ -56,7 +56,7 @@ def figures(program: Program) -> Figures:
             else:
                 found.globals += 1
         constants = {s for s, v in natures.items() if v.nature == "constant"}
-        moving = [s for s in statement_order(file) if s.target is None or s.target.symbol not in constants]
+        moving = [s for s in statement_order(file.statements) if s.target is None or s.target.symbol not in constants]
         found.main_statements += sum(language.count(s) for s in moving)
         found.nesting = max([found.nesting, *(language.depth(s) for s in file.statements)])
         found.functions += len(file.functions)

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from ..program.language import Language
 from ..program.model import SourceFile, Statement, Symbol
 from .effects import module_variables
+from .running import running, under_guard
 
 # Constructs that bind a name and cannot bind a field instead.
 UNFIT = {
@@ -41,7 +42,7 @@ class Variable:
 def classify(file: SourceFile, language: Language) -> dict[Symbol, Variable]:
     """Every module-level variable with its nature, in the order of first binding."""
     loops = loop_spans(file, language)
-    plain = {id(s.target): s for s in file.statements if s.target is not None}
+    plain = {id(s.target): s for s in running(file, language) if s.target is not None}
     found: dict[Symbol, Variable] = {}
     optional = [(s.start, s.end) for s in file.statements if only_imports(file, language, s)]
     apart = {file.slice(*name) for s in file.statements for name, _ in parted(file, language, s)}
@@ -57,7 +58,7 @@ def classify(file: SourceFile, language: Language) -> dict[Symbol, Variable]:
             nature = "companion"
             fixed = settled(file, language, first, found)
             early = any(r.scope.frame is file.scope and r.start < bindings[0].start for r in symbol.references)
-            if fixed and not early and not any(r.mutates for r in symbol.references):
+            if fixed and not early and not under_guard(file, language, first) and not any(r.mutates for r in symbol.references):
                 nature = "constant"
         elif len(bindings) == 1 and bindings[0].form in ("unpack", "chain") and not symbol.kinds - {"variable"}:
             nature = "constant" if symbol.name in apart and never_changes(file, symbol) else "companion"

@@ -20,6 +20,7 @@ from ...program.language import NewField
 from ...program.model import Reference, SourceFile, Statement, Symbol
 from ...program.scopes import shadowed
 from ...survey.effects import Effects
+from ...survey.running import running
 from ...survey.state import UNFIT, constants_of, declared
 from ..edits import Edits, rewritten
 from ..step import Context, Refusal, drop_declarations, refuse_at, symbol
@@ -177,7 +178,7 @@ class Founder:
     @cached_property
     def firsts(self) -> dict[int, Statement]:
         """The statement at the top for each target, by the target's identity."""
-        return {id(s.target): s for s in self.file.statements if s.target is not None}
+        return {id(s.target): s for s in running(self.file, self.context.language) if s.target is not None}
 
     def undeclare(self, s: Statement, ref: Reference, text: str) -> None:
         """A declaration whose variable is now a field: an assignment remains, or nothing."""
@@ -340,7 +341,7 @@ class Founder:
         """Take a statement away with its line, or only itself where it shares the line with others."""
         left = self.write.line_start(self.file, s.start)
         right = self.write.line_end(self.file, s.end)
-        line = [o for o in self.file.statements if o is s or left <= o.start < right or left < o.end <= right]
+        line = [o for o in running(self.file, self.context.language) if o is s or left <= o.start < right or left < o.end <= right]
         if replacement and len(line) > 1:
             self.edits_.replace(self.file.path, s.start, s.end, replacement)
         elif not replacement and any(o not in self.going for o in line):

@@ -12,6 +12,7 @@ from dataclasses import dataclass, field
 from ...draft.design import ClassDesign, FieldDesign, bare
 from ...program.language import reread
 from ...program.model import Function, SourceFile, Statement, Symbol
+from ...survey.running import running
 from ...survey.twins import Difference, differences
 from ..edits import Edits
 from ..step import Context, Refusal, function_of
@@ -141,7 +142,7 @@ class Hoister:
         """The last statement at the top that first sets a variable of an object."""
         mine = {self.file.scope.symbols.get(bare(o)) for _, o in self.design.origins(index)}
         firsts = [
-            s for s in self.file.statements if s.target is not None and s.target.symbol in mine and s.kind == "assign"
+            s for s in running(self.file, self.context.language) if s.target is not None and s.target.symbol in mine and s.kind == "assign"
         ]
         seen: set[Symbol | None] = set()
         found = None

@@ -13,6 +13,7 @@ from ...draft.design import ClassDesign, MethodDesign
 from ...program.model import Call, Function, Reference, Scope, SourceFile, Symbol
 from ...program.scopes import shadowed
 from ...survey.effects import Effects, statement_order
+from ...survey.running import running
 from ..edits import Edits
 from ..step import Context, Refusal, class_scope, drop_declarations, refuse_at, symbol
 
@@ -82,7 +83,7 @@ class Passer:
             raise refuse_at(self.file, self.function.start, f"'{source.name}' may change while '{self.name}' runs",
                             "a copy would go stale; leave it a function")  # fmt: skip
         first = min((r.start for r in source.bindings), default=0)
-        for statement in statement_order(self.file):
+        for statement in statement_order(running(self.file, self.context.language)):
             if statement.start >= first:
                 break
             if any(statement.start <= c.start < statement.end for c in calls):

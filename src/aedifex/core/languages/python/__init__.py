@@ -6,7 +6,7 @@ import re
 import warnings
 
 from ...program.model import Function, Problem, Program, SourceFile, Statement
-from . import launch, regions, write
+from . import launch, opening, regions, write
 from .imports import imported, imported_word, module_word
 from .keyed import keyed
 from .lists import list_uses
@@ -48,6 +48,7 @@ class Python:
     concerns = apis()["concerns"]
     write = write
     regions = regions
+    opened = opening
     launch = launch
 
     read = staticmethod(read)

@@ -1,0 +1,48 @@
+"""Open a long main function: its lines become the main code, and its variables those of the file.
+
+def main():
+    score = 0                        if __name__ == "__main__":
+    while score < 3: ...      →          score = 0
+                                         while score < 3: ...
+if __name__ == "__main__":
+    main()
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+from ...draft.opening import Opening, opening
+from ...survey.hazards import forbidding, hazards
+from ..edits import Edits
+from ..step import Context, Refusal, refuse_at
+
+ADVICE = "the function stays as it is"
+
+
+@dataclass
+class OpenMain:
+    path: str
+    name: str
+    needs: list[str] = field(default_factory=list)
+    refused: Refusal | None = None  # where it was tried already
+
+    @property
+    def id(self) -> str:
+        return f"open:{self.name}"
+
+    def title(self) -> str:
+        return f"the lines of {self.name} become the main code"
+
+    def apply(self, context: Context) -> Edits:
+        file, out = context.file(self.path), Edits()
+        found = opening(file, context.language, self.name)
+        if found is None:
+            raise Refusal(f"there is no one function '{self.name}' whose lines could be the main code", file.path, 0, ADVICE)
+        if not isinstance(found, Opening):
+            raise refuse_at(file, found[1], found[0], ADVICE)
+        if (h := forbidding(hazards(context.program, file.path), {self.name})) is not None:
+            raise Refusal(h.message, h.path, h.line, ADVICE)
+        for edit in found.edits:
+            out.replace(file.path, *edit)
+        return out

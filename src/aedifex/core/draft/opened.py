@@ -1,0 +1,112 @@
+"""A program whose long main function is opened, and designs in the words of the source: ``main.score`` for a variable of that function."""
+
+from __future__ import annotations
+
+import copy
+from collections.abc import Callable
+from dataclasses import dataclass
+
+from ..program.language import reread
+from ..program.model import Program
+from ..survey.hazards import forbidding, hazards
+from .design import ClassDesign, Design, MethodDesign, StayDesign, WishDesign, bare
+from .opening import Opening, opening
+from .records import applied
+
+RUN = "run"  # the method of the app that the main code becomes
+
+
+@dataclass
+class Opened:
+    program: Program
+    opening: Opening
+
+    @property
+    def path(self) -> str:
+        return self.opening.file.path
+
+    @property
+    def name(self) -> str:
+        return self.opening.function.name
+
+    def line(self, line: int) -> int:
+        """The line of the source where a line of the opened program was."""
+        return int(self.opening.back(f"{self.path}:{line}").rpartition(":")[2])
+
+
+def opened(program: Program, path: str, outsiders: Program, name: str = "") -> Opened | None:
+    """The program with the long main function of a file opened; None if it has none, or it cannot be."""
+    found = opening(program.files[path], program.language, name)
+    if not isinstance(found, Opening) or forbidding(hazards(program, path, outsiders), {found.function.name}) is not None:
+        return None
+    file = found.file
+    after = reread(program, {path: applied(file.text, found.edits, file.encoding)})
+    return Opened(after, found) if not after.files[path].problems else None
+
+
+def main_of(c: ClassDesign) -> MethodDesign | None:
+    """The method of an app that says which function is the main code."""
+    return next((m for m in c.methods if c.role == "app" and m.name == RUN and len(m.origins) == 1 and not m.lines), None)
+
+
+def worth(classes: list[ClassDesign], o: Opened) -> bool:
+    """Whether the classes need what the function holds."""
+    app = any(c.role == "app" for c in classes)
+    names = set(o.opening.names)
+    held = any(bare(origin) in names for c in classes for f in c.fields for origin in f.origins)
+    return app and (held or any(o.opening.holds(o.opening.back(text)) for c in classes for m in c.methods for text in m.lines))
+
+
+def closed(classes: list[ClassDesign], stays: list[StayDesign], o: Opened) -> None:
+    """Say classes and stays of the opened program in the words of the source."""
+    names = set(o.opening.names)
+
+    def said(name: str) -> str:
+        place, mark, word = name.rpartition("::")
+        return f"{place}{mark}{o.name}.{word}" if word.partition("[")[0] in names else name
+
+    for c in classes:
+        renamed(c, said, o.opening.back)
+        if c.role == "app":
+            c.methods.insert(0, MethodDesign(RUN, [o.name]))
+    for s in stays:
+        s.name = said(s.name)
+
+
+def renamed(c: ClassDesign, name: Callable[[str], str], lines: Callable[[str], str]) -> None:
+    for f in c.fields:
+        f.origins = [name(x) for x in f.origins]
+    for m in c.methods:
+        m.origins = [name(x) for x in m.origins]
+        m.lines = [lines(text) for text in m.lines]
+
+
+def words_of(o: Opened) -> Callable[[str], str]:
+    """Names of the source, ``main.score``, as they are once it is opened."""
+    names, head = set(o.opening.names), f"{o.name}."
+
+    def said(name: str) -> str:
+        place, mark, word = name.rpartition("::")
+        rest = word.removeprefix(head)
+        return f"{place}{mark}{rest}" if word.startswith(head) and rest.partition("[")[0] in names else name
+
+    return said
+
+
+def wished(wishes: list[WishDesign], o: Opened) -> list[WishDesign]:
+    said = words_of(o)
+    return [WishDesign([said(n) for n in w.together], w.class_, [said(n) for n in w.keep]) for w in wishes]
+
+
+def opened_design(design: Design, o: Opened) -> Design:
+    """A design as it speaks of the opened program; the method that said so is done with."""
+    design = copy.deepcopy(design)
+    for c in design.classes:
+        mine = main_of(c)
+        if mine is not None and bare(mine.origins[0]) == o.name:
+            c.methods.remove(mine)
+        renamed(c, words_of(o), o.opening.forward)
+    for s in design.stays:
+        s.name = words_of(o)(s.name)
+    design.wishes = wished(design.wishes, o)
+    return design

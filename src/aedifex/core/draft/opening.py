@@ -1,0 +1,274 @@
+"""A long main function opened: its lines become the main code itself, so that its variables can be an object's fields.
+
+def main():
+    score = 0                        if __name__ == "__main__":
+    while score < 3: ...      →          score = 0
+                                         while score < 3: ...
+if __name__ == "__main__":
+    main()
+
+Used by the draft, which goes on with the program as it is then, and by the step that does it.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator, Sequence
+from dataclasses import dataclass, field
+
+from ..program.language import Language
+from ..program.model import Call, Function, SourceFile, Statement
+from ..survey.effects import Effects
+from ..survey.handlers import main_statements
+from ..survey.hazards import by_text
+from ..survey.longmain import main_function
+from .lines import FORM
+from .mainplan import mortal_classes
+from .records import Range
+
+Trouble = tuple[str, int]  # (why, where)
+
+
+class Unopenable(Exception):
+    def __init__(self, why: str, at: int) -> None:
+        self.why, self.at = why, at
+
+
+@dataclass
+class Opening:
+    """``edits``: what changes in the text. ``names``: the function's own variables. ``body``: its first and last line; ``at``: where the first is
+    afterwards; ``columns``: how far its lines move to the right; ``gone``: lines of it that are no more."""
+
+    file: SourceFile
+    function: Function
+    edits: list[Range] = field(default_factory=list)
+    names: list[str] = field(default_factory=list)
+    body: tuple[int, int] = (0, 0)
+    at: int = 0
+    columns: int = 0
+    gone: list[int] = field(default_factory=list)
+
+    def line(self, line: int) -> tuple[int, int]:
+        """Where a line is afterwards, and how far it moved to the right."""
+        first, last = self.body
+        if first <= line <= last:
+            return self.at + line - first - sum(g < line for g in self.gone), self.columns
+        shift = 0
+        for start, end, text in self.edits:
+            if self.file.line(max(start, end - 1)) < line:
+                shift += text.count("\n") - self.file.text.count(b"\n", start, end)
+        return line + shift, 0
+
+    def forward(self, lines: str) -> str:
+        """Lines as a design names them, as they are afterwards; lines of other files stay as they are."""
+        return self.mapped(lines, self.line)
+
+    def back(self, lines: str) -> str:
+        """Lines that were named afterwards, as they are in the source."""
+        before: dict[int, tuple[int, int]] = {}
+        first, last = self.body
+        outside = [n for n in range(1, len(self.file.lines) + 1) if not first <= n <= last]
+        for n in [*outside, *(n for n in range(first, last + 1) if n not in self.gone)]:
+            now, shift = self.line(n)
+            before[now] = (n, -shift)
+        return self.mapped(lines, lambda n: before.get(n, (n, 0)))
+
+    def holds(self, lines: str) -> bool:
+        """Whether lines of the source are the function's."""
+        match = FORM.fullmatch(lines)
+        return match is not None and match["path"] == self.file.path and self.body[0] <= int(match["first"]) <= self.body[1]
+
+    def mapped(self, lines: str, where: Callable[[int], tuple[int, int]]) -> str:
+        match = FORM.fullmatch(lines)
+        if match is None or match["path"] != self.file.path:
+            return lines
+        parts = []
+        for line, column in ((match["first"], match["from"]), (match["last"], match["to"])):
+            if line is not None:
+                now, shift = where(int(line))
+                parts.append(f"{now}" + (f":{max(1, int(column) + shift)}" if column else ""))
+        return f"{match['path']}:{'-'.join(parts)}"
+
+
+def opening(file: SourceFile, language: Language, name: str = "") -> Opening | Trouble | None:
+    """How the long main function of a file is opened, or why it cannot be; None if there is none. ``name``: of the one that is meant."""
+    effects = Effects(file, language)
+    f = file.function(name) if name else main_function(file, effects, language)
+    if f is None or not language.code_at_top:
+        return None
+    return Opener(file, language, effects, f).opened()
+
+
+class Opener:
+    def __init__(self, file: SourceFile, language: Language, effects: Effects, f: Function) -> None:
+        self.file, self.language, self.effects, self.f = file, language, effects, f
+        self.write, self.opened_ = language.write, language.opened
+        self.body = language.body(file, f)
+
+    def opened(self) -> Opening | Trouble:
+        trouble = self.function_trouble() or self.name_trouble()
+        if trouble is not None:
+            return trouble
+        try:
+            statement, call = self.the_call()
+            return self.made(statement, self.given(call), *self.ways(statement, call))
+        except Unopenable as found:
+            return found.why, found.at
+
+    # -- whether it can be -----------------------------------------------------------------------
+
+    def function_trouble(self) -> Trouble | None:
+        f, file = self.f, self.file
+        if f.decorators or f.is_async or f.scope.generator:
+            return f"'{f.name}' is more than a plain function", f.start
+        if f.symbol is None or f.symbol.kinds != {"function"} or len([r for r in f.symbol.references if not r.writes and r.role.value != "define"]) != 1:
+            return f"'{f.name}' is not called just once", f.start
+        if file.line(self.body[0].start) == file.line(f.start):
+            return f"'{f.name}' stands on one line", f.start
+        if (tied := self.language.regions.bound_to_function(file, self.body[0].start, f.end)) is not None:
+            return tied
+        for ref in by_text(file, self.language, f.start, f.end):
+            return f"'{ref.name}()' reaches names by their text", ref.start
+        for scope, _ in file.classes:
+            if f.start <= scope.start < f.end:
+                return "a class is defined inside it", scope.start
+        inner = [d for d in file.declarations if f.start <= d.start < f.end and d.scope is not f.scope]
+        if any(d.name in f.scope.symbols and f.scope.symbols[d.name].bindings for d in inner):
+            return "a function inside it sets its variables", f.start
+        if mortal_classes(file, self.language):
+            return "objects that do something when they die would die later", f.start
+        if any(n in self.language.unset_errors and s.references for n, s in file.scope.symbols.items()):
+            return "the program catches the error of a name that is not set", f.start
+        if file.star_imports:
+            return "a star import may bind any name", file.star_imports[0]
+        return None
+
+    def name_trouble(self) -> Trouble | None:
+        """Its variables become the file's own: none may mean something there already."""
+        outer = self.file.scope.symbols
+        for name, s in self.f.scope.symbols.items():
+            if not s.bindings or any(d.name == name and d.scope is self.f.scope for d in self.file.declarations):
+                continue
+            other = outer.get(name)
+            used = other is not None and (other.bindings or other.references)
+            if used or name in self.language.introspective | self.language.reserved | {self.f.name}:
+                return f"its variable '{name}' has a name that means something else outside of it", s.bindings[0].start
+        return None
+
+    def the_call(self) -> tuple[Statement, Call]:
+        """The statement that calls it: the last that the program runs."""
+        assert self.f.symbol is not None
+        calls = self.file.calls_of(self.f.symbol)
+        statements = main_statements(self.file, self.effects, self.language)
+        if len(calls) != 1 or not statements:
+            raise Unopenable(f"'{self.f.name}' is not called by the main code alone", self.f.start)
+        call, last = calls[0], statements[-1]
+        if not last.start <= call.start < last.end:
+            raise Unopenable(f"'{self.f.name}' is not the last thing that the program does", call.start)
+        if any(s.start > last.start and s.kind not in ("function", "class", "import", "docstring") for s in self.file.statements):
+            raise Unopenable(f"'{self.f.name}' is not the last thing that the program does", call.start)
+        if call.start < self.f.start:
+            raise Unopenable(f"'{self.f.name}' is called before it is defined", call.start)
+        if any(last.start < f.start for f in self.file.tops):
+            raise Unopenable("functions stand after the main code", last.start)
+        return last, call
+
+    def given(self, call: Call) -> list[str]:
+        """What sets the parameters, as statements."""
+        arguments, found = self.language.arguments(self.file, call), []
+        plain = [p for p in self.f.params if p.kind in ("plain", "positional", "keyword")]
+        if len(plain) != len(self.f.params) or any(a.keyword in ("*", "**") for a in arguments):
+            raise Unopenable("it takes any number of arguments", self.f.start)
+        by_name = {a.keyword: a for a in arguments if a.keyword}
+        by_place = [a for a in arguments if not a.keyword]
+        for i, p in enumerate(plain):
+            a = by_name.get(p.name) or (by_place[i] if i < len(by_place) else None)
+            span = (a.value_start, a.end) if a is not None else p.default
+            if span is None:
+                raise Unopenable(f"nothing gives its parameter '{p.name}'", self.f.start)
+            if a is None and self.language.purity(self.file, span) == "effect":
+                raise Unopenable(f"the default of '{p.name}' is worked out where the function stands", p.start)
+            found.append(self.opened_.sets(p.name, self.file.slice(*span)))
+        return found
+
+    # -- how it is left --------------------------------------------------------------------------
+
+    def ways(self, statement: Statement, call: Call) -> tuple[list[Range], str]:
+        """Edits for each ``return``, and what the program does at the end; what the function gives ends the program or is dropped."""
+        before = self.file.slice(statement.start, call.start)
+        after = self.file.slice(call.end, statement.end)
+        exits = self.opened_.exits(before, after)
+        if exits is None:
+            raise Unopenable(f"what '{self.f.name}' gives is used for more than the end of the program", call.start)
+        edits: list[Range] = []
+        ends = f"{before}{after}" if exits else ""
+        for r, loop, tail, around in self.returns(self.body, None, True, []):
+            value = self.opened_.value(self.file, r)
+            last = r is self.body[-1]
+            if exits:
+                edits.append((r.start, r.end, f"{before}{value}{after}"))
+                ends = "" if last else ends
+            elif value and self.language.purity(self.file, self.opened_.span(r)) != "literal":
+                raise Unopenable("it gives a value that is worked out, and nobody takes it", r.start)
+            elif last:
+                edits.append((r.start, r.end, ""))
+            elif tail:
+                edits.append((r.start, r.end, self.opened_.NOTHING))
+            elif loop is not None:
+                edits.append((r.start, r.end, self.opened_.leave(loop)))
+            else:
+                leave = self.opened_.end(self.file)
+                if not leave:
+                    raise Unopenable("it ends early", r.start)
+                edits.append((r.start, r.end, leave))
+            early = not last if exits else not tail and loop is None
+            if early and any(self.opened_.notices(self.file, s) for s in around):
+                raise Unopenable("it ends early inside of what would notice how", r.start)
+        return edits, ends
+
+    def returns(
+        self, row: Sequence[Statement], loop: Statement | None, tail: bool, around: list[Statement]
+    ) -> Iterator[tuple[Statement, Statement | None, bool, list[Statement]]]:
+        """Each return with: the loop around it after which nothing comes, whether nothing comes after itself, the statements around it."""
+        for i, s in enumerate(row):
+            last = tail and i == len(row) - 1
+            if s.kind == "return":
+                yield s, loop, last, around
+            blocks = self.language.regions.blocks(self.file, s) if s.kind not in ("function", "class") else []
+            for b in blocks:
+                inner = None if b.role == "case" else loop
+                if s.kind in ("for", "while"):
+                    inner = s if last and len(blocks) == 1 else None
+                yield from self.returns(b.statements, inner, last and s.kind in ("if", "match", "with"), [*around, s])
+
+    # -- the text --------------------------------------------------------------------------------
+
+    def made(self, statement: Statement, given: list[str], ways: list[Range], ends: str) -> Opening:
+        file, write, f = self.file, self.write, self.f
+        left = write.line_start(file, statement.start)
+        lead = file.slice(left, statement.start)
+        shared = bool(lead.strip())  # the guard stands on the same line
+        new = lead[: len(lead) - len(lead.lstrip())] + write.indent_unit(file) if shared else lead
+        start, end = self.opened_.inside(file, f, self.body)
+        old = file.slice(write.line_start(file, self.body[0].start), self.body[0].start)
+        above = file.slice(write.comment_start(file, f.start), write.line_start(file, f.start)).splitlines()
+        lines = [*(line.strip() for line in above), write.trailing_comment(file, statement.end).strip(), *given]
+        lines = [new + line + "\n" for line in lines if line]
+        dropped = self.declared()
+        text = write.shifted(file, start + len(old.encode(file.encoding)), end, [*ways, *dropped], old, new)
+        text = "".join(lines) + text.rstrip() + "\n" + (f"{new}{ends}\n" if ends else "")
+        text = write.with_newlines("\n" * shared + text, write.newline(file))
+        gone = (write.blank_before(file, write.comment_start(file, f.start)), write.line_end(file, f.end - 1), "")
+        first = left + len(lead.rstrip().encode(file.encoding)) if shared else left
+        out = Opening(file, f, [gone, (first, write.line_end(file, statement.end), text)])
+        out.at = file.line(statement.start) - file.text.count(b"\n", *gone[:2]) + shared + len(lines)
+        out.body = (file.line(start), file.line(end - 1))
+        out.columns = len(new) - len(old)
+        out.gone = [file.line(a) for a, _, _ in dropped]
+        shared_names = {d.name for d in file.declarations if d.scope is f.scope}
+        out.names = [n for n, s in f.scope.symbols.items() if s.bindings and n not in shared_names]
+        return out
+
+    def declared(self) -> list[Range]:
+        """``global a, b`` of the function itself goes with its line."""
+        spans = {d.statement for d in self.file.declarations if d.scope is self.f.scope and self.f.start <= d.start < self.f.end}
+        return [(self.write.line_start(self.file, a), self.write.line_end(self.file, b), "") for a, b in sorted(spans)]

@@ -1,0 +1,30 @@
+"""The statements that a file runs when it is started, in order: those of the guard that starts the program stand in the guard's place."""
+
+from __future__ import annotations
+
+from ..program.language import Language
+from ..program.model import SourceFile, Statement
+
+
+def running(file: SourceFile, language: Language) -> list[Statement]:
+    """The statements at the top, with those of a guard around main code that set the file's own variables."""
+    if "running" not in file.memo:
+        found: list[Statement] = []
+        for s in file.statements:
+            found += guarded(file, language, s) or [s]
+        file.memo["running"] = found
+    result: list[Statement] = file.memo["running"]
+    return result
+
+
+def guarded(file: SourceFile, language: Language, s: Statement) -> list[Statement]:
+    """What a guard holds, line by line; nothing where its variables are not the file's, or it holds something else besides."""
+    if s.kind != "guard" or not language.code_at_top or language.has_alternative(s):
+        return []
+    inner = language.inner(file, s)
+    return inner if inner and file.line(inner[0].start) > file.line(s.start) else []
+
+
+def under_guard(file: SourceFile, language: Language, s: Statement) -> bool:
+    """Whether a statement only runs where the file is started, not where it is imported."""
+    return any(g.kind == "guard" and g.start < s.start < g.end for g in file.statements)
