@@ -192,3 +192,31 @@ class ThingMaker(FlowMaker):
                     self.lines += [lead + line.format(t=t, v=value, w=t) for line in lines]
             else:
                 self.statement("    ", known, True, False, 1)
+
+
+class MainMaker(ThingMaker):
+    """The same in one long main function, called in one of the ways in which people do, and left early now and then."""
+
+    def program(self) -> str:
+        lines = super().program().splitlines()
+        rng, at = self.rng, lines.index("log_count = 0")
+        head, body = lines[:at], lines[at:]
+        own = [line for line in head if line.startswith((*(f"{t}_" for t in self.things), "width"))]
+        if not getattr(self, "pushed", False):
+            head, body = [line for line in head if line not in own], own + body
+        exits = rng.random() < 0.4
+        changed = ["total", *(f"{t}_{r}" for t in self.things for r in self.ROLES)] if getattr(self, "pushed", False) else ["total"]
+        inside = [f"    global {', '.join(changed)}", *(f"    {line}" if line else "" for line in body)]
+        for _ in range(rng.randint(0, 2)):
+            at = rng.randrange(1, len(inside) + 1)
+            lead = " " * (len(inside[at - 1]) - len(inside[at - 1].lstrip()) + (4 if inside[at - 1].endswith(":") else 0))
+            value = f" {rng.choice(['0', '3', 'total'])}" if exits and rng.random() < 0.7 else ""
+            names = "total" if at < len(inside) // 2 else "log_count"
+            if (at == len(inside) or not inside[at].strip().startswith(("else", "elif", "except", "finally"))) and inside[at - 1].strip():
+                inside[at:at] = [f"{lead}if {names} % {rng.randint(2, 4)} == 1:", f"{lead}    print('enough')", f"{lead}    return{value}"]
+        if rng.random() < 0.4:
+            inside.insert(0, '    """The whole day."""')
+        call = rng.choice(["sys.exit(main())", "raise SystemExit(main())"]) if exits else "main()"
+        guard = rng.choice([[call], ['if __name__ == "__main__":', f"    {call}"], [f"if __name__ == '__main__': {call}"]])
+        remark = ["# everything"] if rng.random() < 0.3 else []
+        return "\n".join(["import sys", *head, "", "", *remark, "def main():", *inside, "", "", *guard]) + "\n"

@@ -249,11 +249,13 @@ class Opener:
         shared = bool(lead.strip())  # the guard stands on the same line
         new = lead[: len(lead) - len(lead.lstrip())] + write.indent_unit(file) if shared else lead
         start, end = self.opened_.inside(file, f, self.body)
+        dropped = self.declared()
+        while any(a == start for a, _, _ in dropped):  # the first lines go
+            start = write.blank_after(file, next(b for a, b, _ in dropped if a == start))
         old = file.slice(write.line_start(file, self.body[0].start), self.body[0].start)
         above = file.slice(write.comment_start(file, f.start), write.line_start(file, f.start)).splitlines()
         lines = [*(line.strip() for line in above), write.trailing_comment(file, statement.end).strip(), *given]
         lines = [new + line + "\n" for line in lines if line]
-        dropped = self.declared()
         text = write.shifted(file, start + len(old.encode(file.encoding)), end, [*ways, *dropped], old, new)
         text = "".join(lines) + text.rstrip() + "\n" + (f"{new}{ends}\n" if ends else "")
         text = write.with_newlines("\n" * shared + text, write.newline(file))
@@ -263,7 +265,7 @@ class Opener:
         out.at = file.line(statement.start) - file.text.count(b"\n", *gone[:2]) + shared + len(lines)
         out.body = (file.line(start), file.line(end - 1))
         out.columns = len(new) - len(old)
-        out.gone = [file.line(a) for a, _, _ in dropped]
+        out.gone = [file.line(a) for a, _, _ in dropped if a >= start]
         shared_names = {d.name for d in file.declarations if d.scope is f.scope}
         out.names = [n for n, s in f.scope.symbols.items() if s.bindings and n not in shared_names]
         return out

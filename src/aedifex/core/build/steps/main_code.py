@@ -80,14 +80,16 @@ class Wrapper:
             parts.append(self.moved(start, end, self.unit * 2, stretch))
         if plan.guard is not None:
             inner = plan.inside
-            start = self.write.comment_start(self.file, inner[0].start)
-            if self.file.line(inner[0].start) == self.file.line(plan.guard.start):
-                raise refuse_at(
-                    self.file, plan.guard.start, "the main code stands on the line of its guard", "give it a line"
-                )
             end = self.write.line_end(self.file, inner[-1].end)
-            parts.append(self.moved(start, end, self.unit, inner))
+            if self.shared(plan):
+                parts.append(self.unit * 2 + self.moved(inner[0].start, end, "", inner))
+            else:
+                parts.append(self.moved(self.write.comment_start(self.file, inner[0].start), end, self.unit, inner))
         return "\n".join(part.rstrip("\r\n") + "\n" for part in parts if part.strip())
+
+    def shared(self, plan: MainPlan) -> bool:
+        """Whether the main code stands on the line of its guard."""
+        return plan.guard is not None and self.file.line(plan.inside[0].start) == self.file.line(plan.guard.start)
 
     def moved(self, start: int, end: int, prefix: str, stretch: list[Statement]) -> str:
         edits: list[tuple[int, int, str]] = []
@@ -146,7 +148,9 @@ class Wrapper:
         lines = self.write.main_call(
             self.file, self.design.name, variable or ("app" if plan.keep_alive else ""), plan.guard
         )
-        if plan.guard is not None:
+        if self.shared(plan):
+            self.out.replace(self.file.path, plan.inside[0].start, plan.inside[-1].end, "; ".join(lines))
+        elif plan.guard is not None:
             inner = plan.inside
             start = self.write.comment_start(self.file, inner[0].start)
             lead = self.file.slice(self.write.line_start(self.file, inner[0].start), inner[0].start)
