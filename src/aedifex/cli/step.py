@@ -76,6 +76,23 @@ def lift(lines: str, name: str, paths: tuple[str, ...], **options: Any) -> None:
     done(worked_out(program, lines, name), program.root, "Lifted", lines, **options)
 
 
+@command.command(name="open")
+@click.argument("name")
+@one_step
+def open_(name: str, paths: tuple[str, ...], **options: Any) -> None:
+    """Make the lines of the function NAME, with which the script starts, its main code.
+
+    Its variables are the script's own then, so that they can become fields of objects. It must be called just once, by the main code.
+
+    \b
+    Example: aedifex step open main depot.py
+    """
+    from ..core.build.single import open_main as worked_out
+
+    program = read(paths)
+    done(worked_out(program, name), program.root, "Opened", name, **options)
+
+
 def read(paths: tuple[str, ...]) -> Program:
     from ..core.program.errors import Refused
     from ..core.program.language import find_sources, read_program

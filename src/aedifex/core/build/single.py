@@ -24,6 +24,7 @@ from .project import DESIGN, SCENARIOS
 from .sequence import attempt
 from .step import Context
 from .steps.lift import Lift
+from .steps.open_main import OpenMain
 from .steps.rename import Rename
 
 
@@ -31,7 +32,7 @@ from .steps.rename import Rename
 class Single:
     """A step as it would be done. ``changes``: every file that it writes, designs included."""
 
-    step: Rename | Lift
+    step: Rename | Lift | OpenMain
     before: Program
     after: Program
     changes: dict[str, bytes | None]
@@ -76,7 +77,15 @@ def lift(program: Program, lines: str, name: str) -> Single:
     return single(program, Lift(lines, name), lambda after: {})
 
 
-def single(program: Program, step: Rename | Lift, others: Callable[[Program], dict[str, bytes | None]]) -> Single:
+def open_main(program: Program, name: str) -> Single:
+    """What opening a long main function would change. Raises Refused with the reason if it cannot be done."""
+    path = next((f.path for f in program.files.values() if f.function(name) is not None), "")
+    if not path:
+        raise Refused(f"'{name}' is no function of these scripts; name the one that the program starts with.")
+    return single(program, OpenMain(path, name), lambda after: {})
+
+
+def single(program: Program, step: Rename | Lift | OpenMain, others: Callable[[Program], dict[str, bytes | None]]) -> Single:
     """``others``: what else changes with the program, if no design is built on it."""
     entries = [p for p in program.files if not imported_by_others(program, p)]
     sources = {p: digest(t) for p, t in program.texts.items()}

@@ -46,12 +46,14 @@ class Opening:
     at: int = 0
     columns: int = 0
     gone: list[int] = field(default_factory=list)
+    told: int = 0  # the last line of its document string
+    added: int = 0  # lines that follow that one: what sets the parameters
 
     def line(self, line: int) -> tuple[int, int]:
         """Where a line is afterwards, and how far it moved to the right."""
         first, last = self.body
         if first <= line <= last:
-            return self.at + line - first - sum(g < line for g in self.gone), self.columns
+            return self.at + line - first - sum(g < line for g in self.gone) + self.added * (line > self.told), self.columns
         shift = 0
         for start, end, text in self.edits:
             if self.file.line(max(start, end - 1)) < line:
@@ -103,6 +105,7 @@ class Opener:
         self.file, self.language, self.effects, self.f = file, language, effects, f
         self.write, self.opened_ = language.write, language.opened
         self.body = language.body(file, f)
+        self.follows: Statement | None = None  # what the main code does after it
 
     def opened(self) -> Opening | Trouble:
         trouble = self.function_trouble() or self.name_trouble()
@@ -155,22 +158,20 @@ class Opener:
         return None
 
     def the_call(self) -> tuple[Statement, Call]:
-        """The statement that calls it: the last that the program runs."""
+        """The statement that calls it, one of the main code."""
         assert self.f.symbol is not None
         calls = self.file.calls_of(self.f.symbol)
         statements = main_statements(self.file, self.effects, self.language)
         if len(calls) != 1 or not statements:
             raise Unopenable(f"'{self.f.name}' is not called by the main code alone", self.f.start)
-        call, last = calls[0], statements[-1]
-        if not last.start <= call.start < last.end:
-            raise Unopenable(f"'{self.f.name}' is not the last thing that the program does", call.start)
-        if any(s.start > last.start and s.kind not in ("function", "class", "import", "docstring") for s in self.file.statements):
-            raise Unopenable(f"'{self.f.name}' is not the last thing that the program does", call.start)
-        if call.start < self.f.start:
-            raise Unopenable(f"'{self.f.name}' is called before it is defined", call.start)
-        if any(last.start < f.start for f in self.file.tops):
-            raise Unopenable("functions stand after the main code", last.start)
-        return last, call
+        call = calls[0]
+        found = next((s for s in statements if s.start <= call.start < s.end), None)
+        if found is None or call.start < self.f.start:
+            raise Unopenable(f"'{self.f.name}' is not called by the main code alone", call.start)
+        if any(found.start < f.start for f in self.file.tops):
+            raise Unopenable("functions stand after the main code", found.start)
+        self.follows = next((s for s in statements if s.start > found.start), None)
+        return found, call
 
     def given(self, call: Call) -> list[str]:
         """What sets the parameters, as statements."""
@@ -197,7 +198,7 @@ class Opener:
         before = self.file.slice(statement.start, call.start)
         after = self.file.slice(call.end, statement.end)
         exits = self.opened_.exits(before, after)
-        if exits is None:
+        if exits is None or (exits and self.follows is not None):
             raise Unopenable(f"what '{self.f.name}' gives is used for more than the end of the program", call.start)
         edits: list[Range] = []
         ends = f"{before}{after}" if exits else ""
@@ -207,7 +208,7 @@ class Opener:
             if exits:
                 edits.append((r.start, r.end, f"{before}{value}{after}"))
                 ends = "" if last else ends
-            elif value and self.language.purity(self.file, self.opened_.span(r)) != "literal":
+            elif value and self.language.purity(self.file, self.opened_.span(r)) == "effect":
                 raise Unopenable("it gives a value that is worked out, and nobody takes it", r.start)
             elif last:
                 edits.append((r.start, r.end, ""))
@@ -216,7 +217,7 @@ class Opener:
             elif loop is not None:
                 edits.append((r.start, r.end, self.opened_.leave(loop)))
             else:
-                leave = self.opened_.end(self.file)
+                leave = self.opened_.end(self.file) if self.follows is None else ""
                 if not leave:
                     raise Unopenable("it ends early", r.start)
                 edits.append((r.start, r.end, leave))
@@ -254,16 +255,22 @@ class Opener:
             start = write.blank_after(file, next(b for a, b, _ in dropped if a == start))
         old = file.slice(write.line_start(file, self.body[0].start), self.body[0].start)
         above = file.slice(write.comment_start(file, f.start), write.line_start(file, f.start)).splitlines()
-        lines = [*(line.strip() for line in above), write.trailing_comment(file, statement.end).strip(), *given]
-        lines = [new + line + "\n" for line in lines if line]
+        lines = [new + line + "\n" for line in (*(line.strip() for line in above), write.trailing_comment(file, statement.end).strip()) if line]
+        sets, told = [new + line + "\n" for line in given], write.line_end(file, self.body[0].end) if self.body[0].kind == "docstring" else 0
+        if told and told < end:
+            ways = [*ways, (told, told, "".join(sets))]
+        else:
+            lines, told = lines + sets, 0
         text = write.shifted(file, start + len(old.encode(file.encoding)), end, [*ways, *dropped], old, new)
         text = "".join(lines) + text.rstrip() + "\n" + (f"{new}{ends}\n" if ends else "")
         text = write.with_newlines("\n" * shared + text, write.newline(file))
-        gone = (write.blank_before(file, write.comment_start(file, f.start)), write.line_end(file, f.end - 1), "")
+        top, bottom = write.blank_before(file, write.comment_start(file, f.start)), write.line_end(file, f.end - 1)
+        gone = (top, bottom if file.text[:top].strip() else write.blank_after(file, bottom), "")
         first = left + len(lead.rstrip().encode(file.encoding)) if shared else left
         out = Opening(file, f, [gone, (first, write.line_end(file, statement.end), text)])
         out.at = file.line(statement.start) - file.text.count(b"\n", *gone[:2]) + shared + len(lines)
         out.body = (file.line(start), file.line(end - 1))
+        out.told, out.added = (file.line(told - 1), len(sets)) if told else (0, 0)
         out.columns = len(new) - len(old)
         out.gone = [file.line(a) for a, _, _ in dropped if a >= start]
         shared_names = {d.name for d in file.declarations if d.scope is f.scope}

@@ -232,7 +232,9 @@ class Planner:
             )
         made = members.build(candidate.name, "model", candidate.fits, candidate.objects, stems)
         if family is not None:
-            numbers = " and ".join(map(str, family.numbers))
+            first, last = family.numbers[0], family.numbers[-1]
+            row = len(family.numbers) > 2 and last - first + 1 == len(family.numbers)
+            numbers = f"{first} to {last}" if row else " and ".join(map(str, family.numbers))
             words = f"{', '.join(p.rstrip('#') for p in family.variables)} with {numbers}"
             copies = ", ".join(f"{family.stem}{n}_*" for n in family.numbers) if family.stem else words
             if family.told is not None:

@@ -156,7 +156,7 @@ def shifted(file: SourceFile, start: int, end: int, ranges: list[tuple[int, int,
         if at >= end:
             break
         inside = any(a < at < b for a, b in file.strings) or any(a < at < b for a, b, _ in marks)
-        if inside or blank(file, at):
+        if inside or blank(file, at) or any(a <= at and line_end(file, at) <= b and not text for a, b, text in marks):
             continue
         text = file.text[at : at + len(lead.encode())].decode(file.encoding, "replace")
         same = 0

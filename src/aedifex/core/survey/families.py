@@ -113,21 +113,23 @@ def counted(file: SourceFile, language: Language, family: Family) -> Family:
 
 
 def together(file: SourceFile, found: dict[str, Family]) -> list[Family]:
-    """The families, those of single words joined that functions use, or are given, number by number."""
-    single = [f for f in found.values() if set(f.variables) == {f.stem + "#"}]
+    """The families, those with the number at the end of each name joined that functions use, or are given, or lines speak of, number by number."""
+    single = [f for f in found.values() if all(p.endswith("#") for p in f.variables)]
     if len(single) < 2:
         return list(found.values())
-    place = {s: (i, n) for i, f in enumerate(single) for n, s in f.variables[f.stem + "#"].items()}
+    place = {s: (i, n) for i, f in enumerate(single) for row in f.variables.values() for n, s in row.items()}
+    numbers = [frozenset(n for row in f.variables.values() for n in row) for f in single]
     head = list(range(len(single)))
     spans = [(f.params_start, f.end) for f in file.functions if f.outer is file.scope]
     spans += [(c.args_start, c.args_end) for c in file.calls]
-    for start, end in spans:
-        used = {place[r.symbol] for r in file.within(start, end) if r.symbol in place}
+    lines: dict[int, set[tuple[int, int]]] = {}
+    for s, where in place.items():
+        for r in s.references:
+            lines.setdefault(file.line(r.start), set()).add(where)
+    places = [{place[r.symbol] for r in file.within(start, end) if r.symbol in place} for start, end in spans]
+    for used in [*places, *(lines[n] for n in sorted(lines))]:
         rows = sorted({i for i, _ in used})
-        if (
-            len({n for _, n in used}) == 1
-            and len({frozenset(single[i].variables[single[i].stem + "#"]) for i in rows}) == 1
-        ):
+        if len({n for _, n in used}) == 1 and len({numbers[i] for i in rows}) == 1:
             for i in rows[1:]:
                 head = [head[rows[0]] if h == head[i] else h for h in head]
     joined: dict[int, list[Family]] = {}
