@@ -18,7 +18,7 @@ from .companions import kept_companions
 from .design import ClassDesign, ObjectDesign, StayDesign, WishDesign, bare
 from .kinds import common_bases
 from .mainplan import plan_main
-from .names import class_name_for, file_for, free, member_names, stem_of, taken_names
+from .names import class_name_for, file_for, free, like, member_names, stem_of, taken_names
 from .placement import tied
 from .planner import Planner
 from .roles import Roles
@@ -238,8 +238,7 @@ class Assigner:
 
     def like(self) -> str:
         """A name of the file's own that shows how it writes names of several words."""
-        names = [s.name for s in self.kinds] + [f.name for f in self.functions]
-        return next((n for n in names if "_" in n.strip("_") and not n.isupper()), "")
+        return like(self.file)
 
     def object_names(self, wanted: list[str]) -> list[ObjectDesign]:
         used = self.names | self.objects

@@ -12,14 +12,14 @@ from collections.abc import Iterator, Sequence
 from itertools import pairwise
 
 from ..program.language import Language
-from ..program.model import SourceFile, Statement, Symbol
+from ..program.model import Block, SourceFile, Statement, Symbol
 from ..survey.concerns import Concerns
 from ..survey.effects import Effects
 from ..survey.handlers import main_statements, stretches
 from ..survey.region import Region, interface, region_of, state_names
 from .lines import lines_of
-from .names import free
-from .pieces import Piece, turn_locals
+from .names import free, like
+from .pieces import Piece, further, turn_locals
 from .verbs import remark
 
 LONG = 18  # lines of a loop's body from which it is cut
@@ -92,12 +92,6 @@ def piece(
     yield Piece(lines_of(file, region.start, region.end), name, region, frozenset(s.name for s in named_), region.end - region.start, app=True)
 
 
-def like(file: SourceFile) -> str:
-    """A name of several words as the file writes it."""
-    names = [f.name for f in file.tops] + list(file.scope.symbols)
-    return next((n for n in names if "_" in n.strip("_") and not n.isupper()), "aB" if any(re.search("[a-z][A-Z]", n) for n in names) else "a_b")
-
-
 def named(file: SourceFile, language: Language, effects: Effects, about: Concerns, row: Sequence[Statement]) -> list[str]:
     """Words for a method: the remark above, what the functions that it calls have in common, else what it is about."""
     region = Region(file, language, row[0].start, row[-1].end, None, list(row))
@@ -116,11 +110,19 @@ def named(file: SourceFile, language: Language, effects: Effects, about: Concern
 
 def subject_of(file: SourceFile, language: Language, s: Statement) -> str:
     """The variable that every branch of a conditional compares with a literal; "" if there is none."""
-    blocks = language.regions.blocks(file, s) if s.kind in ("if", "match") else []
+    blocks = chain(file, language, s)
     if len(blocks) < 3:
         return ""
     first = next((r for r in file.within(s.start, blocks[0].start) if r.symbol is not None and "variable" in r.symbol.kinds), None)
     return first.name if first is not None else ""
+
+
+def chain(file: SourceFile, language: Language, s: Statement) -> list[Block]:
+    """The blocks of a conditional with all its further conditions, however the language nests these."""
+    found: list[Block] = []
+    for b in language.regions.blocks(file, s) if s.kind in ("if", "match") else []:
+        found += chain(file, language, b.statements[0]) if further(b) else [b]
+    return found
 
 
 def branches(file: SourceFile, language: Language, body: Sequence[Statement]) -> Iterator[tuple[list[Statement], list[str]]]:
@@ -130,7 +132,7 @@ def branches(file: SourceFile, language: Language, body: Sequence[Statement]) ->
         if not subject_of(file, language, s):
             continue
         last = s.start
-        for b in language.regions.blocks(file, s):
+        for b in chain(file, language, s):
             literal = LITERAL.search(file.slice(last, b.start))
             last = b.end
             if literal is not None and b.role in ("branch", "case") and b.statements:

@@ -18,6 +18,16 @@ VERBS = frozenset(
 )
 
 
+HUMP = re.compile("[a-z][A-Z]")
+
+
+def like(file: SourceFile) -> str:
+    """A name of the file's own that shows how it writes names of several words; "" where that is as the language has it."""
+    names = [f.name for f in file.tops] + [n for n, s in file.scope.symbols.items() if "variable" in s.kinds]
+    low = [n for n in names if "_" in n.strip("_") and not n.isupper()]
+    return low[0] if len(low) > sum(bool(HUMP.search(n)) for n in names) else ""
+
+
 ALONE = 1.9  # a function of one word may speak of a thing
 
 

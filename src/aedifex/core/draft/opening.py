@@ -129,6 +129,8 @@ class Opener:
             return f"'{f.name}' stands on one line", f.start
         if (tied := self.language.regions.bound_to_function(file, self.body[0].start, f.end)) is not None:
             return tied
+        if why := self.write.class_trouble(file, f.start, f.end, main=True):
+            return why, f.start
         for ref in by_text(file, self.language, f.start, f.end):
             return f"'{ref.name}()' reaches names by their text", ref.start
         for scope, _ in file.classes:
@@ -152,7 +154,7 @@ class Opener:
             if not s.bindings or any(d.name == name and d.scope is self.f.scope for d in self.file.declarations):
                 continue
             other = outer.get(name)
-            used = other is not None and (other.bindings or other.references)
+            used = (other is not None and (other.bindings or other.references)) or (self.language.declares and name in self.language.builtins)
             if used or name in self.language.introspective | self.language.reserved | {self.f.name}:
                 return f"its variable '{name}' has a name that means something else outside of it", s.bindings[0].start
         return None
@@ -168,7 +170,9 @@ class Opener:
         found = next((s for s in statements if s.start <= call.start < s.end), None)
         if found is None or call.start < self.f.start:
             raise Unopenable(f"'{self.f.name}' is not called by the main code alone", call.start)
-        if any(found.start < f.start for f in self.file.tops):
+        if self.language.declares and found not in self.file.statements:
+            raise Unopenable("the variables of the main code are not those of the file", found.start)
+        if not self.language.declares and any(found.start < f.start for f in self.file.tops):
             raise Unopenable("functions stand after the main code", found.start)
         self.follows = next((s for s in statements if s.start > found.start), None)
         return found, call
@@ -213,7 +217,7 @@ class Opener:
             elif last:
                 edits.append((r.start, r.end, ""))
             elif tail:
-                edits.append((r.start, r.end, self.opened_.NOTHING))
+                edits.append(self.without(r))
             elif loop is not None:
                 edits.append((r.start, r.end, self.opened_.leave(loop)))
             else:
@@ -240,6 +244,14 @@ class Opener:
                 if s.kind in ("for", "while"):
                     inner = s if last and len(blocks) == 1 else None
                 yield from self.returns(b.statements, inner, last and s.kind in ("if", "match", "with"), [*around, s])
+
+    def without(self, r: Statement) -> Range:
+        """A return that changes nothing goes with its line, if it has one and its block holds more."""
+        if stands := self.opened_.nothing(self.file, r):
+            return r.start, r.end, stands
+        left, right = self.write.line_start(self.file, r.start), self.write.line_end(self.file, r.end)
+        alone = self.file.text[left:right].strip() == self.file.text[r.start : r.end].strip()
+        return (left, right, "") if alone else (r.start, r.end, "")
 
     # -- the text --------------------------------------------------------------------------------
 
@@ -272,7 +284,7 @@ class Opener:
         out.body = (file.line(start), file.line(end - 1))
         out.told, out.added = (file.line(told - 1), len(sets)) if told else (0, 0)
         out.columns = len(new) - len(old)
-        out.gone = [file.line(a) for a, _, _ in dropped if a >= start]
+        out.gone = [file.line(a) for a, b, text in [*ways, *dropped] if a >= start and not text and b == write.line_end(file, a) and b < end]
         shared_names = {d.name for d in file.declarations if d.scope is f.scope}
         out.names = [n for n, s in f.scope.symbols.items() if s.bindings and n not in shared_names]
         return out

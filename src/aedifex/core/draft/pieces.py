@@ -14,7 +14,7 @@ from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 
 from ..program.language import Language, reread
-from ..program.model import Program, SourceFile, Statement, Symbol
+from ..program.model import Block, Program, SourceFile, Statement, Symbol
 from ..survey.families import families
 from ..survey.flow import Flow
 from ..survey.groups import first_word
@@ -24,7 +24,7 @@ from ..survey.state import classify
 from .design import ClassDesign, bare
 from .lifting import Lifter, Unliftable
 from .lines import Place, lines_of, moved
-from .names import free, says
+from .names import free, like, says
 from .records import applied
 from .verbs import guarded, question, verb
 
@@ -148,7 +148,7 @@ def pieces(file: SourceFile, language: Language, free_: Sequence[Symbol]) -> lis
             if not words:
                 continue
             stem = "" if row[0].stem in words and row[0].number < 0 else row[0].stem
-            base = free(language.write.member_name([*words, *([stem] if stem else [])], "a_b"), used)
+            base = free(language.write.member_name([*words, *([stem] if stem else [])], like(file)), used)
             for r, thing in zip(group, row, strict=True):
                 name = base if thing.number < 0 else f"{base}{thing.number}"
                 used.add(name)
@@ -214,9 +214,14 @@ def changing(file: SourceFile, language: Language) -> set[Symbol]:
 def inner_blocks(file: SourceFile, language: Language, body: Sequence[Statement]) -> list[list[Statement]]:
     key = ("blocks", body[0].start if body else -1)
     if key not in file.memo:
-        file.memo[key] = [b.statements for _, b in all_blocks(file, language, body)]
+        file.memo[key] = [b.statements for _, b in all_blocks(file, language, body) if not further(b)]
     found: list[list[Statement]] = file.memo[key]
     return found
+
+
+def further(b: Block) -> bool:
+    """Whether a block is nothing but a further condition, ``else if``."""
+    return b.role == "otherwise" and len(b.statements) == 1 and b.statements[0].kind == "if" and b.start == b.statements[0].start
 
 
 def touched(places: Sequence[int], start: int, end: int) -> int:

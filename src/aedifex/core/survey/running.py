@@ -19,7 +19,7 @@ def running(file: SourceFile, language: Language) -> list[Statement]:
 
 def guarded(file: SourceFile, language: Language, s: Statement) -> list[Statement]:
     """What a guard holds, line by line; nothing where its variables are not the file's, or it holds something else besides."""
-    if s.kind != "guard" or not language.code_at_top or language.has_alternative(s):
+    if s.kind != "guard" or not language.code_at_top or language.declares or language.has_alternative(s):
         return []
     inner = language.inner(file, s)
     return inner if inner and file.line(inner[0].start) > file.line(s.start) else []

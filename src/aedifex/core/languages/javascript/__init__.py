@@ -6,7 +6,7 @@ from collections.abc import Callable
 
 from ...program.keyed import Keyed
 from ...program.model import Function, Problem, Program, SourceFile, Statement
-from . import imports, launch, regions, structure, write
+from . import imports, launch, opening, regions, structure, write
 from .compiler import compiles
 from .literals import literals
 from .pure import apis, purity, type_of
@@ -40,6 +40,7 @@ class JavaScript:
     concerns = apis()["concerns"]
     write = write
     regions = regions
+    opened = opening
     launch = launch
 
     read = staticmethod(read)

@@ -9,7 +9,6 @@ from typing import Any
 from ...program.layout import line_end
 from ...program.model import Function, SourceFile, Statement
 
-NOTHING = "pass"
 EXITS = re.compile(r"(sys\.exit|exit|quit|SystemExit|raise SystemExit|os\._exit)\(")
 TELLING = (b"BaseException", b"SystemExit")
 
@@ -35,6 +34,11 @@ def value(file: SourceFile, statement: Statement) -> str:
     given = [c for c in statement.node.named_children if c.type != "comment"]
     text = file.slice(*span(statement))
     return f"({text})" if given and given[0].type == "expression_list" else text
+
+
+def nothing(file: SourceFile, statement: Statement) -> str:
+    """What stands for a statement that does nothing; "" where its block needs none."""
+    return "pass" if len([c for c in statement.node.parent.named_children if c.type != "comment"]) == 1 else ""
 
 
 def leave(loop: Statement) -> str:
