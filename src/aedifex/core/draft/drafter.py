@@ -118,7 +118,7 @@ def liftable(program: Program, task: Task) -> list[Piece]:
         return []
     free = [s for s in module_variables(file) if s.kinds == {"variable"} and s.name not in asked and forbidding(found, {s.name}) is None]
     work = pieces(file, language, free)
-    if task.entry and task.idea == "use" and language.code_at_top:
+    if task.entry and task.idea == "use" and not language.joined:
         taken = {n for s in file.scope.walk() for n in s.symbols} | set(language.builtins) | {p.name for p in work} | {"run"}
         whole = {(p.region.start, p.region.end) for p in work}
         work += [p for p in cuts(file, language, Effects(file, language), taken) if (p.region.start, p.region.end) not in whole]

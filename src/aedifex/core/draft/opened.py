@@ -6,11 +6,12 @@ import copy
 from collections.abc import Callable
 from dataclasses import dataclass
 
-from ..program.language import reread
-from ..program.model import Program
+from ..program.language import Language, reread
+from ..program.model import Program, SourceFile
 from ..survey.hazards import forbidding, hazards
 from .design import ClassDesign, Design, MethodDesign, StayDesign, WishDesign, bare
-from .opening import Opening, opening
+from .opening import Opening, Trouble, opening
+from .raising import raised
 from .records import applied
 
 RUN = "run"  # the method of the app that the main code becomes
@@ -36,12 +37,17 @@ class Opened:
 
 def opened(program: Program, path: str, outsiders: Program, name: str = "") -> Opened | None:
     """The program with the long main function of a file opened; None if it has none, or it cannot be."""
-    found = opening(program.files[path], program.language, name)
+    found = how(program.files[path], program.language, name)
     if not isinstance(found, Opening) or forbidding(hazards(program, path, outsiders), {found.function.name}) is not None:
         return None
     file = found.file
     after = reread(program, {path: applied(file.text, found.edits, file.encoding)})
     return Opened(after, found) if not after.files[path].problems else None
+
+
+def how(file: SourceFile, language: Language, name: str = "") -> Opening | Trouble | None:
+    """How what a long main function holds becomes the program's own, in the way of the language."""
+    return opening(file, language, name) if language.code_at_top else raised(file, language, name)
 
 
 def main_of(c: ClassDesign) -> MethodDesign | None:

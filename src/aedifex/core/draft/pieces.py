@@ -161,8 +161,10 @@ def pieces(file: SourceFile, language: Language, free_: Sequence[Symbol]) -> lis
 def named_after(region: Region, thing: Thing) -> list[str]:
     write = region.language.write
     own = list(thing.roles)
-    if region.function is not None and len(region.statements) * 2 >= len(region.body):
-        words = [w for w in write.words(region.function.name) if not says(w, {thing.stem})]
+    f = region.function
+    starts = f is not None and any(s.kind == "guard" and s.start <= f.start < s.end for s in region.file.statements)
+    if f is not None and not starts and len(region.statements) * 2 >= len(region.body):
+        words = [w for w in write.words(f.name) if not says(w, {thing.stem})]
         if words:  # most of what that function does
             return list(words)
     if region.statements:
@@ -241,6 +243,8 @@ def outermost(groups: list[list[Region]]) -> list[list[Region]]:
 
 def turn_locals(file: SourceFile, language: Language) -> set[Symbol]:
     """Variables of the main code that are set anew on every turn of a loop, and that no function uses."""
+    if not language.code_at_top:
+        return loop_locals(file, language)
     main = main_code(file)
     flow = Flow(file, language, file.scope, main)
     found: set[Symbol] = set()
@@ -254,6 +258,13 @@ def turn_locals(file: SourceFile, language: Language) -> set[Symbol]:
                 if x is not None and all(s.start <= r.start < block.end for r in x.bindings) and not any(deferred(r.scope, file.scope) for r in x.references):
                     found.add(x)
     return found
+
+
+def loop_locals(file: SourceFile, language: Language) -> set[Symbol]:
+    """The variables that are declared in a loop of the function that starts the program."""
+    loops = [s for g in file.statements if g.kind == "guard" for s in language.inner(file, g) if s.kind in ("for", "while")]
+    written = {r.symbol for s in loops for r in file.within(s.start, s.end) if r.writes and r.symbol is not None and r.symbol.scope is not file.scope}
+    return {x for x in written if any(s.start <= min(b.start for b in x.bindings) < s.end for s in loops)}
 
 
 def main_code(file: SourceFile) -> list[Statement]:

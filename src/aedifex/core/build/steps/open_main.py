@@ -12,7 +12,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 
-from ...draft.opening import Opening, opening
+from ...draft.opened import how
+from ...draft.opening import Opening
 from ...survey.hazards import forbidding, hazards
 from ..edits import Edits
 from ..step import Context, Refusal, refuse_at
@@ -32,11 +33,11 @@ class OpenMain:
         return f"open:{self.name}"
 
     def title(self) -> str:
-        return f"the lines of {self.name} become the main code"
+        return f"what {self.name} holds becomes the program's own"
 
     def apply(self, context: Context) -> Edits:
         file, out = context.file(self.path), Edits()
-        found = opening(file, context.language, self.name)
+        found = how(file, context.language, self.name)
         if found is None:
             raise Refusal(f"there is no one function '{self.name}' whose lines could be the main code", file.path, 0, ADVICE)
         if not isinstance(found, Opening):
