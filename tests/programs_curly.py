@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import random
+import re
 
 STEMS = ["tram", "depot", "fare", "signal", "door", "stop"]
 PARTS = ["Count", "Speed", "Level", "Open", "Log", "Name"]
@@ -309,6 +310,27 @@ class Java(Maker):
         body = [f"        {line}" for line in self.body]
         main = ["", "    public static void main(String[] args) {", *body, "    }"]
         return "\n".join([imports, f"public class {self.NAME} {{", *rest, *main, "}"]) + "\n"
+
+
+class JavaMain(Java):
+    """The same with variables in ``main`` that no other method uses."""
+
+    def program(self) -> str:
+        self.make()
+        own = [line for line in self.top[1:] if re.match(r"    (private )?static int [^(]*;$", line)]
+        names = lambda line: re.findall(r"(\w+)(?= =|,|;)", line)  # noqa: E731
+        while True:
+            rest = "\n".join([*(x for x in self.top[1:] if x not in own), *(x for x in self.body if "->" in x)])
+            left = [line for line in own if not any(re.search(rf"\b{n}\b", rest) for n in names(line))]
+            if left == own:
+                break
+            own = left
+        self.top = [line for line in self.top if line not in own]
+        own = [re.sub(r"(private )?static ", "", line.strip()) for line in own]
+        self.body = [re.sub(r"\b([A-Za-z]\w*)(?=[,;])", lambda m: m[1] if m.string[: m.start()].rstrip().endswith("=") else f"{m[1]} = 0", line) for line in own] + self.body
+        imports, rest_ = self.top[0], self.top[1:]
+        body = [f"        {line}" for line in self.body]
+        return "\n".join([imports, f"public class {self.NAME} {{", *rest_, "", "    public static void main(String[] args) {", *body, "    }", "}"]) + "\n"
 
 
 class Sketch(Java):

@@ -7,7 +7,7 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 from inprocess import here
 from programs import Maker
-from programs_flow import FlowMaker, ThingMaker
+from programs_flow import FlowMaker, MainMaker, ThingMaker
 from programs_lists import ListMaker
 from programs_records import RecordMaker
 
@@ -41,10 +41,16 @@ def test_a_random_program_of_records_prints_the_same(seed):
     same_when_built(RecordMaker(seed).program().encode())
 
 
-@settings(max_examples=50, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
+@settings(max_examples=30, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
 @given(st.integers(0, 10**9))
 def test_a_random_program_over_the_data_of_things_prints_the_same(seed):
     same_when_built(ThingMaker(seed).program().encode())
+
+
+@settings(max_examples=30, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
+@given(st.integers(0, 10**9))
+def test_a_random_program_in_one_long_function_prints_the_same(seed):
+    same_when_built(MainMaker(seed).program().encode())
 
 
 @settings(max_examples=50, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
