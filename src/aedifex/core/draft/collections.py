@@ -13,6 +13,7 @@ from .items import Items
 from .names import class_name_for, free, member_names, stem_of, taken_names
 from .recordclass import Handed, record_edits, worth
 from .records import Range, Records, applied, collected, records
+from .sized import filling, sized
 from .wording import plural, singular
 
 KNOWN_OF = frozenset(
@@ -207,6 +208,7 @@ def proposed(program: Program, file: SourceFile, found: Records, taken: set[str]
     collection = free(write.member_name([*words[:-1], plural(words[-1])], like), used - {s.name for s in found.lists} | {item})
     design = ClassDesign(name, objects=[ObjectDesign(item, [], "", collection)])
     held: set[str] = set()
+    handed = [s for s, _ in filling(file, program.language, found, name, collection).given] if sized(found) else found.lists
     for s, one in zip(found.lists, ones, strict=True):
         kept = [w for w in write.words(one) if singular(w.lower()) not in words] or write.words(one)
         short = write.member_name(kept, s.name)
@@ -215,7 +217,7 @@ def proposed(program: Program, file: SourceFile, found: Records, taken: set[str]
             short = "name" if texts else "value"
         short = free(short if write.is_name(short) else one, held)
         held.add(short)
-        design.fields.append(FieldDesign(short, [qualified(program, file, s.name)], "argument", hidden=False))
+        design.fields.append(FieldDesign(short, [qualified(program, file, s.name)], "argument" if s in handed else "fixed", hidden=False))
     where = [file.shown(u.span[0]) for u in found.firsts]
     design.why.append(f"{found.named} (lines {', '.join(map(str, where))}) hold a part each of the same things: they are used with the same index"
                       + (f", and grow and shrink together at {len(found.together)} places" if found.together else ""))  # fmt: skip

@@ -77,7 +77,7 @@ class Items(Asked):
         """Whether the object is looked at first, so that an index that is wrong fails at the same point."""
         body = [s for s in self.language.body(self.file, f) if s.kind not in ("docstring", "declare")]
         first = min(u.ref.start for u in self.items(f.start, f.end))
-        if not body or not body[0].start <= first < body[0].end or self.file.calls_within(body[0].start, first):
+        if not body or not body[0].start <= first < body[0].end or any(c.end <= first for c in self.file.calls_within(body[0].start, first)):
             return False
         inner = self.language.inner(self.file, body[0]) if body[0].kind in ("if", "for", "while", "with", "try", "match") else []
         return body[0].kind in ("assign", "augment", "expression", "return") or (bool(inner) and first < inner[0].start)

@@ -18,6 +18,7 @@ from ..program.language import Language, NewField
 from ..program.lists import ListUse
 from ..program.model import SourceFile, Statement, Symbol
 from ..survey.effects import module_variables
+from .sized import filling, size_trouble, sized
 
 Range = tuple[int, int, str]
 Fields = dict[str, tuple[str, str]]  # list → what the constructor calls its items, and the field
@@ -88,7 +89,7 @@ def indexed_alike(file: SourceFile, told: dict[Symbol, list[ListUse]]) -> list[l
     for held in indexes.values():
         ordered = sorted(held, key=lambda s: told[s][0].span)
         for other in ordered[1:]:
-            if len(told[other][0].parts) == len(told[ordered[0]][0].parts):
+            if as_long(file, told[other][0], told[ordered[0]][0]):
                 old, new = head[other], head[ordered[0]]
                 head = {s: new if h is old else h for s, h in head.items()}
     groups: dict[Symbol, list[Symbol]] = {}
@@ -97,11 +98,19 @@ def indexed_alike(file: SourceFile, told: dict[Symbol, list[ListUse]]) -> list[l
     return [g for g in groups.values() if len(g) > 1]
 
 
+def as_long(file: SourceFile, a: ListUse, b: ListUse) -> bool:
+    """Whether two lists begin with as many items, as far as that is written."""
+    sizes = ["".join(file.slice(*u.size).split()) if u.size is not None else "" for u in (a, b)]
+    return len(a.parts) == len(b.parts) and sizes[0] == sizes[1]
+
+
 def trouble(file: SourceFile, language: Language, made: Records) -> str:
     """ "" if the lists can become one, else why not; finds what grows and shrinks together."""
     firsts = made.firsts
     if len({len(u.parts) for u in firsts}) > 1:
         return f"{made.named} do not begin with as many items each"
+    if sized(made) and (why := size_trouble(file, language, made)):
+        return why
     if not any(u.kind in GROWING or (u.kind == "item" and (u.ref.writes or u.ref.mutates)) for s in made.lists for u in made.uses[s]):
         return f"nothing changes {made.named}: they are a table of constants"
     for s, first in zip(made.lists, firsts, strict=True):
@@ -112,17 +121,17 @@ def trouble(file: SourceFile, language: Language, made: Records) -> str:
     if any(not apart(file, language, s, made) for s in between(file, firsts)):
         return f"something happens between the first statements of {made.named}"
     rows = [u for s in made.lists for u in made.uses[s] if u.kind in ("first", *GROWING)]
-    if crowded := next((u for u in rows if not whole_line(file, u.span)), None):
+    if crowded := next((u for u in rows if not whole_line(file, language, u.span)), None):
         return f"line {file.shown(crowded.span[0])} holds more than one statement"
     return grown(file, language, made)
 
 
-def whole_line(file: SourceFile, span: tuple[int, int]) -> bool:
+def whole_line(file: SourceFile, language: Language, span: tuple[int, int]) -> bool:
     """Whether a statement has its lines for itself, but for a remark."""
     start = file.lines[file.line(span[0]) - 1]
     end = file.text.find(b"\n", span[1])
     rest = file.text[span[1] : end if end >= 0 else len(file.text)].strip()
-    return not file.text[start : span[0]].strip() and (not rest or rest.startswith(b"#"))
+    return not file.text[start : span[0]].strip() and (not rest or bool(language.write.trailing_comment(file, span[1])))
 
 
 def between(file: SourceFile, firsts: list[ListUse]) -> list[Statement]:
@@ -185,7 +194,11 @@ def collected(
 ) -> list[Range]:
     """The edits. ``item``: what one object is called."""
     edits: list[Range] = []
+    fill = filling(file, language, made, class_, collection) if sized(made) else None
     done = {u.ref.start for row in made.together for u in row} | {u.ref.start for u in made.firsts}
+    if fill is not None:
+        edits.append(fill.edit)
+        done |= {u.ref.start for s in made.lists for u in made.uses[s] if fill.taken[0] <= u.ref.start < fill.taken[1]}
     for s in made.lists:
         for u in made.uses[s]:
             if u.ref.start in done:
@@ -203,8 +216,7 @@ def collected(
     for row in made.together:
         edits += one_for_all(file, language, made, row, class_, collection, fields)
     edits += declared(file, made, collection)
-    edits += founded(file, language, made, class_, collection, fields)
-    return edits
+    return edits + founded(file, language, made, class_, collection, fields, [s for s, _ in fill.given] if fill is not None else made.lists)
 
 
 def one_for_all(
@@ -249,9 +261,9 @@ def declared(file: SourceFile, made: Records, collection: str) -> list[Range]:
 
 
 def founded(
-    file: SourceFile, language: Language, made: Records, class_: str, collection: str, fields: Fields
+    file: SourceFile, language: Language, made: Records, class_: str, collection: str, fields: Fields, handed: list[Symbol]
 ) -> list[Range]:
-    """The class and the list of its objects, where the last of the lists stood."""
+    """The class and the list of its objects, where the last of the lists stood. ``handed``: whose items the constructor is given, in order."""
     write, firsts = language.write, made.firsts
     unit = write.indent_unit(file)
     members, edits = [], []
@@ -260,20 +272,22 @@ def founded(
         above = write.comment_start(file, u.span[0])
         remarks = [line.strip() for line in file.slice(above, u.span[0]).split("\n") if line.strip()]
         given, name = fields[s.name]
-        members.append(NewField(name, given, given=True, above=remarks, comment=write.trailing_comment(file, u.span[1])))
+        kind = language.item_type(file, u.ref)
+        in_order = handed.index(s) if s in handed else len(handed)
+        made_of = NewField(name, given if s in handed else "", given=s in handed, type=kind, above=remarks, comment=write.trailing_comment(file, u.span[1]))
+        members.append((in_order, made_of))
         if u is not last:
             edits.append((above, write.line_end(file, u.span[1]), ""))
     top = min(write.comment_start(file, u.span[0]) for u in firsts)
     rows = [", ".join(file.slice(*u.parts[i]) for u in firsts) for i in range(len(firsts[0].parts))]
-    objects = [f"{class_}({row})" for row in rows]
-    line = f"{collection} = [{', '.join(objects)}]"
-    if len(line) > 100:
-        line = f"{collection} = [\n" + "".join(f"{unit}{o},\n" for o in objects) + "]"
+    size = firsts[0].size
+    line = write.sized(file, collection, class_, file.slice(*size)) if size else write.listed(file, collection, class_, [write.make(class_, [row]) for row in rows], unit)
+    line = write.top_lead(file, unit) + line
     start = write.blank_before(file, write.comment_start(file, last.span[0]))
     if not between(file, firsts):
         start, edits = write.blank_before(file, top), []
     gap = "\n" * write.BLANKS
-    text = write.class_text(file, unit, class_, "", members).rstrip("\n")
+    text = write.class_text(file, unit, class_, "", [m for _, m in sorted(members, key=lambda e: e[0])]).rstrip("\n")
     lead = gap if start else ""
     text = write.with_newlines(f"{lead}{text}\n{gap}{line}\n", write.newline(file))
     return [*edits, (start, write.line_end(file, last.span[1]), text)]

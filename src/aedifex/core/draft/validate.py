@@ -67,7 +67,7 @@ class Checker:
             seen.add(c.name)
             self.check_class(index, c)
         for index, s in enumerate(self.design.stays):
-            if s.name != "main" and not any(bare(s.name) in f.scope.symbols for f in self.program.files.values()):
+            if s.name != "main" and bare(s.name) not in self.collections and not any(bare(s.name) in f.scope.symbols for f in self.program.files.values()):
                 self.report(self.lines.of("stay", index, -1, "name"), f"'{s.name}' does not exist in the sources")
         for index, (old, new) in enumerate(self.design.renames):
             self.rename(self.lines.of("rename", index), old, new)

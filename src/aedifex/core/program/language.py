@@ -53,6 +53,7 @@ class Language(Protocol):
     typed: bool  # whether fields and parameters need a type
     heads_run: bool  # whether what stands in a function's head (defaults, decorators) is worked out where it is defined
     renames_imports: bool  # whether the name or module in an import can be rewritten
+    starts: str  # the function that the program's surroundings call first, and once, where it says so by its name alone; else ""
     code_at_top: bool  # whether statements may stand beside definitions
     exact_calls: bool  # whether a call must give as many arguments as there are parameters
     elsewhere: frozenset[str]  # those of the introspective names that mean something else in another file
@@ -138,6 +139,22 @@ class Language(Protocol):
 
     def list_uses(self, file: SourceFile, symbol: Symbol) -> list[ListUse] | None:
         """Every use of a list at the top, in source order; None if the list itself gets about, or this is not told."""
+        ...
+
+    def item_type(self, file: SourceFile, ref: Reference) -> str:
+        """The type of a list's items, from where it is declared; "" where no types are written."""
+        ...
+
+    def item_value(self, file: SourceFile, start: int, end: int) -> tuple[int, int] | None:
+        """The value that a statement gives one item of a list; None if it does something else."""
+        ...
+
+    def handed_over(self, file: SourceFile, ref: Reference) -> bool:
+        """Whether whatever can be an item of a list, from where that is declared, can be handed over as such."""
+        ...
+
+    def whole_loop(self, file: SourceFile, start: int, end: int, bounds: set[str]) -> tuple[str, int] | None:
+        """(its variable, where its block opens) of a loop that counts from nothing up to one of the bounds; None if a statement is no such loop."""
         ...
 
     def imported(self, file: SourceFile, statement: Statement) -> list[tuple[str, str, str]]:

@@ -23,7 +23,8 @@ class ListUse:
     - each: what goes through all of them, one after another;
     - all: what looks at all of them at once and keeps nothing.
 
-    ``span``: the expression or statement; ``block``: where the statement's block starts; ``bound``: whether a statement binds the name.
+    ``span``: the expression or statement; ``block``: where the statement's block starts; ``bound``: whether a statement binds the name;
+    ``size``: how many items a list begins with, where none is written.
     """
 
     kind: str
@@ -32,3 +33,4 @@ class ListUse:
     parts: tuple[Span, ...] = ()
     block: int = -1
     bound: bool = False
+    size: Span | None = None

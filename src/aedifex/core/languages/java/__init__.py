@@ -6,7 +6,7 @@ from collections.abc import Callable
 
 from ...program.keyed import Keyed
 from ...program.model import Function, SourceFile, Statement
-from . import launch, regions, structure, write
+from . import launch, lists, regions, structure, write
 from .compiler import accepts, compiles
 from .imports import ambient, imported, last_parts, means, offered
 from .literals import literals
@@ -34,7 +34,9 @@ class Java:
     typed = True
     heads_run = False
     renames_imports = False
+    starts = ""
     code_at_top = False
+    opened = None
     exact_calls = True
     placement = "qualified"
     bare_members = True
@@ -48,6 +50,10 @@ class Java:
     accepts = staticmethod(accepts)
     arguments = staticmethod(structure.arguments)
     tokens = staticmethod(structure.tokens)
+    item_type = staticmethod(lists.kind_of)
+    item_value = staticmethod(lists.item_value)
+    handed_over = staticmethod(lambda file, ref: lists.kind_of(file, ref) not in lists.NARROW)
+    whole_loop = staticmethod(lists.whole_loop)
     unpacked: Callable[[SourceFile, Statement], list[tuple[tuple[int, int], tuple[int, int]]]] = staticmethod(lambda file, statement: [])
     literals = staticmethod(literals)
     purity = staticmethod(purity)
@@ -64,8 +70,8 @@ class Java:
     depth = staticmethod(lambda statement: structure.depth(statement.node))
     has_alternative = staticmethod(lambda s: s.node.child_by_field_name("alternative") is not None)
 
-    list_uses = staticmethod(lambda file, symbol: None)  # not told yet: lists stay lists
-    keyed: Callable[[SourceFile], list[Keyed]] = staticmethod(lambda file: [])  # nor are records
+    list_uses = staticmethod(lists.list_uses)
+    keyed: Callable[[SourceFile], list[Keyed]] = staticmethod(lambda file: [])  # what a map holds is not followed
     @staticmethod
     def offered_words(file: SourceFile, name: str) -> list[tuple[int, int]]:
         """Nothing is offered by a text."""
@@ -99,6 +105,7 @@ class Sketch(Java):
     suffixes = (".pde",)
     joined = True
     placement = "shared"
+    starts = "setup"
 
     @staticmethod
     def hooks(file: SourceFile) -> dict[str, str]:

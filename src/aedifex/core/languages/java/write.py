@@ -191,6 +191,31 @@ def must_be_field(file: SourceFile, symbol: Symbol, more: Sequence[Reference]) -
     return False
 
 
+# -- lists ---------------------------------------------------------------------------------------
+
+
+def listed(file: SourceFile, name: str, class_: str, objects: Sequence[str], unit: str) -> str:
+    """The statement that makes an array of objects."""
+    word, lead = "" if sketch(file) else "static ", top_lead(file, unit)
+    line = f"{word}{class_}[] {name} = {{{', '.join(objects)}}};"
+    return line if len(line) <= 100 else f"{word}{class_}[] {name} = {{\n" + "".join(f"{lead}{unit}{o},\n" for o in objects) + f"{lead}}};"
+
+
+def sized(file: SourceFile, name: str, class_: str, size: str) -> str:
+    """The statement that makes room for objects."""
+    return f"{'' if sketch(file) else 'static '}{class_}[] {name} = new {class_}[{size}];"
+
+
+def placed(name: str, index: str, object_: str) -> str:
+    """The statement that puts one of them in its place."""
+    return f"{name}[{index}] = {object_};"
+
+
+def filled(lead: str, unit: str, name: str, index: str, object_: str) -> str:
+    """A loop that makes all of them."""
+    return f"{lead}for (int {index} = 0; {index} < {name}.length; {index}++) {{\n{lead}{unit}{placed(name, index, object_)}\n{lead}}}\n"
+
+
 # -- methods -------------------------------------------------------------------------------------
 
 

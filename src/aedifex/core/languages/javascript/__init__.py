@@ -34,6 +34,7 @@ class JavaScript:
     typed = False
     heads_run = False
     renames_imports = False
+    starts = ""
     code_at_top = True
     exact_calls = False
     bare_members = False
@@ -47,6 +48,10 @@ class JavaScript:
     compiles = staticmethod(compiles)
     arguments = staticmethod(structure.arguments)
     tokens = staticmethod(structure.tokens)
+    item_type = staticmethod(lambda file, ref: "")
+    item_value: Callable[[SourceFile, int, int], tuple[int, int] | None] = staticmethod(lambda file, start, end: None)
+    handed_over = staticmethod(lambda file, ref: True)
+    whole_loop: Callable[[SourceFile, int, int, set[str]], tuple[str, int] | None] = staticmethod(lambda file, start, end, bounds: None)
     unpacked: Callable[[SourceFile, Statement], list[tuple[tuple[int, int], tuple[int, int]]]] = staticmethod(lambda file, statement: [])
     literals = staticmethod(literals)
     purity = staticmethod(purity)

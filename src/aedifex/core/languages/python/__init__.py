@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 import warnings
+from collections.abc import Callable
 
 from ...program.model import Function, Problem, Program, SourceFile, Statement
 from . import launch, opening, regions, write
@@ -40,6 +41,7 @@ class Python:
     typed = False
     heads_run = True
     renames_imports = True
+    starts = ""
     code_at_top = True
     exact_calls = True
     unset_errors = frozenset({"NameError", "UnboundLocalError", "AttributeError"})
@@ -58,6 +60,10 @@ class Python:
         lambda s: any(c.type in ("else_clause", "elif_clause") for c in s.node.named_children)
     )
     tokens = staticmethod(tokens)
+    item_type = staticmethod(lambda file, ref: "")
+    item_value: Callable[[SourceFile, int, int], tuple[int, int] | None] = staticmethod(lambda file, start, end: None)
+    handed_over = staticmethod(lambda file, ref: True)
+    whole_loop: Callable[[SourceFile, int, int, set[str]], tuple[str, int] | None] = staticmethod(lambda file, start, end, bounds: None)
     unpacked = staticmethod(unpacked)
     literals = staticmethod(literals)
     count = staticmethod(lambda statement: count(statement.node))

@@ -116,6 +116,12 @@ def class_around(file: SourceFile, unit: str, name: str, method: str) -> str:
     return class_head(name) + method
 
 
+def listed(file: SourceFile, name: str, class_: str, objects: Sequence[str], unit: str) -> str:
+    """The statement that makes a list of objects."""
+    line = f"{name} = [{', '.join(objects)}]"
+    return line if len(line) <= 100 else f"{name} = [\n" + "".join(f"{unit}{o},\n" for o in objects) + "]"
+
+
 def method_place(file: SourceFile, scope: Scope) -> tuple[int, str, str]:
     """Where a class gets another method, and what must stand before and after it."""
     at = line_end(file, scope.end - 1 if scope.end else 0)
