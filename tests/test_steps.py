@@ -10,7 +10,7 @@ from conftest import needs
 from aedifex.core.program.language import languages
 
 CASES = sorted(STEPS.rglob("*.txt"))
-KINDS = ("found", "method", "pass_in", "main_code", "move_file", "clean", "rename", "lift")
+KINDS = ("found", "method", "pass_in", "main_code", "move_file", "clean", "rename", "lift", "collect")
 TOOLS = {"java": "javac", "sketch": "javac", "javascript": "node", "typescript": "node"}
 
 

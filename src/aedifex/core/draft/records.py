@@ -123,7 +123,14 @@ def trouble(file: SourceFile, language: Language, made: Records) -> str:
     rows = [u for s in made.lists for u in made.uses[s] if u.kind in ("first", *GROWING)]
     if crowded := next((u for u in rows if not whole_line(file, language, u.span)), None):
         return f"line {file.shown(crowded.span[0])} holds more than one statement"
-    return grown(file, language, made)
+    if why := grown(file, language, made):
+        return why
+    if language.lenient_lists:
+        from .sure import unsure
+
+        if (u := unsure(file, language, made)) is not None:
+            return f"line {file.shown(u.span[0])}: nothing tells that there is an item '{file.slice(*u.parts[0])}'"
+    return ""
 
 
 def whole_line(file: SourceFile, language: Language, span: tuple[int, int]) -> bool:
@@ -178,6 +185,8 @@ def uneven(file: SourceFile, language: Language, made: Records, row: list[ListUs
     if row[0].kind == "empty" and len({u.bound for u in row}) > 1:
         return "some are emptied and some made anew"
     if row[0].kind == "append":
+        if not language.write.keyword_argument("a", "") and [u.ref.symbol for u in row] != made.lists:
+            return "items are added in another order than the lists stand"
         for u in row[1:]:
             if language.purity(file, u.parts[0]) == "effect":
                 return f"what is added to {u.ref.name} is worked out after the first has grown"
@@ -228,11 +237,13 @@ def one_for_all(
     if first.kind != "append":
         return [*edits, (first.ref.start, first.ref.end, collection)]
     in_order = [u.ref.name for u in row] == [s.name for s in made.lists]
-    name = lambda u: "" if in_order else f"{fields[u.ref.name][0]}="  # noqa: E731
+    write = language.write
+    name = lambda u: "" if in_order else write.keyword_argument(fields[u.ref.name][0], "")  # noqa: E731
     rest = "".join(f", {name(u)}{file.slice(*u.parts[0])}" for u in row[1:])
     start, end = first.parts[0]
-    edits.append((first.span[0], start, f"{collection}.append({class_}({name(first)}"))
-    return [*edits, (end, first.span[1], f"{rest}))")]
+    head, tail = write.appended(file, collection, write.make(class_, ["\0"])).split("\0")
+    edits.append((first.span[0], start, f"{head}{name(first)}"))
+    return [*edits, (end, first.span[1], f"{rest}{tail}")]
 
 
 def gone(file: SourceFile, language: Language, span: tuple[int, int]) -> Range:

@@ -35,6 +35,7 @@ class Java:
     heads_run = False
     renames_imports = False
     starts = ""
+    lenient_lists = False
     code_at_top = False
     opened = None
     exact_calls = True

@@ -6,7 +6,7 @@ from collections.abc import Callable
 
 from ...program.keyed import Keyed
 from ...program.model import Function, Problem, Program, SourceFile, Statement
-from . import imports, launch, opening, regions, structure, write
+from . import imports, launch, lists, opening, regions, structure, write
 from .compiler import compiles
 from .literals import literals
 from .pure import apis, purity, type_of
@@ -35,6 +35,7 @@ class JavaScript:
     heads_run = False
     renames_imports = False
     starts = ""
+    lenient_lists = True
     code_at_top = True
     exact_calls = False
     bare_members = False
@@ -48,10 +49,10 @@ class JavaScript:
     compiles = staticmethod(compiles)
     arguments = staticmethod(structure.arguments)
     tokens = staticmethod(structure.tokens)
-    item_type = staticmethod(lambda file, ref: "")
+    item_type = staticmethod(lists.item_type)
     item_value: Callable[[SourceFile, int, int], tuple[int, int] | None] = staticmethod(lambda file, start, end: None)
     handed_over = staticmethod(lambda file, ref: True)
-    whole_loop: Callable[[SourceFile, int, int, set[str]], tuple[str, int] | None] = staticmethod(lambda file, start, end, bounds: None)
+    whole_loop = staticmethod(lists.whole_loop)
     unpacked: Callable[[SourceFile, Statement], list[tuple[tuple[int, int], tuple[int, int]]]] = staticmethod(lambda file, statement: [])
     literals = staticmethod(literals)
     purity = staticmethod(purity)
@@ -66,8 +67,8 @@ class JavaScript:
     depth = staticmethod(lambda statement: structure.depth(statement.node))
     has_alternative = staticmethod(lambda s: s.node.child_by_field_name("alternative") is not None)
 
-    list_uses = staticmethod(lambda file, symbol: None)  # not told yet: lists stay lists
-    keyed: Callable[[SourceFile], list[Keyed]] = staticmethod(lambda file: [])  # nor are records
+    list_uses = staticmethod(lists.list_uses)
+    keyed: Callable[[SourceFile], list[Keyed]] = staticmethod(lambda file: [])  # what else may hold an object is not followed
     @staticmethod
     def offered_words(file: SourceFile, name: str) -> list[tuple[int, int]]:
         """Nothing is offered by a text."""

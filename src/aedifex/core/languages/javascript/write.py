@@ -55,6 +55,20 @@ from .values import class_trouble, inner_receivers, method_as_value, outward, re
 from .words import class_name, end, file_name, gap, hidden, is_name, member_name, old_style  # noqa: F401
 
 RECEIVER = "this"
+
+
+def listed(file: SourceFile, name: str, class_: str, objects: Sequence[str], unit: str) -> str:
+    """The statement that makes an array of objects."""
+    kind = f": {class_}[]" if typed(file) and not objects else ""
+    line = f"const {name}{kind} = [{', '.join(objects)}]{end(file)}"
+    return line if len(line) <= 100 else f"const {name} = [\n" + "".join(f"{unit}{o},\n" for o in objects) + f"]{end(file)}"
+
+
+def appended(file: SourceFile, name: str, object_: str) -> str:
+    """The statement that adds an object to an array."""
+    return f"{name}.push({object_}){end(file)}"
+
+
 CONSTRUCTOR = "constructor"
 DESTRUCTOR = ""
 BLANKS = 1  # blank lines between definitions

@@ -42,6 +42,7 @@ class Python:
     heads_run = True
     renames_imports = True
     starts = ""
+    lenient_lists = False
     code_at_top = True
     exact_calls = True
     unset_errors = frozenset({"NameError", "UnboundLocalError", "AttributeError"})

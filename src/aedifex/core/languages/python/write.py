@@ -122,6 +122,11 @@ def listed(file: SourceFile, name: str, class_: str, objects: Sequence[str], uni
     return line if len(line) <= 100 else f"{name} = [\n" + "".join(f"{unit}{o},\n" for o in objects) + "]"
 
 
+def appended(file: SourceFile, name: str, object_: str) -> str:
+    """The statement that adds an object to a list."""
+    return f"{name}.append({object_})"
+
+
 def method_place(file: SourceFile, scope: Scope) -> tuple[int, str, str]:
     """Where a class gets another method, and what must stand before and after it."""
     at = line_end(file, scope.end - 1 if scope.end else 0)

@@ -1,0 +1,119 @@
+"""How JavaScript's arrays are used: those that are written where they are declared, of which nothing is taken but items and the length."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from ...program.lists import ListUse, Span
+from ...program.model import Reference, SourceFile, Symbol
+
+PLAIN = {"number": "number", "string": "string", "template_string": "string", "true": "boolean", "false": "boolean"}
+
+
+def list_uses(file: SourceFile, symbol: Symbol) -> list[ListUse] | None:
+    """Every use of a file's array, in source order; None if one of them lets the array itself get about."""
+    found = []
+    for ref in sorted(symbol.references, key=lambda r: r.start):
+        use = told(ref, file.tree.root_node.named_descendant_for_byte_range(ref.start, ref.end))
+        if use is None:
+            return None
+        if use.kind == "first" and written_types(file) and not item_type(file, ref):
+            return None
+        found.append(use)
+    return found
+
+
+def written_types(file: SourceFile) -> bool:
+    return file.path.endswith((".ts", ".tsx", ".mts", ".cts"))
+
+
+def item_type(file: SourceFile, ref: Reference) -> str:
+    """The type of an array's items where types are written: as it is declared, else that of all of its values; "" where neither tells."""
+    if not written_types(file):
+        return ""
+    part = file.tree.root_node.named_descendant_for_byte_range(ref.start, ref.end).parent
+    kind, value = part.child_by_field_name("type"), part.child_by_field_name("value")
+    if kind is not None:
+        inner = kind.named_children[0]
+        text = file.slice(inner.start_byte, inner.end_byte)
+        return text[:-2] if text.endswith("[]") and inner.named_children[0].type in ("predefined_type", "type_identifier") else ""
+    kinds = {made_of(c) for c in value.named_children} if value is not None else set()
+    return kinds.pop() if len(kinds) == 1 else ""
+
+
+def told(ref: Reference, node: Any) -> ListUse | None:
+    parent = node.parent if node.type == "identifier" else None
+    if parent is None:
+        return None
+    if parent.type == "subscript_expression" and same(parent.child_by_field_name("object"), node):
+        return item(ref, parent)
+    if parent.type == "member_expression" and same(parent.child_by_field_name("object"), node):
+        return member(ref, parent)
+    if parent.type == "variable_declarator" and same(parent.child_by_field_name("name"), node):
+        return given(ref, parent)
+    return None
+
+
+def made_of(value: Any) -> str:
+    """The type of a value that says it by itself; "" for any other."""
+    return value.child_by_field_name("constructor").text.decode() if value.type == "new_expression" else PLAIN.get(value.type, "")
+
+
+def item(ref: Reference, node: Any) -> ListUse | None:
+    deleted = node.parent.type == "unary_expression" and node.parent.children[0].type == "delete"
+    called = node.parent.type == "call_expression" and same(node.parent.child_by_field_name("function"), node)
+    optional = any(c.type == "optional_chain" for c in node.children)
+    if deleted or called or optional or node.parent.type in ("array_pattern", "object_pattern", "pair_pattern"):
+        return None
+    return ListUse("item", ref, span(node), (span(node.child_by_field_name("index")),))
+
+
+def member(ref: Reference, node: Any) -> ListUse | None:
+    """Its length, or a call that adds an item or takes one out, as a statement of its own."""
+    name, outer = node.child_by_field_name("property").text, node.parent
+    if name == b"length":
+        target = outer.type in ("assignment_expression", "augmented_assignment_expression") and same(outer.child_by_field_name("left"), node)
+        return None if target or outer.type == "update_expression" else ListUse("length", ref, span(node))
+    if outer.type != "call_expression" or not same(outer.child_by_field_name("function"), node) or outer.parent.type != "expression_statement":
+        return None
+    statement, args = outer.parent, outer.child_by_field_name("arguments").named_children
+    if any(a.type in ("spread_element", "comment") for a in args):
+        return None
+    if name == b"push" and len(args) == 1:
+        return ListUse("append", ref, span(statement), (span(args[0]),), statement.parent.start_byte)
+    if name == b"splice" and len(args) == 2 and args[1].text == b"1":
+        return ListUse("delete", ref, span(statement), (span(args[0]),), statement.parent.start_byte)
+    return ListUse("delete", ref, span(statement), (), statement.parent.start_byte) if name == b"pop" and not args else None
+
+
+def given(ref: Reference, part: Any) -> ListUse | None:
+    """The declaration at the top, with its items."""
+    whole, value = part.parent, part.child_by_field_name("value")
+    several = sum(c.type == "variable_declarator" for c in whole.named_children) > 1
+    if value is None or value.type != "array" or several or whole.parent.type != "program":
+        return None
+    plain = not any(c.type in ("spread_element", "comment") for c in value.named_children) and b",," not in b"".join(value.text.split())
+    return ListUse("first", ref, span(whole), tuple(span(c) for c in value.named_children), whole.parent.start_byte, True) if plain else None
+
+
+def whole_loop(file: SourceFile, start: int, end: int, bounds: set[str]) -> tuple[str, int] | None:
+    """(its variable, where its block opens) of a loop that counts from nothing up to one of the bounds; None if a statement is no such loop."""
+    node = file.tree.root_node.named_descendant_for_byte_range(start, end)
+    init, test, step, body = (node.child_by_field_name(n) for n in ("initializer", "condition", "increment", "body"))
+    if node.type != "for_statement" or init is None or test is None or step is None or init.type != "lexical_declaration":
+        return None
+    parts = [c for c in init.named_children if c.type == "variable_declarator"]
+    value = parts[0].child_by_field_name("value") if len(parts) == 1 else None
+    name = parts[0].child_by_field_name("name").text.decode() if len(parts) == 1 else ""
+    words = ["".join(file.slice(n.start_byte, n.end_byte).split()).rstrip(";") for n in (test, step)]
+    up = words[1] in (f"{name}++", f"++{name}", f"{name}+=1")
+    zero = value is not None and value.text == b"0"
+    return (name, body.start_byte + 1) if zero and up and any(words[0] == f"{name}<{b}" for b in bounds) else None
+
+
+def span(node: Any) -> Span:
+    return node.start_byte, node.end_byte
+
+
+def same(a: Any, b: Any) -> bool:
+    return a is not None and (a.start_byte, a.end_byte) == (b.start_byte, b.end_byte)
