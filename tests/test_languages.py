@@ -5,6 +5,7 @@ import shutil
 import tempfile
 from pathlib import Path
 
+import programs_arrays
 import programs_curly
 import pytest
 from conftest import needs
@@ -49,9 +50,11 @@ def test_a_language_offers_all_that_the_core_asks_for(name):
 
 # -- random programs -----------------------------------------------------------------------------
 
-KINDS = {"JavaScript": "line.js", "Module": "line.mjs", "Java": "Line.java", "Sketch": "line.pde"}
-SEEDS = [("JavaScript", n) for n in range(14)] + [("Module", n) for n in range(5)]
-SEEDS += [("Java", n) for n in (*range(8), 20124)] + [("Sketch", n) for n in range(5)]
+KINDS = {"JavaScript": "line.js", "Module": "line.mjs", "Java": "Line.java", "JavaMain": "Line.java", "Sketch": "line.pde"}
+KINDS |= {"ArraysJavaScript": "line.js", "ArraysJava": "Line.java", "ArraysSketch": "line.pde"}
+SEEDS = [("JavaScript", n) for n in range(10)] + [("Module", n) for n in range(4)] + [("ArraysJavaScript", n) for n in range(4)]
+SEEDS += [("Java", n) for n in (*range(5), 20124)] + [("JavaMain", n) for n in range(3)] + [("Sketch", n) for n in range(4)]
+SEEDS += [("ArraysJava", n) for n in range(3)] + [("ArraysSketch", n) for n in range(3)]
 
 
 def seen(program, root: str, entry: str):
@@ -64,9 +67,10 @@ def seen(program, root: str, entry: str):
 @pytest.mark.parametrize(("kind", "seed"), SEEDS)
 def test_a_random_program_does_the_same(kind, seed):
     entry = KINDS[kind]
-    needs("javac" if kind in ("Java", "Sketch") else "node")
+    needs("node" if entry.endswith("js") else "javac")
+    maker = getattr(programs_arrays if kind.startswith("Arrays") else programs_curly, kind)
     with tempfile.TemporaryDirectory() as folder:
-        Path(folder, entry).write_text(getattr(programs_curly, kind)(seed).program())
+        Path(folder, entry).write_text(maker(seed).program())
         program = read_program(folder, [entry])
         text = to_toml(draft(program))
         design, _, problems = parse("design", text)
