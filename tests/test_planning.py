@@ -117,10 +117,8 @@ def test_a_depot_becomes_what_one_would_write_by_hand(folder):
     needs("javac")
     found = classes(drafted(folder, "Depot.java", DEPOT))
     assert found == {
-        "Wagon": (
-            ["wagonCount", "wagonKm", "wagonNames"],
-            {"addWagon": [], "findWagon": [], "driveWagon": ["clockObject", "stockObject", "out"]},
-        ),
+        "Wagon": (["wagonKm", "wagonNames"], {}),
+        "Wagons": (["wagonCount", "wagons"], {"addWagon": [], "findWagon": [], "driveWagon": ["clockObject", "stock", "out"]}),
         "Stock": (["stock", "stockAlarms"], {"useStock": ["out"], "fillStock": []}),
         "Clock": (["hour", "minute"], {"tick": [], "clock": []}),
         "DepotApp": (["out"], {"report": []}),

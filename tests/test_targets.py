@@ -43,7 +43,7 @@ BY_HAND = {
     "TramDesk.java": {
         "Tram": ("model", "place* speed out", "move send", "tram1 tram2"),
         "Till": ("model", "cash* tickets log", "sell(day) report print", "till"),
-        "TramDeskApp": ("app", "day luck", "closeDay", "app"),
+        "TramDeskApp": ("app", "day luck", "closeDay send hours", "app"),
     },
 }
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from functools import cached_property
 
 from ..program.model import Function, Program, Reference, SourceFile, Symbol
@@ -28,7 +29,7 @@ class Assigner:
     """Drafts the classes of one file.
 
     ``outsiders``: files that may use its names; ``beside``: all paths in its folder; ``parts``: functions that are cut out of the main
-    code, which say no more of what belongs together than that does.
+    code, which say no more of what belongs together than that does; ``things``: variables that lines were found to work on as on one thing.
     """
 
     def __init__(
@@ -42,10 +43,11 @@ class Assigner:
         taken: set[str],
         idea: str = "use",
         parts: frozenset[str] = frozenset(),
+        things: Sequence[frozenset[str]] = (),
     ) -> None:
         self.program, self.file, self.language = program, file, program.language
         self.write = program.language.write
-        self.wishes, self.entry, self.idea = wishes, entry, idea
+        self.wishes, self.entry, self.idea, self.things = wishes, entry, idea, things
         self.effects = Effects(file, self.language)
         self.kinds = classify(file, self.language)
         self.hooks = self.language.hooks(file)
@@ -240,8 +242,9 @@ class Assigner:
         """A name of the file's own that shows how it writes names of several words."""
         return like(self.file)
 
-    def object_names(self, wanted: list[str]) -> list[ObjectDesign]:
-        used = self.names | self.objects
+    def object_names(self, wanted: list[str], own: frozenset[str] = frozenset()) -> list[ObjectDesign]:
+        """Free names for objects. ``own``: variables that they take over, whose names are free then."""
+        used = (self.names - own) | self.objects
         found = []
         for name in wanted:
             base = self.write.member_name([name], name)

@@ -94,7 +94,8 @@ def planned(program: Program, task: Task, line: Callable[[int], int] = int) -> M
         lifted = merged(taken_apart(lifted, path), path, task.wishes)
         kept, after = listed(lifted, lifted.files[path], task)
         parts = frozenset(p.name for p in stood if p.app)
-        assigner = Assigner(after, after.files[path], task.outsiders, task.beside, task.wishes, task.entry, task.taken, idea, parts)
+        things = list(dict.fromkeys(p.named for p in stood if not p.app))
+        assigner = Assigner(after, after.files[path], task.outsiders, task.beside, task.wishes, task.entry, task.taken, idea, parts, things)
         classes, stays = assigner.design()
         methods = {(bare(o), c.role == "app") for c in classes for m in c.methods for o in m.origins}
         fields = {bare(o) for c in classes for f in c.fields for o in f.origins} | {s.name for s in assigner.constants}
@@ -119,7 +120,9 @@ def liftable(program: Program, task: Task) -> list[Piece]:
     free = [s for s in module_variables(file) if s.kinds == {"variable"} and s.name not in asked and forbidding(found, {s.name}) is None]
     work = pieces(file, language, free)
     if task.entry and task.idea == "use" and not language.joined:
-        taken = {n for s in file.scope.walk() for n in s.symbols} | set(language.builtins) | {p.name for p in work} | {"run"}
+        guards = [(s.start, s.end) for s in file.statements if s.kind == "guard"]
+        scopes = [file.scope, *(s for s in file.scope.walk() if any(a <= s.start < b for a, b in guards))]
+        taken = {n for s in scopes for n in s.symbols} | set(language.builtins) | {p.name for p in work} | {"run"}
         whole = {(p.region.start, p.region.end) for p in work}
         work += [p for p in cuts(file, language, Effects(file, language), taken) if (p.region.start, p.region.end) not in whole]
     return work

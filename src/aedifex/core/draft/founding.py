@@ -149,6 +149,8 @@ def ready(effects: Effects, span: tuple[int, int], touch: Touch, at: Statement, 
             symbol = ref.symbol
             if symbol is None or symbol in mine or symbol.scope is not effects.file.scope or not symbol.kinds:
                 continue
+            if symbol.kinds == {"class"} and not effects.language.code_at_top:
+                continue  # there from the start
             if min(r.start for r in symbol.bindings) >= at.start:
                 return False
     return True

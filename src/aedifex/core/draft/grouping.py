@@ -23,8 +23,9 @@ def group(
     effects: Effects,
     words: Callable[[str], list[str]],
     devices: set[Symbol] | None = None,
+    things: list[list[Symbol]] | None = None,
 ) -> list[list[Symbol]]:
-    """Groups of variables, each in the given order; functions only carry the ties.
+    """Groups of variables, each in the given order; functions only carry the ties. ``things``: variables that are known to be one thing's.
 
     ``devices``: bound once to what does something for others (a screen, a stream, a connection).
     """
@@ -34,6 +35,7 @@ def group(
     stems = {v: first_word(v.name, words) for v in variables}
     common = serving(devices or set(), list(touches.values()), stems) & set(variables)
     clusters = set_together(variables, [t.writes - common for t in touches.values()], stems)
+    clusters = joined(variables, [*clusters, *(things or [])])
     home = {v: i for i, cluster in enumerate(clusters) for v in cluster}
     index: dict[Symbol, int] = {s: len(clusters) + i for i, s in enumerate(touches)}
     weights: dict[tuple[int, int], float] = {}

@@ -48,7 +48,8 @@ def class_name_for(variables: list[str], functions: list[str], write: Any, taken
     for word, weight in best:
         name = write.class_name(longest(word, variables, write))
         many = next((v for v in variables if says(v.lower(), {word}) and v.lower() != word), "")
-        if name in taken and many:  # one of them has a class already, and this one keeps them all
+        one = any(write.words(v)[0].lower() == word for v in variables)
+        if many and (name in taken or not one):  # one of them has a class already, or nothing is known of one: this keeps them all
             name = write.class_name([many])
         if weight >= ALONE and name not in taken and write.is_name(name):
             return str(name)

@@ -15,6 +15,7 @@ from .homes import homes
 from .members import Members
 from .names import free
 from .refine import refined
+from .wording import singular
 
 if TYPE_CHECKING:
     from .assign import Assigner
@@ -118,7 +119,8 @@ class Planner:
         if self.a.idea == "many":
             writes = [self.effects.direct(f.start, f.end).writes - devices for f in functions]
             return set_together(self.rest, writes, {v: first_word(v.name, words) for v in self.rest})
-        return group(self.rest, functions, self.effects, words, devices)
+        things = [[v for v in self.rest if v.name in names] for names in self.a.things]
+        return group(self.rest, functions, self.effects, words, devices, things)
 
     def device(self, s: Symbol) -> bool:
         """Whether a variable is bound once, to something that is no plain data."""
@@ -217,7 +219,8 @@ class Planner:
             candidate.name = asked or self.a.class_name([s.name for s in in_order(candidate)], functions)
             wanted = [self.write.member_name(self.write.words(candidate.name), self.a.like())]
         self.a.reserved.add(candidate.name)
-        candidate.objects = self.a.object_names(wanted)
+        own = frozenset(s.name for s in candidate.symbols if s.name in wanted and only_there(s))
+        candidate.objects = self.a.object_names(wanted, own)
 
     def build(self, candidate: Candidate) -> ClassDesign:
         members = Members(self.a, candidate.rows)
@@ -227,9 +230,8 @@ class Planner:
             stems = {family.stem} if family.stem else {w.lower() for w in self.write.words(candidate.name)}
             stems |= set(family.told.told) if family.told is not None else set()
         else:
-            stems = {w.lower() for w in self.write.words(candidate.name)} | common_stems(
-                candidate.rows[0], self.write.words
-            )
+            own = {w.lower() for w in self.write.words(candidate.name)}
+            stems = own | {singular(w) for w in own} | common_stems(candidate.rows[0], self.write.words)
         made = members.build(candidate.name, "model", candidate.fits, candidate.objects, stems)
         if family is not None:
             first, last = family.numbers[0], family.numbers[-1]
@@ -290,6 +292,11 @@ class Planner:
             made.why.append(
                 f"{' and '.join(texts)} differ in functions that are alike otherwise, so each object has its own {made.fields[-1].name}"
             )
+
+
+def only_there(s: Symbol) -> bool:
+    """Whether a name means just that variable, wherever it is said in the file."""
+    return all(scope is s.scope or s.name not in scope.symbols for scope in s.scope.walk())
 
 
 def in_order(candidate: Candidate) -> list[Symbol]:

@@ -131,6 +131,7 @@ def movable(file: SourceFile, span: tuple[int, int], constants: set[Symbol], lan
         or not r.symbol.kinds
         or r.symbol.kinds == {"import"}
         or r.symbol in constants
+        or (r.symbol.kinds == {"class"} and not language.code_at_top)  # only named, and there from the start
         for r in file.within(*span)
     )
 

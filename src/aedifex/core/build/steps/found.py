@@ -96,7 +96,8 @@ class Founder:
         for index, obj in enumerate(self.design.objects):
             taken = self.file.scope.symbols.get(obj.name)
             shared = obj.name in self.context.language.builtins and not self.context.language.declares
-            if taken is not None and (taken.kinds or shared):
+            own = any(taken is s for s in self.variables[index]) and len(self.design.objects) == 1
+            if taken is not None and (taken.kinds or shared) and not own:
                 raise Refusal(
                     f"the name '{obj.name}' is already used", self.file.path, 0, "rename the object in the design"
                 )
