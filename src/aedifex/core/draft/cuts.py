@@ -12,40 +12,82 @@ from collections.abc import Iterator, Sequence
 from itertools import pairwise
 
 from ..program.language import Language
-from ..program.model import Block, SourceFile, Statement, Symbol
+from ..program.model import SourceFile, Statement, Symbol
 from ..survey.concerns import Concerns
 from ..survey.effects import Effects
 from ..survey.handlers import main_statements, stretches
-from ..survey.region import Region, interface, region_of, state_names
+from ..survey.region import Region, chain, interface, region_of, state_names
 from .lines import lines_of
 from .names import free, like
-from .pieces import Piece, further, turn_locals
+from .pieces import Piece, turn_locals
 from .verbs import remark
+from .wording import plural
 
 LONG = 18  # lines of a loop's body from which it is cut
 FEW = 3  # lines that are left where they are
+MUCH = 12  # lines before the loop from which they are cut
+FRAMEWORKS = frozenset({"mainloop", "serve_forever", "exec", "exec_", "run"})
 VERBS = {"input": "handle input", "work": "update", "drawing": "draw", "console": "show", "sound": "play sounds", "files": "save", "network": "exchange"}
 LITERAL = re.compile(r"""['"]([A-Za-z][A-Za-z_]+)['"]""")
 
 
 def cuts(file: SourceFile, language: Language, effects: Effects, taken: set[str]) -> list[Piece]:
-    """What of the main loop is to be a method of the app, in source order. ``taken``: names in use."""
+    """What of the main code is to be a method of the app, in source order. ``taken``: names in use."""
     loop = main_loop(file, effects, language)
     blocks = language.regions.blocks(file, loop) if loop is not None else []
-    if not blocks or not blocks[0].statements:
-        return []
-    body = blocks[0].statements
-    if file.line(body[-1].end - 1) - file.line(body[0].start) + 1 < LONG:
-        return []
-    about = Concerns(file, language, effects)
+    body = blocks[0].statements if blocks else []
     locals_ = turn_locals(file, language)
-    found: list[Piece] = []
+    found = list(set_up(file, language, effects, loop, locals_, taken))
+    if not body or lines_in(file, body) < LONG:
+        return found
+    about = Concerns(file, language, effects)
     for row in rows(file, about, body, locals_):
         words = named(file, language, effects, about, row)
         found += piece(file, language, row, words, locals_, taken)
     for row, words in branches(file, language, body):
         found += piece(file, language, row, words, locals_, taken)
     return sorted(found, key=lambda p: p.region.start)
+
+
+def set_up(
+    file: SourceFile, language: Language, effects: Effects, loop: Statement | None, locals_: set[Symbol], taken: set[str]
+) -> Iterator[Piece]:
+    """What is done before the main loop, or before a framework's runs, if that is much."""
+    main = main_statements(file, effects, language)
+    end = loop if loop is not None else main[-1] if main and runs_on(file, main[-1]) else None
+    found: list[list[Statement]] = [[]]
+    for s in [s for s in main if end is not None and s.start < end.start]:
+        follows = bool(found[-1]) and not any(found[-1][-1].end <= x.start < s.start for x in file.statements)
+        plain = s.target is not None and s.value is not None and language.purity(file, s.value) != "effect"
+        if plain or s.kind in ("docstring", "import", "for", "while", "return"):
+            found.append([])
+        else:
+            found += [] if follows else [[]]
+            found[-1].append(s)
+    rows_ = [row for row in found if row and lines_in(file, row) >= FEW + 2]
+    if sum(lines_in(file, row) for row in rows_) < MUCH:
+        return
+    for row in rows_:
+        own = {s for s in file.scope.symbols.values() if s.references and all(row[0].start <= r.start < row[-1].end for r in s.references)}
+        yield from piece(file, language, row, made_words(file, language, row), locals_ | own, taken)
+
+
+def runs_on(file: SourceFile, s: Statement) -> bool:
+    """Whether a statement hands over to a framework, which then calls the program."""
+    return s.kind == "expression" and any(c.callee.member in FRAMEWORKS and c.end == s.end for c in file.calls_within(s.start, s.end))
+
+
+def made_words(file: SourceFile, language: Language, row: Sequence[Statement]) -> list[str]:
+    """Words for what prepares things: after what it makes, if that is of one kind, else after the remark above."""
+    firsts = [words[0] for s in row if s.target is not None and (words := language.write.words(s.target.name))]
+    word, count = Counter(firsts).most_common(1)[0] if firsts else ("", 0)
+    if count > 1 and count * 5 >= len(firsts) * 3:
+        return ["make", plural(word)]
+    return remark(file, Region(file, language, row[0].start, row[-1].end, None, list(row)), language.write) or ["set", "up"]
+
+
+def lines_in(file: SourceFile, row: Sequence[Statement]) -> int:
+    return file.line(row[-1].end - 1) - file.line(row[0].start) + 1
 
 
 def main_loop(file: SourceFile, effects: Effects, language: Language) -> Statement | None:
@@ -63,14 +105,21 @@ def rows(file: SourceFile, about: Concerns, body: Sequence[Statement], locals_: 
             found[-1][1].append(s)
         else:
             found.append((concern, [s]))
-    for (_, before), (_, after) in pairwise(found):
+    for i, ((_, before), (concern, after)) in enumerate(pairwise(found)):
         needed = {r.symbol for s in after for r in file.within(s.start, s.end)} & locals_
         made = [i for i, s in enumerate(before) if {r.symbol for r in file.within(s.start, s.end) if r.writes} & needed]
-        if made and made[0] > 0:
+        between = i > 0 and found[i - 1][0] == concern and len(made) == len(before)  # it only prepares, amid the same job
+        if made and (made[0] > 0 or between):
             after[:0] = before[made[0] :]
             del before[made[0] :]
-    for _, row in found:
-        if row and len(row) < len(body):
+    joined: list[tuple[str, list[Statement]]] = []
+    for concern, row in found:
+        if joined and joined[-1][0] == concern and row:
+            joined[-1][1].extend(row)
+        elif row:
+            joined.append((concern, row))
+    for _, row in joined:
+        if len(row) < len(body):
             yield row
 
 
@@ -78,7 +127,7 @@ def piece(
     file: SourceFile, language: Language, row: Sequence[Statement], words: Sequence[str], locals_: set[Symbol], taken: set[str]
 ) -> Iterator[Piece]:
     """The statements as something to lift, if they can be and are worth it."""
-    lines = file.line(row[-1].end - 1) - file.line(row[0].start) + 1
+    lines = lines_in(file, row)
     region = region_of(file, language, row[0].start, row[-1].end)
     if region is None or lines < FEW or not words:
         return
@@ -115,14 +164,6 @@ def subject_of(file: SourceFile, language: Language, s: Statement) -> str:
         return ""
     first = next((r for r in file.within(s.start, blocks[0].start) if r.symbol is not None and "variable" in r.symbol.kinds), None)
     return first.name if first is not None else ""
-
-
-def chain(file: SourceFile, language: Language, s: Statement) -> list[Block]:
-    """The blocks of a conditional with all its further conditions, however the language nests these."""
-    found: list[Block] = []
-    for b in language.regions.blocks(file, s) if s.kind in ("if", "match") else []:
-        found += chain(file, language, b.statements[0]) if further(b) else [b]
-    return found
 
 
 def branches(file: SourceFile, language: Language, body: Sequence[Statement]) -> Iterator[tuple[list[Statement], list[str]]]:

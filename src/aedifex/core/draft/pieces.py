@@ -14,11 +14,11 @@ from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 
 from ..program.language import Language, reread
-from ..program.model import Block, Program, SourceFile, Statement, Symbol
+from ..program.model import Program, SourceFile, Statement, Symbol
 from ..survey.families import families
 from ..survey.flow import Flow
 from ..survey.groups import first_word
-from ..survey.region import Region, all_blocks, deferred, interface, region_of, state_names
+from ..survey.region import Region, all_blocks, deferred, further, interface, region_of, state_names
 from ..survey.repeats import repeats
 from ..survey.state import classify
 from .design import ClassDesign, bare
@@ -219,11 +219,6 @@ def inner_blocks(file: SourceFile, language: Language, body: Sequence[Statement]
         file.memo[key] = [b.statements for _, b in all_blocks(file, language, body) if not further(b)]
     found: list[list[Statement]] = file.memo[key]
     return found
-
-
-def further(b: Block) -> bool:
-    """Whether a block is nothing but a further condition, ``else if``."""
-    return b.role == "otherwise" and len(b.statements) == 1 and b.statements[0].kind == "if" and b.start == b.statements[0].start
 
 
 def touched(places: Sequence[int], start: int, end: int) -> int:

@@ -7,12 +7,13 @@ from collections.abc import Sequence
 from typing import Any
 
 from ..program.model import SourceFile, Symbol
-from ..survey.region import Region
+from ..survey.region import Region, chain
 from .wording import singular
 
 ARTICLES = frozenset("the a an its their this that to of on in at by with from for and or all each every now then one".split())  # noqa: SIM905
 STATES = frozenset("open closed shut on off active enabled visible shown hidden up down lit".split())  # noqa: SIM905
 MOST = 3  # words of a name
+LIMITED = re.compile(r"[a-z_]\w*(<|>|<=|>=)[(]?-?(\d[\d.]*|[A-Z][A-Z_0-9]*|width|height)([-+*/]\w+)?[)]?", re.ASCII)
 SPEEDS = ("speed", "velocity", "vel", "dx", "dy", "vx", "vy", "step", "direction")
 
 
@@ -45,6 +46,8 @@ def verb(region: Region, own: Sequence[Symbol], stem: str, write: Any) -> list[s
     grown = re.search(r"(\w+) \. (?:append|add|push) \(", " ".join(flat))
     if grown is not None and grown[1] in names:
         return ["add", singular(write.words(grown[1])[-1])]
+    if (subject := handed_key(region, names)) is not None:
+        return subject
     if any(w in SPEEDS for n in names & set(flat) for w in write.words(n)) or set(last) <= {"x", "y"}:
         return ["move"]
     plain = all(s.kind == "assign" and s.value is not None and language.purity(file, s.value) == "literal" for s in region.statements)
@@ -53,6 +56,21 @@ def verb(region: Region, own: Sequence[Symbol], stem: str, write: Any) -> list[s
     if len(set_) == 1 and ("+=" in flat) != ("-=" in flat):
         return ["raise" if "+=" in flat else "lower", *last]
     return ["update", *last[:1]] if len(set_) == 1 else ["update"]
+
+
+def handed_key(region: Region, names: set[str]) -> list[str] | None:
+    """Words for a row of branches that look at one thing that is handed over: it is handled; steering, where only speeds are set."""
+    file, s = region.file, region.statements[0]
+    blocks = chain(file, region.language, s) if len(region.statements) == 1 else []
+    if len(blocks) < 3:
+        return None
+    first = next((r for r in file.within(s.start, blocks[0].start) if r.name not in names and r.symbol is not None and "variable" in r.symbol.kinds), None)
+    if first is None:
+        return None
+    written = {r.name for r in file.within(s.start, s.end) if r.writes and r.name in names}
+    if written and all(region.language.write.words(n)[-1] in SPEEDS for n in written):
+        return ["steer"]
+    return ["handle", *region.language.write.words(first.member or first.name)]
 
 
 WORDS = {">": "over", ">=": "reaches", "<": "under", "<=": "within", "==": "is", "===": "is", "!=": "is_not", "!==": "is_not",
@@ -68,6 +86,8 @@ def question(region: Region, own: Sequence[Symbol], stem: str, write: Any) -> li
     used = {r.name for r in region.file.within(region.start, region.end)} & names
     if used and {write.words(n)[-1] for n in used} <= {"x", "y"} and b"==" in region.file.text[region.start : region.end]:
         return ["is", "at"]
+    if words := bounds(region):
+        return words
     found: list[str] = []
     for token in region.language.tokens(region.file, region.start, region.end, []):
         if token in WORDS:
@@ -79,6 +99,15 @@ def question(region: Region, own: Sequence[Symbol], stem: str, write: Any) -> li
     while found and found[-1] in JOINING:
         found.pop()
     return found if 1 < len(found) <= MOST * 2 else []
+
+
+def bounds(region: Region) -> list[str]:
+    """Words for several comparisons with limits that do not change: all for being inside of them, any for being outside."""
+    text = region.file.slice(region.start, region.end)
+    parts = re.split(r"\bor\b|\|\|", text) if re.search(r"\bor\b|\|\|", text) else re.split(r"\band\b|&&", text)
+    if len(parts) < 2 or not all(LIMITED.fullmatch("".join(p.split()).strip("()")) for p in parts):
+        return []
+    return ["is", "outside"] if re.search(r"\bor\b|\|\|", text) else ["is", "inside"]
 
 
 def guarded(region: Region, stem: str, write: Any) -> list[str]:

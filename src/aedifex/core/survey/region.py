@@ -111,6 +111,19 @@ def all_blocks(file: SourceFile, language: Language, statements: Sequence[Statem
             yield from all_blocks(file, language, b.statements)
 
 
+def further(b: Block) -> bool:
+    """Whether a block is nothing but a further condition, ``else if``."""
+    return b.role == "otherwise" and len(b.statements) == 1 and b.statements[0].kind == "if" and b.start == b.statements[0].start
+
+
+def chain(file: SourceFile, language: Language, s: Statement) -> list[Block]:
+    """The blocks of a conditional with all its further conditions, however the language nests these."""
+    found: list[Block] = []
+    for b in language.regions.blocks(file, s) if s.kind in ("if", "match") else []:
+        found += chain(file, language, b.statements[0]) if further(b) else [b]
+    return found
+
+
 @dataclass
 class Interface:
     """``takes``: variables handed over; ``gives``: those whose new value comes back; ``sets``: those of the file that it sets by name.
