@@ -104,9 +104,8 @@ class JavaScript:
     def hooks(file: SourceFile) -> dict[str, str]:
         why = "the drawing library calls it by its name"
         free = {n for n, s in file.scope.symbols.items() if not s.kinds}
-        drawing = "createCanvas" in free or (
-            {"setup", "draw"} & set(file.scope.symbols) and imports.kind_of(file) == "page"
-        )
+        waiting = any(f.name in ("setup", "draw") and f.symbol is not None and all(r.writes for r in f.symbol.references) for f in file.tops)
+        drawing = "createCanvas" in free or (waiting and imports.kind_of(file) == "page")  # nobody here calls them
         return dict.fromkeys(apis()["sketch"]["hooks"], why) if drawing else {}
 
     confined = staticmethod(lambda file, call: False)  # what runs a text sees everything around it
