@@ -207,12 +207,16 @@ class MainMaker(ThingMaker):
         exits = rng.random() < 0.4
         changed = ["total", *(f"{t}_{r}" for t in self.things for r in self.ROLES)] if getattr(self, "pushed", False) else ["total"]
         inside = [f"    global {', '.join(changed)}", *(f"    {line}" if line else "" for line in body)]
+        if rng.random() < 0.5:
+            at = inside.index("    log_count = 0") + 1
+            inside[at:at] = ["", "    # one more", "    def bump(by=1):", "        nonlocal log_count", "        log_count += by", "        log.append(by)", "        return log_count", ""]
+            inside.insert(next(i for i, line in enumerate(inside) if line.startswith("    for turn")) + 1, f"        print('bumped', bump({rng.choice(['', '2', 'turn'])}))")
         for _ in range(rng.randint(0, 2)):
             at = rng.randrange(1, len(inside) + 1)
             lead = " " * (len(inside[at - 1]) - len(inside[at - 1].lstrip()) + (4 if inside[at - 1].endswith(":") else 0))
             value = f" {rng.choice(['0', '3', 'total'])}" if exits and rng.random() < 0.7 else ""
             names = "total" if at < len(inside) // 2 else "log_count"
-            if (at == len(inside) or not inside[at].strip().startswith(("else", "elif", "except", "finally"))) and inside[at - 1].strip():
+            if (at == len(inside) or not inside[at].strip().startswith(("else", "elif", "except", "finally"))) and inside[at - 1].strip() and at > len(inside) // 2 - 9:
                 inside[at:at] = [f"{lead}if {names} % {rng.randint(2, 4)} == 1:", f"{lead}    print('enough')", f"{lead}    return{value}"]
         if rng.random() < 0.4:
             inside.insert(0, '    """The whole day."""')

@@ -16,7 +16,7 @@ from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, field
 
 from ..program.language import Language
-from ..program.model import Call, Function, SourceFile, Statement
+from ..program.model import Call, Declaration, Function, SourceFile, Statement
 from ..survey.effects import Effects
 from ..survey.handlers import main_statements
 from ..survey.hazards import by_text
@@ -46,12 +46,17 @@ class Opening:
     at: int = 0
     columns: int = 0
     gone: list[int] = field(default_factory=list)
+    hoisted: list[tuple[int, int, int]] = field(default_factory=list)  # (first line, last line, where the first is) of functions that it held
+    inner: int = 0  # how far these moved to the right
     told: int = 0  # the last line of its document string
     added: int = 0  # lines that follow that one: what sets the parameters
 
     def line(self, line: int) -> tuple[int, int]:
         """Where a line is afterwards, and how far it moved to the right."""
         first, last = self.body
+        for start, end, at in self.hoisted:
+            if start <= line <= end:
+                return at + line - start, self.inner
         if first <= line <= last:
             return self.at + line - first - sum(g < line for g in self.gone) + self.added * (line > self.told), self.columns
         shift = 0
@@ -69,7 +74,8 @@ class Opening:
         before: dict[int, tuple[int, int]] = {}
         first, last = self.body
         outside = [n for n in range(1, len(self.file.lines) + 1) if not first <= n <= last]
-        for n in [*outside, *(n for n in range(first, last + 1) if n not in self.gone)]:
+        kept = [n for n in range(first, last + 1) if n not in self.gone or any(a <= n <= b for a, b, _ in self.hoisted)]
+        for n in [*outside, *kept]:
             now, shift = self.line(n)
             before[now] = (n, -shift)
         return self.mapped(lines, lambda n: before.get(n, (n, 0)))
@@ -136,9 +142,8 @@ class Opener:
         for scope, _ in file.classes:
             if f.start <= scope.start < f.end:
                 return "a class is defined inside it", scope.start
-        inner = [d for d in file.declarations if f.start <= d.start < f.end and d.scope is not f.scope]
-        if any(d.name in f.scope.symbols and f.scope.symbols[d.name].bindings for d in inner):
-            return "a function inside it sets its variables", f.start
+        if any(self.outer(d) for d in self.inner()) and any(not all(self.outer(o) for o in self.inner() if o.statement == d.statement) for d in self.inner() if self.outer(d)):
+            return "a function inside it sets variables of several functions", f.start
         if mortal_classes(file, self.language):
             return "objects that do something when they die would die later", f.start
         if any(n in self.language.unset_errors and s.references for n, s in file.scope.symbols.items()):
@@ -146,6 +151,14 @@ class Opener:
         if file.star_imports:
             return "a star import may bind any name", file.star_imports[0]
         return None
+
+    def inner(self) -> list[Declaration]:
+        """What functions inside it say of whose variables they set."""
+        return [d for d in self.file.declarations_within(self.f.start, self.f.end) if d.scope is not self.f.scope]
+
+    def outer(self, d: Declaration) -> bool:
+        """Whether it is a variable of the function itself."""
+        return d.symbol is not None and d.symbol.scope is self.f.scope
 
     def name_trouble(self) -> Trouble | None:
         """Its variables become the file's own: none may mean something there already."""
@@ -262,32 +275,70 @@ class Opener:
         shared = bool(lead.strip())  # the guard stands on the same line
         new = lead[: len(lead) - len(lead.lstrip())] + write.indent_unit(file) if shared else lead
         start, end = self.opened_.inside(file, f, self.body)
-        dropped = self.declared()
+        out = Opening(file, f)
+        moving = self.hoistable()
+        dropped = sorted([*self.declared(), *((max(start, write.blank_before(file, write.comment_start(file, s.start))), write.line_end(file, s.end - 1), "") for s in moving)])
         while any(a == start for a, _, _ in dropped):  # the first lines go
             start = write.blank_after(file, next(b for a, b, _ in dropped if a == start))
         old = file.slice(write.line_start(file, self.body[0].start), self.body[0].start)
         above = file.slice(write.comment_start(file, f.start), write.line_start(file, f.start)).splitlines()
+        ways = [*ways, *self.shared()]
         lines = [new + line + "\n" for line in (*(line.strip() for line in above), write.trailing_comment(file, statement.end).strip()) if line]
         sets, told = [new + line + "\n" for line in given], write.line_end(file, self.body[0].end) if self.body[0].kind == "docstring" else 0
         if told and told < end:
             ways = [*ways, (told, told, "".join(sets))]
         else:
             lines, told = lines + sets, 0
-        text = write.shifted(file, start + len(old.encode(file.encoding)), end, [*ways, *dropped], old, new)
+        here = [w for w in ways if not any(a <= w[0] and w[1] <= b for a, b, _ in dropped)]
+        text = write.shifted(file, start + len(old.encode(file.encoding)), end, [*here, *dropped], old, new)
         text = "".join(lines) + text.rstrip() + "\n" + (f"{new}{ends}\n" if ends else "")
         text = write.with_newlines("\n" * shared + text, write.newline(file))
         top, bottom = write.blank_before(file, write.comment_start(file, f.start)), write.line_end(file, f.end - 1)
         gone = (top, bottom if file.text[:top].strip() else write.blank_after(file, bottom), "")
         first = left + len(lead.rstrip().encode(file.encoding)) if shared else left
-        out = Opening(file, f, [gone, (first, write.line_end(file, statement.end), text)])
-        out.at = file.line(statement.start) - file.text.count(b"\n", *gone[:2]) + shared + len(lines)
+        top_statement = next(s for s in file.statements if s.start <= statement.start < s.end)
+        place = write.comment_start(file, top_statement.start)
+        taken = file.text.count(b"\n", *gone[:2])
+        apart = self.apart(out, moving, ways, old, file.line(place) - taken)
+        out.edits = [gone, *([(place, place, write.with_newlines(apart, write.newline(file)))] if apart else []), (first, write.line_end(file, statement.end), text)]
+        out.at = file.line(statement.start) - taken + apart.count("\n") + shared + len(lines)
         out.body = (file.line(start), file.line(end - 1))
         out.told, out.added = (file.line(told - 1), len(sets)) if told else (0, 0)
         out.columns = len(new) - len(old)
-        out.gone = [file.line(a) for a, b, text in [*ways, *dropped] if a >= start and not text and b == write.line_end(file, a) and b < end]
+        whole = [(a, b) for a, b, text in [*here, *dropped] if a >= start and not text and a == write.line_start(file, a) and file.text[a:b].endswith(b"\n") and b < end]
+        out.gone = sorted({n for a, b in whole for n in range(file.line(a), file.line(b - 1) + 1)})
         shared_names = {d.name for d in file.declarations if d.scope is f.scope}
         out.names = [n for n, s in f.scope.symbols.items() if s.bindings and n not in shared_names]
         return out
+
+    def hoistable(self) -> list[Statement]:
+        """Functions right in its body that can stand beside the others: plain ones, defined once."""
+        if self.language.declares:
+            return []  # they do, once the lines around them are main code
+        found = []
+        for s in self.body:
+            inner = next((g for g in self.file.functions if g.outer is self.f.scope and g.start == s.start), None) if s.kind == "function" else None
+            plain = inner is not None and not inner.decorators and inner.symbol is not None and len(inner.symbol.bindings) == 1
+            if plain and inner is not None and all(not p.default or self.language.purity(self.file, p.default) == "literal" for p in inner.params):
+                found.append(s)
+        return found
+
+    def shared(self) -> list[Range]:
+        """Where functions inside say that they set its variables, which are the file's now."""
+        spans = {d.statement for d in self.inner() if self.outer(d)}
+        return [(a, a + len("nonlocal"), "global") for a, _ in sorted(spans) if self.file.text[a : a + 8] == b"nonlocal"]
+
+    def apart(self, out: Opening, moving: list[Statement], ways: list[Range], old: str, line: int) -> str:
+        """The text of functions that come to stand beside the others, from a line on."""
+        file, write, text = self.file, self.write, ""
+        for s in moving:
+            start, end = write.comment_start(file, s.start), write.line_end(file, s.end - 1)
+            out.hoisted.append((file.line(start), file.line(end - 1), line + text.count("\n")))
+            lead = file.slice(start, start + len(old.encode(file.encoding)))
+            mine = [w for w in ways if start <= w[0] and w[1] <= end]
+            text += write.shifted(file, start + len(lead.encode(file.encoding)), end, mine, old, "").rstrip() + "\n" * (1 + write.BLANKS)
+        out.inner = -len(old)
+        return text
 
     def declared(self) -> list[Range]:
         """``global a, b`` of the function itself goes with its line."""
