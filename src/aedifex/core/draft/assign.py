@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from functools import cached_property
 
 from ..program.model import Function, Program, Reference, SourceFile, Symbol
@@ -11,6 +11,7 @@ from ..survey.effects import Effects
 from ..survey.families import numbered
 from ..survey.handlers import handlers
 from ..survey.hazards import PROCESSES, Hazard, by_text, forbidding, hazards
+from ..survey.region import all_blocks
 from ..survey.state import UNFIT, classify
 from ..survey.worded import Variants, variants
 from .appclass import AppMaker
@@ -23,6 +24,8 @@ from .names import class_name_for, file_for, free, like, member_names, stem_of, 
 from .placement import tied
 from .planner import Planner
 from .roles import Roles
+
+HOLDING = frozenset({"dict", "list", "set", "array", "object"})
 
 
 class Assigner:
@@ -229,14 +232,28 @@ class Assigner:
 
     # -- classes ---------------------------------------------------------------------------------
 
-    def class_name(self, variables: list[str], functions: list[str]) -> str:
+    def holder(self, symbols: Iterable[Symbol]) -> str:
+        """The one variable of several that holds many things; "" if there is none, or there are more."""
+        found = [s.name for s in symbols if self.kinds[s].type in HOLDING]
+        return found[0] if len(found) == 1 else ""
+
+    def speaking(self, functions: Sequence[Function]) -> list[str]:
+        """The names of functions without those of one word that give nothing: what these say is done, not what with."""
+        return [f.name for f in functions if len(self.write.words(f.name)) > 1 or self.gives(f)]
+
+    def gives(self, f: Function) -> bool:
+        body = self.language.body(self.file, f)
+        rows = [*body, *(s for _, b in all_blocks(self.file, self.language, body) for s in b.statements)]
+        return any(s.kind == "return" and self.file.slice(s.start, s.end).strip(" ;\n") != "return" for s in rows)
+
+    def class_name(self, variables: list[str], functions: list[str], holder: str = "") -> str:
         stem = stem_of(self.write.module_of(self.file.path))
         used = self.names | self.reserved
         if len(functions) == 1 and all(functions[0] in v.lower() for v in variables):
             name = self.write.class_name(functions)
             if self.write.is_name(name):
                 return free(name, used)
-        return class_name_for(variables, functions, self.write, used, stem + "_state")
+        return class_name_for(variables, functions, self.write, used, stem + "_state", holder)
 
     def like(self) -> str:
         """A name of the file's own that shows how it writes names of several words."""

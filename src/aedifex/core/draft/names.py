@@ -31,17 +31,20 @@ def like(file: SourceFile) -> str:
     return low[0] if len(low) > sum(bool(HUMP.search(n)) for n in names) else ""
 
 
+RECORDS = frozenset("history log logs queue cache data items list lines result results values".split())  # noqa: SIM905  (what is kept of anything)
 ALONE = 1.9  # a function of one word may speak of a thing
 
 
-def class_name_for(variables: list[str], functions: list[str], write: Any, taken: set[str], fallback: str) -> str:
-    """The word that most of the names share, else what the functions speak of, else the fallback."""
+def class_name_for(variables: list[str], functions: list[str], write: Any, taken: set[str], fallback: str, holder: str = "") -> str:
+    """The word that most of the names share, else what the functions speak of, else the fallback. ``holder``: the one variable that holds many."""
     counts: dict[str, float] = defaultdict(float)
     for name in variables:
         parts = [w.rstrip("0123456789") for w in write.words(name)]
         for place, word in enumerate(parts):
             if len(word) > 2 and word not in VERBS:
                 counts[word] += 3 if place == 0 and len(parts) > 1 else 1
+    if holder and (words := [w for w in write.words(holder) if len(w) > 2 and w not in VERBS | RECORDS]):
+        counts[words[0].rstrip("0123456789")] += ALONE
     for name in functions:
         parts = [w.rstrip("0123456789") for w in write.words(name)]
         for place, word in enumerate(parts):

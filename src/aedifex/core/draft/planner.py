@@ -203,7 +203,7 @@ class Planner:
     # -- their designs ---------------------------------------------------------------------------
 
     def name(self, candidate: Candidate) -> None:
-        functions = [f.functions[0].name for f in candidate.fits]
+        functions = self.a.speaking([f.functions[0] for f in candidate.fits])
         asked = candidate.asked.name if candidate.asked is not None else ""
         if candidate.family is not None:
             stem = candidate.family.stem
@@ -216,7 +216,8 @@ class Planner:
             if family.told is not None:
                 wanted = [self.write.member_name(family.told.label(n, stem if family.stem else ""), self.a.like()) for n in family.numbers]
         else:
-            candidate.name = asked or self.a.class_name([s.name for s in in_order(candidate)], functions)
+            symbols = in_order(candidate)
+            candidate.name = asked or self.a.class_name([s.name for s in symbols], functions, self.a.holder(symbols))
             wanted = [self.write.member_name(self.write.words(candidate.name), self.a.like())]
         self.a.reserved.add(candidate.name)
         own = frozenset(s.name for s in candidate.symbols if s.name in wanted and only_there(s))
