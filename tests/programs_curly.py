@@ -250,6 +250,8 @@ class JavaScript(Maker):
         number = self.rng.randint(0, 10**6)
         return self.rng.choice([
             [f"const handler{number} = {name};", f"console.log(handler{number}());"], [f"setTimeout({name}, {number % 9 + 1});"],
+            [f"setTimeout({self.rng.choice(['() =>', 'function ()'])} {{", f"  {self.numbers[0]} += {name}();", f"  console.log({self.numbers[0]}, {number});", f"}}, {number % 5 + 1});"],
+            ['process.on("exit", (code) => {', f"  if ({self.numbers[0]} > 3) {{", "    return;", "  }", f"  console.log(code, {self.numbers[0]});", "});"],
             [f"[3, 4].map({name});"], [f"setTimeout(() => console.log({self.numbers[0]}, {name}()), 5);"],
         ])  # fmt: skip
 

@@ -216,7 +216,7 @@ class MainMaker(ThingMaker):
             lead = " " * (len(inside[at - 1]) - len(inside[at - 1].lstrip()) + (4 if inside[at - 1].endswith(":") else 0))
             value = f" {rng.choice(['0', '3', 'total'])}" if exits and rng.random() < 0.7 else ""
             names = "total" if at < len(inside) // 2 else "log_count"
-            if (at == len(inside) or not inside[at].strip().startswith(("else", "elif", "except", "finally"))) and inside[at - 1].strip() and at > len(inside) // 2 - 9:
+            if (at == len(inside) or not inside[at].strip().startswith(("else", "elif", "except", "finally"))) and inside[at - 1].strip() and "bump" not in "".join(inside[max(0, at - 6) : at + 6]):
                 inside[at:at] = [f"{lead}if {names} % {rng.randint(2, 4)} == 1:", f"{lead}    print('enough')", f"{lead}    return{value}"]
         if rng.random() < 0.4:
             inside.insert(0, '    """The whole day."""')

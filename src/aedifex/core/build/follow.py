@@ -10,6 +10,8 @@ import tomlkit
 from ..draft.design import ClassDesign, Design, FieldDesign, bare
 from ..draft.designfile import parse, to_toml
 from ..draft.drafter import digest, read_neighbours
+from ..draft.linemap import LineMap
+from ..draft.naming import at_place, handler_places, named_design, named_edits
 from ..draft.opened import main_of, opened, opened_design
 from ..draft.unpacking import unpackings
 from ..program.language import reread
@@ -22,12 +24,13 @@ from .steps.hoist import HoistLiteral, literal_fields
 from .steps.keyed import RecordMethod, RecordsToObjects, is_keyed
 from .steps.lift import Lift
 from .steps.merge import MergeTwins, unlike
+from .steps.name_handlers import NameHandlers
 from .steps.open_main import OpenMain
 from .steps.rename import Rename
 from .steps.split import SplitUnpacking
 from .steps.store import StoreCompanion, stored
 
-Prelude = Rename | CollectRecords | ItemMethod | AskItems | RecordsToObjects | RecordMethod | HoistLiteral | Lift | OpenMain | SplitUnpacking | MergeTwins | StoreCompanion
+Prelude = Rename | CollectRecords | ItemMethod | AskItems | RecordsToObjects | RecordMethod | HoistLiteral | Lift | OpenMain | NameHandlers | SplitUnpacking | MergeTwins | StoreCompanion
 
 
 Part = tuple[list[Prelude], Design, Program]
@@ -36,7 +39,7 @@ Part = tuple[list[Prelude], Design, Program]
 def prelude(design: Design, program: Program) -> Part:
     """The steps that come before all classes, and design and program as the other steps need them: after those that can be done."""
     steps: list[Prelude] = []
-    for part in (opening_, lifting, renamed, unpacking, merging, collecting, keying, storing, hoisting):
+    for part in (opening_, naming, lifting, renamed, unpacking, merging, collecting, keying, storing, hoisting):
         more, design, program = part(design, program)
         steps += more
     return steps, design, program
@@ -63,6 +66,19 @@ def opening_(design: Design, program: Program) -> Part:
         o = opened(program, path, program, bare(m.origins[0])) if path else None
         if o is not None and tried(steps[-1], design, program) is not None:
             design, program = opened_design(design, o), o.program
+    return steps, design, program
+
+
+def naming(design: Design, program: Program) -> Part:
+    """Methods that come from handlers written in place: these get a name first."""
+    steps: list[Prelude] = []
+    for path, wanted in handler_places(design).items():
+        step = NameHandlers(path, wanted)
+        steps.append(step)
+        file = program.files.get(path)
+        if file is not None and (after := tried(step, design, program)) is not None:
+            named = [n for place, name in wanted if (n := at_place(file, program.language, place, name)) is not None]
+            design, program = named_design(design, dict(wanted), LineMap(file, named_edits(file, program.language, named))), after
     return steps, design, program
 
 

@@ -18,7 +18,8 @@ from .collections import collect, records_of
 from .cuts import cuts
 from .design import ClassDesign, Design, StayDesign, WishDesign, bare, holder_of
 from .merging import merged
-from .opened import closed, opened, wished, worth
+from .naming import nameable, with_names
+from .opened import closed, opened, renamed, wished, worth
 from .pieces import Piece, from_lines, lift_all, pieces
 from .records import records
 from .unpacking import taken_apart
@@ -78,22 +79,42 @@ def drafted(program: Program, task: Task) -> Made:
     kept = {bare(n) for w in task.wishes for n in w.keep}
     o = opened(program, task.path, task.outsiders) if task.entry and task.idea != "plain" else None
     if o is not None and o.name not in kept:
-        made = planned(o.program, replace(task, wishes=wished(task.wishes, o)), o.line)
+        made = with_handlers(o.program, replace(task, wishes=wished(task.wishes, o)), o.line)
         if worth(made.classes, o):
             closed(made.classes, made.stays, o)
             return made
-    return planned(program, task)
+    return with_handlers(program, task)
 
 
-def planned(program: Program, task: Task, line: Callable[[int], int] = int) -> Made:
-    """``line``: the line of the source where a line of the program was."""
+def with_handlers(program: Program, task: Task, line: Callable[[int], int] = int) -> Made:
+    """The classes of one file; handlers that are written in place get a name if they become methods of the app."""
+    file = program.files[task.path]
+    able = task.entry and task.idea == "use" and forbidding(hazards(program, task.path, task.outsiders), set()) is None
+    wanted = nameable(file, program.language) if able else []
+    while True:
+        start, moved = with_names(program, task.path, wanted)
+        made = planned(start, task, lambda n: line(moved.source(n)), frozenset(n.name for n in wanted))  # noqa: B023
+        methods = {bare(o) for c in made.classes if c.role == "app" for m in c.methods for o in m.origins}
+        if all(n.name in methods for n in wanted):
+            break
+        wanted = [n for n in wanted if n.name in methods]
+    places = {n.name: n.place for n in wanted}
+    for c in made.classes:
+        renamed(c, lambda name: places.get(bare(name), name), moved.back)
+        for m in c.methods:
+            m.hidden = m.hidden or m.origins[:1] in [[p] for p in places.values()]
+    return made
+
+
+def planned(program: Program, task: Task, line: Callable[[int], int] = int, handlers: frozenset[str] = frozenset()) -> Made:
+    """``line``: the line of the source where a line of the program was; ``handlers``: functions that stood in place."""
     path, idea = task.path, task.idea
-    wanted = liftable(program, task)
+    wanted = [p for p in liftable(program, task) if p.region.function is None or p.region.function.name not in handlers]
     while True:
         lifted, stood = lift_all(program, path, wanted)
         lifted = merged(taken_apart(lifted, path), path, task.wishes)
         kept, after = listed(lifted, lifted.files[path], task)
-        parts = frozenset(p.name for p in stood if p.app)
+        parts = frozenset(p.name for p in stood if p.app) | handlers
         things = list(dict.fromkeys(p.named for p in stood if not p.app))
         assigner = Assigner(after, after.files[path], task.outsiders, task.beside, task.wishes, task.entry, task.taken, idea, parts, things)
         classes, stays = assigner.design()

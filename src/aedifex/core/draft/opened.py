@@ -28,17 +28,18 @@ class Opened:
 
     @property
     def name(self) -> str:
+        assert self.opening.function is not None
         return self.opening.function.name
 
     def line(self, line: int) -> int:
         """The line of the source where a line of the opened program was."""
-        return int(self.opening.back(f"{self.path}:{line}").rpartition(":")[2])
+        return self.opening.source(line)
 
 
 def opened(program: Program, path: str, outsiders: Program, name: str = "") -> Opened | None:
     """The program with the long main function of a file opened; None if it has none, or it cannot be."""
     found = how(program.files[path], program.language, name)
-    if not isinstance(found, Opening) or forbidding(hazards(program, path, outsiders), {found.function.name}) is not None:
+    if not isinstance(found, Opening) or found.function is None or forbidding(hazards(program, path, outsiders), {found.function.name}) is not None:
         return None
     file = found.file
     after = reread(program, {path: applied(file.text, found.edits, file.encoding)})

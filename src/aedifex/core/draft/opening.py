@@ -12,7 +12,7 @@ Used by the draft, which goes on with the program as it is then, and by the step
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field
 
 from ..program.language import Language
@@ -21,6 +21,7 @@ from ..survey.effects import Effects
 from ..survey.handlers import main_statements
 from ..survey.hazards import by_text
 from ..survey.longmain import main_function
+from .linemap import LineMap
 from .lines import FORM
 from .mainplan import mortal_classes
 from .records import Range
@@ -34,13 +35,11 @@ class Unopenable(Exception):
 
 
 @dataclass
-class Opening:
-    """``edits``: what changes in the text. ``names``: the function's own variables. ``body``: its first and last line; ``at``: where the first is
+class Opening(LineMap):
+    """``names``: the function's own variables. ``body``: its first and last line; ``at``: where the first is
     afterwards; ``columns``: how far its lines move to the right; ``gone``: lines of it that are no more."""
 
-    file: SourceFile
-    function: Function
-    edits: list[Range] = field(default_factory=list)
+    function: Function | None = None
     names: list[str] = field(default_factory=list)
     body: tuple[int, int] = (0, 0)
     at: int = 0
@@ -59,42 +58,18 @@ class Opening:
                 return at + line - start, self.inner
         if first <= line <= last:
             return self.at + line - first - sum(g < line for g in self.gone) + self.added * (line > self.told), self.columns
-        shift = 0
-        for start, end, text in self.edits:
-            if self.file.line(max(start, end - 1)) < line:
-                shift += text.count("\n") - self.file.text.count(b"\n", start, end)
-        return line + shift, 0
+        return line + self.shift(line), 0
 
-    def forward(self, lines: str) -> str:
-        """Lines as a design names them, as they are afterwards; lines of other files stay as they are."""
-        return self.mapped(lines, self.line)
-
-    def back(self, lines: str) -> str:
-        """Lines that were named afterwards, as they are in the source."""
-        before: dict[int, tuple[int, int]] = {}
+    def kept(self) -> list[int]:
+        """The lines that are still there, those of the body after all others."""
         first, last = self.body
-        outside = [n for n in range(1, len(self.file.lines) + 1) if not first <= n <= last]
-        kept = [n for n in range(first, last + 1) if n not in self.gone or any(a <= n <= b for a, b, _ in self.hoisted)]
-        for n in [*outside, *kept]:
-            now, shift = self.line(n)
-            before[now] = (n, -shift)
-        return self.mapped(lines, lambda n: before.get(n, (n, 0)))
+        outside = [n for n in super().kept() if not first <= n <= last]
+        return [*outside, *(n for n in range(first, last + 1) if n not in self.gone or any(a <= n <= b for a, b, _ in self.hoisted))]
 
     def holds(self, lines: str) -> bool:
         """Whether lines of the source are the function's."""
         match = FORM.fullmatch(lines)
         return match is not None and match["path"] == self.file.path and self.body[0] <= int(match["first"]) <= self.body[1]
-
-    def mapped(self, lines: str, where: Callable[[int], tuple[int, int]]) -> str:
-        match = FORM.fullmatch(lines)
-        if match is None or match["path"] != self.file.path:
-            return lines
-        parts = []
-        for line, column in ((match["first"], match["from"]), (match["last"], match["to"])):
-            if line is not None:
-                now, shift = where(int(line))
-                parts.append(f"{now}" + (f":{max(1, int(column) + shift)}" if column else ""))
-        return f"{match['path']}:{'-'.join(parts)}"
 
 
 def opening(file: SourceFile, language: Language, name: str = "") -> Opening | Trouble | None:
@@ -275,7 +250,7 @@ class Opener:
         shared = bool(lead.strip())  # the guard stands on the same line
         new = lead[: len(lead) - len(lead.lstrip())] + write.indent_unit(file) if shared else lead
         start, end = self.opened_.inside(file, f, self.body)
-        out = Opening(file, f)
+        out = Opening(file, function=f)
         moving = self.hoistable()
         dropped = sorted([*self.declared(), *((max(start, write.blank_before(file, write.comment_start(file, s.start))), write.line_end(file, s.end - 1), "") for s in moving)])
         while any(a == start for a, _, _ in dropped):  # the first lines go
@@ -289,7 +264,7 @@ class Opener:
             ways = [*ways, (told, told, "".join(sets))]
         else:
             lines, told = lines + sets, 0
-        here = [w for w in ways if not any(a <= w[0] and w[1] <= b for a, b, _ in dropped)]
+        here = [w for w in ways if not any(a < w[1] and w[0] < b and (a, b) != w[:2] for a, b, _ in dropped)]
         text = write.shifted(file, start + len(old.encode(file.encoding)), end, [*here, *dropped], old, new)
         text = "".join(lines) + text.rstrip() + "\n" + (f"{new}{ends}\n" if ends else "")
         text = write.with_newlines("\n" * shared + text, write.newline(file))

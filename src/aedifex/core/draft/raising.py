@@ -72,7 +72,7 @@ def made(file: SourceFile, language: Language, f: Function, found: list[list[Sta
     if gone and not file.text[gone[-1][1] : write.line_end(file, gone[-1][1])].strip() and gone[-1][1] < body[-1].start and gone[0][0] == write.comment_start(file, body[0].start):
         gone[-1] = (gone[-1][0], write.line_end(file, gone[-1][1]), "")
     text = write.with_newlines("".join(line + "\n" for line in [*lines, ""]), write.newline(file))
-    out = Opening(file, f, [(at, at, text), *gone])
+    out = Opening(file, [(at, at, text), *gone], f)
     out.names = [s.target.name for group in found for s in group if s.target is not None]
     out.body = (file.line(f.start), file.line(f.end - 1))
     out.at = file.line(f.start) + len(lines) + 1

@@ -9,6 +9,7 @@ from ..survey.region import region_of
 from .design import ClassDesign, Design, MethodDesign, bare, holder_of, key_of
 from .designfile import Lines
 from .lines import placed as lines_placed
+from .naming import at_place, handler_places, named_design, with_names
 from .opened import RUN, main_of, opened, opened_design
 from .wishes import mistakes, placed
 
@@ -34,6 +35,14 @@ def as_opened(design: Design, program: Program) -> tuple[Design, Program]:
             design, program = opened_design(design, o), o.program
             for i, at in places:
                 design.classes[i].methods.insert(at, DONE)
+    for path, wanted in handler_places(design).items():
+        file = program.files.get(path)
+        named = [n for place, name in wanted if file is not None and (n := at_place(file, program.language, place, name)) is not None]
+        if len(named) == len(wanted):
+            program, moved = with_names(program, path, named)
+            design = named_design(design, dict(wanted), moved)
+            for c in design.classes:
+                c.methods = [DONE if m.name == RUN and not m.origins and not m.lines else m for m in c.methods]
     return design, program
 
 

@@ -10,6 +10,7 @@ from importlib.metadata import entry_points
 from typing import Any, Protocol
 
 from .errors import AedifexError
+from .inline import Inline
 from .joined import join, main_first
 from .keyed import Keyed
 from .lists import ListUse
@@ -156,6 +157,10 @@ class Language(Protocol):
 
     def whole_loop(self, file: SourceFile, start: int, end: int, bounds: set[str]) -> tuple[str, int] | None:
         """(its variable, where its block opens) of a loop that counts from nothing up to one of the bounds; None if a statement is no such loop."""
+        ...
+
+    def inlines(self, file: SourceFile) -> list[Inline]:
+        """The handlers that are written in place in main code, in source order."""
         ...
 
     def imported(self, file: SourceFile, statement: Statement) -> list[tuple[str, str, str]]:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
+from ...program.inline import Inline
 from ...program.keyed import Keyed
 from ...program.model import Function, SourceFile, Statement
 from . import launch, lists, regions, structure, write
@@ -51,6 +52,7 @@ class Java:
     accepts = staticmethod(accepts)
     arguments = staticmethod(structure.arguments)
     tokens = staticmethod(structure.tokens)
+    inlines: Callable[[SourceFile], list[Inline]] = staticmethod(lambda file: [])
     item_type = staticmethod(lists.kind_of)
     item_value = staticmethod(lists.item_value)
     handed_over = staticmethod(lambda file, ref: lists.kind_of(file, ref) not in lists.NARROW)

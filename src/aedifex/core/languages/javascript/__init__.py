@@ -8,6 +8,7 @@ from ...program.keyed import Keyed
 from ...program.model import Function, Problem, Program, SourceFile, Statement
 from . import imports, launch, lists, opening, regions, structure, write
 from .compiler import compiles
+from .inlines import inlines
 from .literals import literals
 from .pure import apis, purity, type_of
 from .read import read
@@ -49,6 +50,7 @@ class JavaScript:
     compiles = staticmethod(compiles)
     arguments = staticmethod(structure.arguments)
     tokens = staticmethod(structure.tokens)
+    inlines = staticmethod(inlines)
     item_type = staticmethod(lists.item_type)
     item_value: Callable[[SourceFile, int, int], tuple[int, int] | None] = staticmethod(lambda file, start, end: None)
     handed_over = staticmethod(lambda file, ref: True)

@@ -6,6 +6,7 @@ import re
 import warnings
 from collections.abc import Callable
 
+from ...program.inline import Inline
 from ...program.model import Function, Problem, Program, SourceFile, Statement
 from . import launch, opening, regions, write
 from .imports import imported, imported_word, module_word
@@ -61,6 +62,7 @@ class Python:
         lambda s: any(c.type in ("else_clause", "elif_clause") for c in s.node.named_children)
     )
     tokens = staticmethod(tokens)
+    inlines: Callable[[SourceFile], list[Inline]] = staticmethod(lambda file: [])  # a lambda has no lines to move
     item_type = staticmethod(lambda file, ref: "")
     item_value: Callable[[SourceFile, int, int], tuple[int, int] | None] = staticmethod(lambda file, start, end: None)
     handed_over = staticmethod(lambda file, ref: True)

@@ -248,7 +248,9 @@ function begin(given, entry) {
     HTMLElement: Element, Event: class Event { constructor(type, given) { Object.assign(this, { type }, given); } },
   }).forEach(([name, value]) => define(name, value));
   const texts = scripts(entry).map((f) => fs.readFileSync(f, "utf-8")).join("\n");
-  if (/\bcreateCanvas\(|function\s+(setup|draw)\s*\(/.test(texts)) require("./drawing.cjs").library(record, shown);
+  // a library for sketches calls setup and draw by their names: nobody in the script does
+  const waits = (name) => new RegExp(`function\\s+${name}\\s*\\(`).test(texts) && texts.match(new RegExp(`\\b${name}\\b`, "g")).length === 1;
+  if (/\bcreateCanvas\(/.test(texts) || waits("setup") || waits("draw")) require("./drawing.cjs").library(record, shown);
   clock.turns.before = give;
   const next = clock.turns.over;
   clock.turns.over = () => {
