@@ -38,7 +38,7 @@ def one_step(run: Callable[..., None]) -> Callable[..., None]:
     return run
 
 
-@command.command(name="rename")
+@command.command(name="rename", short_help="A new name, wherever the old one is used.")
 @click.argument("old")
 @click.argument("new")
 @one_step
@@ -57,7 +57,7 @@ def rename(old: str, new: str, paths: tuple[str, ...], **options: Any) -> None:
     done(worked_out(program, old, new), program.root, "Renamed", old, **options)
 
 
-@command.command(name="lift")
+@command.command(name="lift", short_help="Lines, or an expression, become a function.")
 @click.argument("lines")
 @click.argument("name")
 @one_step
@@ -76,7 +76,7 @@ def lift(lines: str, name: str, paths: tuple[str, ...], **options: Any) -> None:
     done(worked_out(program, lines, name), program.root, "Lifted", lines, **options)
 
 
-@command.command(name="open")
+@command.command(name="open", short_help="A long main function becomes the main code.")
 @click.argument("name")
 @one_step
 def open_(name: str, paths: tuple[str, ...], **options: Any) -> None:
@@ -91,6 +91,24 @@ def open_(name: str, paths: tuple[str, ...], **options: Any) -> None:
 
     program = read(paths)
     done(worked_out(program, name), program.root, "Opened", name, **options)
+
+
+@command.command(name="handler", short_help="A handler written in place gets a name.")
+@click.argument("place")
+@click.argument("name")
+@one_step
+def handler(place: str, name: str, paths: tuple[str, ...], **options: Any) -> None:
+    """Make the lines of a handler that is written in place a function NAME; what registers it names that.
+
+    PLACE is file:line:column of the function as it is written in the call, both counted from one.
+
+    \b
+    Example: aedifex step handler page.js:55:38 onKeydown page.js
+    """
+    from ..core.build.single import name_handler as worked_out
+
+    program = read(paths)
+    done(worked_out(program, place, name), program.root, "Named", place, **options)
 
 
 def read(paths: tuple[str, ...]) -> Program:

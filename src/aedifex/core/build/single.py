@@ -24,15 +24,19 @@ from .project import DESIGN, SCENARIOS
 from .sequence import attempt
 from .step import Context
 from .steps.lift import Lift
+from .steps.name_handlers import NameHandlers
 from .steps.open_main import OpenMain
 from .steps.rename import Rename
+
+
+Alone = Rename | Lift | OpenMain | NameHandlers
 
 
 @dataclass
 class Single:
     """A step as it would be done. ``changes``: every file that it writes, designs included."""
 
-    step: Rename | Lift | OpenMain
+    step: Alone
     before: Program
     after: Program
     changes: dict[str, bytes | None]
@@ -85,7 +89,15 @@ def open_main(program: Program, name: str) -> Single:
     return single(program, OpenMain(path, name), lambda after: {})
 
 
-def single(program: Program, step: Rename | Lift | OpenMain, others: Callable[[Program], dict[str, bytes | None]]) -> Single:
+def name_handler(program: Program, place: str, name: str) -> Single:
+    """What giving a handler that is written in place a name would change. Raises Refused with the reason if it cannot be done."""
+    path = place.split(":")[0]
+    if path not in program.files:
+        raise Refused(f"'{place}' is in none of these scripts; write file:line:column of the handler.")
+    return single(program, NameHandlers(path, [(place, name)]), lambda after: {})
+
+
+def single(program: Program, step: Alone, others: Callable[[Program], dict[str, bytes | None]]) -> Single:
     """``others``: what else changes with the program, if no design is built on it."""
     entries = [p for p in program.files if not imported_by_others(program, p)]
     sources = {p: digest(t) for p, t in program.texts.items()}

@@ -55,7 +55,7 @@ def nameable(file: SourceFile, language: Language) -> list[Named]:
 def at_place(file: SourceFile, language: Language, place: str, name: str) -> Named | None:
     """The handler at a place that a design names, with the name that it is to get."""
     found = next((n for n in nameable(file, language) if n.place == place), None)
-    if found is not None:
+    if found is not None and language.write.is_name(name):
         found.name = name
     return found
 
@@ -112,7 +112,7 @@ def named_edits(file: SourceFile, language: Language, wanted: Sequence[Named]) -
             arrow = f"({', '.join(x for x, _ in inline.params)}) => {call}"
             edits.append((inline.start, inline.end, n.name if not n.captured else arrow))
         else:
-            edits.append((inline.opens, inline.closes, regions.only(file, inline, call)))
+            edits.append((inline.opens, inline.closes, regions.only(file, inline.opens, call)))
     at = target(file, language, [n.inline.start for n in wanted])
     gap = "\n" * write.BLANKS
     return [(at, at, write.with_newlines("".join(text + gap for text in texts), write.newline(file))), *edits]

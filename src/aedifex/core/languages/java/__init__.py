@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from ...program.inline import Inline
 from ...program.keyed import Keyed
 from ...program.model import Function, SourceFile, Statement
 from . import launch, lists, regions, structure, write
 from .compiler import accepts, compiles
 from .imports import ambient, imported, last_parts, means, offered
+from .inlines import inlines
 from .literals import literals
 from .pure import apis, purity, type_of
 from .read import read
@@ -52,7 +52,7 @@ class Java:
     accepts = staticmethod(accepts)
     arguments = staticmethod(structure.arguments)
     tokens = staticmethod(structure.tokens)
-    inlines: Callable[[SourceFile], list[Inline]] = staticmethod(lambda file: [])
+    inlines = staticmethod(inlines)
     item_type = staticmethod(lists.kind_of)
     item_value = staticmethod(lists.item_value)
     handed_over = staticmethod(lambda file, ref: lists.kind_of(file, ref) not in lists.NARROW)

@@ -97,6 +97,11 @@ def lifted(
     return f"{lead}{words}{result or 'void'} {name}({given}) {throws}{{\n{body}\n{closing}{lead}}}\n"
 
 
+def only(file: SourceFile, start: int, call: str) -> str:
+    """What stands for the body of a handler that only calls: the call itself for the block of a lambda, a statement inside of braces."""
+    return call if file.text[start : start + 1] == b"{" else f" {call}; "
+
+
 def give_back(values: Sequence[str]) -> str:
     return f"return {', '.join(values)}".rstrip()
 

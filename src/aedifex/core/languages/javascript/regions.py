@@ -105,6 +105,11 @@ def lifted(
     return f"{lead}{word}{name}{gap(file)}({given}){kind} {{\n{body}\n{closing}{lead}}}\n"
 
 
+def only(file: SourceFile, start: int, call: str) -> str:
+    """What stands for the body of a handler that only calls."""
+    return call
+
+
 def give_back(values: Sequence[str]) -> str:
     return f"return [{', '.join(values)}]" if len(values) > 1 else f"return {', '.join(values)}".rstrip()
 

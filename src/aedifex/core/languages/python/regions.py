@@ -132,6 +132,11 @@ def lifted(
     return f"{lead}def {name}({', '.join(given)}):\n{declared}{body}\n{closing}"
 
 
+def only(file: SourceFile, start: int, call: str) -> str:
+    """What stands for the body of a handler that only calls."""
+    return call
+
+
 def give_back(values: Sequence[str]) -> str:
     """The statement that ends a function with values, or with none."""
     return f"return {', '.join(values)}".rstrip()
