@@ -28,7 +28,6 @@ from .steps.name_handlers import NameHandlers
 from .steps.open_main import OpenMain
 from .steps.rename import Rename
 
-
 Alone = Rename | Lift | OpenMain | NameHandlers
 
 

@@ -38,7 +38,8 @@ class NameHandlers:
         for place, name in self.wanted:
             handler = at_place(file, context.language, place, name)
             if handler is None:
-                raise Refusal(f"{place} is no handler whose lines could stand elsewhere", self.path, 0, "take the method out of the design")
+                where = place.removeprefix(f"{self.path}:")
+                raise Refusal(f"no handler whose lines could stand elsewhere begins at {where}", self.path, 0, "name the place where one begins, and a name that can be its own")
             found.append(handler)
         for edit in named_edits(file, context.language, found):
             out.replace(self.path, *edit)
