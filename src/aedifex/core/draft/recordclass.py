@@ -32,9 +32,12 @@ def record_edits(file: SourceFile, language: Language, found: Keyed, class_: str
     edits: list[Range] = [(start, end, f".{fields[key]}") for start, end, key, _ in found.uses]
     order = found.keys
     for made in found.made:
-        named = made.keys != order or len(order) > SHORT
+        named = (made.keys != order or len(order) > SHORT) and bool(language.write.keyword_argument("a", ""))
         start, end = made.span
-        edits += [(start, start + 1, f"{class_}("), (end - 1, end, ")")]
+        head, tail = language.write.make(class_, ["\0"]).split("\0")
+        left = len(file.text[start + 1 : end]) - len(file.text[start + 1 : end].lstrip(b" ")) if b"\n" not in file.text[start:end] else 0
+        right = len(file.text[start : end - 1]) - len(file.text[start : end - 1].rstrip(b" ")) if b"\n" not in file.text[start:end] else 0
+        edits += [(start, start + 1 + left, head), (end - 1 - right, end, tail)]
         edits += [(at, value[0], f"{key}=" if named else "") for key, at, value in made.pairs]
     return [*edits, class_edit(file, language, found, class_, fields)]
 

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from ...program.keyed import Keyed
 from ...program.model import Function, Problem, Program, SourceFile, Statement
 from . import imports, launch, lists, opening, regions, structure, write
 from .compiler import compiles
 from .inlines import inlines
+from .keyed import keyed
 from .literals import literals
 from .pure import apis, purity, type_of
 from .read import read
@@ -70,7 +70,7 @@ class JavaScript:
     has_alternative = staticmethod(lambda s: s.node.child_by_field_name("alternative") is not None)
 
     list_uses = staticmethod(lists.list_uses)
-    keyed: Callable[[SourceFile], list[Keyed]] = staticmethod(lambda file: [])  # what else may hold an object is not followed
+    keyed = staticmethod(keyed)
     @staticmethod
     def offered_words(file: SourceFile, name: str) -> list[tuple[int, int]]:
         """Nothing is offered by a text."""

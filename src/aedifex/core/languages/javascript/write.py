@@ -57,6 +57,17 @@ from .words import class_name, end, file_name, gap, hidden, is_name, member_name
 RECEIVER = "this"
 
 
+def has_members(file: SourceFile, span: tuple[int, int]) -> bool:
+    """Whether a member can be written behind an expression as it stands."""
+    node = file.tree.root_node.named_descendant_for_byte_range(*span)
+    return node.type in ("identifier", "subscript_expression", "member_expression", "call_expression", "parenthesized_expression")
+
+
+def equality(unit: str, class_: str) -> str:
+    """Objects are compared by identity anyway."""
+    return ""
+
+
 def listed(file: SourceFile, name: str, class_: str, objects: Sequence[str], unit: str) -> str:
     """The statement that makes an array of objects."""
     kind = f": {class_}[]" if typed(file) and not objects else ""
