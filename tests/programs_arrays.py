@@ -120,3 +120,56 @@ class ArraysSketch(ArraysJava):
     def whole(self, lines: list[str], main: list[str]) -> list[str]:
         setup = [f"  {line}" for line in (self.loop() if self.rng.random() < 0.7 else [])]
         return [*lines, "", "void setup() {", "  size(100, 100);", *setup, "}", "", "void draw() {", *(f"  {line}" for line in main), "}"]
+
+
+class RecordsJavaScript:
+    """Objects with fixed keys in arrays and variables, handed about in ways of which some cannot be followed."""
+
+    def __init__(self, seed: int) -> None:
+        self.rng = random.Random(seed)
+        self.keys = self.rng.sample(["x", "speed", "load", "zone"], self.rng.randint(2, 4))
+
+    def made(self, local: list[str]) -> str:
+        keys = list(self.keys) if self.rng.random() < 0.95 else self.keys[::-1]
+        parts = [k if k in local and self.rng.random() < 0.5 else f"{k}: {self.rng.choice([str(self.rng.randint(0, 9)), *local])}" for k in keys]
+        return "{ " + ", ".join(parts) + " }"
+
+    def work(self, of: str) -> str:
+        a, b = self.rng.choice(self.keys), self.rng.choice(self.keys)
+        return self.rng.choice([
+            f"{of}.{a} = {of}.{b} + {self.rng.randint(0, 5)};", f"{of}.{a} += total % 5;", f"{of}.{a}++;", f"total += {of}.{b};", f"console.log({of}.{a});",
+            f"if ({of}.{a} > {of}.{b}) {{ {of}.{a} = 0; }}", *(f"{f}({of}, {self.rng.randint(0, 4)});" for f in self.functions),
+        ])  # fmt: skip
+
+    def odd(self) -> list[str]:
+        """What cannot be followed."""
+        return self.rng.choice([
+            ["console.log(things[0]);"], ["console.log(JSON.stringify(things));"], ["for (const { x } of things) { console.log(x); }"],
+            ["const copy = { ...one };", "console.log(copy);"], ["one.extra = 1;", "console.log(one.extra);"], ["console.log(Object.keys(one).length);"],
+        ])  # fmt: skip
+
+    def each(self) -> list[str]:
+        a, b = self.rng.choice(self.keys), self.rng.choice(self.keys)
+        return self.rng.choice([
+            ["for (const thing of things) {", f"  {self.work('thing')}", "}"], ["things.forEach((each, i) => {", f"  {self.work('each')}", "  total += i;", "});"],
+            [f"console.log(things.filter((t) => t.{a} > 2).map((t) => t.{b}).join());"], [f"things.sort((p, q) => p.{a} - q.{a});"],
+            ["for (let i = 0; i < things.length; i++) {", f"  {self.work('things[i]')}", "}"], [f"console.log(things.reduce((sum, t) => sum + t.{a}, 0));"],
+            [f"const found{self.rng.randint(0, 10**6)} = things.find((t) => t.{a} === t.{b});"], [f"things.push({self.made([])});"], [self.work("one")],
+            [f"console.log(most({self.rng.randint(0, 9)}) === null);"], ["if (things.length > 2) {", "  things.splice(1, 1);", "}"], [f"things[0] = {self.made([])};"],
+        ])  # fmt: skip
+
+    def program(self) -> str:
+        rng = self.rng
+        self.functions: list[str] = []
+        lines = ["let total = 0;", f"const things = [{', '.join(self.made([]) for _ in range(rng.randint(0, 3)))}];", f"let one = {self.made([])};", ""]
+        for n in range(rng.randint(1, 3)):
+            name = f"work{n}"
+            lines += [f"function {name}(thing, more) {{", f"  {self.work('thing')}", *(f"  {self.work('thing')}" for _ in range(rng.randint(0, 2))), f"  return thing.{self.keys[0]} + more;", "}", ""]
+            self.functions.append(name)
+        lines += [f"function make({self.keys[0]}) {{", f"  return {self.made([self.keys[0]])};", "}", ""]
+        lines += ["function most(least) {", "  for (const t of things) {", f"    if (t.{self.keys[1]} > least) {{", "      return t;", "    }", "  }", "  return null;", "}", ""]
+        lines += ["things.push(make(4), make(7));"]
+        for _ in range(rng.randint(2, 6)):
+            lines += self.each()
+        lines += self.odd() if rng.random() < 0.15 else []
+        return "\n".join([*lines, f"console.log(total, one.{self.keys[0]}, things.length);"]) + "\n"

@@ -51,8 +51,8 @@ def test_a_language_offers_all_that_the_core_asks_for(name):
 # -- random programs -----------------------------------------------------------------------------
 
 KINDS = {"JavaScript": "line.js", "Module": "line.mjs", "Java": "Line.java", "JavaMain": "Line.java", "Sketch": "line.pde"}
-KINDS |= {"ArraysJavaScript": "line.js", "ArraysJava": "Line.java", "ArraysSketch": "line.pde"}
-SEEDS = [("JavaScript", n) for n in range(10)] + [("Module", n) for n in range(4)] + [("ArraysJavaScript", n) for n in range(4)]
+KINDS |= {"RecordsJavaScript": "line.js", "ArraysJavaScript": "line.js", "ArraysJava": "Line.java", "ArraysSketch": "line.pde"}
+SEEDS = [("JavaScript", n) for n in range(10)] + [("Module", n) for n in range(4)] + [("ArraysJavaScript", n) for n in range(4)] + [("RecordsJavaScript", n) for n in range(5)]
 SEEDS += [("Java", n) for n in (*range(5), 20124)] + [("JavaMain", n) for n in range(3)] + [("Sketch", n) for n in range(4)]
 SEEDS += [("ArraysJava", n) for n in range(3)] + [("ArraysSketch", n) for n in range(3)]
 
@@ -68,7 +68,7 @@ def seen(program, root: str, entry: str):
 def test_a_random_program_does_the_same(kind, seed):
     entry = KINDS[kind]
     needs("node" if entry.endswith("js") else "javac")
-    maker = getattr(programs_arrays if kind.startswith("Arrays") else programs_curly, kind)
+    maker = getattr(programs_arrays if hasattr(programs_arrays, kind) else programs_curly, kind)
     with tempfile.TemporaryDirectory() as folder:
         Path(folder, entry).write_text(maker(seed).program())
         program = read_program(folder, [entry])
