@@ -34,7 +34,7 @@ BY_HAND = {
     "tramcanvas.js": {
         "Tram": ("model", "x speed open riders*", "move(signal) board draw(ctx)", "tram1 tram2"),
         "Fare": ("model", "tickets box", "collect(tram1,tram2) show", "fare"),
-        "TramcanvasApp": ("app", "ctx signal frames", "drawLine loop", "app"),
+        "TramcanvasApp": ("app", "ctx signal frames", "drawLine loop onKeydown", "app"),
     },
     "tramsketch.pde": {
         "Tram": ("model", "x speed open riders*", "move(signalGo) board draw", "tram1 tram2 tram3"),

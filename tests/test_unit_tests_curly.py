@@ -147,7 +147,7 @@ def test_java_classes_get_tests_that_catch_what_breaks_them(folder):
         shutil.copy(PROGRAMS / name, folder.path)
     folder.aedifex("draft", "-q", "TramDesk.java")
     done = folder.aedifex("build", "-q", "TramDesk.design.toml", "--tests", "tests")
-    assert done.returncode == 0 and "TramDeskApp: no call of it could be made a test" in done.stderr, done.stderr
+    assert done.returncode == 0, done.stderr
     text = folder.read("tests/TillTest.java")
     for part in (
         'assertEquals(2, field(till, "tickets"));',

@@ -13,7 +13,7 @@ from itertools import pairwise
 
 from ..program.language import Language
 from ..program.model import SourceFile, Statement, Symbol
-from ..survey.concerns import Concerns
+from ..survey.concerns import WORK, Concerns
 from ..survey.effects import Effects
 from ..survey.handlers import main_statements, stretches
 from ..survey.region import Region, chain, interface, region_of, state_names
@@ -25,6 +25,7 @@ from .wording import plural
 
 LONG = 18  # lines of a loop's body from which it is cut
 FEW = 3  # lines that are left where they are
+BATCH = 25  # lines of a program without a loop of its own from which it is cut
 MUCH = 12  # lines before the loop from which they are cut
 FRAMEWORKS = frozenset({"mainloop", "serve_forever", "exec", "exec_", "run"})
 VERBS = {"input": "handle input", "work": "update", "drawing": "draw", "console": "show", "sound": "play sounds", "files": "save", "network": "exchange"}
@@ -37,6 +38,9 @@ def cuts(file: SourceFile, language: Language, effects: Effects, taken: set[str]
     blocks = language.regions.blocks(file, loop) if loop is not None else []
     body = blocks[0].statements if blocks else []
     locals_ = turn_locals(file, language)
+    main = main_statements(file, effects, language)
+    if loop is not None and loop.kind == "for" and main and lines_in(file, main) >= BATCH and lines_in(file, body or [loop]) < LONG:
+        return list(one_after_another(file, language, effects, main, locals_, taken))
     found = list(set_up(file, language, effects, loop, locals_, taken))
     if not body or lines_in(file, body) < LONG:
         return found
@@ -49,6 +53,49 @@ def cuts(file: SourceFile, language: Language, effects: Effects, taken: set[str]
     return sorted(found, key=lambda p: p.region.start)
 
 
+def one_after_another(
+    file: SourceFile, language: Language, effects: Effects, main: Sequence[Statement], locals_: set[Symbol], taken: set[str]
+) -> Iterator[Piece]:
+    """The jobs of a program that runs once from its first line to its last: neighbouring statements about the same thing."""
+    about = Concerns(file, language, effects)
+    found: list[tuple[str, list[Statement]]] = []
+    for s in main:
+        concern = "" if first_value(file, language, s) else about.of(s, True)
+        together = found and found[-1][0] in (concern, WORK) and concern and not any(found[-1][1][-1].end <= x.start < s.start for x in file.statements)
+        if together and not (apart(file, found[-1][1][-1], s) and lines_in(file, found[-1][1]) > FEW):
+            found[-1] = (concern, [*found[-1][1], s])
+        else:
+            found.append((concern, [s]))
+    rows_ = [(concern, row) for concern, row in found if concern and lines_in(file, row) > FEW]
+    for concern, row in rows_ if len(rows_) > 1 else []:
+        words = job_words(file, language, concern, row)
+        own = {s for s in file.scope.symbols.values() if s.references and all(row[0].start <= r.start < row[-1].end for r in s.references)}
+        yield from piece(file, language, row, words, locals_ | own, taken)
+
+
+def apart(file: SourceFile, a: Statement, b: Statement) -> bool:
+    """Whether a blank line stands between two statements."""
+    return any(not line.strip() for line in file.slice(a.end, b.start).split("\n")[1:-1])
+
+
+def job_words(file: SourceFile, language: Language, concern: str, row: Sequence[Statement]) -> list[str]:
+    """Words for one job of several: the remark above, what a loop goes through, else what it is about."""
+    if said := remark(file, Region(file, language, row[0].start, row[-1].end, None, list(row)), language.write):
+        return said
+    looped = next((r for r in file.within(row[0].start, row[0].end) if r.form == "loop"), None)
+    if looped is not None and len(row) == 1:
+        names = [r.name for r in file.within(looped.start, row[0].end) if r.form == "loop" and file.line(r.start) == file.line(looped.start)]
+        return ["handle", *(plural(w) if i == len(words) - 1 else w for words in [language.write.words(names[-1])] for i, w in enumerate(words))]
+    if concern == "files":
+        return ["write"] if re.search(r"""['"][wax]b?['"]|write""", file.slice(row[0].start, row[-1].end)) else ["read"]
+    return VERBS.get(concern, "").split()
+
+
+def first_value(file: SourceFile, language: Language, s: Statement) -> bool:
+    """Whether a statement only gives a variable a plain value."""
+    return (s.target is not None and s.value is not None and language.purity(file, s.value) != "effect") or s.kind in ("docstring", "import")
+
+
 def set_up(
     file: SourceFile, language: Language, effects: Effects, loop: Statement | None, locals_: set[Symbol], taken: set[str]
 ) -> Iterator[Piece]:
@@ -58,8 +105,7 @@ def set_up(
     found: list[list[Statement]] = [[]]
     for s in [s for s in main if end is not None and s.start < end.start]:
         follows = bool(found[-1]) and not any(found[-1][-1].end <= x.start < s.start for x in file.statements)
-        plain = s.target is not None and s.value is not None and language.purity(file, s.value) != "effect"
-        if plain or s.kind in ("docstring", "import", "for", "while", "return"):
+        if first_value(file, language, s) or s.kind in ("for", "while", "return"):
             found.append([])
         else:
             found += [] if follows else [[]]

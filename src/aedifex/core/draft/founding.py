@@ -88,10 +88,7 @@ def one(
         return None, [row[s] if s is not None else Start("fixed") for s in symbols]
     statements = running(file, language)
     at = statements[index]
-    free = not first or all(
-        inert(file, effects, language, s, constants) or plain_value(file, language, s, constants)
-        for s in statements[:index]
-    )
+    free = not first or all(inert(file, effects, language, s, constants) or plain_value(file, language, s, constants) for s in statements[:index])
     crossed: set[Symbol | None] = set()  # variables whose plain first values an effect would be moved across
     seen: set[Symbol] = set()
     known = {c for c in constants if min(r.start for r in c.bindings) < at.start}

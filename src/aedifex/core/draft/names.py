@@ -16,7 +16,7 @@ VERBS = frozenset(
     do check read write calc compute find is has on play render new next toggle process build parse display setup
     refresh tick step spawn fire jump send push pull sell buy pay count search sort filter validate convert format encode decode
     receive connect disconnect login logout register submit cancel undo redo zoom scroll rotate resize shuffle deal turn fall
-    sleep wake pause resume quit exit help log warn fail loop main work test try use put fill drive go ask tell say list clear
+    sleep wake pause resume quit exit help warn fail loop main work test try use put fill drive go ask tell say list clear
     """.split()  # noqa: SIM905
 )
 

@@ -55,6 +55,7 @@ class Language(Protocol):
     heads_run: bool  # whether what stands in a function's head (defaults, decorators) is worked out where it is defined
     renames_imports: bool  # whether the name or module in an import can be rewritten
     starts: str  # the function that the program's surroundings call first, and once, where it says so by its name alone; else ""
+    endings: frozenset[str]  # calls that end the program
     lenient_lists: bool  # whether asking a list for an item that is not there is no error
     code_at_top: bool  # whether statements may stand beside definitions
     exact_calls: bool  # whether a call must give as many arguments as there are parameters

@@ -59,6 +59,15 @@ class Flow:
         """References to the frame's own variables, from inner functions as well."""
         return [r for r in self.file.within(start, end) if r.symbol is not None and r.symbol.scope.frame is self.frame]
 
+    def ends(self, s: Statement) -> bool:
+        """Whether a statement ends the program."""
+        if s.kind != "expression":
+            return False
+        call = next((c for c in self.file.calls_within(s.start, s.start + 1)), None)
+        name = f"{call.callee.name}.{call.callee.member}" if call is not None and call.callee.member else call.callee.name if call is not None else ""
+        symbol = call.callee.symbol if call is not None else None
+        return name in self.language.endings and (symbol is None or symbol.kinds <= {"import"})
+
     def reads(self, start: int, end: int) -> Symbols:
         return frozenset(r.symbol for r in self.refs(start, end) if r.symbol is not None and r.role.value != "write")
 
@@ -95,14 +104,14 @@ class Flow:
     def before(self, s: Statement, after: Symbols, exits: Exits) -> Symbols:
         blocks = self.language.regions.blocks(self.file, s)
         if not blocks:
-            if s.kind in LEAVING:
+            if s.kind in LEAVING or self.ends(s):
                 after = {"break": exits.broken, "continue": exits.continued}.get(s.kind, NONE)
             return (after - self.sets(s)) | self.reads(s.start, s.end)
         reads = frozenset(r.symbol for r in self.head(s, blocks) if r.symbol and r.role.value != "write")
         if s.kind in ("for", "while"):
             return reads | self.loop(s, blocks, after, exits, reads)
         if s.kind == "try":
-            return self.tried(blocks, after, exits) | reads
+            return self.tried(blocks, after, exits, self.headed(s, blocks, ("except",))) | reads
         if any(b.role == "case" for b in blocks):
             everything = after | self.reads(s.start, s.end)
             for b in blocks:
@@ -126,7 +135,7 @@ class Flow:
                 return top
             top = found
 
-    def tried(self, blocks: Sequence[Block], after: Symbols, exits: Exits) -> Symbols:
+    def tried(self, blocks: Sequence[Block], after: Symbols, exits: Exits, names: Symbols) -> Symbols:
         """The statements of the body may all lead to each handler."""
         role = lambda *names: [b for b in blocks if b.role in names]  # noqa: E731
         for b in role("finally"):
@@ -134,7 +143,7 @@ class Flow:
             after, exits = inside, Exits(exits.broken | inside, exits.continued | inside, exits.raised | inside)
         caught = exits.raised
         for b in role("handler"):
-            caught |= self.live(b.statements, after, exits)
+            caught |= self.live(b.statements, after, exits) - names  # the handlers set these themselves
         behind = after
         for b in role("otherwise"):
             behind = self.live(b.statements, after, exits)
@@ -161,7 +170,7 @@ class Flow:
     def behind(self, s: Statement, known: Symbols) -> Symbols | None:
         blocks = self.language.regions.blocks(self.file, s)
         if not blocks:
-            return None if s.kind in LEAVING else known | self.sets(s)
+            return None if s.kind in LEAVING or self.ends(s) else known | self.sets(s)
         if s.kind in ("for", "while"):
             inside = known | self.headed(s, blocks, ("loop",))
             for b in blocks:
@@ -169,7 +178,7 @@ class Flow:
             return known
         if s.kind == "try":
             caught = [b for b in blocks if b.role == "handler"]
-            found = [self.set(b.statements, known) for b in caught]
+            found = [self.set(b.statements, known | self.headed(s, blocks, ("except",))) for b in caught]
             body: Symbols | None = known
             for b in blocks:
                 if b.role in ("body", "otherwise"):

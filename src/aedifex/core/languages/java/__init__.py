@@ -36,6 +36,7 @@ class Java:
     heads_run = False
     renames_imports = False
     starts = ""
+    endings = frozenset({"System.exit"})
     lenient_lists = False
     code_at_top = False
     opened = None

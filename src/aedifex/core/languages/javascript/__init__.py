@@ -36,6 +36,7 @@ class JavaScript:
     heads_run = False
     renames_imports = False
     starts = ""
+    endings = frozenset({"process.exit"})
     lenient_lists = True
     code_at_top = True
     exact_calls = False

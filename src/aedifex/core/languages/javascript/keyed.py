@@ -184,6 +184,8 @@ class Follower(ArrayFollower):
         if f is None:
             if s in self.given_each:
                 return  # what calls it was looked at where it stands
+            if (owner := self.owner_of(self.node(ref))) is not None:
+                return self.list_source(owner)
             raise Stop(f"'{s.name}' is a parameter of a function that may be called from elsewhere", ref.start)
         p = next((p for p in f.params if p.name == s.name), None)
         if p is None or p.default or p.kind not in ("plain", "positional", "keyword"):

@@ -108,6 +108,17 @@ class ArrayFollower:
         elif name in ONE:
             self.record(call)
 
+    def owner_of(self, node: Any) -> Any:
+        """The array that calls a function for each of its records, of which a node is a parameter; None if there is none."""
+        function = node
+        while function is not None and function.type not in FUNCTIONS:
+            function = function.parent
+        call = function.parent.parent if function is not None and function.parent.type == "arguments" else None
+        callee = call.child_by_field_name("function") if call is not None else None
+        if callee is None or callee.type != "member_expression" or callee.child_by_field_name("property").text not in (*EACH, b"reduce"):
+            return None
+        return callee.child_by_field_name("object")
+
     def each(self, args: list[Any], count: int, first: int) -> None:
         """A function is called for each record: its parameters hold one."""
         if not args or args[0].type not in FUNCTIONS:

@@ -43,6 +43,7 @@ class Python:
     heads_run = True
     renames_imports = True
     starts = ""
+    endings = frozenset({"sys.exit", "exit", "quit", "os._exit"})
     lenient_lists = False
     code_at_top = True
     exact_calls = True
