@@ -39,10 +39,10 @@ def test_they_run_and_catch_eight_of_ten(folder, name, tmp_path_factory):
     for test in sorted(folder.path.glob("tests/test_*.py")):
         module = test.name.removeprefix("test_")
         methods = set(re.findall(r"\.(\w+)\(", test.read_text()))
-        for number, (_, _, text) in enumerate(mutants(folder.read(module), methods)):
-            if number % 7 == 0:
-                ast.parse(text)
-                broken.append((module, test.name, text))
+        broken += [(module, test.name, text) for _, _, text in mutants(folder.read(module), methods)]
+    broken = broken[:: max(1, len(broken) // 11)]  # from all classes, a few of each
+    for _, _, text in broken:
+        ast.parse(text)
 
     def caught(job) -> bool:
         module, test, text = job
