@@ -15,6 +15,7 @@ class Barge:                              class Ferry(Vessel):
 
 from __future__ import annotations
 
+import re
 from dataclasses import dataclass, field
 
 from ...draft.design import ClassDesign, Design
@@ -57,14 +58,16 @@ class Sharer:
             raise Refusal(f"the classes that are to have the base '{name}' come from several files", self.file.path, 0, "take one of them out")
         self.scopes: list[Scope] = [class_scope(self.file, c.name) for c in designs]
         self.methods = [{f.name: f for f in self.file.functions if f.outer is s} for s in self.scopes]
+        self.fields = [self.bases.fields(self.file, s) for s in self.scopes]
         self.unit = self.write.indent_unit(self.file)
         self.out = Edits()
 
     def edits(self) -> Edits:
         self.check()
-        shared = self.shared_methods()
-        common, parameters = self.common_fields()
-        if not shared and not common:
+        held = self.shared_fields()
+        shared = self.shared_methods(held)
+        common, parameters = self.common_fields(held)
+        if not shared and not common and not held:
             raise Refusal("they have no field and no method in common", self.file.path, self.file.line(self.scopes[0].start), "leave 'base' out")
         if common or self.bases.BASE_IS_CALLED:
             self.constructors(common, parameters)
@@ -75,12 +78,14 @@ class Sharer:
         for scope, methods, going in zip(self.scopes, self.methods, gone, strict=True):
             self.out.replace(self.file.path, *self.bases.extends(self.file, scope, self.name))
             self.remove(scope, [methods[n] for n in going if n in methods], len(methods))
-        self.out.insert(self.file.path, self.place(), self.text(shared, common, parameters))
+        for fields in self.fields:
+            for name in held:
+                start, end = fields[name]
+                self.out.delete(self.file.path, self.write.comment_start(self.file, start), self.write.line_end(self.file, end))
+        self.out.insert(self.file.path, self.place(), self.text(held, shared, common, parameters))
         return self.out
 
     def check(self) -> None:
-        if self.bases is None or not self.bases.extendable(self.file):
-            raise Refusal("bases are made in Python and JavaScript only, so far", self.file.path, 0, "leave 'base' out")
         if any(self.name in s.symbols for s in self.file.scope.walk()) or self.name in self.context.language.builtins:
             raise Refusal(f"'{self.name}' is in use already", self.file.path, 0, "choose another name for the base")
         for s in self.scopes:
@@ -92,11 +97,29 @@ class Sharer:
     def words(self, f: Function) -> list[str]:
         return self.context.language.tokens(self.file, f.start, f.end, [])
 
-    def shared_methods(self) -> list[str]:
-        """Methods that all have, word for word, in the order of the first class."""
+    def shared_fields(self) -> list[str]:
+        """Fields that all declare in the same way, in the order of the first class."""
+        first, *others = self.fields
+        said = lambda span: self.bases.field_text(" ".join(self.context.language.tokens(self.file, span[0], span[1], [])))  # noqa: E731
+        return [n for n in first if all(n in o and said(o[n]) == said(first[n]) for o in others)]
+
+    def shared_methods(self, held: list[str]) -> list[str]:
+        """Methods that all have, word for word, in the order of the first class; what they use of the object must be shared where it is declared."""
         first, *others = self.methods
         names = [n for n in first if n != self.write.CONSTRUCTOR and all(n in m for m in others)]
-        return [n for n in names if all(self.words(m[n]) == self.words(first[n]) for m in others)]
+        names = [n for n in names if all(self.words(m[n]) == self.words(first[n]) for m in others)]
+        own = {n for fields in self.fields for n in fields} | {n for m in self.methods for n in m}
+        while self.context.language.typed or any(self.fields):
+            left = [n for n in names if not (self.used(first[n]) & own) - {*held, *names}]
+            if left == names:
+                break
+            names = left
+        return names
+
+    def used(self, f: Function) -> set[str]:
+        """The members of its own object that a method asks for."""
+        text = self.file.slice(f.body_start, f.end)
+        return set(re.findall(rf"\b{self.write.RECEIVER}\s*\.\s*(\w+)", text)) | ({r.name for r in self.file.within(f.body_start, f.end)} if self.context.language.bare_members else set())
 
     def body(self, methods: dict[str, Function]) -> list[Statement]:
         f = methods.get(self.write.CONSTRUCTOR)
@@ -105,14 +128,19 @@ class Sharer:
     def said(self, s: Statement) -> str:
         return " ".join(self.context.language.tokens(self.file, s.start, s.end, []))
 
-    def common_fields(self) -> tuple[list[str], list[str]]:
+    def common_fields(self, held: list[str]) -> tuple[list[str], list[str]]:
         """The statements that all constructors have, as words, and the parameters that they use."""
         rows = [self.body(m) for m in self.methods]
         if any(not self.plain(s) for row in rows for s in row):
             return [], []
-        common = [self.said(s) for s in rows[0] if all(self.said(s) in [self.said(x) for x in row] for row in rows[1:])]
+        common = [self.said(s) for s in rows[0] if all(self.said(s) in [self.said(x) for x in row] for row in rows[1:]) and self.fits(s, held)]
         used = {r.name for s in rows[0] if self.said(s) in common for r in self.file.within(s.start, s.end)}
         return common, [p for p in self.given(self.methods[0]) if p in used]
+
+    def fits(self, s: Statement, held: list[str]) -> bool:
+        """Whether what a statement sets is the base's, where fields are declared."""
+        match = re.match(rf"{self.write.RECEIVER}\s*\.\s*(\w+)", self.file.slice(s.start, s.end))
+        return not any(self.fields) or (match is not None and match[1] in held)
 
     def plain(self, s: Statement) -> bool:
         """Whether a statement gives a field a value that nothing else can tell of."""
@@ -158,16 +186,21 @@ class Sharer:
         first = next(s for s in self.file.statements if s.start <= at < s.end)
         return int(self.write.comment_start(self.file, first.start))
 
-    def text(self, shared: list[str], common: list[str], parameters: list[str]) -> str:
+    def text(self, held: list[str], shared: list[str], common: list[str], parameters: list[str]) -> str:
         first, nl = self.methods[0], self.write.newline(self.file)
         parts = []
+        if held:
+            spans = [self.fields[0][n] for n in held]
+            lines = [self.file.slice(self.write.comment_start(self.file, a), self.write.line_end(self.file, b)) for a, b in spans]
+            parts.append(self.bases.field_text("".join(lines)))
         if common:
             statements = [s for s in self.body(first) if self.said(s) in common]
             lines = []
             for s in statements:
                 start = self.write.comment_start(self.file, s.start)
                 lines.append(self.file.slice(start, self.write.line_end(self.file, s.end)).rstrip("\r\n"))
-            parts.append(self.bases.constructor_text(self.file, self.unit, parameters, lines))
+            given = [self.file.slice(p.start, p.end) for p in first[self.write.CONSTRUCTOR].arguments if p.name in parameters]
+            parts.append(self.bases.constructor_text(self.file, self.unit, self.name, given, lines))
         for name in shared:
             f = first[name]
             start = self.write.comment_start(self.file, f.start)

@@ -121,9 +121,9 @@ def expression(file: SourceFile, node: Any, made: Statement) -> None:
             if file.slice(inner.child_by_field_name("operator").start_byte, right.start_byte).strip() == "="
             else "augment"
         )
-        if left.type == "identifier" and made.kind == "assign":
-            made.target = reference(file, left)
+        if made.kind == "assign":
             made.value = (right.start_byte, right.end_byte)
+            made.target = reference(file, left) if left.type == "identifier" else None
 
 
 def blocks(node: Any) -> list[Any]:

@@ -36,6 +36,7 @@ from ...program.layout import (  # noqa: F401
     words,
 )
 from ...program.model import Function, Reference, Scope, SourceFile, Statement, Symbol
+from . import bases  # noqa: F401
 from .moving import moved_out, opened, renamed_elsewhere, stays_in  # noqa: F401
 from .values import class_trouble, inner_receivers, method_as_value, outward, receiver_at  # noqa: F401
 from .words import class_name, default_value, file_name, hidden, is_name, member_name  # noqa: F401
@@ -44,7 +45,6 @@ RECEIVER = "this"
 CONSTRUCTOR = "<init>"
 DESTRUCTOR = "finalize"
 BLANKS = 1  # blank lines between definitions
-bases = None  # classes get no base of their own yet: their fields would have to move as well
 PARTED_IMPORTS = False
 FILE_IS_CLASS = True
 

@@ -10,8 +10,8 @@ from .words import end, gap
 BASE_IS_CALLED = True  # whether a constructor must let that of the base work, even if there is none
 
 def extendable(file: SourceFile) -> bool:
-    """Whether a class of the file can be given a base: fields with types would have to move as well."""
-    return not file.path.endswith((".ts", ".tsx", ".mts", ".cts"))
+    """Whether a class of the file can be given a base."""
+    return True
 
 
 def extends(file: SourceFile, scope: Scope, base: str) -> tuple[int, int, str]:
@@ -22,12 +22,29 @@ def extends(file: SourceFile, scope: Scope, base: str) -> tuple[int, int, str]:
     return at, at, f" extends {base}"
 
 
+def fields(file: SourceFile, scope: Scope) -> dict[str, tuple[int, int]]:
+    """The fields that a class with types declares, with where that stands."""
+    node = file.tree.root_node.named_descendant_for_byte_range(scope.start, scope.start + 1)
+    while node.type != "class_declaration":
+        node = node.parent
+    found = {}
+    for child in node.child_by_field_name("body").named_children:
+        if child.type == "public_field_definition":
+            found[child.child_by_field_name("name").text.decode()] = (child.start_byte, child.end_byte)
+    return found
+
+
+def field_text(text: str) -> str:
+    """A field as the base declares it."""
+    return text
+
+
 def base_call(file: SourceFile, arguments: Sequence[str]) -> str:
     """The statement by which a constructor lets that of the base work; nothing of the object is there before."""
     return f"super({', '.join(arguments)}){end(file)}"
 
 
-def constructor_text(file: SourceFile, unit: str, parameters: Sequence[str], lines: Sequence[str]) -> str:
+def constructor_text(file: SourceFile, unit: str, name: str, parameters: Sequence[str], lines: Sequence[str]) -> str:
     return f"{unit}constructor{gap(file)}({', '.join(parameters)}) {{\n" + "".join(f"{line}\n" for line in lines) + f"{unit}}}\n"
 
 

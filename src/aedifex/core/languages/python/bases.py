@@ -23,12 +23,21 @@ def extends(file: SourceFile, scope: Scope, base: str) -> tuple[int, int, str]:
     return name.end_byte, colon, f"({base})"
 
 
+def fields(file: SourceFile, scope: Scope) -> dict[str, tuple[int, int]]:
+    """Nothing is declared."""
+    return {}
+
+
+def field_text(text: str) -> str:
+    return text
+
+
 def base_call(file: SourceFile, arguments: Sequence[str]) -> str:
     """The statement by which a constructor lets that of the base work."""
     return f"super().__init__({', '.join(arguments)})"
 
 
-def constructor_text(file: SourceFile, unit: str, parameters: Sequence[str], lines: Sequence[str]) -> str:
+def constructor_text(file: SourceFile, unit: str, name: str, parameters: Sequence[str], lines: Sequence[str]) -> str:
     return f"{unit}def __init__({', '.join(['self', *parameters])}):\n" + "".join(f"{line}\n" for line in lines)
 
 
