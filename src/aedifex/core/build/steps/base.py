@@ -73,15 +73,18 @@ class Sharer:
             self.constructors(common, parameters)
         gone: list[set[str]] = [set(shared) for _ in self.scopes]
         for methods, going in zip(self.methods, gone, strict=True):
-            if common and self.left(methods, common) == [] and self.given(methods) == parameters:
+            if common and self.needless(methods, common, parameters):
                 going.add(self.write.CONSTRUCTOR)
         for scope, methods, going in zip(self.scopes, self.methods, gone, strict=True):
             self.out.replace(self.file.path, *self.bases.extends(self.file, scope, self.name))
             self.remove(scope, [methods[n] for n in going if n in methods], len(methods))
         for fields in self.fields:
+            last = max((fields[n][1] for n in held), default=0) if set(fields) == set(held) else 0
             for name in held:
                 start, end = fields[name]
-                self.out.delete(self.file.path, self.write.comment_start(self.file, start), self.write.line_end(self.file, end))
+                right = self.write.line_end(self.file, end)
+                right = self.write.blank_after(self.file, right) if end == last else right  # no field is left
+                self.out.delete(self.file.path, self.write.comment_start(self.file, start), right)
         self.out.insert(self.file.path, self.place(), self.text(held, shared, common, parameters))
         return self.out
 
@@ -150,6 +153,10 @@ class Sharer:
         f = methods.get(self.write.CONSTRUCTOR)
         return [p.name for p in f.arguments] if f is not None else []
 
+    def needless(self, methods: dict[str, Function], common: list[str], parameters: list[str]) -> bool:
+        """Whether the base's constructor does all that a class's does."""
+        return self.bases.CONSTRUCTOR_IS_INHERITED and self.left(methods, common) == [] and self.given(methods) == parameters
+
     def left(self, methods: dict[str, Function], common: list[str]) -> list[Statement]:
         return [s for s in self.body(methods) if self.said(s) not in common]
 
@@ -158,7 +165,7 @@ class Sharer:
     def constructors(self, common: list[str], parameters: list[str]) -> None:
         """In the constructors that stay, the base sets what is common."""
         for methods in self.methods:
-            if self.left(methods, common) == [] and self.given(methods) == parameters:
+            if self.needless(methods, common, parameters):
                 continue
             statements = self.body(methods)
             if not statements:

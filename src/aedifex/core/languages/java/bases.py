@@ -8,6 +8,7 @@ from typing import Any
 
 from ...program.model import Scope, SourceFile
 
+CONSTRUCTOR_IS_INHERITED = False  # whether a class without a constructor has that of its base
 BASE_IS_CALLED = False  # whether a constructor must let that of the base work, even if there is none
 OPENED = re.compile(r"\b(private|protected|public|final)\s+")
 

@@ -142,7 +142,7 @@ def blocks(node: Any) -> list[Any]:
 
 
 def inner_statements(file: SourceFile, node: Any) -> list[Statement]:
-    if node.type == "method_declaration":
+    if node.type in ("method_declaration", "constructor_declaration"):
         body = node.child_by_field_name("body")
         return statements(file, body) if body is not None else []
     found: list[Statement] = []

@@ -7,6 +7,7 @@ from collections.abc import Sequence
 from ...program.model import Scope, SourceFile
 from .words import end, gap
 
+CONSTRUCTOR_IS_INHERITED = True  # whether a class without a constructor has that of its base
 BASE_IS_CALLED = True  # whether a constructor must let that of the base work, even if there is none
 
 def extendable(file: SourceFile) -> bool:
