@@ -18,6 +18,7 @@ from ..survey.effects import Effects
 from ..survey.handlers import main_statements, stretches
 from ..survey.region import Region, chain, interface, region_of, state_names
 from .lines import lines_of
+from .names import VERBS as DOING
 from .names import free, like
 from .pieces import Piece, turn_locals
 from .verbs import remark
@@ -39,6 +40,9 @@ def cuts(file: SourceFile, language: Language, effects: Effects, taken: set[str]
     body = blocks[0].statements if blocks else []
     locals_ = turn_locals(file, language)
     main = main_statements(file, effects, language)
+    framework = next((s for s in main if runs_on(file, s)), None)
+    if framework is not None and (loop is None or loop.kind == "for"):
+        return list(set_up(file, language, effects, framework, locals_, taken))
     if loop is not None and loop.kind == "for" and main and lines_in(file, main) >= BATCH and lines_in(file, body or [loop]) < LONG:
         return list(one_after_another(file, language, effects, main, locals_, taken))
     found = list(set_up(file, language, effects, loop, locals_, taken))
@@ -80,7 +84,8 @@ def apart(file: SourceFile, a: Statement, b: Statement) -> bool:
 
 def job_words(file: SourceFile, language: Language, concern: str, row: Sequence[Statement]) -> list[str]:
     """Words for one job of several: the remark above, what a loop goes through, else what it is about."""
-    if said := remark(file, Region(file, language, row[0].start, row[-1].end, None, list(row)), language.write):
+    said = remark(file, Region(file, language, row[0].start, row[-1].end, None, list(row)), language.write)
+    if said and said[0] in DOING:
         return said
     looped = next((r for r in file.within(row[0].start, row[0].end) if r.form == "loop"), None)
     if looped is not None and len(row) == 1:
@@ -97,15 +102,13 @@ def first_value(file: SourceFile, language: Language, s: Statement) -> bool:
 
 
 def set_up(
-    file: SourceFile, language: Language, effects: Effects, loop: Statement | None, locals_: set[Symbol], taken: set[str]
+    file: SourceFile, language: Language, effects: Effects, end: Statement | None, locals_: set[Symbol], taken: set[str]
 ) -> Iterator[Piece]:
-    """What is done before the main loop, or before a framework's runs, if that is much."""
-    main = main_statements(file, effects, language)
-    end = loop if loop is not None else main[-1] if main and runs_on(file, main[-1]) else None
+    """What is done before the main loop, or before a framework's runs, if that is much. ``end``: the statement of that."""
     found: list[list[Statement]] = [[]]
-    for s in [s for s in main if end is not None and s.start < end.start]:
+    for s in [s for s in main_statements(file, effects, language) if end is not None and s.start < end.start]:
         follows = bool(found[-1]) and not any(found[-1][-1].end <= x.start < s.start for x in file.statements)
-        if first_value(file, language, s) or s.kind in ("for", "while", "return"):
+        if first_value(file, language, s) or s.kind in ("while", "return") or (s.kind == "for" and not makes(file, s)):
             found.append([])
         else:
             found += [] if follows else [[]]
@@ -116,6 +119,12 @@ def set_up(
     for row in rows_:
         own = {s for s in file.scope.symbols.values() if s.references and all(row[0].start <= r.start < row[-1].end for r in s.references)}
         yield from piece(file, language, row, made_words(file, language, row), locals_ | own, taken)
+
+
+def makes(file: SourceFile, s: Statement) -> bool:
+    """Whether a loop does nothing but call, with nothing that is set or jumps."""
+    inside = [r for r in file.within(s.start, s.end) if r.writes and r.form not in ("loop", "parameter")]
+    return not inside
 
 
 def runs_on(file: SourceFile, s: Statement) -> bool:
@@ -129,7 +138,12 @@ def made_words(file: SourceFile, language: Language, row: Sequence[Statement]) -
     word, count = Counter(firsts).most_common(1)[0] if firsts else ("", 0)
     if count > 1 and count * 5 >= len(firsts) * 3:
         return ["make", plural(word)]
-    return remark(file, Region(file, language, row[0].start, row[-1].end, None, list(row)), language.write) or ["set", "up"]
+    said = remark(file, Region(file, language, row[0].start, row[-1].end, None, list(row)), language.write)
+    called = Counter(c.callee.member for s in row for c in file.calls_within(s.start, s.end) if c.callee.member[:1].isupper())
+    kind, often = called.most_common(1)[0] if called else ("", 0)
+    if said and said[0] in DOING:
+        return said
+    return ["make", plural(kind.lower())] if often > 1 and often * 2 > sum(called.values()) else ["set", "up"]
 
 
 def lines_in(file: SourceFile, row: Sequence[Statement]) -> int:
