@@ -31,6 +31,10 @@ BY_HAND = {
         "Lost": ("model", "items returned*", "hand_in give_back", "lost"),
         "FaresApp": ("app", "", "sell handle_card", "app"),
     },
+    "ticketwindow.py": {
+        "TicketwindowApp": (
+            "app", "sold takings minutes is_open log root clock_label takings_label state_label", "run set_up show sell close_window tick", "app"),
+    },
     "tramcanvas.js": {
         "Tram": ("model", "x speed open riders*", "move(signal) board draw(ctx)", "tram1 tram2"),
         "Fare": ("model", "tickets box", "collect(tram1,tram2) show", "fare"),

@@ -25,7 +25,7 @@ def command(name: str, paths: tuple[str, ...], json_: bool, quiet: bool) -> None
     root, files = find_sources(paths)
     program = read_program(root, files)
     answers = ask(program, name, read_neighbours(program))
-    becomes = fate(draft(program), name) if not all(f.problems for f in program.files.values()) else []
+    becomes = fate(draft(program), answers[0].name) if not all(f.problems for f in program.files.values()) else []
     if json_:
         as_json([{**a.as_json(), "becomes": becomes} for a in answers])
     else:

@@ -232,7 +232,7 @@ def fate(design: Design, name: str) -> list[str]:
                 more += f", with {', '.join(a['name'] for a in m.add)} passed in" if m.add else ""
                 found.append(f"becomes the method '{m.name}' of {c.name}{more}")
         if found and c.why:
-            telling = [w for w in c.why if name in w.replace(",", " ").split()] or c.why
+            telling = [w for w in c.why if name.rpartition(".")[2] in w.replace(",", " ").split()] or c.why
             found.append(f"because {telling[0]}")
             break
     for s in design.stays:

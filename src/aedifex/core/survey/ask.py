@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from dataclasses import dataclass, field
 from typing import Any
 
 from ..program.errors import AedifexError
-from ..program.model import Program, SourceFile, Symbol
+from ..program.model import Function, Program, SourceFile, Symbol
 from .effects import Effects
 from .hazards import hazards
+from .longmain import main_function, own_variables
 from .state import classify
 
 
@@ -42,18 +44,40 @@ def ask(program: Program, name: str, outsiders: Program | None = None) -> list[A
         symbol = file.scope.symbols.get(name)
         if symbol is not None and symbol.kinds:
             found.append(answer(program, file, symbol, outsiders))
+    found = found or list(own_answers(program, name))
     if not found:
         from difflib import get_close_matches
 
-        known = sorted({n for f in program.files.values() for n, s in f.scope.symbols.items() if s.kinds})
+        known = sorted({n for f in program.files.values() for n, s in f.scope.symbols.items() if s.kinds} | {n for n, _, _, _ in inner(program)})
         near = get_close_matches(name, known, 3)
         hint = (
             f"did you mean {', '.join(near)}?"
             if near
-            else "names of functions and module-level variables can be asked for."
+            else "names of functions, and of variables at the top or of a long main function (main.score), can be asked for."
         )
         raise AedifexError(f"'{name}' is bound nowhere in these files; {hint}")
     return found
+
+
+def inner(program: Program) -> Iterator[tuple[str, SourceFile, Function, Symbol]]:
+    """The variables of long main functions, each with the name by which a design speaks of it."""
+    for file in program.files.values():
+        f = main_function(file, Effects(file, program.language), program.language)
+        if f is not None:
+            yield from ((f"{f.name}.{s.name}", file, f, s) for s in own_variables(f))
+
+
+def own_answers(program: Program, name: str) -> Iterator[Answer]:
+    """What is known of a variable of a long main function, asked for as ``main.score`` or ``score``."""
+    for dotted, file, f, s in inner(program):
+        if name in (dotted, s.name):
+            made = Answer(dotted, file.path, f"{' and '.join(sorted(s.kinds))} of {f.name}")
+            sets = len(s.bindings)
+            made.facts.append(f"first set in line {file.shown(min(r.start for r in s.bindings))}, set in {sets} place{'s' * (sets != 1)}")
+            for ref in sorted(s.references, key=lambda r: r.start):
+                holder = next((g.name for g in reversed(file.functions_sorted) if g.start <= ref.start < g.end), f.name)
+                made.references.append((file.shown(ref.start), ref.role.value + (" (in place)" if ref.mutates else ""), holder))
+            yield made
 
 
 def answer(program: Program, file: SourceFile, symbol: Symbol, outsiders: Program | None) -> Answer:
