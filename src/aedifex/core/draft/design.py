@@ -28,6 +28,7 @@ class MethodDesign:
     add: list[dict[str, str]] = field(default_factory=list)
     hidden: bool = False
     hook: bool = False
+    told: list[str] = field(default_factory=list)  # its lines as the file of the design names them, where steps before them move these
 
 
 @dataclass

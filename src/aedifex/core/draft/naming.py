@@ -140,7 +140,7 @@ def named_design(design: Design, names: dict[str, str], moved: LineMap) -> Desig
     design = copy.deepcopy(design)
     for c in design.classes:
         for m in c.methods:
-            m.origins = [names.get(o, o) for o in m.origins]
+            m.origins, m.told = [names.get(o, o) for o in m.origins], m.told or list(m.lines)
             m.lines = [moved.forward(text) for text in m.lines]
     return design
 

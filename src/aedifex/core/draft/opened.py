@@ -84,7 +84,7 @@ def renamed(c: ClassDesign, name: Callable[[str], str], lines: Callable[[str], s
     for f in c.fields:
         f.origins = [name(x) for x in f.origins]
     for m in c.methods:
-        m.origins = [name(x) for x in m.origins]
+        m.origins, m.told = [name(x) for x in m.origins], m.told or list(m.lines)
         m.lines = [lines(text) for text in m.lines]
 
 

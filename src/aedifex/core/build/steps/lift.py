@@ -29,6 +29,7 @@ class Lift:
     named: frozenset[str] = frozenset()
     now: str = ""
     several: bool = False  # objects have such lines
+    told: str = ""  # the lines as the design names them, where steps before move these
     needs: list[str] = field(default_factory=list)
     refused: Refusal | None = None
 
@@ -37,7 +38,7 @@ class Lift:
         return f"lift:{self.name}"
 
     def title(self) -> str:
-        return f"{self.lines} becomes the function {self.name}"
+        return f"{self.told or self.lines} becomes the function {self.name}"
 
     def apply(self, context: Context) -> Edits:
         place, out = placed(self.now or self.lines, context.program), Edits()
