@@ -83,6 +83,10 @@ def drafted(program: Program, task: Task) -> Made:
         if worth(made.classes, o):
             closed(made.classes, made.stays, o)
             return made
+        why = next((s.why for s in made.stays if s.name == "main"), "no class would need it")
+        plain = with_handlers(program, task)
+        plain.stays += [StayDesign(n, f"{o.name} stays a function: {why}") for w in task.wishes for n in w.together if "." in bare(n)]
+        return plain
     return with_handlers(program, task)
 
 

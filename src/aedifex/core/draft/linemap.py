@@ -30,8 +30,10 @@ class LineMap:
         return found
 
     def kept(self) -> list[int]:
-        """The lines that are still there."""
-        return list(range(1, len(self.file.lines) + 1))
+        """The lines that are still there: not replaced as a whole."""
+        bounds = [*self.file.lines, len(self.file.text)]
+        gone = [(a, b) for a, b, _ in self.edits if a < b]
+        return [n for n in range(1, len(bounds)) if not any(a <= bounds[n - 1] and bounds[n] <= b for a, b in gone)]
 
     def forward(self, lines: str) -> str:
         """Lines as a design names them, as they are afterwards; lines of other files stay as they are."""

@@ -10,6 +10,7 @@ from ..program.model import Problem, Program, SourceFile
 from ..survey.state import classify
 from .design import ClassDesign, Design, WishDesign, bare
 from .designfile import Lines
+from .opened import opened, wished
 
 
 @dataclass(frozen=True)
@@ -52,6 +53,7 @@ def merged(wishes: list[WishDesign]) -> list[WishDesign]:
 
 def mistakes(program: Program, wishes: list[Placed]) -> list[Problem]:
     """Everything that no draft could do, a sentence each, in the order of the wishes."""
+    program, wishes = spoken(program, wishes)
     files = [f for f in program.files.values() if not f.problems]
     known = {bare(n): f for f in reversed(files) for n, s in f.scope.symbols.items() if s.kinds}
     found: list[Problem] = []
@@ -69,6 +71,17 @@ def mistakes(program: Program, wishes: list[Placed]) -> list[Problem]:
             if name in kept:
                 found.append(said.problem(f"'{name}' is also asked to stay where it is ({kept[name].place})"))
     return list(dict.fromkeys(found))
+
+
+def spoken(program: Program, wishes: list[Placed]) -> tuple[Program, list[Placed]]:
+    """Program and wishes with long main functions opened of whose variables the wishes speak (``main.score``)."""
+    heads = {bare(n).partition(".")[0] for w in wishes for n in w.names if "." in bare(n)}
+    for path in [p for p, f in program.files.items() if not f.problems and any(f.function(h) is not None for h in heads)]:
+        o = opened(program, path, program)
+        if o is not None and o.name in heads:
+            program = o.program
+            wishes = [Placed(wished([w.wish], o)[0], w.path, w.line) for w in wishes]
+    return program, wishes
 
 
 def class_mistakes(program: Program, wish: WishDesign, known: dict[str, SourceFile]) -> Iterator[str]:
