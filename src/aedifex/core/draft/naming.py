@@ -12,12 +12,12 @@ Used by the draft, which then finds whose methods they are, and by the step that
 from __future__ import annotations
 
 import copy
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 from ..program.inline import Inline
 from ..program.language import Language, reread
-from ..program.model import Program, SourceFile, Symbol
+from ..program.model import Program, SourceFile, Statement, Symbol
 from ..survey.region import all_blocks, ways_out
 from .design import Design
 from .linemap import LineMap
@@ -65,9 +65,7 @@ def captures(file: SourceFile, inline: Inline) -> list[Symbol] | None:
     found: dict[Symbol, None] = {}
     for r in file.within(inline.opens, inline.closes):
         s = r.symbol
-        if s is None or s.scope is file.scope or (inline.start <= s.scope.start and s.scope.end <= inline.end) or not s.bindings:
-            continue
-        if any(inline.start <= b.start < inline.end for b in s.bindings) and all(inline.start <= b.start < inline.end for b in s.bindings):
+        if s is None or s.scope is file.scope or all(inline.start <= b.start < inline.end for b in s.bindings):
             continue
         if len(s.bindings) > 1:
             return None
@@ -86,7 +84,7 @@ def trouble(file: SourceFile, language: Language, inline: Inline, captured: Sequ
     return any(t != "return" for t in texts) and not inline.whole
 
 
-def statements_in(file: SourceFile, language: Language, inline: Inline):  # type: ignore[no-untyped-def]
+def statements_in(file: SourceFile, language: Language, inline: Inline) -> Iterator[Statement]:
     yield from inline.statements
     for _, b in all_blocks(file, language, inline.statements):
         yield from b.statements

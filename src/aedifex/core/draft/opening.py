@@ -21,6 +21,7 @@ from ..survey.effects import Effects
 from ..survey.handlers import main_statements
 from ..survey.hazards import by_text
 from ..survey.longmain import main_function
+from ..survey.region import all_blocks
 from .linemap import LineMap
 from .lines import FORM
 from .mainplan import mortal_classes
@@ -123,8 +124,23 @@ class Opener:
             return "objects that do something when they die would die later", f.start
         if any(n in self.language.unset_errors and s.references for n, s in file.scope.symbols.items()):
             return "the program catches the error of a name that is not set", f.start
+        if self.language.declares and self.body[0].kind == "docstring":
+            return "it says for itself how strict it is", self.body[0].start
+        if (at := self.strange_type()) is not None:
+            return "a variable's type is looked up where it stands, once it is no function's own", at
         if file.star_imports:
             return "a star import may bind any name", file.star_imports[0]
+        return None
+
+    def strange_type(self) -> int | None:
+        """Where a variable is declared with a type that is not there: in a function nobody looks it up."""
+        if self.language.declares or "annotations" in self.file.futures:
+            return None
+        for s in [*self.body, *(x for _, b in all_blocks(self.file, self.language, self.body) for x in b.statements)]:
+            for r in self.file.within(*s.annotation) if s.annotation is not None else ():
+                known = r.symbol is not None and (r.symbol.kinds & {"import", "class"} or (not r.symbol.kinds and r.name in self.language.builtins))
+                if not known:
+                    return r.start
         return None
 
     def inner(self) -> list[Declaration]:
