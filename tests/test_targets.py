@@ -20,8 +20,8 @@ BY_HAND = {
         "TramlineApp": ("app", "signal frames_drawn tick", "handle_key move draw switch_signal draw_line send_to_depot", "app"),
     },
     "tramwindow.py": {
-        "Tram": ("model", "x* speed doors_open* riders*", "push toggle_doors move(signal) draw(screen)", "tram"),
-        "Signal": ("model", "green* switched", "switch draw(screen)", "signal"),
+        "Tram": ("model", "x* speed doors_open* riders* color", "push toggle_doors move(signal) draw(screen)", "tram"),
+        "Signal": ("model", "green* switched x*", "switch draw(screen)", "signal"),
         "Waiting": ("model", "places left_behind*", "add board draw(screen)", "waiting"),
         "TramwindowApp": ("app", "screen score running", "handle_events update draw", "app"),
     },

@@ -9,6 +9,7 @@ from ..program.model import Function, Program, Reference, SourceFile, Symbol
 from ..survey.concerns import Concerns
 from ..survey.effects import Effects
 from ..survey.families import numbered
+from ..survey.groups import first_word
 from ..survey.handlers import handlers
 from ..survey.hazards import PROCESSES, Hazard, by_text, forbidding, hazards
 from ..survey.region import all_blocks
@@ -78,6 +79,7 @@ class Assigner:
         self.variables = [
             s for s, v in self.kinds.items() if v.nature != "constant" and s.name not in kept and self.fit_variable(s)
         ]
+        self.own_constants()
         self.asked = self.asked_groups()  # before the functions: what is asked for is no constant any more
         fit = [f for f in file.functions if f.outer is file.scope and f.name not in kept and not self.starts(f) and self.fit_function(f)]
         self.functions = [f for f in fit if f.name not in parts]
@@ -203,6 +205,15 @@ class Assigner:
         """Constants that may be one object's share of what its copies differ in."""
         fixed = [s for s in self.kinds if s in self.constants and (numbered(s.name) or self.worded(s)) and s.name not in self.kept]
         return [s for s in fixed if self.fit_variable(s)]
+
+    def own_constants(self) -> None:
+        """What never changes is an object's all the same, where it is named as its other variables are and not written as a constant."""
+        firsts = [first_word(s.name, self.write.words) for s in self.variables if self.kinds[s].nature == "state"]
+        for s in sorted(self.constants, key=lambda s: s.bindings[0].start):
+            word = first_word(s.name, self.write.words)
+            if word and firsts.count(word) > 1 and s.name[:1].islower() and s.name not in self.kept and not numbered(s.name) and self.fit_variable(s):
+                self.constants.discard(s)
+                self.variables.append(s)
 
     def worded(self, s: Symbol) -> bool:
         """Whether a word of a constant's name tells copies apart."""
