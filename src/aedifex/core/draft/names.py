@@ -26,9 +26,11 @@ HUMP = re.compile("[a-z][A-Z]")
 
 def like(file: SourceFile) -> str:
     """A name of the file's own that shows how it writes names of several words; "" where that is as the language has it."""
-    names = [f.name for f in file.tops] + [n for n, s in file.scope.symbols.items() if "variable" in s.kinds]
-    low = [n for n in names if "_" in n.strip("_") and not n.isupper()]
-    return low[0] if len(low) > sum(bool(HUMP.search(n)) for n in names) else ""
+    if "like" not in file.memo:
+        names = [f.name for f in file.tops] + [n for n, s in file.scope.symbols.items() if "variable" in s.kinds]
+        low = [n for n in names if "_" in n.strip("_") and not n.isupper()]
+        file.memo["like"] = low[0] if len(low) > sum(bool(HUMP.search(n)) for n in names) else ""
+    return str(file.memo["like"])
 
 
 RECORDS = frozenset("history log logs queue cache data items list lines result results values".split())  # noqa: SIM905  (what is kept of anything)

@@ -27,4 +27,6 @@ def guarded(file: SourceFile, language: Language, s: Statement) -> list[Statemen
 
 def under_guard(file: SourceFile, language: Language, s: Statement) -> bool:
     """Whether a statement only runs where the file is started, not where it is imported."""
-    return any(g.kind == "guard" and g.start < s.start < g.end for g in file.statements)
+    if "guards" not in file.memo:
+        file.memo["guards"] = [(g.start, g.end) for g in file.statements if g.kind == "guard"]
+    return any(a < s.start < b for a, b in file.memo["guards"])
