@@ -27,9 +27,11 @@ def raised(file: SourceFile, language: Language, name: str) -> Opening | Trouble
     f = next((f for f in file.tops if guard is not None and guard.start <= f.start < guard.end), None)
     if guard is None or f is None or (name and f.name != name):
         return None
+    if f.symbol is not None and any(not r.writes for r in f.symbol.references):
+        return f"'{f.name}' is called by the program itself, each time with variables of its own", f.start
     for ref in by_text(file, language, f.start, f.end):
         return f"'{ref.name}' reaches names by their text", ref.start
-    found = [group for group in declarations(file, language, guard) if all(can(file, language, f, s) for s in group)]
+    found = [group for group in declarations(file, language, guard) if all(can(file, language, f, s) for s in group) and alone(file, language, group)]
     return made(file, language, f, found, language.inner(file, guard)) if found else None
 
 
@@ -54,6 +56,14 @@ def can(file: SourceFile, language: Language, f: Function, s: Statement) -> bool
     return here and early and not file.calls_within(*s.value) and movable(file, s.value, constants_of(file, language), language)
 
 
+def alone(file: SourceFile, language: Language, group: list[Statement]) -> bool:
+    """Whether a declaration has its lines for itself, but for a remark."""
+    write = language.write
+    start, end = group[0].group or (group[0].start, group[0].end)
+    behind = file.slice(end, write.line_end(file, end)).replace(write.trailing_comment(file, end), "")
+    return not file.slice(write.line_start(file, start), start).strip() and not behind.strip()
+
+
 def made(file: SourceFile, language: Language, f: Function, found: list[list[Statement]], body: list[Statement]) -> Opening:
     write = language.write
     at = write.comment_start(file, f.start)
@@ -63,9 +73,6 @@ def made(file: SourceFile, language: Language, f: Function, found: list[list[Sta
     for group in found:
         start, end = group[0].group or (group[0].start, group[0].end)
         above, right = write.comment_start(file, start), write.line_end(file, end)
-        alone = not file.slice(write.line_start(file, start), start).strip() and not file.slice(end, right).replace(write.trailing_comment(file, end), "").strip()
-        if not alone:
-            continue
         lines += [lead + line.strip() for line in file.slice(above, write.line_start(file, start)).splitlines()]
         lines.append(f"{lead}static {file.slice(start, end)}{write.trailing_comment(file, end)}")
         gone.append((above, right, ""))
