@@ -106,6 +106,14 @@ def test_one_step_opens_it(ferry):
     assert again.returncode == 1 and "'main' is no function of these scripts" in again.stderr
 
 
+def test_what_an_installed_command_calls_stays(ferry):
+    ferry.write("pyproject.toml", '[project.scripts]\nferry = "ferry:main"\n')
+    done = ferry.aedifex("draft", "ferry.py")
+    assert "No class is proposed: what it holds stays its own: pyproject.toml names it as what an installed command calls" in done.stdout
+    step = ferry.aedifex("step", "open", "main", "ferry.py")
+    assert step.returncode == 1 and "pyproject.toml: 'main' is what an installed command calls" in step.stderr
+
+
 def test_a_mistake_in_the_design_is_told_with_its_line(ferry):
     assert ferry.aedifex("draft", "-q", "ferry.py").returncode == 0
     text = ferry.read("ferry.design.toml").replace('"main.boat_x"', '"main.boat_y"')

@@ -19,7 +19,7 @@ from .cuts import cuts
 from .design import ClassDesign, Design, StayDesign, WishDesign, bare, holder_of
 from .merging import merged
 from .naming import nameable, with_names
-from .opened import closed, opened, renamed, wished, worth
+from .opened import closed, closed_main, opened, renamed, wished, worth
 from .pieces import Piece, from_lines, lift_all, pieces
 from .records import records
 from .unpacking import taken_apart
@@ -87,7 +87,10 @@ def drafted(program: Program, task: Task) -> Made:
         plain = with_handlers(program, task)
         plain.stays += [StayDesign(n, f"{o.name} stays a function: {why}") for w in task.wishes for n in w.together if "." in bare(n)]
         return plain
-    return with_handlers(program, task)
+    made = with_handlers(program, task)
+    if o is None and not made.classes and task.entry and (stay := closed_main(program, task.path)) is not None:
+        made.stays.append(stay)
+    return made
 
 
 def with_handlers(program: Program, task: Task, line: Callable[[int], int] = int) -> Made:
@@ -206,7 +209,7 @@ def summary(design: Design) -> list[str]:
     """One sentence a class, and one on what stays."""
     lines = [sentence(c) for c in design.classes]
     if not design.classes:
-        reasons = [s.why for s in design.stays if s.name == "main"] or [
+        reasons = [s.why for s in design.stays if s.name == "main" or s.why.startswith("what it holds")] or [
             s.why for s in design.stays if s.why != "constant"
         ]
         lines.append(f"No class is proposed: {reasons[0] if reasons else 'there is no state to hold'}.")

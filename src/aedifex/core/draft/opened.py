@@ -3,17 +3,22 @@
 from __future__ import annotations
 
 import copy
+import re
 from collections.abc import Callable
 from dataclasses import dataclass
+from pathlib import Path
 
 from ..program.language import Language, reread
 from ..program.model import Program, SourceFile
+from ..survey.effects import Effects
 from ..survey.hazards import forbidding, hazards
+from ..survey.longmain import main_function
 from .design import ClassDesign, Design, MethodDesign, StayDesign, WishDesign, bare
 from .opening import Opening, Trouble, opening
 from .raising import raised
 from .records import applied
 
+ANNOUNCING = ("pyproject.toml", "setup.cfg", "setup.py")  # name a module and a function for each installed command
 RUN = "run"  # the method of the app that the main code becomes
 
 
@@ -41,9 +46,38 @@ def opened(program: Program, path: str, outsiders: Program, name: str = "") -> O
     found = how(program.files[path], program.language, name)
     if not isinstance(found, Opening) or found.function is None or forbidding(hazards(program, path, outsiders), {found.function.name}) is not None:
         return None
+    if announced(program, path, found.function.name):
+        return None
     file = found.file
     after = reread(program, {path: applied(file.text, found.edits, file.encoding)})
     return Opened(after, found) if not after.files[path].problems else None
+
+
+def announced(program: Program, path: str, name: str) -> str:
+    """The file beside or above the program that names a function as what an installed command calls; "" if there is none."""
+    word = re.compile(rf"\b{re.escape(program.language.write.module_of(path))}\s*:\s*{re.escape(name)}\b")
+    root = Path(program.root).absolute()
+    for folder in (root, *list(root.parents)[:2]):
+        for told in ANNOUNCING:
+            try:
+                if word.search((folder / told).read_text("utf-8", "replace")):
+                    return told
+            except OSError:
+                continue
+    return ""
+
+
+def closed_main(program: Program, path: str) -> StayDesign | None:
+    """A long main function that is not opened, with the reason; None if there is none."""
+    file, language = program.files[path], program.language
+    f = main_function(file, Effects(file, language), language) if language.code_at_top else None
+    found = how(file, language) if f is not None else None
+    if f is None or found is None:
+        return None
+    if isinstance(found, Opening):
+        told = announced(program, path, f.name)
+        return StayDesign(f.name, f"what it holds stays its own: {told} names it as what an installed command calls") if told else None
+    return StayDesign(f.name, f"what it holds stays its own: line {file.shown(found[1])}: {found[0]}")
 
 
 def how(file: SourceFile, language: Language, name: str = "") -> Opening | Trouble | None:

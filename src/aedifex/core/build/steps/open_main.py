@@ -12,7 +12,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 
-from ...draft.opened import how
+from ...draft.opened import announced, how
 from ...draft.opening import Opening
 from ...survey.hazards import forbidding, hazards
 from ..edits import Edits
@@ -44,6 +44,8 @@ class OpenMain:
             raise refuse_at(file, found[1], found[0], ADVICE)
         if (h := forbidding(hazards(context.program, file.path), {self.name})) is not None:
             raise Refusal(h.message, h.path, h.line, ADVICE)
+        if told := announced(context.program, file.path, self.name):
+            raise Refusal(f"'{self.name}' is what an installed command calls", told, 0, ADVICE)
         for edit in found.edits:
             out.replace(file.path, *edit)
         return out
