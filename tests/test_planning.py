@@ -303,3 +303,14 @@ def test_three_of_a_kind_get_a_base_and_two_do_not(folder):
     three = drafted(folder, "line.py", text + main + "    move_canoe()\n    crew_canoe()\nprint(ferry_x, barge_x, canoe_x)\n")
     assert [c.base for c in three.classes] == ["MovingThing"] * 3 + [""]
     assert "move and x, speed are the same in Barge and Canoe, so MovingThing holds what they share" in three.classes[0].why
+
+
+def test_a_handler_counts_from_where_it_is_handed_on(folder):
+    """Unseen code cannot call it before: what stands between may still be moved into the constructor."""
+    tick = "\n\n\ndef tick():\n    global turns\n    turns += 1\n    log.append(turns)\n\n\n"
+    first = "turns = 0\nlog = []\n"
+    before = "import sched\n\ns = sched.scheduler()\n" + first + tick + "s.enter(0, 1, tick)\ns.run()\nprint(turns, log)\n"
+    after = "import sched" + tick + "s = sched.scheduler()\ns.enter(0, 1, tick)\n" + first + "s.run()\nprint(turns, log)\n"
+    for text, start in ((before, "fixed"), (after, "later")):
+        fields = [f for c in drafted(folder, "line.py", text).classes for f in c.fields]
+        assert {f.name: f.start for f in fields if f.name in ("turns", "log")} == {"turns": start, "log": start}

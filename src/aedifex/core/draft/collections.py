@@ -197,7 +197,8 @@ def proposed(program: Program, file: SourceFile, found: Records, taken: set[str]
     """The class of what the lists hold: its name, its fields, what one object and all are called."""
     write = program.language.write
     used = taken_names(file, program.language.builtins) | taken
-    users = [f.name for f in file.tops if any(f.start <= u.ref.start < f.end for s in found.lists for u in found.uses[s])]
+    hooks = program.language.hooks(file)
+    users = [f.name for f in file.tops if f.name not in hooks and any(f.start <= u.ref.start < f.end for s in found.lists for u in found.uses[s])]
     ones = [write.member_name([*write.words(s.name)[:-1], singular(write.words(s.name)[-1])], s.name) for s in found.lists]
     firsts = [write.member_name([singular(w) for w in write.words(n)], n) for n in ones]
     name = class_name_for(firsts, [write.member_name([singular(w) for w in write.words(n)], n) for n in users if len(write.words(n)) > 1], write, used,
@@ -212,6 +213,8 @@ def proposed(program: Program, file: SourceFile, found: Records, taken: set[str]
     for s, one in zip(found.lists, ones, strict=True):
         kept = [w for w in write.words(one) if singular(w.lower()) not in words] or write.words(one)
         short = write.member_name(kept, s.name)
+        if all(1 < len(x.name) < 4 and x.name[0] == words[0][0] for x in found.lists):
+            short = s.name[1:]  # bx, by of a bubble
         if short == item:  # the list is named for the things: what it holds of them is most likely what they are called
             texts = all(program.language.type_of(file, part) == "str" for part in found.uses[s][0].parts)
             short = "name" if texts else "value"

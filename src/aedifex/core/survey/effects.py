@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from bisect import bisect_left
+from bisect import bisect_left, bisect_right
 from collections.abc import Sequence
 from dataclasses import dataclass, field
 from functools import cached_property
@@ -202,6 +202,24 @@ class Effects:
         return found | {f.symbol for f in self.file.tops if f.decorators and f.symbol is not None}
 
     @cached_property
+    def handed_at(self) -> dict[Symbol, int]:
+        """From where on unseen code may have each of these: the statement of main code that first hands it on, the file's start where a function may."""
+        rows = running(self.file, self.language)
+        starts = [s.start for s in rows]
+
+        def place(r: Reference) -> int:
+            at = bisect_right(starts, r.start) - 1
+            main = r.scope.frame is self.file.scope and not r.deferred and at >= 0 and r.start < rows[at].end
+            return rows[at].start if main and starts == sorted(starts) else 0
+
+        found = {}
+        for symbol in self.escaped:
+            handed = [r for r in symbol.references if not r.writes and r.role.value != "call"]
+            plain = symbol.kinds == {"function"} and bool(handed) and not any(f.decorators for f in self.file.functions_named(symbol.name))
+            found[symbol] = min(map(place, handed)) if plain else 0
+        return found
+
+    @cached_property
     def loose(self) -> list[tuple[int, Touch]]:
         """What functions without a name of their own at the top do, which are handed on, so that unseen code may run them.
 
@@ -252,7 +270,7 @@ class Effects:
         for symbol in list(touch.uses):
             touch.add(self.reach[symbol])
         if touch.unseen:
-            used = set(self.escaped)
+            used = {s for s in self.escaped if self.handed_at[s] < end}
             for at, other in self.loose:
                 if at < end:
                     touch.add(other)
