@@ -102,8 +102,8 @@ def unpacking(design: Design, program: Program) -> Part:
 def merging(design: Design, program: Program) -> Part:
     steps: list[Prelude] = []
     for c in design.classes:
-        for m in unlike(c, program):
-            steps.append(MergeTwins(c, m))
+        for m in unlike(c.apart(), program):
+            steps.append(MergeTwins(c.apart(), m))
             program = tried(steps[-1], design, program) or program
     return steps, design, program
 

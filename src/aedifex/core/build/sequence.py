@@ -20,6 +20,7 @@ from .steps.main_code import WrapMain
 from .steps.method import FunctionToMethod
 from .steps.move_file import MoveToFile
 from .steps.pass_in import PassIn
+from .steps.share import ShareField
 from .steps.split import SplitDeclarations, needed
 from .verify import verify
 
@@ -62,9 +63,13 @@ def class_steps(c: ClassDesign, design: Design, program: Program) -> list[Step]:
     founded: list[str] = []
     if needed(whole, program):
         steps.append(SplitDeclarations(whole))
+    common = [f for f in whole.fields if f.shared]
+    whole = whole.apart()
     if whole.fields or whole.methods:
         steps.append(FoundClass(whole, [s.id for s in steps]))
         founded = [steps[-1].id]
+    for f in common:
+        steps.append(ShareField(c, f, list(founded)))
     order = callees_first(whole, file, program.language) if file is not None else list(range(len(whole.methods)))
     for i in order:
         steps.append(FunctionToMethod(whole, whole.methods[i], list(founded)))
@@ -77,7 +82,9 @@ def class_steps(c: ClassDesign, design: Design, program: Program) -> list[Step]:
 def passes(c: ClassDesign, design: Design) -> list[Step]:
     """The steps in which methods of a class are handed what is not theirs."""
     found: list[Step] = []
+    shared = {bare(o) for k in design.classes for f in k.fields if f.shared for o in f.origins}
     for m in c.methods:
+        m.add = [a for a in m.add if bare(a["value"]) not in shared]  # a method finds these by itself
         if m.add:
             founded = [f"found:{maker.name}" for maker in makers(m, design)]
             found.append(PassIn(c, m, [f"method:{c.name}.{m.name}", *founded]))

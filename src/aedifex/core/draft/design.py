@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import copy
 from dataclasses import dataclass, field
 
 ROLES = ("model", "service", "view", "controller", "app", "handle")
@@ -49,6 +50,14 @@ class ClassDesign:
     fields: list[FieldDesign] = field(default_factory=list)
     methods: list[MethodDesign] = field(default_factory=list)
     objects: list[ObjectDesign] = field(default_factory=list)
+
+    def apart(self) -> ClassDesign:
+        """The class without the fields that it keeps once for all objects."""
+        if not any(f.shared for f in self.fields):
+            return self
+        made = copy.copy(self)
+        made.fields = [f for f in self.fields if not f.shared]
+        return made
 
     def origins(self, index: int) -> list[tuple[FieldDesign, str]]:
         """The fields of one object with the variable that each replaces."""

@@ -107,18 +107,15 @@ class Checker:
         for number, f in enumerate(c.fields):
             self.member_name(self.lines.of("class.field", index, number, "name"), f.name, members, f.hidden)
             line = self.lines.of("class.field", index, number, "from")
-            if len(f.origins) != objects:
+            if f.shared and (len(f.origins) != 1 or not f.origins[0]):
+                self.report(line, f"field '{f.name}' is shared by all objects, so it comes from one variable")
+            elif not f.shared and len(f.origins) != objects:
                 self.report(
                     line, f"field '{f.name}' comes from {len(f.origins)} variables, but there are {objects} objects"
                 )
             for origin in f.origins:
                 if origin:
                     self.origin(line, origin, c.name, {"variable"})
-            if f.shared:
-                self.report(
-                    self.lines.of("class.field", index, number, "shared"),
-                    "shared fields are not built yet; leave 'shared' out",
-                )
         for number, m in enumerate(c.methods):
             self.member_name(self.lines.of("class.method", index, number, "name"), m.name, members, m.hidden)
             line = self.lines.of("class.method", index, number, "from")

@@ -111,6 +111,11 @@ def class_text(file: SourceFile, unit: str, name: str, base: str, fields: Sequen
     return f"{heading} {{\n{''.join(listed)}{chr(10) if listed and made else ''}{made}{lead}}}\n"
 
 
+def class_variable(file: SourceFile, name: str, value: str, type_: str) -> str:
+    """What a class says of a variable that it keeps once for all objects."""
+    return f"static {type_} {name} = {value or default_value(type_)};"
+
+
 def class_around(file: SourceFile, unit: str, name: str, method: str) -> str:
     lead = top_lead(file, unit)
     return f"{lead}static class {name} {{\n{method}{lead}}}\n"

@@ -124,6 +124,12 @@ def declaration(unit: str, f: NewField, mark: str) -> str:
     return f"{unit}{f.name}{sure}: {f.type}{mark}\n" if f.type else f"{unit}{f.name}{mark}\n"
 
 
+def class_variable(file: SourceFile, name: str, value: str, type_: str) -> str:
+    """What a class says of a variable that it keeps once for all objects."""
+    kind = f": {type_}" if typed(file) and type_ else ""
+    return f"static {name}{kind} = {value or 'undefined'}{end(file)}"
+
+
 def class_around(file: SourceFile, unit: str, name: str, method: str) -> str:
     return f"class {name} {{\n{method}}}\n"
 

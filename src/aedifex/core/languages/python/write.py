@@ -112,6 +112,11 @@ def has_members(file: SourceFile, span: tuple[int, int]) -> bool:
     return (node.start_byte, node.end_byte) == span and node.type in ("identifier", "subscript", "call", "attribute")
 
 
+def class_variable(file: SourceFile, name: str, value: str, type_: str) -> str:
+    """What a class says of a variable that it keeps once for all objects."""
+    return f"{name} = {value}"
+
+
 def class_around(file: SourceFile, unit: str, name: str, method: str) -> str:
     return class_head(name) + method
 
