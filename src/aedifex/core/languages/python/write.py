@@ -387,9 +387,7 @@ DOCUMENT_READERS = frozenset({"inspect", "pydoc", "doctest"})
 
 def reads_documents(files: Sequence[SourceFile]) -> bool:
     """Whether a program may read the document strings of its functions."""
-    return any(
-        b"__doc__" in f.text or "help" in f.scope.symbols or DOCUMENT_READERS & set(f.scope.symbols) for f in files
-    )
+    return any(b"__doc__" in f.text or "help" in f.scope.symbols or DOCUMENT_READERS & set(f.scope.symbols) for f in files)
 
 
 LOUD = frozenset({"this", "antigravity", "__main__", "idlelib", "turtledemo"})
