@@ -234,7 +234,7 @@ class Planner:
             candidate.name = asked or self.a.class_name([s.name for s in symbols], functions, self.a.holder(symbols))
             wanted = [self.write.member_name(self.write.words(candidate.name), self.a.like())]
         self.a.reserved.add(candidate.name)
-        own = frozenset(s.name for s in candidate.symbols if s.name in wanted and only_there(s))
+        own = frozenset(s.name for s in candidate.symbols if wanted == [s.name] and only_there(s))  # of several, none could take its place
         candidate.objects = self.a.object_names(wanted, own)
 
     def build(self, candidate: Candidate) -> ClassDesign:
