@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
+from typing import Any
 
-from .model import Reference
+from .model import Reference, Symbol
 
 Span = tuple[int, int]
 
@@ -34,3 +36,22 @@ class ListUse:
     block: int = -1
     bound: bool = False
     size: Span | None = None
+
+
+def uses_of(symbol: Symbol, told: Callable[[Reference], ListUse | None]) -> list[ListUse] | None:
+    """What a language tells of every use of a list, in source order; None if it cannot tell of one of them."""
+    found = []
+    for ref in sorted(symbol.references, key=lambda r: r.start):
+        use = told(ref)
+        if use is None:
+            return None
+        found.append(use)
+    return found
+
+
+def span(node: Any) -> Span:
+    return node.start_byte, node.end_byte
+
+
+def same(a: Any, b: Any) -> bool:
+    return a is not None and (a.start_byte, a.end_byte) == (b.start_byte, b.end_byte)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from ...program.lists import ListUse, Span
+from ...program.lists import ListUse, Span, same, span, uses_of
 from ...program.model import Reference, SourceFile, Symbol
 
 NARROW = frozenset({"byte", "short", "char"})  # to these a number is fitted in a list of values, but not where it is handed over
@@ -12,13 +12,7 @@ NARROW = frozenset({"byte", "short", "char"})  # to these a number is fitted in 
 
 def list_uses(file: SourceFile, symbol: Symbol) -> list[ListUse] | None:
     """Every use of a program's array, in source order; None if one of them lets the array itself get about."""
-    found = []
-    for ref in sorted(symbol.references, key=lambda r: r.start):
-        use = told(file, ref)
-        if use is None:
-            return None
-        found.append(use)
-    return found
+    return uses_of(symbol, lambda ref: told(file, ref))
 
 
 def told(file: SourceFile, ref: Reference) -> ListUse | None:
@@ -89,11 +83,3 @@ def item_value(file: SourceFile, start: int, end: int) -> Span | None:
         return None
     right = inner.child_by_field_name("right")
     return span(right) if right.type != "array_initializer" else None
-
-
-def span(node: Any) -> Span:
-    return node.start_byte, node.end_byte
-
-
-def same(a: Any, b: Any) -> bool:
-    return a is not None and (a.start_byte, a.end_byte) == (b.start_byte, b.end_byte)

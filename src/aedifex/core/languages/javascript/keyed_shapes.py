@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from .lists import same, span
+from ...program.lists import same, span
 from .walk import FUNCTIONS
 
 __all__ = ["NOTHING", "Stop", "found_in", "id_of", "literals", "pairs", "returns", "same", "span"]

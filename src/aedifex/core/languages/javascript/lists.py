@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from ...program.lists import ListUse, Span
+from ...program.lists import ListUse, same, span, uses_of
 from ...program.model import Reference, SourceFile, Symbol
 
 PLAIN = {"number": "number", "string": "string", "template_string": "string", "true": "boolean", "false": "boolean"}
@@ -12,15 +12,7 @@ PLAIN = {"number": "number", "string": "string", "template_string": "string", "t
 
 def list_uses(file: SourceFile, symbol: Symbol) -> list[ListUse] | None:
     """Every use of a file's array, in source order; None if one of them lets the array itself get about."""
-    found = []
-    for ref in sorted(symbol.references, key=lambda r: r.start):
-        use = told(ref, file.tree.root_node.named_descendant_for_byte_range(ref.start, ref.end))
-        if use is None:
-            return None
-        if use.kind == "first" and written_types(file) and not item_type(file, ref):
-            return None
-        found.append(use)
-    return found
+    return uses_of(symbol, lambda ref: told(file, ref))
 
 
 def written_types(file: SourceFile) -> bool:
@@ -41,7 +33,8 @@ def item_type(file: SourceFile, ref: Reference) -> str:
     return kinds.pop() if len(kinds) == 1 else ""
 
 
-def told(ref: Reference, node: Any) -> ListUse | None:
+def told(file: SourceFile, ref: Reference) -> ListUse | None:
+    node = file.tree.root_node.named_descendant_for_byte_range(ref.start, ref.end)
     parent = node.parent if node.type == "identifier" else None
     if parent is None:
         return None
@@ -50,7 +43,8 @@ def told(ref: Reference, node: Any) -> ListUse | None:
     if parent.type == "member_expression" and same(parent.child_by_field_name("object"), node):
         return member(ref, parent)
     if parent.type == "variable_declarator" and same(parent.child_by_field_name("name"), node):
-        return given(ref, parent)
+        first = given(ref, parent)
+        return None if first is not None and written_types(file) and not item_type(file, ref) else first
     return None
 
 
@@ -109,11 +103,3 @@ def whole_loop(file: SourceFile, start: int, end: int, bounds: set[str]) -> tupl
     up = words[1] in (f"{name}++", f"++{name}", f"{name}+=1")
     zero = value is not None and value.text == b"0"
     return (name, body.start_byte + 1) if zero and up and any(words[0] == f"{name}<{b}" for b in bounds) else None
-
-
-def span(node: Any) -> Span:
-    return node.start_byte, node.end_byte
-
-
-def same(a: Any, b: Any) -> bool:
-    return a is not None and (a.start_byte, a.end_byte) == (b.start_byte, b.end_byte)

@@ -6,6 +6,7 @@ import re
 from typing import Any
 
 from ...program.keyed import Keyed, Made
+from ...program.lists import same, span
 from ...program.model import Function, Reference, SourceFile, Symbol
 from .keyed_lists import ListFollower
 from .keyed_shapes import (
@@ -21,7 +22,6 @@ from .keyed_shapes import (
     taken_from,
     text_of,
 )
-from .lists import same, span
 
 
 def keyed(file: SourceFile) -> list[Keyed]:

@@ -5,9 +5,10 @@ from __future__ import annotations
 from typing import Any
 
 from ...program.keyed import Keyed
+from ...program.lists import same
 from ...program.model import SourceFile, Symbol
 from .keyed_shapes import KEEPING, LOOKING, LOOKUPS, Stop, id_of, plain
-from .lists import is_builtin, same
+from .lists import is_builtin
 
 
 class ListFollower:

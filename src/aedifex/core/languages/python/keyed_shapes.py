@@ -5,8 +5,9 @@ from __future__ import annotations
 import keyword
 from typing import Any
 
+from ...program.lists import span
 from ...program.model import SourceFile
-from .lists import is_builtin, span
+from .lists import is_builtin
 
 LEAST = 2  # keys of a record
 PASSING = frozenset({"parenthesized_expression"})

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from ...program.lists import ListUse, Span
+from ...program.lists import ListUse, Span, same, span, uses_of
 from ...program.model import Reference, SourceFile, Symbol
 
 EACH = frozenset({"sum", "max", "min", "any", "all", "sorted", "list", "tuple", "set", "zip", "enumerate", "map", "filter"})
@@ -14,13 +14,7 @@ MOST = 64  # items written as one times a number
 
 def list_uses(file: SourceFile, symbol: Symbol) -> list[ListUse] | None:
     """Every use of a module's list, in source order; None if one of them lets the list itself get about."""
-    found = []
-    for ref in sorted(symbol.references, key=lambda r: r.start):
-        use = told(file, ref)
-        if use is None:
-            return None
-        found.append(use)
-    return found
+    return uses_of(symbol, lambda ref: told(file, ref))
 
 
 def told(file: SourceFile, ref: Reference) -> ListUse | None:
@@ -136,11 +130,3 @@ def loop_of(file: SourceFile, ref: Reference) -> Any:
 
 def is_builtin(file: SourceFile, node: Any) -> bool:
     return any(r.symbol is not None and not r.symbol.kinds for r in file.within(node.start_byte, node.start_byte + 1))
-
-
-def span(node: Any) -> Span:
-    return node.start_byte, node.end_byte
-
-
-def same(a: Any, b: Any) -> bool:
-    return a is not None and (a.start_byte, a.end_byte) == (b.start_byte, b.end_byte)
