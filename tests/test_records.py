@@ -200,6 +200,14 @@ def test_records_that_are_used_as_tables_stay_tables(folder, old, new):
     assert not any("[" in o for c in classes for f in c.fields for o in f.origins)
 
 
+@pytest.mark.parametrize("kind", ["[]", "readonly number[]", "number[][]", "[][]", "Array<number>", "number[]"])
+def test_a_list_of_any_written_type_is_read(folder, kind):
+    body = "function go(i: number): void {\n  km[i] = km[i] + 1;\n  console.log(km[i], odd[i]);\n}\ngo(0);\n"
+    folder.write("tram.ts", f"const odd: {kind} = [];\nconst km: number[] = [];\n{body}")
+    classes = draft(read_program(str(folder.path), ["tram.ts"])).classes
+    assert {o for c in classes for f in c.fields for o in f.origins} == {"km"}
+
+
 def test_words():
     assert [singular(w) for w in ("names", "km", "status", "axis", "glass", "xs")] == ["name", "km", "status", "axis", "glass", "x"]
     assert [plural(w) for w in ("tram", "trams", "fly")] == ["trams", "trams", "flies"]

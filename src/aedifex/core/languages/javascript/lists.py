@@ -28,7 +28,7 @@ def item_type(file: SourceFile, ref: Reference) -> str:
     if kind is not None:
         inner = kind.named_children[0]
         text = file.slice(inner.start_byte, inner.end_byte)
-        return text[:-2] if text.endswith("[]") and inner.named_children[0].type in ("predefined_type", "type_identifier") else ""
+        return text[:-2] if inner.type == "array_type" and inner.named_children[0].type in ("predefined_type", "type_identifier") else ""
     kinds = {made_of(c) for c in value.named_children} if value is not None else set()
     return kinds.pop() if len(kinds) == 1 else ""
 
