@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
+import copy
 import re
-from collections.abc import Callable
+from collections.abc import Callable, Iterable
 
 from ..program.keyed import Keyed
 from ..program.language import Language, reread
@@ -21,11 +22,18 @@ KNOWN_OF = frozenset(
 )  # what is known of things, rather than things
 
 
-def collect(program: Program, file: SourceFile, free_: set[Symbol], taken: set[str]) -> tuple[list[ClassDesign], Program]:
-    """Classes for the lists of a file, and the program with them. ``free_``: variables that may be changed; ``taken``: names of classes."""
+def collect(
+    program: Program, file: SourceFile, free_: set[Symbol], taken: set[str], known: Iterable[ClassDesign] = ()
+) -> tuple[list[ClassDesign], Program]:
+    """Classes for the lists of a file, and the program with them.
+
+    ``free_``: variables that may be changed; ``taken``: names of classes; ``known``: proposed before lines of the file were lifted.
+    """
     made: list[ClassDesign] = []
     while found := records(file, program.language, free_):
-        design = proposed(program, file, found[0], taken)
+        names = {s.name for s in found[0].lists}
+        design = next((copy.deepcopy(d) for d in known if {bare(o) for f in d.fields for o in f.origins} == names), None)
+        design = design or proposed(program, file, found[0], taken)
         program = hidden(rewritten, program, file, found[0], design)
         made.append(design)
         taken = taken | {design.name}
@@ -179,9 +187,9 @@ def loops(file: SourceFile, language: Language, design: ClassDesign) -> list[Ran
     edits: list[Range] = []
     end = 0
     for u in items.loops(design.objects[0].name) if items.told else ():
-        if u.span[0] >= end:
-            edits += items.loop_edits(u, design.objects[0].name)
-            end = u.span[1]
+        if u.loop.header[0] >= end:
+            edits += items.loop_edits(u, design.name, design.objects[0].name)
+            end = u.end
     return edits
 
 

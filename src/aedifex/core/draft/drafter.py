@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import hashlib
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 from pathlib import Path
 
@@ -22,6 +22,7 @@ from .naming import nameable, with_names
 from .opened import closed, closed_main, opened, renamed, wished, worth
 from .pieces import Piece, from_lines, lift_all, pieces
 from .records import records
+from .things import Item, item_things
 from .unpacking import taken_apart
 
 
@@ -116,28 +117,29 @@ def with_handlers(program: Program, task: Task, line: Callable[[int], int] = int
 def planned(program: Program, task: Task, line: Callable[[int], int] = int, handlers: frozenset[str] = frozenset()) -> Made:
     """``line``: the line of the source where a line of the program was; ``handlers``: functions that stood in place."""
     path, idea = task.path, task.idea
-    wanted = [p for p in liftable(program, task) if p.region.function is None or p.region.function.name not in handlers]
+    items = listed_things(program, task)
+    wanted = [p for p in liftable(program, task, items) if p.region.function is None or p.region.function.name not in handlers]
     while True:
         lifted, stood = lift_all(program, path, wanted)
         lifted = merged(taken_apart(lifted, path), path, task.wishes)
-        kept, after = listed(lifted, lifted.files[path], task)
+        kept, after = listed(lifted, lifted.files[path], task, [i.design for i in items])
         parts = frozenset(p.name for p in stood if p.app) | handlers
-        things = list(dict.fromkeys(p.named for p in stood if not p.app))
+        things = list(dict.fromkeys(p.named for p in stood if not p.app and not p.of_item))
         assigner = Assigner(after, after.files[path], task.outsiders, task.beside, task.wishes, task.entry, task.taken, idea, parts, things)
         classes, stays = assigner.design()
-        methods = {(bare(o), c.role == "app") for c in classes for m in c.methods for o in m.origins}
-        fields = {bare(o) for c in classes for f in c.fields for o in f.origins} | {s.name for s in assigner.constants}
+        methods = {(bare(o), c.role == "app") for c in [*classes, *kept] for m in c.methods for o in m.origins}
+        fields = {bare(o) for c in [*classes, *kept] for f in c.fields for o in f.origins} | {s.name for s in assigner.constants}
         wanted = [p for p in stood if (p.name, p.app) in methods and p.uses <= fields and not p.takes & fields]
         if len(wanted) == len(stood):
             break
     assigner.place(kept)
-    from_lines(classes, stood, line)
+    from_lines([*classes, *kept], stood, line)
     names = {p.name for p in stood}
     return Made(kept + classes, stays, {n: why for n, why in assigner.why_not.items() if n not in names}, after)
 
 
-def liftable(program: Program, task: Task) -> list[Piece]:
-    """Lines that others do over one object's data, unless something forbids to touch the file."""
+def liftable(program: Program, task: Task, items: Sequence[Item]) -> list[Piece]:
+    """Lines that others do over one object's data, unless something forbids to touch the file. ``items``: objects of lists."""
     file, language = program.files[task.path], program.language
     asked = {bare(n) for w in task.wishes for n in w.keep}
     if task.idea not in ("use", "names"):
@@ -146,7 +148,7 @@ def liftable(program: Program, task: Task) -> list[Piece]:
     if forbidding(found, set()) is not None:
         return []
     free = [s for s in module_variables(file) if s.kinds == {"variable"} and s.name not in asked and forbidding(found, {s.name}) is None]
-    work = pieces(file, language, free)
+    work = pieces(file, language, free, items)
     if task.entry and task.idea == "use" and not language.joined:
         guards = [(s.start, s.end) for s in file.statements if s.kind == "guard"]
         scopes = [file.scope, *(s for s in file.scope.walk() if any(a <= s.start < b for a, b in guards))]
@@ -156,8 +158,23 @@ def liftable(program: Program, task: Task) -> list[Piece]:
     return work
 
 
-def listed(program: Program, file: SourceFile, task: Task) -> tuple[list[ClassDesign], Program]:
-    """Classes for lists with one index, and the program as it is with them: what is drafted for the rest speaks of that."""
+def listed_things(program: Program, task: Task) -> list[Item]:
+    """What lists with one index hold, in the program before anything is lifted."""
+    file = program.files[task.path]
+    asked = {bare(n) for w in task.wishes for n in [*w.together, *w.keep]}
+    loose = {s for s in file.scope.symbols.values() if s.name not in asked}
+    if not records(file, program.language, loose):
+        return []
+    found = hazards(program, task.path, task.outsiders)
+    loose = {s for s in loose if forbidding(found, {s.name}) is None} if forbidding(found, set()) is None else set()
+    return item_things(program, file, loose, task.taken)
+
+
+def listed(program: Program, file: SourceFile, task: Task, known: Sequence[ClassDesign]) -> tuple[list[ClassDesign], Program]:
+    """Classes for lists with one index, and the program as it is with them: what is drafted for the rest speaks of that.
+
+    ``known``: those proposed before lines of the file were lifted.
+    """
     asked = {bare(n) for w in task.wishes for n in [*w.together, *w.keep]}
     loose = {s for s in file.scope.symbols.values() if s.name not in asked}
     if not records(file, program.language, loose) and not any(k.trouble is None for k in program.language.keyed(file)):
@@ -166,7 +183,7 @@ def listed(program: Program, file: SourceFile, task: Task) -> tuple[list[ClassDe
     if forbidding(found, set()) is not None:
         return [], program
     loose = {s for s in loose if forbidding(found, {s.name}) is None}
-    made, program = collect(program, file, loose, task.taken)
+    made, program = collect(program, file, loose, task.taken, known)
     names = {s.name for s in loose}
     file = program.files[file.path]
     left = {s for s in file.scope.symbols.values() if s.name in names}

@@ -8,13 +8,26 @@ Used by the draft and by the steps that do it.
 
 from __future__ import annotations
 
+from dataclasses import dataclass
+
 from ..program.language import Language
-from ..program.lists import ListUse
-from ..program.model import Call, Function, Parameter, SourceFile
+from ..program.lists import ListUse, Span, WholeLoop
+from ..program.model import Call, Function, Parameter, SourceFile, Symbol
 from ..program.scopes import shadowed
 from ..survey.hazards import by_text
+from ..survey.region import deferred
 from .asked import Asked
+from .loops import statements, whole_loops
 from .records import GROWING, Range
+
+
+@dataclass(frozen=True)
+class Each:
+    """A loop through all objects; ``start`` and ``end`` of what it repeats."""
+
+    loop: WholeLoop
+    start: int
+    end: int
 
 
 class Items(Asked):
@@ -26,6 +39,7 @@ class Items(Asked):
         uses = language.list_uses(file, symbol) if symbol is not None else None
         self.collection, self.symbol, self.told = collection, symbol, uses is not None
         self.uses: list[ListUse] = uses or []
+        self.headers: list[Span] = []  # of the loops through the list
         self.changers = {f.symbol for f in file.tops for u in self.uses if u.kind in GROWING and f.start <= u.ref.start < f.end}
 
     def items(self, start: int, end: int) -> list[ListUse]:
@@ -102,30 +116,51 @@ class Items(Asked):
 
     # -- loops -----------------------------------------------------------------------------------
 
-    def loops(self, item: str) -> list[ListUse]:
+    def loops(self, item: str) -> list[Each]:
         """The loops that count through the list only to look at each object, and could go through the objects."""
-        return [u for u in self.uses if u.kind == "count" and self.only_looks(u, item)]
+        found, counting = [], whole_loops(self.file, self.language, self.bounds()) if self.told else []
+        self.headers = [loop.header for _, loop in counting]
+        for s, loop in counting:
+            each = Each(loop, loop.opens, self.language.regions.blocks(self.file, s)[0].end)
+            if self.only_looks(each, item):
+                found.append(each)
+        return found
 
-    def only_looks(self, u: ListUse, item: str) -> bool:
-        file = self.file
-        variable = next(r for r in file.within(*u.parts[0]))
-        spans = {i.parts[0] for i in self.items(*u.span)}
-        s = variable.symbol
-        if s is None or not spans:
-            return False
-        inside = [r for r in s.references if u.span[0] <= r.start < u.span[1] and r is not variable]
-        outside = [r for r in s.references if not u.span[0] <= r.start < u.span[1]]
-        if any((r.start, r.end) not in spans or shadowed(r.scope, item, variable.scope) for r in inside):
-            return False
-        if any(not any(a <= r.start < b for a, b in u.parts[2:]) for r in outside) or item in variable.scope.symbols:
-            return False
-        if any(g.kind in GROWING and u.span[0] <= g.ref.start < u.span[1] for g in self.uses):
-            return False
-        return not self.effects.touch(u.block, u.span[1]).uses & self.changers
+    def bounds(self) -> set[str]:
+        """What says how many objects there are."""
+        first, file = next(u for u in self.uses if u.kind == "first"), self.file
+        size = "".join(file.slice(*first.size).split()) if first.size is not None else str(len(first.parts))
+        fixed = {s.target.symbol.name for s in file.statements if s.target is not None and s.target.symbol in self.constants
+                 and s.value is not None and file.slice(*s.value) == size}  # fmt: skip
+        return {self.write.length(self.collection), *({size, *fixed} if not any(u.kind in GROWING for u in self.uses) else ())}
 
-    def loop_edits(self, u: ListUse, item: str) -> list[Range]:
-        text = self.file.slice(*u.parts[0])
-        mine = [i for i in self.items(*u.span) if self.file.slice(*i.parts[0]) == text]
-        return [(*u.parts[0], item), (*u.parts[1], self.collection), *((*i.span, item) for i in mine)]
+    def only_looks(self, u: Each, item: str) -> bool:
+        file, loop = self.file, u.loop
+        bound = next((r for r in file.within(*loop.header) if r.name == loop.name and r.writes), None)
+        if bound is None or bound.symbol is None or item in bound.scope.symbols:
+            return False
+        spans = {i.parts[0] for i in self.items(u.start, u.end) if file.text[i.span[1] :].lstrip()[:1] == b"."}
+        mine = [r for r in bound.symbol.references if u.start <= r.start < u.end]
+        looks = [r for r in mine if (r.start, r.end) in spans and not r.writes]
+        if not mine or len(looks) < len(mine) or any(deferred(r.scope, bound.scope) or shadowed(r.scope, item, bound.scope) for r in mine):
+            return False
+        bodies = [(u.start, u.end), *self.headers, *self.bodies(bound.symbol)]
+        if not all(any(a <= r.start < b for a, b in bodies) for r in bound.symbol.references if r not in bound.symbol.bindings):
+            return False
+        if any(g.kind in GROWING and u.start <= g.ref.start < u.end for g in self.uses):
+            return False
+        touch = self.effects.touch(u.start, u.end)
+        return not touch.uses & self.changers and not (touch.unseen and self.effects.escaped & self.changers)
 
+    def bodies(self, variable: Symbol) -> list[Span]:
+        """What is repeated by loops that give a variable its value on each turn."""
+        found = []
+        for s in statements(self.file, self.language):
+            block = self.language.regions.blocks(self.file, s)[0] if s.kind == "for" else None
+            if block is not None and any(s.start <= b.start < block.start for b in variable.bindings):
+                found.append((block.start, block.end))
+        return found
 
+    def loop_edits(self, u: Each, class_: str, item: str) -> list[Range]:
+        mine = [i for i in self.items(u.start, u.end) if self.file.slice(*i.parts[0]) == u.loop.name]
+        return [(*u.loop.header, self.write.each(class_, item, self.collection)), *((*i.span, item) for i in mine)]

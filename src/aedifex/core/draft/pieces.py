@@ -15,9 +15,7 @@ from dataclasses import dataclass, field
 
 from ..program.language import Language, reread
 from ..program.model import Program, SourceFile, Statement, Symbol
-from ..survey.families import families
 from ..survey.flow import Flow
-from ..survey.groups import first_word
 from ..survey.region import Region, all_blocks, deferred, further, interface, region_of, state_names
 from ..survey.repeats import repeats
 from ..survey.state import classify
@@ -26,7 +24,10 @@ from .lifting import Lifter, Unliftable
 from .lines import Place, lines_of, moved
 from .names import free, like, says
 from .records import applied
+from .things import Thing, things
 from .verbs import guarded, question, verb
+
+EACH = frozenset({"all", "each", "every"})
 
 
 @dataclass
@@ -40,6 +41,7 @@ class Piece:
     size: int = 0
     several: bool = False
     app: bool = False  # it is to be a method of the app
+    of_item: bool = False  # it is to be a method of one object of a list
     also: list[int] = field(default_factory=list)  # lines where the same stands
     takes: set[str] = field(default_factory=set)  # what it is handed, once it is lifted
 
@@ -108,63 +110,44 @@ def without(why: str, names: Mapping[str, Piece]) -> str:
     return f"{head}used by the same functions ({', '.join(left)})" if left else f"{head}worked on together"
 
 
-@dataclass(frozen=True)
-class Thing:
-    """The variables of one object; ``number`` of a numbered one, -1 for the only one."""
-
-    stem: str
-    number: int
-    roles: dict[Symbol, str]
-
-    def __hash__(self) -> int:
-        return hash((self.stem, self.number))
-
-
-def things(file: SourceFile, language: Language, free_: Sequence[Symbol]) -> list[list[Thing]]:
-    """Rows of objects that variables tell of by their names: numbered copies, and those with a first word in common."""
-    found = []
-    for family in families(file, language, list(free_)):
-        stem = family.stem or (family.told.told[0] if family.told is not None else "")
-        if stem:
-            found.append([
-                Thing(stem, n, {row[n]: p for p, row in family.variables.items() if n in row}) for n in family.numbers
-            ])  # fmt: skip
-    taken = {s for row in found for t in row for s in t.roles}
-    stems: dict[str, dict[Symbol, str]] = {}
-    for s in free_:
-        if s not in taken and (word := first_word(s.name, language.write.words)):
-            stems.setdefault(word, {})[s] = s.name
-    return found + [[Thing(word, -1, roles)] for word, roles in stems.items() if len(roles) > 1]
-
-
-def pieces(file: SourceFile, language: Language, free_: Sequence[Symbol]) -> list[Piece]:
-    """What is to be lifted, in source order. ``free_``: the variables that may become fields."""
+def pieces(file: SourceFile, language: Language, free_: Sequence[Symbol], items: Sequence[Thing] = ()) -> list[Piece]:
+    """What is to be lifted, in source order. ``free_``: the variables that may become fields; ``items``: objects of lists."""
     used = {n for s in file.scope.walk() for n in s.symbols} | set(language.builtins)
     found: list[Piece] = []
-    for row in things(file, language, free_):
+    for row in [*things(file, language, free_), *([t] for t in items)]:
         for group in outermost(list(matched(file, language, row, regions(file, language, row)))):
             named = frozenset(s.name for t in row for s in t.roles)
             words = named_after(group[0], row[0])
             if not words:
                 continue
             stem = "" if row[0].stem in words and row[0].number < 0 else row[0].stem
-            base = free(language.write.member_name([*words, *([stem] if stem else [])], like(file)), used)
+            base = free(named_apart(group[0], row[0], words, [stem] if stem else [], used), used)
             for r, thing in zip(group, row, strict=True):
                 name = base if thing.number < 0 else f"{base}{thing.number}"
                 used.add(name)
                 more = [o.line for o in repeats(r)]
-                found.append(Piece(lines_of(file, r.start, r.end, bool(r.statements)), name, r, named, r.end - r.start, len(row) > 1, False, more))
+                found.append(Piece(lines_of(file, r.start, r.end, bool(r.statements)), name, r, named, r.end - r.start, len(row) > 1, False, thing.of_item, more))
             used.add(base)
     return sorted(found, key=lambda p: p.region.start)
 
 
+def named_apart(region: Region, thing: Thing, words: list[str], stem: list[str], used: set[str]) -> str:
+    """A name of words; with what is set, where another piece of the same object has the short one."""
+    write = region.language.write
+    name, own = write.member_name([*words, *stem], like(region.file)), thing.spoken(write)
+    set_ = [own[r.name][-1] for r in region.file.within(region.start, region.end) if (r.writes or r.mutates) and r.name in own]
+    longer = write.member_name([*words, *set_[:1], *stem], like(region.file))
+    return str(longer if name in used and set_ and set_[0] not in words and longer not in used else name)
+
+
 def named_after(region: Region, thing: Thing) -> list[str]:
     write = region.language.write
-    own = list(thing.roles)
+    own = thing.spoken(write)
     f = region.function
     starts = f is not None and any(s.kind == "guard" and s.start <= f.start < s.end for s in region.file.statements)
+    starts = starts or (f is not None and f.name in region.language.hooks(region.file))
     if f is not None and not starts and len(region.statements) * 2 >= len(region.body):
-        words = [w for w in write.words(f.name) if not says(w, {thing.stem})]
+        words = [w for w in write.words(f.name) if not says(w, {thing.stem}) and w not in EACH]
         if words:  # most of what that function does
             return list(words)
     if region.statements:
@@ -180,6 +163,7 @@ def matched(
     for thing, region in found:
         refs = file.within(region.start, region.end)
         edits = [(r.start, r.end, "\1" + thing.roles[r.symbol]) for r in refs if r.symbol in thing.roles]
+        edits += [(*span, "\2") for span in thing.indexes(region.start, region.end)]
         shape = tuple(language.tokens(file, region.start, region.end, edits))
         shapes.setdefault(shape, {}).setdefault(thing, region)
     for by_thing in shapes.values():
@@ -273,7 +257,7 @@ def bodies(file: SourceFile, language: Language, state: set[Symbol], row: list[T
     for f in sorted(holders, key=lambda f: f.start):
         used = {r.symbol for r in file.within(f.start, f.end)} & state
         theirs = [t for t in row if used & set(t.roles)]
-        own = len(theirs) == 1 and (theirs[0].number >= 0 or len(used & set(theirs[0].roles)) * 2 >= len(used))
+        own = len(theirs) == 1 and theirs[0].own_code(f, used)
         if theirs and not own:
             yield language.body(file, f), True
 
@@ -297,11 +281,12 @@ def runs(
         if run and i > run[-1] + 1:
             yield [block[j] for j in run]
             run = []
-        if of_one(file, language, block[i], thing, state):
-            run.append(i)
-        elif run:
+        mine = of_one(file, language, block[i], thing, state)
+        if run and not (mine and thing.one(file, block[run[0]].start, block[i].end)):
             yield [block[j] for j in run]
             run = []
+        if mine:
+            run.append(i)
     if run:
         yield [block[j] for j in run]
 
@@ -310,7 +295,7 @@ def of_one(file: SourceFile, language: Language, s: Statement, thing: Thing, sta
     used = {r.symbol for r in file.within(s.start, s.end)} & state
     if s.kind in ("function", "class", "import", "declare", "return", "guard") or not used or not used <= set(thing.roles):
         return False
-    return quiet(file, language, s.start, s.end, thing)
+    return thing.one(file, s.start, s.end) and quiet(file, language, s.start, s.end, thing)
 
 
 def quiet(file: SourceFile, language: Language, start: int, end: int, thing: Thing) -> bool:
@@ -331,15 +316,13 @@ def alone(region: Region, thing: Thing) -> bool:
 def worth(region: Region, thing: Thing) -> bool:
     """Whether statements do more than give one variable a value."""
     refs = [r for r in region.file.within(region.start, region.end) if r.symbol in thing.roles]
-    sets = {r.symbol for r in refs if r.writes or r.mutates}
-    reads = {r.symbol for r in refs if r.role.value != "write"}
     firsts = region.function is None and all(s.kind == "guard" for s in region.around)
     if firsts and all(s.kind == "assign" for s in region.statements):
         return False  # first values
-    if not sets:
+    if not any(r.writes or r.mutates for r in refs):
         return False
     plain = all(s.kind in ("assign", "augment", "expression") for s in region.statements)
-    return len(region.statements) > 1 or not plain or (region.statements[0].kind == "assign" and bool(sets & reads))
+    return len(region.statements) > 1 or not plain or thing.worth(refs, region.statements[0])
 
 
 def conditions(
@@ -356,7 +339,9 @@ def conditions(
                 used = {r.symbol for r in file.within(start, end)} & state
                 thing = next((t for t in row if used and used <= set(t.roles)), None)
                 mine = {r.symbol for r in file.within(start, end) if thing is not None and r.symbol in thing.roles}
-                if thing is None or len(mine) < 2 or language.purity(file, (start, end)) == "effect":
+                if thing is None or len(mine) < 2 or not thing.one(file, start, end):
+                    continue
+                if not quiet(file, language, start, end, thing) if thing.of_item else language.purity(file, (start, end)) == "effect":
                     continue
                 region = region_of(file, language, start, end)
                 if region is not None and not region.statements and alone(region, thing):

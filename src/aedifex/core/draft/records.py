@@ -47,8 +47,8 @@ def records(file: SourceFile, language: Language, free: Iterable[Symbol]) -> lis
     told: dict[Symbol, list[ListUse]] = {}
     for s in module_variables(file):
         uses = language.list_uses(file, s) if s in free and s.kinds == {"variable"} else None
-        if begins_once(uses):
-            told[s] = uses or []
+        if uses := first_of_all(file, uses):
+            told[s] = uses
     found = []
     for lists in indexed_alike(file, told):
         made = Records(lists, {s: told[s] for s in lists})
@@ -57,9 +57,12 @@ def records(file: SourceFile, language: Language, free: Iterable[Symbol]) -> lis
     return found
 
 
-def begins_once(uses: list[ListUse] | None) -> bool:
-    """Whether a list is given its items in one statement at the top, before any other use of it."""
-    return bool(uses) and [i for i, u in enumerate(uses or []) if u.kind == "first"] == [0]
+def first_of_all(file: SourceFile, uses: list[ListUse] | None) -> list[ListUse]:
+    """The uses of a list that is given its items in one statement at the top, that first; none if another one may come before it."""
+    firsts = [u for u in uses or [] if u.kind == "first"]
+    if len(firsts) != 1 or any(u.span < firsts[0].span and file.function_at(u.span[0]) is None for u in uses or []):
+        return []
+    return [*firsts, *(u for u in uses or [] if u.kind != "first")]
 
 
 def wanted(file: SourceFile, language: Language, names: list[str]) -> Records | str:
@@ -67,8 +70,8 @@ def wanted(file: SourceFile, language: Language, names: list[str]) -> Records | 
     made = Records([], {})
     for name in names:
         s = file.scope.symbols.get(name)
-        uses = language.list_uses(file, s) if s is not None else None
-        if s is None or uses is None or not begins_once(uses):
+        uses = first_of_all(file, language.list_uses(file, s)) if s is not None else []
+        if s is None or not uses:
             return f"'{name}' is used in a way that a list of objects could not be"
         made.lists.append(s)
         made.uses[s] = uses
@@ -215,7 +218,7 @@ def collected(
             start, end = u.ref.start, u.ref.end
             if u.kind == "item":
                 edits += [(start, end, collection), (u.span[1], u.span[1], f".{fields[s.name][1]}")]
-            elif u.kind in ("length", "count"):
+            elif u.kind == "length":
                 edits.append((start, end, collection))
             else:
                 inner = f"{item}.{fields[s.name][1]} for {item} in {collection}"

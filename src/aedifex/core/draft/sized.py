@@ -14,10 +14,12 @@ from dataclasses import dataclass, field
 from typing import TYPE_CHECKING
 
 from ..program.language import Language
+from ..program.lists import WholeLoop
 from ..program.model import Function, SourceFile, Statement, Symbol
 from ..survey.effects import Effects
 from ..survey.region import ways_out
 from ..survey.state import constants_of, movable
+from .loops import whole_loop
 
 if TYPE_CHECKING:
     from .records import Range, Records
@@ -76,7 +78,7 @@ def filling(file: SourceFile, language: Language, made: Records, class_: str, co
     body, lists = language.body(file, f), set(made.lists)
     at = next((i for i, s in enumerate(body) if touched(effects, s, lists) or any(k == "return" for k, _ in ways_out(file, language, [s], False, False))), len(body))
     if at < len(body) and (found := in_loop(file, language, effects, made, body[at])) is not None:
-        name, opens = found
+        name, opens = found.name, found.opens
         if starts := first_items(file, language, effects, made, body[at], name):
             given = [(s.target_list, file.slice(*s.value)) for s in starts]
             start, end = starts[0].span[0], starts[-1].span[1]
@@ -126,14 +128,14 @@ def first_items(file: SourceFile, language: Language, effects: Effects, made: Re
     return found if all(language.handed_over(file, made.uses[x.target_list][0].ref) for x in found) else []
 
 
-def in_loop(file: SourceFile, language: Language, effects: Effects, made: Records, s: Statement) -> tuple[str, int] | None:
-    """(variable, where its block opens) of a loop that goes through all objects and looks at no other than that of its turn."""
+def in_loop(file: SourceFile, language: Language, effects: Effects, made: Records, s: Statement) -> WholeLoop | None:
+    """A loop that goes through all objects and looks at no other than that of its turn."""
     assert made.firsts[0].size is not None
-    bounds = {"".join(file.slice(*made.firsts[0].size).split()), *(f"{x.name}.length" for x in made.lists)}
-    found = language.whole_loop(file, s.start, s.end, bounds) if s.kind == "for" else None
-    if found is None or inside_others(effects, s, set(made.lists)) or list(ways_out(file, language, [s], False, False)):
+    bounds = {"".join(file.slice(*made.firsts[0].size).split()), *(language.write.length(x.name) for x in made.lists)}
+    found = whole_loop(file, language, s, bounds)
+    if found is None or not found.block or inside_others(effects, s, set(made.lists)) or list(ways_out(file, language, [s], False, False)):
         return None
-    name, opens = found
+    name, opens = found.name, found.opens
     changed = [r for r in file.within(opens, s.end) if r.name == name and r.writes]
     uses = [u for x in made.lists for u in made.uses[x] if opens <= u.ref.start < s.end]
     breaks = [k for b in language.regions.blocks(file, s) for k, _ in ways_out(file, language, b.statements, False, False) if k != "continue"]

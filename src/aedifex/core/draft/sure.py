@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from ..program.language import Language
 from ..program.lists import ListUse
-from ..program.model import Function, SourceFile, Statement, Symbol
+from ..program.model import Function, SourceFile, Symbol
 from ..survey.effects import Effects
-from ..survey.region import all_blocks
+from .loops import whole_loops
 from .records import Records
 
 DEEP = 8  # functions that hand an index on
@@ -26,12 +26,8 @@ class Checker:
         self.least = len(made.firsts[0].parts)
         self.shrinking = [u for s in made.lists for u in made.uses[s] if u.kind in ("delete", "empty")]
         self.changers = {f.symbol for f in file.tops for u in self.shrinking if f.start <= u.ref.start < f.end}
-        bounds = {f"{s.name}.length" for s in made.lists} | ({str(n) for n in range(1, self.least + 1)} if not self.shrinking else set())
-        self.loops = [(s, found) for s in self.statements() if s.kind == "for" and (found := language.whole_loop(file, s.start, s.end, bounds)) is not None]
-
-    def statements(self) -> list[Statement]:
-        rows = [self.file.statements, *(self.language.body(self.file, f) for f in self.file.functions_sorted)]
-        return [s for row in rows for s in [*row, *(x for _, b in all_blocks(self.file, self.language, row) for x in b.statements)]]
+        bounds = {language.write.length(s.name) for s in made.lists} | ({str(n) for n in range(1, self.least + 1)} if not self.shrinking else set())
+        self.loops = whole_loops(file, language, bounds)
 
     def sure(self, index: tuple[int, int], depth: int = 0) -> bool:
         text = self.file.slice(*index)
@@ -44,8 +40,8 @@ class Checker:
 
     def counted(self, s: Symbol, at: int) -> bool:
         """Whether it counts through the list in a loop that takes nothing out."""
-        for loop, (name, opens) in self.loops:
-            if opens <= at < loop.end and s.name == name and all(loop.start <= b.start < opens for b in s.bindings):
+        for loop, counting in self.loops:
+            if counting.opens <= at < loop.end and s.name == counting.name and all(loop.start <= b.start < counting.opens for b in s.bindings):
                 return not self.shrinks(loop.start, loop.end)
         return False
 

@@ -3,17 +3,18 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from typing import Any
 
-from ..program.model import SourceFile, Symbol
+from ..program.model import SourceFile
 from ..survey.region import Region, chain
 from .wording import singular
 
 ARTICLES = frozenset("the a an its their this that to of on in at by with from for and or all each every now then one".split())  # noqa: SIM905
 STATES = frozenset("open closed shut on off active enabled visible shown hidden up down lit".split())  # noqa: SIM905
+Spoken = Mapping[str, Sequence[str]]  # variables of one object → the words that say what they are
 MOST = 3  # words of a name
-LIMITED = re.compile(r"[a-z_]\w*(<|>|<=|>=)[(]?-?(\d[\d.]*|[A-Z][A-Z_0-9]*|width|height)([-+*/]\w+)?[)]?", re.ASCII)
+LIMITED = re.compile(r"[a-z_]\w*(?:\[\w+\])?(<|>|<=|>=)[(]?-?(\d[\d.]*|[A-Z][A-Z_0-9]*|width|height)([-+*/]\w+)?[)]?", re.ASCII)
 SPEEDS = ("speed", "velocity", "vel", "dx", "dy", "vx", "vy", "step", "direction")
 
 
@@ -28,27 +29,26 @@ def remark(file: SourceFile, region: Region, write: Any) -> list[str]:
     return found if 1 <= len(found) <= MOST else []
 
 
-def verb(region: Region, own: Sequence[Symbol], stem: str, write: Any) -> list[str]:
+def verb(region: Region, own: Spoken, stem: str, write: Any) -> list[str]:
     """Words for statements that change variables of one object. ``own``: these, in order."""
     file, language = region.file, region.language
     if said := remark(file, region, write):
         return said
     texts = [language.tokens(file, s.start, s.end, []) for s in region.statements]
-    names = {s.name for s in own}
-    set_ = list(dict.fromkeys(r.name for r in file.within(region.start, region.end) if r.writes and r.name in names))
-    last = [write.words(n)[-1].rstrip("0123456789") or write.words(n)[-1] for n in set_]
+    set_ = list(dict.fromkeys(r.name for r in file.within(region.start, region.end) if (r.writes or r.mutates) and r.name in own))
+    last = [own[n][-1].rstrip("0123456789") or own[n][-1] for n in set_]
     flat = [t for row in texts for t in row]
-    if len(set_) == 1 and len(texts) == 1 and ("not" in flat or "!" in flat) and flat.count(set_[0]) == 2 and len(flat) <= 5:
-        words = [w for w in write.words(set_[0]) if (w.rstrip("0123456789") or w) != stem]
+    if len(set_) == 1 and len(texts) == 1 and turned(flat, set_[0], ("not", "!")):
+        words = [w for w in own[set_[0]] if (w.rstrip("0123456789") or w) != stem]
         return ["toggle", *(words[:-1] if len(words) > 1 and words[-1] in STATES else words)]
-    if len(set_) == 1 and len(texts) == 1 and flat[:4] == [set_[0], "=", "-", set_[0]]:
+    if len(set_) == 1 and len(texts) == 1 and turned(flat, set_[0], ("-",)):
         return ["reverse", *last]
     grown = re.search(r"(\w+) \. (?:append|add|push) \(", " ".join(flat))
-    if grown is not None and grown[1] in names:
-        return ["add", singular(write.words(grown[1])[-1])]
-    if (subject := handed_key(region, names)) is not None:
+    if grown is not None and grown[1] in own:
+        return ["add", singular(own[grown[1]][-1])]
+    if (subject := handed_key(region, own)) is not None:
         return subject
-    if any(w in SPEEDS for n in names & set(flat) for w in write.words(n)) or set(last) <= {"x", "y"}:
+    if any(w in SPEEDS for n in set(own) & set(flat) for w in own[n]) or (set_ and set(last) <= {"x", "y"}):
         return ["move"]
     plain = all(s.kind == "assign" and s.value is not None and language.purity(file, s.value) == "literal" for s in region.statements)
     if plain and len(set_) > 1:
@@ -58,17 +58,26 @@ def verb(region: Region, own: Sequence[Symbol], stem: str, write: Any) -> list[s
     return ["update", *last[:1]] if len(set_) == 1 else ["update"]
 
 
-def handed_key(region: Region, names: set[str]) -> list[str] | None:
+def turned(tokens: Sequence[str], name: str, signs: Sequence[str]) -> bool:
+    """Whether a statement gives a variable, or its item, the opposite of what it has."""
+    if "=" not in tokens:
+        return False
+    at = list(tokens).index("=")
+    left, right = list(tokens[:at]), [t for t in tokens[at + 1 :] if t != ";"]
+    return left[0] == name and right[:1] in [[s] for s in signs] and right[1:] == left
+
+
+def handed_key(region: Region, own: Spoken) -> list[str] | None:
     """Words for a row of branches that look at one thing that is handed over: it is handled; steering, where only speeds are set."""
     file, s = region.file, region.statements[0]
     blocks = chain(file, region.language, s) if len(region.statements) == 1 else []
     if len(blocks) < 3:
         return None
-    first = next((r for r in file.within(s.start, blocks[0].start) if r.name not in names and r.symbol is not None and "variable" in r.symbol.kinds), None)
+    first = next((r for r in file.within(s.start, blocks[0].start) if r.name not in own and r.symbol is not None and "variable" in r.symbol.kinds), None)
     if first is None:
         return None
-    written = {r.name for r in file.within(s.start, s.end) if r.writes and r.name in names}
-    if written and all(region.language.write.words(n)[-1] in SPEEDS for n in written):
+    written = {r.name for r in file.within(s.start, s.end) if r.writes and r.name in own}
+    if written and all(own[n][-1] in SPEEDS for n in written):
         return ["steer"]
     return ["handle", *region.language.write.words(first.member or first.name)]
 
@@ -77,14 +86,15 @@ WORDS = {">": "over", ">=": "reaches", "<": "under", "<=": "within", "==": "is",
          "and": "and", "&&": "and", "or": "or", "||": "or", "not": "not", "!": "not", "in": "in"}  # fmt: skip
 
 
+LIMITS = frozenset(["over", "under", "reaches", "within"])
+NUMBER = re.compile(r"\d{1,3}")
 JOINING = frozenset(["and", "or", "is", "in", "over", "under", "reaches", "within"])
 
 
-def question(region: Region, own: Sequence[Symbol], stem: str, write: Any) -> list[str]:
-    """Words for a condition, read aloud without its numbers and what is handed to it; none if that would be long."""
-    names = {s.name for s in own}
-    used = {r.name for r in region.file.within(region.start, region.end)} & names
-    if used and {write.words(n)[-1] for n in used} <= {"x", "y"} and b"==" in region.file.text[region.start : region.end]:
+def question(region: Region, own: Spoken, stem: str, write: Any) -> list[str]:
+    """Words for a condition, read aloud without long numbers and what is handed to it; none if that would be long."""
+    used = {r.name for r in region.file.within(region.start, region.end)} & set(own)
+    if used and {own[n][-1] for n in used} <= {"x", "y"} and b"==" in region.file.text[region.start : region.end]:
         return ["is", "at"]
     if words := bounds(region):
         return words
@@ -92,8 +102,10 @@ def question(region: Region, own: Sequence[Symbol], stem: str, write: Any) -> li
     for token in region.language.tokens(region.file, region.start, region.end, []):
         if token in WORDS:
             found += WORDS[token].split("_")
-        elif token in names:
-            found += [b for w in write.words(token) if (b := w.rstrip("0123456789") or w) != stem]
+        elif token in own:
+            found += [b for w in own[token] if (b := w.rstrip("0123456789") or w) != stem]
+        elif NUMBER.fullmatch(token) and found and found[-1] in LIMITS:
+            found.append(token)
     while found and found[0] in JOINING:
         found.pop(0)
     while found and found[-1] in JOINING:

@@ -13,7 +13,7 @@ from .errors import AedifexError
 from .inline import Inline
 from .joined import join, main_first
 from .keyed import Keyed
-from .lists import ListUse
+from .lists import ListUse, WholeLoop
 from .model import Argument, Call, Function, Problem, Program, Reference, SourceFile, Statement, Symbol
 from .pause import uncollected
 from .snapshot import Snapshot, project_files
@@ -156,8 +156,8 @@ class Language(Protocol):
         """Whether whatever can be an item of a list, from where that is declared, can be handed over as such."""
         ...
 
-    def whole_loop(self, file: SourceFile, start: int, end: int, bounds: set[str]) -> tuple[str, int] | None:
-        """(its variable, where its block opens) of a loop that counts from nothing up to one of the bounds; None if a statement is no such loop."""
+    def whole_loop(self, file: SourceFile, start: int, end: int, bounds: set[str]) -> WholeLoop | None:
+        """A statement as a loop that counts from nothing up to one of the bounds (texts without spaces); None if it is none."""
         ...
 
     def inlines(self, file: SourceFile) -> list[Inline]:

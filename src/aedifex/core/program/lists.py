@@ -18,8 +18,6 @@ class ListUse:
     - first: the statement at the top that gives it its items (``parts``: the items);
     - item: one item (``parts``: the index);
     - length: how many there are;
-    - count: a loop that counts through the indexes (``parts``: its variable, what it goes through, all loops that bind the variable;
-      ``block``: where its body starts);
     - append, delete: a statement of its own (``parts``: the new item, the index; none for the last one);
     - empty: a statement that takes all out, or gives it a new list without items;
     - each: what goes through all of them, one after another;
@@ -36,6 +34,17 @@ class ListUse:
     block: int = -1
     bound: bool = False
     size: Span | None = None
+
+
+@dataclass(frozen=True)
+class WholeLoop:
+    """A loop that counts from nothing up to a bound. ``name``: its variable; ``header``: what says so, as ``write.each`` replaces it;
+    ``opens``: where what it repeats begins; ``block``: whether that is a block."""
+
+    name: str
+    header: Span
+    opens: int
+    block: bool = True
 
 
 def uses_of(symbol: Symbol, told: Callable[[Reference], ListUse | None]) -> list[ListUse] | None:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from ...program.lists import ListUse, Span, same, span, uses_of
+from ...program.lists import ListUse, Span, WholeLoop, same, span, uses_of
 from ...program.model import Reference, SourceFile, Symbol
 
 NARROW = frozenset({"byte", "short", "char"})  # to these a number is fitted in a list of values, but not where it is handed over
@@ -61,18 +61,22 @@ def kind_of(file: SourceFile, ref: Reference) -> str:
     return text.removesuffix("[]") if text.count("[") == 1 else ""
 
 
-def whole_loop(file: SourceFile, start: int, end: int, bounds: set[str]) -> tuple[str, int] | None:
-    """(its variable, where its block opens) of a loop that counts from nothing up to one of the bounds; None if a statement is no such loop."""
+def whole_loop(file: SourceFile, start: int, end: int, bounds: set[str]) -> WholeLoop | None:
+    """A loop that counts with ``for`` and ``++``."""
     node = file.tree.root_node.named_descendant_for_byte_range(start, end)
     init, test, step, body = (node.child_by_field_name(n) for n in ("init", "condition", "update", "body"))
-    if node.type != "for_statement" or init is None or test is None or step is None or body.type != "block" or init.type != "local_variable_declaration":
+    if node.type != "for_statement" or init is None or test is None or step is None or init.type not in ("local_variable_declaration",):
         return None
     parts = [c for c in init.named_children if c.type == "variable_declarator"]
+    value = parts[0].child_by_field_name("value") if len(parts) == 1 else None
     name = parts[0].child_by_field_name("name").text.decode() if len(parts) == 1 else ""
-    zero = bool(name) and parts[0].child_by_field_name("value") is not None and parts[0].child_by_field_name("value").text == b"0"
-    words = ["".join(file.slice(n.start_byte, n.end_byte).split()) for n in (test, step)]
+    words = ["".join(file.slice(*span(n)).split()).rstrip(";") for n in (test, step)]
     up = words[1] in (f"{name}++", f"++{name}", f"{name}+=1")
-    return (name, body.start_byte + 1) if zero and up and any(words[0] == f"{name}<{b}" for b in bounds) else None
+    zero = value is not None and value.text == b"0" and not any(c.type.endswith("comment") for c in node.named_children)
+    if not zero or not up or not any(words[0] == f"{name}<{b}" for b in bounds):
+        return None
+    block = body.type == "block"
+    return WholeLoop(name, (init.start_byte, step.end_byte), body.start_byte + block, block)
 
 
 def item_value(file: SourceFile, start: int, end: int) -> Span | None:

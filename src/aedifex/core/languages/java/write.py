@@ -221,6 +221,15 @@ def filled(lead: str, unit: str, name: str, index: str, object_: str) -> str:
     return f"{lead}for (int {index} = 0; {index} < {name}.length; {index}++) {{\n{lead}{unit}{placed(name, index, object_)}\n{lead}}}\n"
 
 
+def length(name: str) -> str:
+    return f"{name}.length"
+
+
+def each(class_: str, item: str, collection: str) -> str:
+    """What a loop says that goes through objects."""
+    return f"{class_} {item} : {collection}"
+
+
 # -- methods -------------------------------------------------------------------------------------
 
 

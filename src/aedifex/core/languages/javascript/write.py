@@ -80,6 +80,15 @@ def appended(file: SourceFile, name: str, object_: str) -> str:
     return f"{name}.push({object_}){end(file)}"
 
 
+def length(name: str) -> str:
+    return f"{name}.length"
+
+
+def each(class_: str, item: str, collection: str) -> str:
+    """What a loop says that goes through objects."""
+    return f"const {item} of {collection}"
+
+
 CONSTRUCTOR = "constructor"
 DESTRUCTOR = ""
 BLANKS = 1  # blank lines between definitions

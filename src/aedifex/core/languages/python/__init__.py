@@ -11,7 +11,7 @@ from ...program.model import Function, Problem, Program, SourceFile, Statement
 from . import launch, opening, regions, write
 from .imports import imported, imported_word, module_word
 from .keyed import keyed
-from .lists import list_uses
+from .lists import list_uses, whole_loop
 from .literals import literals
 from .namespaces import confined
 from .pure import BUILTINS, apis, node_at, purity, type_of
@@ -67,7 +67,7 @@ class Python:
     item_type = staticmethod(lambda file, ref: "")
     item_value: Callable[[SourceFile, int, int], tuple[int, int] | None] = staticmethod(lambda file, start, end: None)
     handed_over = staticmethod(lambda file, ref: True)
-    whole_loop: Callable[[SourceFile, int, int, set[str]], tuple[str, int] | None] = staticmethod(lambda file, start, end, bounds: None)
+    whole_loop = staticmethod(whole_loop)
     unpacked = staticmethod(unpacked)
     literals = staticmethod(literals)
     count = staticmethod(lambda statement: count(statement.node))

@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from typing import Any
 
-from ...program.lists import ListUse, Span, same, span, uses_of
+from ...program.lists import ListUse, Span, WholeLoop, same, span, uses_of
 from ...program.model import Reference, SourceFile, Symbol
 
 EACH = frozenset({"sum", "max", "min", "any", "all", "sorted", "list", "tuple", "set", "zip", "enumerate", "map", "filter"})
@@ -101,31 +102,31 @@ def argument(file: SourceFile, ref: Reference, node: Any, call: Any) -> ListUse 
         return None
     name = callee.text.decode("utf-8", "replace")
     if name == "len" and len(args) == 1:
-        return counting(file, ref, call) or ListUse("length", ref, span(call))
+        return ListUse("length", ref, span(call))
     if name in ALL or (name in ("max", "min") and len([a for a in args if a.type != "keyword_argument"]) > 1):
         return ListUse("all", ref, span(node))
     return ListUse("each", ref, span(node)) if name in EACH and not (name in ("map", "filter") and same(args[0], node)) else None
 
 
-def counting(file: SourceFile, ref: Reference, length: Any) -> ListUse | None:
-    """``for i in range(len(items)):``"""
-    outer = length.parent.parent if length.parent.type == "argument_list" else None
-    if outer is None or outer.type != "call" or outer.child_by_field_name("function").text != b"range" or len(length.parent.named_children) != 1:
+def whole_loop(file: SourceFile, start: int, end: int, bounds: set[str]) -> WholeLoop | None:
+    """``for i in range(bound):``"""
+    node = file.tree.root_node.named_descendant_for_byte_range(start, end)
+    if node.type != "for_statement" or node.children[0].type == "async":
         return None
-    loop, left = outer.parent, outer.parent.child_by_field_name("left")
-    if loop.type != "for_statement" or not same(loop.child_by_field_name("right"), outer) or left.type != "identifier":
+    left, right, body = (node.child_by_field_name(n) for n in ("left", "right", "body"))
+    if left.type != "identifier" or right.type != "call" or right.child_by_field_name("function").text != b"range":
         return None
-    if not is_builtin(file, outer.child_by_field_name("function")):
+    args = right.child_by_field_name("arguments").named_children
+    called = [right.child_by_field_name("function"), *(n for n in descend(right) if n.type == "identifier" and n.text == b"len")]
+    if len(args) != 1 or "".join(file.slice(*span(args[0])).split()) not in bounds or not all(is_builtin(file, n) for n in called):
         return None
-    bound = next(r for r in file.within(left.start_byte, left.start_byte + 1))
-    others = [span(n) for r in (bound.symbol.bindings if bound.symbol else ()) if (n := loop_of(file, r)) is not None]
-    return ListUse("count", ref, span(loop), (span(left), span(outer), *others), loop.child_by_field_name("body").start_byte)
+    return WholeLoop(left.text.decode("utf-8", "replace"), (left.start_byte, right.end_byte), body.start_byte)
 
 
-def loop_of(file: SourceFile, ref: Reference) -> Any:
-    """The loop that binds a name and nothing else."""
-    node = file.tree.root_node.named_descendant_for_byte_range(ref.start, ref.end)
-    return node.parent if node.parent.type == "for_statement" and same(node.parent.child_by_field_name("left"), node) else None
+def descend(node: Any) -> Iterator[Any]:
+    for child in node.named_children:
+        yield child
+        yield from descend(child)
 
 
 def is_builtin(file: SourceFile, node: Any) -> bool:

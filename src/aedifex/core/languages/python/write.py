@@ -132,6 +132,15 @@ def appended(file: SourceFile, name: str, object_: str) -> str:
     return f"{name}.append({object_})"
 
 
+def length(name: str) -> str:
+    return f"len({name})"
+
+
+def each(class_: str, item: str, collection: str) -> str:
+    """What a loop says that goes through objects."""
+    return f"{item} in {collection}"
+
+
 def method_place(file: SourceFile, scope: Scope) -> tuple[int, str, str]:
     """Where a class gets another method, and what must stand before and after it."""
     at = line_end(file, scope.end - 1 if scope.end else 0)
