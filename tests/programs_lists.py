@@ -18,7 +18,7 @@ class ListMaker:
         self.stem = rng.choice(["", "tram_", "stop_"])
         self.lists = [self.stem + p for p in rng.sample(PARTS, rng.randint(2, 4))]
         self.size = rng.randint(0, 3)
-        lines = ["LIMIT = 5", "turns = 0", ""]
+        lines = ["LIMIT = 5", "turns = 0", "kept = []", ""]
         for name in self.lists:
             lines += ["# what is known"] * (rng.random() < 0.2)
             items = ", ".join(str(rng.randint(0, 9)) for _ in range(self.size))
@@ -26,12 +26,14 @@ class ListMaker:
             lines.append(f"{name} = {f'[{rng.randint(0, 9)}] * {self.size}' if same else f'[{items}]'}" + "  # as read" * (rng.random() < 0.2))
             lines += ["spare = 3"] * (rng.random() < 0.1)
         self.calls: list[str] = []
-        for make in rng.sample([self.add, self.change, self.ask, self.take, self.tell, self.reset, self.swap, self.find], rng.randint(3, 8)):
+        above = len(lines) if rng.random() < 0.7 else 4  # functions stand below the lists, or above them
+        lists, lines = lines[above:], lines[:above]
+        for make in rng.sample([self.add, self.change, self.ask, self.take, self.tell, self.reset, self.swap, self.find, self.pass_over], rng.randint(3, 8)):
             lines += ["", "", *make()]
-        lines += ["", ""]
+        lines += ["", "", *lists]
         for _ in range(rng.randint(3, 9)):
-            lines += self.main()
-        lines += [f"print({', '.join(self.lists)}, turns)"]
+            lines += self.main() if rng.random() < 0.7 else self.over()
+        lines += [f"print({', '.join(self.lists)}, turns, [f() for f in kept])"]
         return "\n".join(lines) + "\n"
 
     def pick(self) -> str:
@@ -104,6 +106,28 @@ class ListMaker:
         a, b = self.pick(), self.pick()
         self.calls.append("print(find_it({n}))")
         return ["def find_it(what):", f"    for i in range(len({a})):", f"        if {a}[i] == what or {b}[i] > 7:", "            return i", "    return -1"]
+
+    def over(self) -> list[str]:
+        """A loop that counts, with lines over the item of its turn."""
+        rng, found = self.rng, []
+        i = rng.choice(["i", "i", "i", "k"])
+        for _ in range(rng.randint(1, 4)):
+            a, b, n = self.pick(), self.pick(), rng.randint(0, 9)
+            found += rng.choice([
+                [f"{a}[{i}] += {b}[{i}]"], [f"{a}[{i}] = {b}[{i}] * 2 - {a}[{i}]"], [f"{a}[{i}] = {n}", f"{b}[{i}] = {n} - {a}[{i}]"],
+                [f"if {a}[{i}] > {n}:", f"    {b}[{i}] -= 1", f"    {a}[{i}] = {rng.choice(['0', 'LIMIT', 'turns', i])}"],
+                [f"if {a}[{i}] > {n} and {b}[{i}] < LIMIT:", rng.choice(["    turns += 1", "    continue", "    break", f"    print({i})"])],
+                [f"turns += {a}[{i}]"], [f"print({a}[{i}], {b}[{i}])"], [f"kept.append(lambda: {a}[{i}] + {b}[{i}])"] if rng.random() < 0.3 else [f"{a}[{i}] += turns"],
+                [f"{a}[{i}], {b}[{i}] = {b}[{i}], {a}[{i}]"], [f"while {a}[{i}] < {n}:", f"    {a}[{i}] += 1", f"    {b}[{i}] += 2"],
+                [f"{i} = {i} + 0"] if rng.random() < 0.3 else [f"{a}[{i}] -= 1", f"{b}[{i}] = max({a}[{i}], {n})"],
+            ])  # fmt: skip
+        bound = rng.choice([f"len({self.pick()})", f"len({self.pick()})", str(self.size), "LIMIT"])
+        last = rng.choice([[], [], ["else:", "    print('all')"], [f"print({i} if {bound} else 0)"]])
+        return [f"for {i} in range({bound}):", *(f"    {line}" for line in found), *last]
+
+    def pass_over(self) -> list[str]:
+        self.calls += ["pass_over()"] * 2
+        return ["def pass_over():", "    global turns", *(f"    {line}" for _ in range(self.rng.randint(1, 2)) for line in self.over())]
 
     def main(self) -> list[str]:
         rng, a = self.rng, self.pick()

@@ -47,7 +47,17 @@ class Asked:
         at, before, after = write.method_place(file, scope)
         text = text if text.endswith("\n") else text + "\n"
         new = write.with_newlines(f"{before}\n{text}{after}", write.newline(file))
-        return [*edits, (at, at, new), (write.blank_before(file, start), end, "")]
+        return [*edits, (at, at, new), (write.blank_before(file, start), self.closed_up(start, end), "")]
+
+    def closed_up(self, start: int, end: int) -> int:
+        """Where what goes with a function ends: one blank line is enough between what is neither function nor class."""
+        tops = self.file.statements
+        beside = [*(s for s in tops if s.end <= start)][-1:], [s for s in tops if s.start >= end][:1]
+        if not all(beside) or any(s.kind in ("function", "class") for row in beside for s in row):
+            return end
+        gap = self.file.slice(end, beside[1][0].start)
+        blank = [line for line in gap[: len(gap) - len(gap.lstrip())].splitlines(keepends=True) if line.endswith("\n")]
+        return end + sum(len(line) for line in blank[:-1])
 
     def call_edits(self, f: Function, call: Call, param: str, name: str) -> list[Range]:
         """The argument goes in front of the call."""

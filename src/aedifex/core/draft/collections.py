@@ -224,7 +224,8 @@ def proposed(program: Program, file: SourceFile, found: Records, taken: set[str]
         if all(1 < len(x.name) < 4 and x.name[0] == words[0][0] for x in found.lists):
             short = s.name[1:]  # bx, by of a bubble
         if short == item:  # the list is named for the things: what it holds of them is most likely what they are called
-            texts = all(program.language.type_of(file, part) == "str" for part in found.uses[s][0].parts)
+            parts, kind = found.uses[s][0].parts, program.language.item_type(file, found.uses[s][0].ref)
+            texts = all(program.language.type_of(file, part) == "str" for part in parts) if parts else kind.lower() == "string"
             short = "name" if texts else "value"
         short = free(short if write.is_name(short) else one, held)
         held.add(short)

@@ -119,7 +119,9 @@ def bounds(region: Region) -> list[str]:
     parts = re.split(r"\bor\b|\|\|", text) if re.search(r"\bor\b|\|\|", text) else re.split(r"\band\b|&&", text)
     if len(parts) < 2 or not all(LIMITED.fullmatch("".join(p.split()).strip("()")) for p in parts):
         return []
-    return ["is", "outside"] if re.search(r"\bor\b|\|\|", text) else ["is", "inside"]
+    if re.search(r"\bor\b|\|\|", text):
+        return ["is", "outside"]
+    return ["is", "inside"] if "<" in text else []
 
 
 def guarded(region: Region, stem: str, write: Any) -> list[str]:

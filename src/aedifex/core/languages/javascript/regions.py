@@ -7,6 +7,7 @@ from typing import Any
 
 from ...program import braces
 from ...program.model import Block, Function, SourceFile, Statement, Symbol
+from .lists import PLAIN, written_types
 from .structure import statement, statements
 from .words import end as mark
 from .words import gap, old_style
@@ -76,13 +77,16 @@ def result_of(file: SourceFile, start: int, end: int) -> str:
 
 
 def declared_as(file: SourceFile, symbol: Symbol) -> tuple[str, str]:
-    """By which word a variable is declared, and its type where one is written."""
+    """By which word a variable is declared, and its type where one is written, or where the language takes it from a plain first value."""
     first = min(symbol.bindings, key=lambda r: r.start, default=None)
     if first is None:
         return "", ""
     node: Any = file.tree.root_node.named_descendant_for_byte_range(first.start, first.end)
     kind = node.parent.child_by_field_name("type") if node.parent is not None else None
     type_ = file.slice(kind.start_byte, kind.end_byte).lstrip(": ") if kind is not None else ""
+    value = node.parent.child_by_field_name("value") if node.parent is not None and node.parent.type == "variable_declarator" else None
+    if not type_ and value is not None and written_types(file):
+        type_ = PLAIN.get(value.type, "")
     at = node
     while at is not None and at.type not in ("lexical_declaration", "variable_declaration", "for_in_statement", "formal_parameters", "program"):
         at = at.parent

@@ -24,6 +24,7 @@ from ...program.layout import (  # noqa: F401  (part of what a writer offers)
 from ...program.model import Function, Reference, Scope, SourceFile, Statement, Symbol
 from . import bases  # noqa: F401
 from .bases import class_head
+from .write_lists import appended, each, length, listed  # noqa: F401
 
 KEYWORDS = frozenset(keyword.kwlist) | frozenset(keyword.softkwlist)
 ENTRY_GUARD = 'if __name__ == "__main__":'
@@ -119,26 +120,6 @@ def class_variable(file: SourceFile, name: str, value: str, type_: str) -> str:
 
 def class_around(file: SourceFile, unit: str, name: str, method: str) -> str:
     return class_head(name) + method
-
-
-def listed(file: SourceFile, name: str, class_: str, objects: Sequence[str], unit: str) -> str:
-    """The statement that makes a list of objects."""
-    line = f"{name} = [{', '.join(objects)}]"
-    return line if len(line) <= 100 else f"{name} = [\n" + "".join(f"{unit}{o},\n" for o in objects) + "]"
-
-
-def appended(file: SourceFile, name: str, object_: str) -> str:
-    """The statement that adds an object to a list."""
-    return f"{name}.append({object_})"
-
-
-def length(name: str) -> str:
-    return f"len({name})"
-
-
-def each(class_: str, item: str, collection: str) -> str:
-    """What a loop says that goes through objects."""
-    return f"{item} in {collection}"
 
 
 def method_place(file: SourceFile, scope: Scope) -> tuple[int, str, str]:
