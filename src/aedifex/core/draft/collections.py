@@ -76,7 +76,8 @@ def keyed_class(program: Program, file: SourceFile, found: Keyed, roots: list[Sy
     if len(roots) > 1 and roots[0] not in found.lists:
         words = [w.rstrip("0123456789") or w for w in words]
     base = write.class_name(words)
-    design = ClassDesign(free(base if write.is_name(base) else "Record", used))
+    name = found.named.name if found.named is not None else free(base if write.is_name(base) else "Record", used)
+    design = ClassDesign(name)
     for s in roots:
         several = s in found.lists
         name = free(write.member_name(words, s.name), {r.name for r in roots}) if several else s.name

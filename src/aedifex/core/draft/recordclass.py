@@ -39,20 +39,29 @@ def record_edits(file: SourceFile, language: Language, found: Keyed, class_: str
         right = len(file.text[start : end - 1]) - len(file.text[start : end - 1].rstrip(b" ")) if b"\n" not in file.text[start:end] else 0
         edits += [(start, start + 1 + left, head), (end - 1 - right, end, tail)]
         edits += [(at, value[0], f"{key}=" if named else "") for key, at, value in made.pairs]
-    return [*edits, class_edit(file, language, found, class_, fields)]
+    if found.named is not None and found.named.name != class_:
+        edits += [(r.start, r.end, class_) for r in found.named.references if not r.writes]
+    return [*edits, *class_edits(file, language, found, class_, fields)]
 
 
-def class_edit(file: SourceFile, language: Language, found: Keyed, class_: str, fields: dict[str, str]) -> Range:
-    """The class stands before the first statement that makes one of its objects."""
+def class_edits(file: SourceFile, language: Language, found: Keyed, class_: str, fields: dict[str, str]) -> list[Range]:
+    """The class stands where the type of the records was written, if it can, else before the first statement that makes one of its objects."""
     write, unit = language.write, language.write.indent_unit(file)
     first = min(m.span[0] for m in found.made)
     statement = next(s for s in file.statements if s.start <= first < s.end)
-    text = write.class_text(file, unit, class_, "", [NewField(fields[k], k, given=True) for k in found.keys]).rstrip("\n")
+    members = [NewField(fields[k], k, given=True, type=found.types.get(k, "")) for k in found.keys]
+    text = write.class_text(file, unit, class_, "", members).rstrip("\n")
     if found.equal:
         text += "\n\n" + write.equality(unit, class_)
+    edits = []
+    if found.declared is not None:
+        start, end = found.declared
+        if start < statement.start:
+            return [(start, end, write.with_newlines(text, write.newline(file)))]
+        edits.append((write.comment_start(file, start), write.line_end(file, end), ""))
     at = write.blank_before(file, write.comment_start(file, statement.start))
     gap = "\n" * write.BLANKS
-    return at, write.comment_start(file, statement.start), write.with_newlines(f"{gap if at else ''}{text}\n{gap}", write.newline(file))
+    return [*edits, (at, write.comment_start(file, statement.start), write.with_newlines(f"{gap if at else ''}{text}\n{gap}", write.newline(file)))]
 
 
 class Handed(Asked):

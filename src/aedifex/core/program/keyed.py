@@ -29,6 +29,7 @@ class Keyed:
     ``holders``: variables and parameters that hold one; ``lists``: those that hold several; ``makers``: functions that return one.
     ``handed``: function → parameters that get one at every call. ``sure``: those of them that never get nothing instead.
     ``equal``: whether they are compared by what they hold.
+    ``types``: key → its type, where types are written; ``named``, ``declared``: the type whose place the class takes, and its declaration.
     ``trouble``: (why the records cannot be objects, where), if they cannot.
     """
 
@@ -40,6 +41,9 @@ class Keyed:
     handed: dict[Function, list[str]] = field(default_factory=dict)
     sure: set[tuple[Function, str]] = field(default_factory=set)
     equal: bool = False
+    types: dict[str, str] = field(default_factory=dict)
+    named: Symbol | None = None
+    declared: Span | None = None
     trouble: tuple[str, int] | None = None
 
     @property

@@ -60,7 +60,7 @@ class RecordsToObjects(MakesObjects):
 
     def edits(self, context: Context, file: SourceFile) -> list[Range]:
         found = the_records(self.design, file, context)
-        self.check_names(context, file, found.names, {self.design.name})
+        self.check_names(context, file, found.names, {self.design.name} - ({found.named.name} if found.named is not None else set()))
         return record_edits(file, context.language, found, self.design.name, keyed_fields(context.program, self.design))
 
 

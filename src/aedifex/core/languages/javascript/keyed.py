@@ -8,14 +8,13 @@ from ...program.keyed import Keyed, Made
 from ...program.model import Function, Reference, SourceFile, Symbol
 from .keyed_arrays import ArrayFollower
 from .keyed_shapes import NOTHING, Stop, found_in, id_of, literals, pairs, returns, same, span
+from .keyed_types import settle
 
 
 def keyed(file: SourceFile) -> list[Keyed]:
     """The kinds of records of a file, in the order in which they are first made."""
     found: list[Keyed] = []
     seen: set[int] = set()
-    if file.path.endswith((".ts", ".tsx", ".mts", ".cts")):
-        return []  # their types have names of their own
     for node in literals(file.tree.root_node):
         if node.start_byte not in seen:
             follower = Follower(file)
@@ -38,6 +37,7 @@ class Follower(ArrayFollower):
         try:
             self.record(node)
             self.check_calls()
+            settle(self.file, self.found)
         except Stop as stop:
             self.found.trouble = (stop.why, stop.at)
         else:

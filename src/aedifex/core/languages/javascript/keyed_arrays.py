@@ -125,6 +125,7 @@ class ArrayFollower:
             raise Stop("goes to a function that cannot be followed", args[0].start_byte if args else 0)
         single, several = args[0].child_by_field_name("parameter"), args[0].child_by_field_name("parameters")
         params = [single] if single is not None else list(several.named_children) if several is not None else []
+        params = [p.child_by_field_name("pattern") if p.type == "required_parameter" and p.child_by_field_name("value") is None else p for p in params]
         if any(p.type != "identifier" for p in params[: first + count]) or len(params) > first + count + 1:
             raise Stop("goes to a function that cannot be followed", args[0].start_byte)
         for p in params[first : first + count]:
