@@ -151,7 +151,7 @@ class RecordsJavaScript:
     def each(self) -> list[str]:
         a, b = self.rng.choice(self.keys), self.rng.choice(self.keys)
         return self.rng.choice([
-            ["for (const thing of things) {", f"  {self.work('thing')}", "}"], ["things.forEach((each, i) => {", f"  {self.work('each')}", "  total += i;", "});"],
+            ["for (const thing of things) {", *(f"  {self.work('thing')}" for _ in range(self.rng.randint(1, 4))), "}"], ["things.forEach((each, i) => {", f"  {self.work('each')}", "  total += i;", "});"],
             [f"console.log(things.filter((t) => t.{a} > 2).map((t) => t.{b}).join());"], [f"things.sort((p, q) => p.{a} - q.{a});"],
             ["for (let i = 0; i < things.length; i++) {", f"  {self.work('things[i]')}", "}"], [f"console.log(things.reduce((sum, t) => sum + t.{a}, 0));"],
             [f"const found{self.rng.randint(0, 10**6)} = things.find((t) => t.{a} === t.{b});"], [f"things.push({self.made([])});"], [self.work("one")],

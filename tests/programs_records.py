@@ -31,12 +31,12 @@ class RecordMaker:
         lines += [f"boss = {self.record()}"] if self.single else []
         lines += ["chosen = None"]
         self.calls: list[str] = []
-        makes = [self.maker, self.mover, self.teller, self.finder, self.sweeper, self.chooser, self.pair, self.odd]
+        makes = [self.maker, self.mover, self.teller, self.finder, self.sweeper, self.chooser, self.pair, self.odd, self.pass_over]
         for make in rng.sample(makes, rng.randint(3, 7)):
             lines += ["", "", *make()]
         lines += ["", ""]
         for _ in range(rng.randint(4, 9)):
-            lines += self.main()
+            lines += self.main() if rng.random() < 0.7 else self.over()
         key = rng.choice(self.keys)
         lines.append(f"print([c['{key}'] for c in cars], turns, chosen['{key}'] if chosen else '-', len(cars))")
         return "\n".join(lines) + "\n"
@@ -94,6 +94,26 @@ class RecordMaker:
         body = self.rng.choice(["print(car)", "print(len(car))", "print(sorted(car))", "car['more'] = 1", "print(dict(car) == car)",
                                 "for k in car:\n        print(k)", "print(car.get('x'))", "print('x' in car)", "print(car is None)"])  # fmt: skip
         return ["def odd(car):", f"    {body}"]
+
+    def over(self) -> list[str]:
+        """Lines over one record after another."""
+        rng, k, found = self.rng, self.key, []
+        for _ in range(rng.randint(1, 4)):
+            n, grown = rng.randint(0, 9), k("car")
+            found += rng.choice([
+                [f"{k('car')} += {k('car')}"], [f"{k('car')} = {k('car')} * 2 - {n}"], [f"{k('car')} = {n}", f"{k('car')} = {n} - {k('car')}"],
+                [f"if {k('car')} > {n}:", f"    {k('car')} -= 1", f"    {k('car')} = {rng.choice(['0', 'LIMIT', 'turns', 'len(cars)'])}"],
+                [f"if {k('car')} > {n} and {k('car')} < LIMIT:", rng.choice(["    turns += 1", "    continue", "    break", f"    print({k('car')})"])],
+                [f"turns += {k('car')}"], [f"print({k('car')})"], [f"while {grown} < {n}:", f"    {grown} += 1", f"    {k('car')} += 2"],
+                ["chosen = car", f"{k('chosen')} = {k('car')} + 1"], [f"{k('car')}, {k('car')} = {k('car')}, {n}"],
+                [f"{k('car')} -= 1", f"{k('car')} = max({k('car')}, {n})"], ["car = cars[0]"] if rng.random() < 0.2 else ["turns -= 1"],
+            ])  # fmt: skip
+        head = rng.choice(["for car in cars:", "for car in cars:", "for n, car in enumerate(cars):", "for car in reversed(cars):"])
+        return [head, *(f"    {line}" for line in found), *rng.choice([[], ["else:", "    print('all')"]])]
+
+    def pass_over(self) -> list[str]:
+        self.calls += ["pass_over()"] * 2
+        return ["def pass_over():", "    global turns, chosen", *(f"    {line}" for _ in range(self.rng.randint(1, 2)) for line in self.over())]
 
     def main(self) -> list[str]:
         rng = self.rng

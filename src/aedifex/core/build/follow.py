@@ -125,9 +125,10 @@ def keying(design: Design, program: Program) -> Part:
     for c in [c for c in design.classes if is_keyed(c)]:
         made = RecordsToObjects(c)
         after = tried(made, design, program)
-        methods: list[Prelude] = [RecordMethod(c, m, [made.id]) for m in c.methods]
+        sure = {(f.name, p) for file in program.files.values() for k in program.language.keyed(file) for f, p in k.sure}
+        methods: list[Prelude] = [RecordMethod(c, m, [made.id], sure) for m in c.methods]
         steps += [made, *methods]
-        design, program = stood(design, c, program, after, methods, original=program)
+        design, program = stood(design, c, program, after, methods)
     return steps, design, program
 
 
@@ -153,13 +154,13 @@ def with_variables(design: Design, program: Program, wanted: Sequence[tuple[Clas
 
 
 def stood(
-    design: Design, c: ClassDesign, program: Program, after: Program | None, more: list[Prelude], original: Program | None = None
+    design: Design, c: ClassDesign, program: Program, after: Program | None, more: list[Prelude]
 ) -> tuple[Design, Program]:
     """Design and program once a class stands, or is left out because its step is refused; ``more``: the steps that fill it."""
     design = standing(design, c, after is not None)
     for further in more if after is not None else ():
         assert after is not None
-        after = tried(further, design, after, original) or after
+        after = tried(further, design, after) or after
     return design, after or program
 
 
@@ -172,11 +173,11 @@ def standing(design: Design, c: ClassDesign, stands: bool) -> Design:
 
 
 def tried(
-    step: Prelude, design: Design, program: Program, original: Program | None = None, trace: Trace | None = None
+    step: Prelude, design: Design, program: Program, trace: Trace | None = None
 ) -> Program | None:
     """The program after a step; None if it is refused, as it will be when its turn comes, whatever stands then."""
     try:
-        edits = step.apply(Context(program, design, original=original))
+        edits = step.apply(Context(program, design))
         after = reread(program, edits.apply(program.files))
         if trace is not None:
             trace.follow(program, edits)

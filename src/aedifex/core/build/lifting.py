@@ -63,7 +63,7 @@ def wanted_name(design: Design, key: Key) -> str:
 def names_of(design: Design) -> frozenset[str]:
     """Variables that become fields, and objects: lifted code keeps using them by their name."""
     fields = {bare(o) for c in design.classes for f in c.fields for o in f.origins if o}
-    return frozenset(fields | {o.name for c in design.classes for o in c.objects})
+    return frozenset(fields | {o.name for c in design.classes for o in c.objects if not o.collection})
 
 
 def lifted(

@@ -43,17 +43,20 @@ def collect(
     return made, program
 
 
-def records_of(program: Program, file: SourceFile, free_: set[Symbol], taken: set[str]) -> tuple[list[ClassDesign], Program]:
-    """Classes for the records of a file that are held in keyed tables, and the program with them."""
+def records_of(
+    program: Program, file: SourceFile, free_: set[Symbol], taken: set[str], known: Iterable[ClassDesign] = ()
+) -> tuple[list[ClassDesign], Program]:
+    """Classes for the records of a file that are held in keyed tables, and the program with them; arguments as ``collect``."""
     made: list[ClassDesign] = []
     names = {s.name for s in free_}
     while True:
-        known = {f.name for d in made for f in d.fields}
-        found = [k for k in program.language.keyed(file) if worth(file, k) and k.names <= names and not set(k.keys) <= known]
+        keys = {f.name for d in made for f in d.fields}
+        found = [k for k in program.language.keyed(file) if worth(file, k) and k.names <= names and not set(k.keys) <= keys]
         roots = roots_of(file, found[0]) if found else []
         if not roots:
             return made, program
         design = keyed_class(program, file, found[0], roots, taken)
+        design = next((copy.deepcopy(d) for d in known if d.fields == design.fields), design)
         program = hidden(with_records, program, file, found[0], design)
         made.append(design)
         taken = taken | {design.name}

@@ -22,7 +22,7 @@ from .naming import nameable, with_names
 from .opened import closed, closed_main, opened, renamed, wished, worth
 from .pieces import Piece, from_lines, lift_all, pieces
 from .records import records
-from .things import Item, item_things
+from .things import Held, Item, Thing, held_things, item_things
 from .unpacking import taken_apart
 
 
@@ -117,7 +117,7 @@ def with_handlers(program: Program, task: Task, line: Callable[[int], int] = int
 def planned(program: Program, task: Task, line: Callable[[int], int] = int, handlers: frozenset[str] = frozenset()) -> Made:
     """``line``: the line of the source where a line of the program was; ``handlers``: functions that stood in place."""
     path, idea = task.path, task.idea
-    items = listed_things(program, task)
+    items = things_of_lists(program, task)
     wanted = [p for p in liftable(program, task, items) if p.region.function is None or p.region.function.name not in handlers]
     while True:
         lifted, stood = lift_all(program, path, wanted)
@@ -138,7 +138,7 @@ def planned(program: Program, task: Task, line: Callable[[int], int] = int, hand
     return Made(kept + classes, stays, {n: why for n, why in assigner.why_not.items() if n not in names}, after)
 
 
-def liftable(program: Program, task: Task, items: Sequence[Item]) -> list[Piece]:
+def liftable(program: Program, task: Task, items: Sequence[Thing]) -> list[Piece]:
     """Lines that others do over one object's data, unless something forbids to touch the file. ``items``: objects of lists."""
     file, language = program.files[task.path], program.language
     asked = {bare(n) for w in task.wishes for n in w.keep}
@@ -158,16 +158,17 @@ def liftable(program: Program, task: Task, items: Sequence[Item]) -> list[Piece]
     return work
 
 
-def listed_things(program: Program, task: Task) -> list[Item]:
-    """What lists with one index hold, in the program before anything is lifted."""
+def things_of_lists(program: Program, task: Task) -> list[Item | Held]:
+    """What lists with one index and keyed tables hold, in the program before anything is lifted."""
     file = program.files[task.path]
     asked = {bare(n) for w in task.wishes for n in [*w.together, *w.keep]}
     loose = {s for s in file.scope.symbols.values() if s.name not in asked}
-    if not records(file, program.language, loose):
+    if not records(file, program.language, loose) and not any(k.trouble is None for k in program.language.keyed(file)):
         return []
     found = hazards(program, task.path, task.outsiders)
     loose = {s for s in loose if forbidding(found, {s.name}) is None} if forbidding(found, set()) is None else set()
-    return item_things(program, file, loose, task.taken)
+    items = item_things(program, file, loose, task.taken)
+    return [*items, *held_things(program, file, loose, task.taken | {i.design.name for i in items})]
 
 
 def listed(program: Program, file: SourceFile, task: Task, known: Sequence[ClassDesign]) -> tuple[list[ClassDesign], Program]:
@@ -187,7 +188,7 @@ def listed(program: Program, file: SourceFile, task: Task, known: Sequence[Class
     names = {s.name for s in loose}
     file = program.files[file.path]
     left = {s for s in file.scope.symbols.values() if s.name in names}
-    more, program = records_of(program, file, left, task.taken | {c.name for c in made})
+    more, program = records_of(program, file, left, task.taken | {c.name for c in made}, known)
     return made + more, program
 
 

@@ -116,7 +116,7 @@ def pieces(file: SourceFile, language: Language, free_: Sequence[Symbol], items:
     found: list[Piece] = []
     for row in [*things(file, language, free_), *([t] for t in items)]:
         for group in outermost(list(matched(file, language, row, regions(file, language, row)))):
-            named = frozenset(s.name for t in row for s in t.roles)
+            named = frozenset(n for t in row for n in t.named)
             words = named_after(group[0], row[0])
             if not words:
                 continue
@@ -135,7 +135,7 @@ def named_apart(region: Region, thing: Thing, words: list[str], stem: list[str],
     """A name of words; with what is set, where another piece of the same object has the short one."""
     write = region.language.write
     name, own = write.member_name([*words, *stem], like(region.file)), thing.spoken(write)
-    set_ = [own[r.name][-1] for r in region.file.within(region.start, region.end) if (r.writes or r.mutates) and r.name in own]
+    set_ = [own[n][-1] for n in thing.sets(region.file.within(region.start, region.end))]
     longer = write.member_name([*words, *set_[:1], *stem], like(region.file))
     return str(longer if name in used and set_ and set_[0] not in words and longer not in used else name)
 
@@ -151,7 +151,8 @@ def named_after(region: Region, thing: Thing) -> list[str]:
         if words:  # most of what that function does
             return list(words)
     if region.statements:
-        return [w for w in verb(region, own, thing.stem, write) if not says(w, {thing.stem})] or ["update"]
+        sets = thing.sets(region.file.within(region.start, region.end))
+        return [w for w in verb(region, own, sets, thing.stem, write) if not says(w, {thing.stem})] or ["update"]
     return question(region, own, thing.stem, write) or guarded(region, thing.stem, write)
 
 
@@ -255,9 +256,9 @@ def bodies(file: SourceFile, language: Language, state: set[Symbol], row: list[T
     yield file.statements, False
     holders = {f for t in row for s in t.roles for r in s.references if (f := file.function_at(r.start)) is not None}
     for f in sorted(holders, key=lambda f: f.start):
-        used = {r.symbol for r in file.within(f.start, f.end)} & state
+        used = {r.symbol for r in file.within(f.start, f.end) if r.symbol is not None}
         theirs = [t for t in row if used & set(t.roles)]
-        own = len(theirs) == 1 and theirs[0].own_code(f, used)
+        own = len(theirs) == 1 and theirs[0].own_code(f, used & state)
         if theirs and not own:
             yield language.body(file, f), True
 
@@ -292,8 +293,8 @@ def runs(
 
 
 def of_one(file: SourceFile, language: Language, s: Statement, thing: Thing, state: set[Symbol]) -> bool:
-    used = {r.symbol for r in file.within(s.start, s.end)} & state
-    if s.kind in ("function", "class", "import", "declare", "return", "guard") or not used or not used <= set(thing.roles):
+    used = {r.symbol for r in file.within(s.start, s.end)}
+    if s.kind in ("function", "class", "import", "declare", "return", "guard") or not thing.only(used, state):
         return False
     return thing.one(file, s.start, s.end) and quiet(file, language, s.start, s.end, thing)
 
@@ -309,8 +310,9 @@ def quiet(file: SourceFile, language: Language, start: int, end: int, thing: Thi
 
 def alone(region: Region, thing: Thing) -> bool:
     """Whether it takes nothing back to where it stood but the object's data."""
-    made = interface(region, state_names(region) | frozenset(thing.roles))
-    return made.trouble is None and not made.gives and not made.leaves and len(made.takes) <= 2
+    named = state_names(region) | {s for s in thing.roles if s.name in thing.named}
+    made = interface(region, named)
+    return made.trouble is None and not made.gives and not made.leaves and len(made.takes) <= 2 + thing.of_item
 
 
 def worth(region: Region, thing: Thing) -> bool:
@@ -319,7 +321,7 @@ def worth(region: Region, thing: Thing) -> bool:
     firsts = region.function is None and all(s.kind == "guard" for s in region.around)
     if firsts and all(s.kind == "assign" for s in region.statements):
         return False  # first values
-    if not any(r.writes or r.mutates for r in refs):
+    if not thing.sets(refs):
         return False
     plain = all(s.kind in ("assign", "augment", "expression") for s in region.statements)
     return len(region.statements) > 1 or not plain or thing.worth(refs, region.statements[0])
@@ -336,10 +338,10 @@ def conditions(
             for start, end, test in worked_out(file, language, s):
                 if start < last or not test or touched(places, start, end) < 2:
                     continue
-                used = {r.symbol for r in file.within(start, end)} & state
-                thing = next((t for t in row if used and used <= set(t.roles)), None)
-                mine = {r.symbol for r in file.within(start, end) if thing is not None and r.symbol in thing.roles}
-                if thing is None or len(mine) < 2 or not thing.one(file, start, end):
+                refs = file.within(start, end)
+                used = {r.symbol for r in refs}
+                thing = next((t for t in row if t.only(used, state)), None)
+                if thing is None or len(thing.parts(refs)) < 2 or not thing.one(file, start, end):
                     continue
                 if not quiet(file, language, start, end, thing) if thing.of_item else language.purity(file, (start, end)) == "effect":
                     continue

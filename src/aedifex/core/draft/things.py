@@ -2,17 +2,21 @@
 
 from __future__ import annotations
 
+from bisect import bisect_left
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field
+from functools import cached_property
 from typing import Any
 
+from ..program.keyed import Keyed
 from ..program.language import Language
 from ..program.lists import ListUse, Span
 from ..program.model import Function, Program, Reference, SourceFile, Statement, Symbol
 from ..survey.families import families
 from ..survey.groups import first_word
-from .collections import proposed
+from .collections import keyed_class, proposed, roots_of
 from .design import ClassDesign, bare
+from .recordclass import worth
 from .records import records
 
 
@@ -28,6 +32,24 @@ class Thing:
         """Whether all of a stretch is about the same object."""
         return True
 
+    def only(self, used: set[Symbol | None], state: set[Symbol]) -> bool:
+        """Whether what a stretch uses is the object and nothing else that changes."""
+        mine = used & state
+        return bool(mine) and mine <= set(self.roles)
+
+    def parts(self, refs: Sequence[Reference]) -> set[str]:
+        """What of the object is used."""
+        return {r.name for r in refs if r.symbol in self.roles}
+
+    def sets(self, refs: Sequence[Reference]) -> list[str]:
+        """What of the object is changed, in order."""
+        return [r.name for r in refs if (r.writes or r.mutates) and r.symbol in self.roles]
+
+    @property
+    def named(self) -> frozenset[str]:
+        """Variables that lines over it go on using by their name."""
+        return frozenset(s.name for s in self.roles)
+
     @property
     def of_item(self) -> bool:
         """Whether it is one of those of a list."""
@@ -37,7 +59,7 @@ class Thing:
         """Where a stretch says which one it is about."""
         return []
 
-    def own_code(self, f: Function, used: set[Symbol | None]) -> bool:
+    def own_code(self, f: Function, used: set[Symbol]) -> bool:
         """Whether a function is this object's own anyway. ``used``: what changes and it uses."""
         return self.number >= 0 or len(used & set(self.roles)) * 2 >= len(used)
 
@@ -87,7 +109,7 @@ class Item(Thing):
 
     def one(self, file: SourceFile, start: int, end: int) -> bool:
         """The index is a variable by itself, the same everywhere, which the stretch does not change."""
-        uses = [u for u in self.uses if start <= u.ref.start < end]
+        uses = [self.uses[i] for i in range(bisect_left(self.starts, start), bisect_left(self.starts, end))]
         if any(u.kind != "item" for u in uses) or len({file.slice(*u.parts[0]) for u in uses}) != 1:
             return False
         refs = {(r.start, r.end): r for r in file.within(start, end)}
@@ -97,17 +119,22 @@ class Item(Thing):
             return False
         return not any(r.symbol is index and (r.writes or (r.start, r.end) not in self.spans) for r in refs.values())
 
-    @property
+    @cached_property
+    def starts(self) -> list[int]:
+        return [u.ref.start for u in self.uses]
+
+    @cached_property
     def spans(self) -> set[Span]:
         return {u.parts[0] for u in self.uses if u.kind == "item"}
 
     def indexes(self, start: int, end: int) -> list[Span]:
-        return sorted(s for s in self.spans if start <= s[0] < end)
+        uses = [self.uses[i] for i in range(bisect_left(self.starts, start), bisect_left(self.starts, end))]
+        return sorted(u.parts[0] for u in uses if u.kind == "item")
 
-    def own_code(self, f: Function, used: set[Symbol | None]) -> bool:
+    def own_code(self, f: Function, used: set[Symbol]) -> bool:
         """A function that is handed the index becomes a method whole."""
         handed = {f.scope.symbols[p.name] for p in f.params if p.name in f.scope.symbols}
-        inside = {r for u in self.uses if u.kind == "item" and f.start <= u.ref.start < f.end for r in [u.parts[0]]}
+        inside = set(self.indexes(f.start, f.end))
         return used <= set(self.roles) and any((r.start, r.end) in inside for s in handed for r in s.references)
 
     def spoken(self, write: Any) -> dict[str, list[str]]:
@@ -125,7 +152,70 @@ def item_things(program: Program, file: SourceFile, free_: Iterable[Symbol], tak
     for made in records(file, program.language, free_):
         design = proposed(program, file, made, taken)
         names = {bare(o): f.name for f in design.fields for o in f.origins}
-        uses = [u for s in made.lists for u in made.uses[s]]
+        uses = sorted((u for s in made.lists for u in made.uses[s]), key=lambda u: u.ref.start)
         found.append(Item(design.objects[0].name, -1, {s: names[s.name] for s in made.lists}, uses, design))
         taken = taken | {design.name}
     return found
+
+
+@dataclass(frozen=True)
+class Held(Thing):
+    """A record that a variable holds, of those that are to be objects of a class; ``roles``: all such variables."""
+
+    found: Keyed = field(default_factory=Keyed)
+    design: ClassDesign = field(default_factory=lambda: ClassDesign(""))
+
+    def __hash__(self) -> int:
+        return hash((self.stem, self.number))
+
+    @property
+    def of_item(self) -> bool:
+        return True
+
+    @property
+    def named(self) -> frozenset[str]:
+        return frozenset()  # what holds it is handed over
+
+    @cached_property
+    def keys(self) -> dict[int, tuple[str, bool]]:
+        """Where a record is told → which of its keys is used there, and whether it is set."""
+        return {at: (key, set_) for at, _, key, set_ in self.found.uses}
+
+    def one(self, file: SourceFile, start: int, end: int) -> bool:
+        """One variable, of which nothing is used but keys."""
+        refs = [r for r in file.within(start, end) if r.symbol in self.roles]
+        return len({r.symbol for r in refs}) == 1 and all(r.end in self.keys and not r.writes for r in refs)
+
+    def only(self, used: set[Symbol | None], state: set[Symbol]) -> bool:
+        return bool(used & set(self.roles)) and not (used & state) - set(self.roles)
+
+    def parts(self, refs: Sequence[Reference]) -> set[str]:
+        return {self.keys[r.end][0] for r in refs if r.symbol in self.roles and r.end in self.keys}
+
+    def sets(self, refs: Sequence[Reference]) -> list[str]:
+        return [self.keys[r.end][0] for r in refs if r.symbol in self.roles and r.end in self.keys and (self.keys[r.end][1] or r.mutates)]
+
+    def own_code(self, f: Function, used: set[Symbol]) -> bool:
+        """A function that is handed the record becomes a method whole."""
+        return f in self.found.handed
+
+    def spoken(self, write: Any) -> dict[str, list[str]]:
+        words = {key: list(write.words(key)) for key in self.found.keys}
+        return {form: words[key] for key in words for form in (key, f'"{key}"', f"'{key}'")}
+
+    def worth(self, refs: Sequence[Reference], s: Statement) -> bool:
+        """Where a value is worked out from what it was, or changes by another one."""
+        mine = [self.keys[r.end][0] for r in refs if r.symbol in self.roles]
+        return mine.count(mine[0]) > 1 or (s.kind == "augment" and len(set(mine)) > 1)
+
+
+def held_things(program: Program, file: SourceFile, free_: Iterable[Symbol], taken: set[str]) -> list[Held]:
+    """The records in keyed tables that are to be objects. ``taken``: names of classes."""
+    names, made = {s.name for s in free_}, []
+    for found in program.language.keyed(file):
+        roots = roots_of(file, found) if worth(file, found) and found.names <= names else []
+        if roots:
+            design = keyed_class(program, file, found, roots, taken)
+            made.append(Held(design.objects[0].name, -1, {s: s.name for s in found.holders}, found, design))
+            taken = taken | {design.name}
+    return made

@@ -29,24 +29,24 @@ def remark(file: SourceFile, region: Region, write: Any) -> list[str]:
     return found if 1 <= len(found) <= MOST else []
 
 
-def verb(region: Region, own: Spoken, stem: str, write: Any) -> list[str]:
-    """Words for statements that change variables of one object. ``own``: these, in order."""
+def verb(region: Region, own: Spoken, sets: Sequence[str], stem: str, write: Any) -> list[str]:
+    """Words for statements that change what one object holds. ``own``: what that is called, in words; ``sets``: what is changed, in order."""
     file, language = region.file, region.language
     if said := remark(file, region, write):
         return said
     texts = [language.tokens(file, s.start, s.end, []) for s in region.statements]
-    set_ = list(dict.fromkeys(r.name for r in file.within(region.start, region.end) if (r.writes or r.mutates) and r.name in own))
+    set_ = list(dict.fromkeys(sets))
     last = [own[n][-1].rstrip("0123456789") or own[n][-1] for n in set_]
     flat = [t for row in texts for t in row]
-    if len(set_) == 1 and len(texts) == 1 and turned(flat, set_[0], ("not", "!")):
+    if len(set_) == 1 and len(texts) == 1 and turned(flat, ("not", "!")):
         words = [w for w in own[set_[0]] if (w.rstrip("0123456789") or w) != stem]
         return ["toggle", *(words[:-1] if len(words) > 1 and words[-1] in STATES else words)]
-    if len(set_) == 1 and len(texts) == 1 and turned(flat, set_[0], ("-",)):
+    if len(set_) == 1 and len(texts) == 1 and turned(flat, ("-",)):
         return ["reverse", *last]
     grown = re.search(r"(\w+) \. (?:append|add|push) \(", " ".join(flat))
     if grown is not None and grown[1] in own:
         return ["add", singular(own[grown[1]][-1])]
-    if (subject := handed_key(region, own)) is not None:
+    if (subject := handed_key(region, own, set_)) is not None:
         return subject
     if any(w in SPEEDS for n in set(own) & set(flat) for w in own[n]) or (set_ and set(last) <= {"x", "y"}):
         return ["move"]
@@ -58,16 +58,16 @@ def verb(region: Region, own: Spoken, stem: str, write: Any) -> list[str]:
     return ["update", *last[:1]] if len(set_) == 1 else ["update"]
 
 
-def turned(tokens: Sequence[str], name: str, signs: Sequence[str]) -> bool:
-    """Whether a statement gives a variable, or its item, the opposite of what it has."""
+def turned(tokens: Sequence[str], signs: Sequence[str]) -> bool:
+    """Whether a statement gives something the opposite of what it has."""
     if "=" not in tokens:
         return False
     at = list(tokens).index("=")
     left, right = list(tokens[:at]), [t for t in tokens[at + 1 :] if t != ";"]
-    return left[0] == name and right[:1] in [[s] for s in signs] and right[1:] == left
+    return right[:1] in [[s] for s in signs] and right[1:] == left
 
 
-def handed_key(region: Region, own: Spoken) -> list[str] | None:
+def handed_key(region: Region, own: Spoken, sets: Sequence[str]) -> list[str] | None:
     """Words for a row of branches that look at one thing that is handed over: it is handled; steering, where only speeds are set."""
     file, s = region.file, region.statements[0]
     blocks = chain(file, region.language, s) if len(region.statements) == 1 else []
@@ -76,8 +76,7 @@ def handed_key(region: Region, own: Spoken) -> list[str] | None:
     first = next((r for r in file.within(s.start, blocks[0].start) if r.name not in own and r.symbol is not None and "variable" in r.symbol.kinds), None)
     if first is None:
         return None
-    written = {r.name for r in file.within(s.start, s.end) if r.writes and r.name in own}
-    if written and all(own[n][-1] in SPEEDS for n in written):
+    if sets and all(own[n][-1] in SPEEDS for n in sets):
         return ["steer"]
     return ["handle", *region.language.write.words(first.member or first.name)]
 
