@@ -262,8 +262,19 @@ class Cut:
                 outside = [o for o in ref.symbol.references if not r.start <= o.start < r.end]
                 if outside:
                     return f"'{ref.name}' is defined there and used elsewhere", ref.start
+            if ref.symbol is not None and not all(r.start <= b.start < r.end for b in ref.symbol.bindings) and self.of_inner(ref.symbol.scope):
+                return f"'{ref.name}' belongs to a function that is made around it", ref.start
         spans = [(s.start, s.end) for s in r.statements] or [(r.start, r.end)]
         return next((t for a, b in spans if (t := self.language.regions.bound_to_function(self.file, a, b)) is not None), None)
+
+    def of_inner(self, scope: Scope) -> bool:
+        """Whether a scope is that of a function inside the frame."""
+        at: Scope | None = scope
+        kinds = []
+        while at is not None and at is not self.frame:
+            kinds.append(at.kind)
+            at = at.parent
+        return at is not None and bool({"function", "lambda"} & set(kinds))
 
     def exits(self) -> tuple[str, int] | None:
         """The ways out before the end must be one kind that a caller can follow."""
