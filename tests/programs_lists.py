@@ -18,7 +18,7 @@ class ListMaker:
         self.stem = rng.choice(["", "tram_", "stop_"])
         self.lists = [self.stem + p for p in rng.sample(PARTS, rng.randint(2, 4))]
         self.size = rng.randint(0, 3)
-        lines = ["LIMIT = 5", "turns = 0", "kept = []", ""]
+        lines = ["LIMIT = 5", "turns = 0", "later = []", ""]
         for name in self.lists:
             lines += ["# what is known"] * (rng.random() < 0.2)
             items = ", ".join(str(rng.randint(0, 9)) for _ in range(self.size))
@@ -33,7 +33,7 @@ class ListMaker:
         lines += ["", "", *lists]
         for _ in range(rng.randint(3, 9)):
             lines += self.main() if rng.random() < 0.7 else self.over()
-        lines += [f"print({', '.join(self.lists)}, turns, [f() for f in kept])"]
+        lines += [f"print({', '.join(self.lists)}, turns, [f() for f in later])"]
         return "\n".join(lines) + "\n"
 
     def pick(self) -> str:
@@ -117,7 +117,7 @@ class ListMaker:
                 [f"{a}[{i}] += {b}[{i}]"], [f"{a}[{i}] = {b}[{i}] * 2 - {a}[{i}]"], [f"{a}[{i}] = {n}", f"{b}[{i}] = {n} - {a}[{i}]"],
                 [f"if {a}[{i}] > {n}:", f"    {b}[{i}] -= 1", f"    {a}[{i}] = {rng.choice(['0', 'LIMIT', 'turns', i])}"],
                 [f"if {a}[{i}] > {n} and {b}[{i}] < LIMIT:", rng.choice(["    turns += 1", "    continue", "    break", f"    print({i})"])],
-                [f"turns += {a}[{i}]"], [f"print({a}[{i}], {b}[{i}])"], [f"kept.append(lambda: {a}[{i}] + {b}[{i}])"] if rng.random() < 0.3 else [f"{a}[{i}] += turns"],
+                [f"turns += {a}[{i}]"], [f"print({a}[{i}], {b}[{i}])"], [f"later.append(lambda: {a}[{i}] + {b}[{i}])"] if rng.random() < 0.3 else [f"{a}[{i}] += turns"],
                 [f"{a}[{i}], {b}[{i}] = {b}[{i}], {a}[{i}]"], [f"while {a}[{i}] < {n}:", f"    {a}[{i}] += 1", f"    {b}[{i}] += 2"],
                 [f"{i} = {i} + 0"] if rng.random() < 0.3 else [f"{a}[{i}] -= 1", f"{b}[{i}] = max({a}[{i}], {n})"],
             ])  # fmt: skip

@@ -43,6 +43,8 @@ def test_version_and_completion(folder):
 BAD = {
     "no such file": (["survey", "none.py"], 2, "none.py: no such file"),
     "no such design": (["build", "none.design.toml"], 2, "none.design.toml: no such file"),
+    "no kind of picture": (["survey", "line.py", "--figure", "strip.gif"], 2, "strip.gif: is neither .png nor .svg"),
+    "nothing to draw": (["survey", "-q", "data.py", "--figure", "strip.png"], 2, "there is no main code and no function with several jobs"),
     "empty folder": (["survey", "empty"], 2, "empty: the folder holds no script"),
     "not Python": (["draft", "notes.txt"], 2, "notes.txt: is not a script"),
     "a folder as design": (["build", "empty"], 2, "empty: is a folder"),
@@ -65,6 +67,7 @@ def test_bad_input_is_one_clear_sentence(folder, what):
     (folder.path / "empty").mkdir()
     folder.write("notes.txt", "x")
     folder.write("broken.py", "def f(:\n  pass\n")
+    folder.write("data.py", "import os\n")
     folder.write("latin.py", b"a = 1\nb = '\xe9'\n")
     folder.write(
         "line.py",
@@ -123,6 +126,17 @@ def test_a_read_only_folder(tramline):
     done = tramline.aedifex("build", "tramline.design.toml")
     assert (done.returncode, ".aedifex" in done.stderr) == (2, True)
     assert "cannot be" in done.stderr
+
+
+def test_survey_draws_what_the_main_code_is_about(tramline):
+    for name, start in (("strip.png", b"\x89PNG"), ("strip.svg", b"<?xml")):
+        done = tramline.aedifex("survey", "-q", "tramline.py", "--figure", name)
+        assert (done.returncode, done.stderr.strip()) == (0, f"Drew {name}")
+        assert tramline.path.joinpath(name).read_bytes().startswith(start)
+    shown = tramline.aedifex("survey", "tramline.py").stdout
+    cuts = next(line for line in shown.splitlines() if line.startswith("cuts"))
+    drawn = tramline.path.joinpath("strip.svg").read_text()
+    assert all(f">{cut.replace(' ', '  ').replace('-', '–')}</text>" in drawn for cut in cuts.removeprefix("cuts  ").split("  ")[0].split(", "))
 
 
 def test_survey_json_follows_the_schema(tramline):

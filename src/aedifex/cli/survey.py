@@ -3,40 +3,67 @@
 from __future__ import annotations
 
 import sys
+from dataclasses import asdict
+from typing import TYPE_CHECKING
 
 import click
 
 from .common import QUIET, as_json, console, say
 
+if TYPE_CHECKING:
+    from ..core.survey.survey import Survey
+
 
 @click.command(name="survey")
 @click.argument("paths", nargs=-1, required=True)
 @click.option("--json", "json_", is_flag=True, help="Print everything as JSON (see survey.schema.json in the package).")
+@click.option("--figure", type=click.Path(dir_okay=False), metavar="FILE", help="Draw what the main code is about, and how it would be cut, to FILE (.png or .svg).")
 @QUIET
-def command(paths: tuple[str, ...], json_: bool, quiet: bool) -> None:
+def command(paths: tuple[str, ...], json_: bool, figure: str | None, quiet: bool) -> None:
     """Show who touches what in the scripts at PATHS: state against functions, groups in sight, main code, hazards.
 
     \b
     Example: aedifex survey tramline.py
     """
     from ..core.draft.drafter import read_neighbours
+    from ..core.draft.proposals import proposed_cuts
     from ..core.program.language import find_sources, read_program
     from ..core.survey.survey import survey
 
+    if figure is not None and not figure.endswith((".png", ".svg")):
+        raise click.UsageError(f"{figure}: is neither .png nor .svg; name a file of one of these.")
     root, files = find_sources(paths)
     program = read_program(root, files)
-    result = survey(program, read_neighbours(program))
+    beside = read_neighbours(program)
+    result = survey(program, beside)
+    for file in result.files:
+        file.cuts = [asdict(cut) for cut in proposed_cuts(program, file.path, beside)]
     if json_:
         as_json(result.as_json())
     elif not quiet:
         from ..views.survey import show
 
         show(console(), result)
+    if figure is not None:
+        drawn(result, figure)
     broken = [p for f in program.files.values() for p in f.problems[:1]]
     for problem in broken:
         say(f"aedifex: {problem}; the rest of the file was surveyed")
     if broken and len(broken) == len(program.files):
         sys.exit(2)
+
+
+def drawn(result: Survey, path: str) -> None:
+    """Draw the figure. Raises AedifexError if there is nothing to draw, OSError if the file cannot be written."""
+    from ..core.program.atomic import replace
+    from ..core.program.errors import AedifexError
+    from ..views.figure import picture
+
+    data = picture(result, path.rpartition(".")[2])
+    if data is None:
+        raise AedifexError("there is no main code and no function with several jobs to draw; nothing was written.")
+    replace(path, data, None)
+    say(f"Drew {path}")
 
 
 __all__ = ["command"]

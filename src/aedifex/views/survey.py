@@ -55,6 +55,9 @@ def show_file(console: Console, file: Any) -> None:
         console.print(f"[bold]main code[/]  {', '.join(parts)}  [dim]lines (statements)[/]")
     if file.concerns:
         concern_strip(console, file.concerns)
+    if file.cuts:
+        parts = [f"{c['name']} {c['first']}-{c['last']}" for c in file.cuts]
+        console.print(f"[bold]cuts[/]  {escape(', '.join(parts))}  [dim]methods that a draft would make of it[/]")
     for unit in file.jobs:
         told = "; ".join(f"{job} at {', '.join(map(str, lines[:5]))}{' ...' if len(lines) > 5 else ''}" for job, lines in unit["jobs"].items())
         console.print(f"[bold]several jobs[/]  {escape(unit['name'])} (line {unit['start']}): {escape(told)}")

@@ -57,6 +57,13 @@ def cuts(file: SourceFile, language: Language, effects: Effects, taken: set[str]
     return sorted(found, key=lambda p: p.region.start)
 
 
+def taken_by(file: SourceFile, language: Language) -> set[str]:
+    """The names that what main code is cut into cannot have."""
+    guards = [(s.start, s.end) for s in file.statements if s.kind == "guard"]
+    scopes = [file.scope, *(s for s in file.scope.walk() if any(a <= s.start < b for a, b in guards))]
+    return {n for s in scopes for n in s.symbols} | set(language.builtins) | {"run"}
+
+
 def one_after_another(
     file: SourceFile, language: Language, effects: Effects, main: Sequence[Statement], locals_: set[Symbol], taken: set[str]
 ) -> Iterator[Piece]:

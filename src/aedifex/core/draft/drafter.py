@@ -15,7 +15,7 @@ from ..survey.effects import Effects, module_variables
 from ..survey.hazards import forbidding, hazards
 from .assign import Assigner
 from .collections import collect, records_of
-from .cuts import cuts
+from .cuts import cuts, taken_by
 from .design import ClassDesign, Design, StayDesign, WishDesign, bare, holder_of
 from .merging import merged
 from .naming import nameable, with_names
@@ -150,9 +150,7 @@ def liftable(program: Program, task: Task, items: Sequence[Thing]) -> list[Piece
     free = [s for s in module_variables(file) if s.kinds == {"variable"} and s.name not in asked and forbidding(found, {s.name}) is None]
     work = pieces(file, language, free, items)
     if task.entry and task.idea == "use" and not language.joined:
-        guards = [(s.start, s.end) for s in file.statements if s.kind == "guard"]
-        scopes = [file.scope, *(s for s in file.scope.walk() if any(a <= s.start < b for a, b in guards))]
-        taken = {n for s in scopes for n in s.symbols} | set(language.builtins) | {p.name for p in work} | {"run"}
+        taken = taken_by(file, language) | {p.name for p in work}
         whole = {(p.region.start, p.region.end) for p in work}
         work += [p for p in cuts(file, language, Effects(file, language), taken) if (p.region.start, p.region.end) not in whole]
     return work

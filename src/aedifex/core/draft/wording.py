@@ -2,15 +2,36 @@
 
 from __future__ import annotations
 
+import contextlib
+from collections.abc import Iterator
 from functools import cache
 from typing import Any
 
 
+@contextlib.contextmanager
+def unchecked() -> Iterator[None]:
+    """What is imported meanwhile does not check the types of arguments by way of ``typeguard``."""
+    try:
+        import typeguard
+    except ImportError:
+        yield
+        return
+    checked, typeguard.typechecked = typeguard.typechecked, lambda target=None, **_: target
+    try:
+        yield
+    finally:
+        typeguard.typechecked = checked
+
+
 @cache
 def engine() -> Any:
-    """The word library, loaded where lists become objects and not before."""
-    import inflect
+    """The word library, loaded where lists become objects and not before.
 
+    Its functions check the types of their arguments, for which each is taken apart and compiled anew as it is imported: seconds, before
+    the first word is asked for. That is left out, as it is under ``python -O``.
+    """
+    with unchecked():
+        import inflect
     return inflect.engine()
 
 

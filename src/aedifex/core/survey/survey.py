@@ -51,6 +51,7 @@ class FileSurvey:
     handlers: list[Handler]
     regions: list[dict[str, Any]]
     concerns: list[dict[str, Any]]  # the main code, or a long main function, cut by what it is about
+    cuts: list[dict[str, Any]]  # what of it would be a method of the app, with name and lines; filled in by who knows what would be proposed
     jobs: list[dict[str, Any]]  # units that do several things, with the lines of each
     hazards: list[Hazard]
     problems: list[str]
@@ -110,6 +111,7 @@ def survey_file(program: Program, path: str, outsiders: Program | None = None) -
             for r in parts
         ],
         [asdict(part) for part in main_strip(file, effects, language, about)],
+        [],
         several_jobs(file, effects, about),
         hazards(program, path, outsiders),
         [str(p) for p in file.problems],
