@@ -153,7 +153,7 @@ class RecordsJavaScript:
         return self.rng.choice([
             ["for (const thing of things) {", *(f"  {self.work('thing')}" for _ in range(self.rng.randint(1, 4))), "}"], ["things.forEach((each, i) => {", f"  {self.work('each')}", "  total += i;", "});"],
             [f"console.log(things.filter((t) => t.{a} > 2).map((t) => t.{b}).join());"], [f"things.sort((p, q) => p.{a} - q.{a});"],
-            ["for (let i = 0; i < things.length; i++) {", f"  {self.work('things[i]')}", "}"], [f"console.log(things.reduce((sum, t) => sum + t.{a}, 0));"],
+            ["for (let i = 0; i < things.length; i++) {", *(f"  {self.work('things[i]')}" for _ in range(self.rng.randint(1, 3))), *self.rng.choice([[], ["  one = things[i];"], ["  if (things.length < 5) { things.push(things[i]); }"], ["  console.log(i);"]]), "}"], [f"console.log(things.reduce((sum, t) => sum + t.{a}, 0));"],
             [f"const found{self.rng.randint(0, 10**6)} = things.find((t) => t.{a} === t.{b});"], [f"things.push({self.made([])});"], [self.work("one")],
             [f"console.log(most({self.rng.randint(0, 9)}) === null);"], ["if (things.length > 2) {", "  things.splice(1, 1);", "}"], [f"things[0] = {self.made([])};"],
         ])  # fmt: skip

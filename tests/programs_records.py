@@ -109,6 +109,10 @@ class RecordMaker:
                 [f"{k('car')} -= 1", f"{k('car')} = max({k('car')}, {n})"], ["car = cars[0]"] if rng.random() < 0.2 else ["turns -= 1"],
             ])  # fmt: skip
         head = rng.choice(["for car in cars:", "for car in cars:", "for n, car in enumerate(cars):", "for car in reversed(cars):"])
+        if rng.random() < 0.3:
+            head, found = "for i in range(len(cars)):", [line.replace("car[", "cars[i][").replace("chosen = car", "chosen = cars[i]") for line in found if "car =" not in line]
+            found += rng.choice([[], ["print(i)"], ["if len(cars) < 4:", "    cars.append(cars[i])"], ["tell(cars[i])"] if "tell({c})" in self.calls else []])
+            found = found or ["turns += 1"]
         return [head, *(f"    {line}" for line in found), *rng.choice([[], ["else:", "    print('all')"]])]
 
     def pass_over(self) -> list[str]:

@@ -13,6 +13,7 @@ from ..program.errors import AedifexError
 from ..program.model import Program
 from ..survey.region import region_of
 from .edits import Edits
+from .steps.keyed import is_keyed
 from .steps.lift import Lift
 
 Key = tuple[int, int, int]  # class, method, which of its lines
@@ -46,11 +47,17 @@ def lifts(design: Design, program: Program) -> tuple[dict[Key, Lift], Trace]:
     for key, m, place in sorted(found, key=lambda e: e[0]):
         name = free(wanted[key], taken)
         taken.add(name)
-        made[key] = Lift(m.lines[key[2]], name, named, several=len(m.lines) > 1, told=(m.told or m.lines)[key[2]])
+        made[key] = Lift(m.lines[key[2]], name, named, several=len(m.lines) > 1, types=types_of(design, key), told=(m.told or m.lines)[key[2]])
         region = region_of(place.file, program.language, place.start, place.end)
         span = (region.start, region.end) if region is not None else (place.start, place.end)
         trace.places[key] = (place.file.path, *span)
     return {key: made[key] for key, _, _ in found}, trace
+
+
+def types_of(design: Design, key: Key) -> dict[str, str]:
+    """The class of what a method's lines are handed and it knows itself."""
+    c = design.classes[key[0]]
+    return dict.fromkeys(c.methods[key[1]].drop, c.name) if is_keyed(c) else {}
 
 
 def wanted_name(design: Design, key: Key) -> str:
@@ -63,7 +70,7 @@ def wanted_name(design: Design, key: Key) -> str:
 def names_of(design: Design) -> frozenset[str]:
     """Variables that become fields, and objects: lifted code keeps using them by their name."""
     fields = {bare(o) for c in design.classes for f in c.fields for o in f.origins if o}
-    return frozenset(fields | {o.name for c in design.classes for o in c.objects if not o.collection})
+    return frozenset(fields | {o.name for c in design.classes for o in c.objects if not o.collection and not is_keyed(c)})
 
 
 def lifted(

@@ -110,7 +110,8 @@ def with_records(program: Program, file: SourceFile, found: Keyed, design: Class
             continue
         short = noted(program, file, design, name, param, f"{name} is handed one of them as {param} at every call")
         after = changed(after, here, methods.method_edits(f, param, short, loose(after)))
-    return after
+    edits = loops(after.files[file.path], program.language, design)
+    return changed(after, after.files[file.path], edits) if edits else after
 
 
 def noted(program: Program, file: SourceFile, design: ClassDesign, name: str, param: str, why: str) -> str:
@@ -187,13 +188,14 @@ def loose(program: Program) -> bool:
 
 def loops(file: SourceFile, language: Language, design: ClassDesign) -> list[Range]:
     """The edits by which loops go through the objects, one after another: a loop inside one of them is left for the next time."""
-    items = Items(file, language, design.objects[0].collection)
     edits: list[Range] = []
-    end = 0
-    for u in items.loops(design.objects[0].name) if items.told else ():
-        if u.loop.header[0] >= end:
-            edits += items.loop_edits(u, design.name, design.objects[0].name)
-            end = u.end
+    for obj in [o for o in design.objects if o.collection]:
+        items = Items(file, language, obj.collection)
+        end = 0
+        for u in items.loops(obj.name) if items.told else ():
+            if u.loop.header[0] >= end and not any(a < u.end and u.loop.header[0] < b for a, b, _ in edits):
+                edits += items.loop_edits(u, design.name, obj.name)
+                end = u.end
     return edits
 
 

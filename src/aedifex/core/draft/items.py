@@ -20,6 +20,8 @@ from .asked import Asked
 from .loops import statements, whole_loops
 from .records import GROWING, Range
 
+CHANGING = (*GROWING, "other")
+
 
 @dataclass(frozen=True)
 class Each:
@@ -36,11 +38,11 @@ class Items(Asked):
     def __init__(self, file: SourceFile, language: Language, collection: str) -> None:
         super().__init__(file, language)
         symbol = file.scope.symbols.get(collection)
-        uses = language.list_uses(file, symbol) if symbol is not None else None
+        uses = language.object_list_uses(file, symbol) if symbol is not None else None
         self.collection, self.symbol, self.told = collection, symbol, uses is not None
         self.uses: list[ListUse] = uses or []
         self.headers: list[Span] = []  # of the loops through the list
-        self.changers = {f.symbol for f in file.tops for u in self.uses if u.kind in GROWING and f.start <= u.ref.start < f.end}
+        self.changers = {f.symbol for f in file.tops for u in self.uses if u.kind in CHANGING and f.start <= u.ref.start < f.end}
 
     def items(self, start: int, end: int) -> list[ListUse]:
         return [u for u in self.uses if u.kind == "item" and start <= u.ref.start < end]
@@ -128,18 +130,21 @@ class Items(Asked):
 
     def bounds(self) -> set[str]:
         """What says how many objects there are."""
-        first, file = next(u for u in self.uses if u.kind == "first"), self.file
+        file, first = self.file, next((u for u in self.uses if u.kind == "first"), None)
+        if first is None:
+            return {self.write.length(self.collection)}
         size = "".join(file.slice(*first.size).split()) if first.size is not None else str(len(first.parts))
         fixed = {s.target.symbol.name for s in file.statements if s.target is not None and s.target.symbol in self.constants
                  and s.value is not None and file.slice(*s.value) == size}  # fmt: skip
-        return {self.write.length(self.collection), *({size, *fixed} if not any(u.kind in GROWING for u in self.uses) else ())}
+        return {self.write.length(self.collection), *({size, *fixed} if not any(u.kind in CHANGING for u in self.uses) else ())}
 
     def only_looks(self, u: Each, item: str) -> bool:
         file, loop = self.file, u.loop
         bound = next((r for r in file.within(*loop.header) if r.name == loop.name and r.writes), None)
         if bound is None or bound.symbol is None or item in bound.scope.symbols:
             return False
-        spans = {i.parts[0] for i in self.items(u.start, u.end) if file.text[i.span[1] :].lstrip()[:1] == b"."}
+        asked = lambda i: file.text[i.span[1] :].lstrip()[:1] == b"." or not (i.ref.writes or i.ref.mutates)  # noqa: E731
+        spans = {i.parts[0] for i in self.items(u.start, u.end) if asked(i)}
         mine = [r for r in bound.symbol.references if u.start <= r.start < u.end]
         looks = [r for r in mine if (r.start, r.end) in spans and not r.writes]
         if not mine or len(looks) < len(mine) or any(deferred(r.scope, bound.scope) or shadowed(r.scope, item, bound.scope) for r in mine):
@@ -147,7 +152,7 @@ class Items(Asked):
         bodies = [(u.start, u.end), *self.headers, *self.bodies(bound.symbol)]
         if not all(any(a <= r.start < b for a, b in bodies) for r in bound.symbol.references if r not in bound.symbol.bindings):
             return False
-        if any(g.kind in GROWING and u.start <= g.ref.start < u.end for g in self.uses):
+        if any(g.kind in CHANGING and u.start <= g.ref.start < u.end for g in self.uses):
             return False
         touch = self.effects.touch(u.start, u.end)
         return not touch.uses & self.changers and not (touch.unseen and self.effects.escaped & self.changers)

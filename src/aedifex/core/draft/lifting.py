@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 
 from ..program.language import Language
-from ..program.model import Function
+from ..program.model import Function, Symbol
 from ..program.scopes import shadowed
 from ..survey.flow import Symbols
 from ..survey.region import Interface, Region, interface, region_of, state_names, ways_out
@@ -29,17 +30,17 @@ class Unliftable(Exception):
 class Lifter:
     """One lift. Raises Unliftable.
 
-    ``several``: what comes of it stands for the same lines of other objects too, so that the remark above stays with the call.
+    ``types``: of variables that are handed over and whose type is not written; ``several``: what comes of it stands for the same lines of other objects too, so that the remark above stays with the call.
     """
 
-    def __init__(self, language: Language, place: Place, name: str, named: frozenset[str], several: bool = False) -> None:
+    def __init__(self, language: Language, place: Place, name: str, named: frozenset[str], several: bool = False, types: Mapping[str, str] | None = None) -> None:
         self.language, self.write, self.regions, self.name = language, language.write, language.regions, name
         self.file = place.file
         found = region_of(place.file, language, place.start, place.end)
         if found is None:
             raise Unliftable("these lines are no whole statements of one block, and no expression", place.start,
                              "name lines that begin and end together")  # fmt: skip
-        self.region, self.several = found, several
+        self.region, self.several, self.types = found, several, dict(types or {})
         own = {s for s in self.file.scope.symbols.values() if s.name in named}
         self.named: Symbols = state_names(found) | own
         self.unit = self.write.indent_unit(self.file)
@@ -81,11 +82,15 @@ class Lifter:
     def check_types(self, region: Region, made: Interface) -> None:
         """Where types are written, they must be known."""
         if self.typed():
-            unknown = [s.name for s in [*made.takes, *made.gives] if not self.regions.declared_as(self.file, s)[1]]
+            unknown = [s.name for s in [*made.takes, *made.gives] if not self.type_of(s)]
             if unknown:
                 raise Unliftable(f"the type of '{unknown[0]}' is not written where it is declared", region.start, "write its type")
         if made.leaves == "return" and self.language.typed and region.function is not None and not self.returns(region.function):
             raise Unliftable("what the function gives is not told", region.start, ADVICE)
+
+    def type_of(self, s: Symbol) -> str:
+        told = self.types.get(s.name, "")
+        return str(self.regions.declared_as(self.file, s)[1] or (told if self.typed() and told in self.file.scope.symbols else ""))
 
     def typed(self) -> bool:
         return self.language.typed or bool(getattr(self.write, "typed", lambda file: False)(self.file))
@@ -135,7 +140,7 @@ class Lifter:
         lead, inner = self.leads()
         body, last = self.body(made, inner)
         method = f is not None and f.outer.kind == "class"
-        params = [(s.name, self.regions.declared_as(self.file, s)[1]) for s in made.takes]
+        params = [(s.name, self.type_of(s)) for s in made.takes]
         sets = [s.name for s in made.sets]
         text = self.regions.lifted(self.file, lead, self.unit, self.name, params, sets, body, last, self.result(made), f, method)
         gap = "\n" * (1 if method else write.BLANKS)

@@ -44,6 +44,7 @@ class Piece:
     of_item: bool = False  # it is to be a method of one object of a list
     also: list[int] = field(default_factory=list)  # lines where the same stands
     takes: set[str] = field(default_factory=set)  # what it is handed, once it is lifted
+    types: dict[str, str] = field(default_factory=dict)  # of that, where nothing is written
 
     @property
     def uses(self) -> set[str]:
@@ -58,7 +59,7 @@ def lift_all(program: Program, path: str, wanted: Sequence[Piece]) -> tuple[Prog
     for piece in sorted(wanted, key=lambda p: (p.size, p.region.start)):
         file = program.files[path]
         try:
-            lifter = Lifter(program.language, Place(file, *places[piece.name]), piece.name, piece.named, piece.several)
+            lifter = Lifter(program.language, Place(file, *places[piece.name]), piece.name, piece.named, piece.several, piece.types)
             edits = lifter.edits()
             piece.takes = {s.name for s in lifter.made.takes}
         except Unliftable:
@@ -126,7 +127,7 @@ def pieces(file: SourceFile, language: Language, free_: Sequence[Symbol], items:
                 name = base if thing.number < 0 else f"{base}{thing.number}"
                 used.add(name)
                 more = [o.line for o in repeats(r)]
-                found.append(Piece(lines_of(file, r.start, r.end, bool(r.statements)), name, r, named, r.end - r.start, len(row) > 1, False, thing.of_item, more))
+                found.append(Piece(lines_of(file, r.start, r.end, bool(r.statements)), name, r, named, r.end - r.start, len(row) > 1, False, thing.of_item, more, types=thing.types()))
             used.add(base)
     return sorted(found, key=lambda p: p.region.start)
 

@@ -55,6 +55,10 @@ class Thing:
         """Whether it is one of those of a list."""
         return False
 
+    def types(self) -> dict[str, str]:
+        """The types of variables, where nothing is written of them."""
+        return {}
+
     def indexes(self, start: int, end: int) -> list[tuple[int, int]]:
         """Where a stretch says which one it is about."""
         return []
@@ -175,6 +179,9 @@ class Held(Thing):
     @property
     def named(self) -> frozenset[str]:
         return frozenset()  # what holds it is handed over
+
+    def types(self) -> dict[str, str]:
+        return {s.name: self.design.name for s in self.roles}
 
     @cached_property
     def keys(self) -> dict[int, tuple[str, bool]]:

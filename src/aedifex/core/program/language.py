@@ -144,6 +144,10 @@ class Language(Protocol):
         """Every use of a list at the top, in source order; None if the list itself gets about, or this is not told."""
         ...
 
+    def object_list_uses(self, file: SourceFile, symbol: Symbol) -> list[ListUse] | None:
+        """As ``list_uses``, of a list of objects: calls of what a list offers are known too, as kind "other"."""
+        ...
+
     def item_type(self, file: SourceFile, ref: Reference) -> str:
         """The type of a list's items, from where it is declared; "" where no types are written."""
         ...

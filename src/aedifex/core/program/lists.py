@@ -21,7 +21,8 @@ class ListUse:
     - append, delete: a statement of its own (``parts``: the new item, the index; none for the last one);
     - empty: a statement that takes all out, or gives it a new list without items;
     - each: what goes through all of them, one after another;
-    - all: what looks at all of them at once and keeps nothing.
+    - all: what looks at all of them at once and keeps nothing;
+    - other: another use in which the list itself does not get about (of lists of objects only).
 
     ``span``: the expression or statement; ``block``: where the statement's block starts; ``bound``: whether a statement binds the name;
     ``size``: how many items a list begins with, where none is written.

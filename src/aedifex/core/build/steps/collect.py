@@ -65,8 +65,8 @@ class AskItems(MakesObjects):
         return f"loops:{self.design.name}"
 
     def title(self) -> str:
-        obj = self.design.objects[0]
-        return f"loops go through {obj.collection} and ask each {obj.name}"
+        kept = [o for o in self.design.objects if o.collection]
+        return "; ".join(f"loops go through {o.collection} and ask each {o.name}" for o in kept) or "loops stay"
 
     def edits(self, context: Context, file: SourceFile) -> list[Range]:
         return loops(file, context.language, self.design)

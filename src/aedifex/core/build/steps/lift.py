@@ -28,6 +28,7 @@ class Lift:
     name: str
     named: frozenset[str] = frozenset()
     now: str = ""
+    types: dict[str, str] = field(default_factory=dict)  # of what is handed over, where nothing is written of it
     several: bool = False  # objects have such lines
     told: str = ""  # the lines as the design names them, where steps before move these
     needs: list[str] = field(default_factory=list)
@@ -43,7 +44,7 @@ class Lift:
     def apply(self, context: Context) -> Edits:
         place, out = placed(self.now or self.lines, context.program), Edits()
         try:
-            for edit in Lifter(context.language, place, self.name, self.named, self.several).edits():
+            for edit in Lifter(context.language, place, self.name, self.named, self.several, self.types).edits():
                 out.replace(place.file.path, *edit)
         except Unliftable as trouble:
             raise refuse_at(place.file, trouble.at, trouble.message, trouble.advice) from None

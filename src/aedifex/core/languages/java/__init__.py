@@ -75,6 +75,7 @@ class Java:
     has_alternative = staticmethod(lambda s: s.node.child_by_field_name("alternative") is not None)
 
     list_uses = staticmethod(lists.list_uses)
+    object_list_uses = staticmethod(lists.list_uses)
     keyed: Callable[[SourceFile], list[Keyed]] = staticmethod(lambda file: [])  # what a map holds is not followed
     @staticmethod
     def offered_words(file: SourceFile, name: str) -> list[tuple[int, int]]:

@@ -71,6 +71,7 @@ class JavaScript:
     has_alternative = staticmethod(lambda s: s.node.child_by_field_name("alternative") is not None)
 
     list_uses = staticmethod(lists.list_uses)
+    object_list_uses = staticmethod(lists.object_list_uses)
     keyed = staticmethod(keyed)
     @staticmethod
     def offered_words(file: SourceFile, name: str) -> list[tuple[int, int]]:

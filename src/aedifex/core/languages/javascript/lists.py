@@ -7,12 +7,35 @@ from typing import Any
 from ...program.lists import ListUse, WholeLoop, same, span, uses_of
 from ...program.model import Reference, SourceFile, Symbol
 
+OFFERED = frozenset(
+    "push pop shift unshift splice forEach map filter find findLast findIndex some every includes indexOf join reduce slice concat at flatMap".split()  # noqa: SIM905
+)
 PLAIN = {"number": "number", "string": "string", "template_string": "string", "true": "boolean", "false": "boolean"}
 
 
 def list_uses(file: SourceFile, symbol: Symbol) -> list[ListUse] | None:
     """Every use of a file's array, in source order; None if one of them lets the array itself get about."""
     return uses_of(symbol, lambda ref: told(file, ref))
+
+
+def object_list_uses(file: SourceFile, symbol: Symbol) -> list[ListUse] | None:
+    """As ``list_uses``, of an array of objects."""
+    return uses_of(symbol, lambda ref: told(file, ref) or offered(file, ref))
+
+
+def offered(file: SourceFile, ref: Reference) -> ListUse | None:
+    """A call of what an array offers, which does not give the array itself on; a loop through it."""
+    node = file.tree.root_node.named_descendant_for_byte_range(ref.start, ref.end)
+    parent = node.parent
+    if parent.type == "member_expression" and same(parent.child_by_field_name("object"), node):
+        called = parent.parent.type == "call_expression" and same(parent.parent.child_by_field_name("function"), parent)
+        return ListUse("other", ref, span(node)) if called and parent.child_by_field_name("property").text.decode() in OFFERED else None
+    if parent.type == "variable_declarator" and same(parent.child_by_field_name("name"), node):
+        value = parent.child_by_field_name("value")
+        alone = value is not None and value.type == "array" and parent.parent.parent.type == "program"
+        return ListUse("first", ref, span(parent.parent), tuple(span(c) for c in value.named_children), bound=True) if alone else None
+    through = parent.type == "for_in_statement" and same(parent.child_by_field_name("right"), node)
+    return ListUse("each", ref, span(node)) if through else None
 
 
 def written_types(file: SourceFile) -> bool:

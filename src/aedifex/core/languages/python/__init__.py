@@ -11,7 +11,7 @@ from ...program.model import Function, Problem, Program, SourceFile, Statement
 from . import launch, opening, regions, write
 from .imports import imported, imported_word, module_word
 from .keyed import keyed
-from .lists import list_uses, whole_loop
+from .lists import list_uses, object_list_uses, whole_loop
 from .literals import literals
 from .namespaces import confined
 from .pure import BUILTINS, apis, node_at, purity, type_of
@@ -75,6 +75,7 @@ class Python:
     purity = staticmethod(purity)
     type_of = staticmethod(type_of)
     list_uses = staticmethod(list_uses)
+    object_list_uses = staticmethod(object_list_uses)
     keyed = staticmethod(keyed)
     imported = staticmethod(imported)
     imported_word = staticmethod(imported_word)

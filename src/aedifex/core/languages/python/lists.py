@@ -10,12 +10,27 @@ from ...program.model import Reference, SourceFile, Symbol
 
 EACH = frozenset({"sum", "max", "min", "any", "all", "sorted", "list", "tuple", "set", "zip", "enumerate", "map", "filter"})
 ALL = frozenset({"print", "str", "repr", "reversed"})
+OFFERED = frozenset([b"append", b"extend", b"insert", b"remove", b"pop", b"clear", b"sort", b"reverse", b"index", b"count", b"copy"])
 MOST = 64  # items written as one times a number
 
 
 def list_uses(file: SourceFile, symbol: Symbol) -> list[ListUse] | None:
     """Every use of a module's list, in source order; None if one of them lets the list itself get about."""
     return uses_of(symbol, lambda ref: told(file, ref))
+
+
+def object_list_uses(file: SourceFile, symbol: Symbol) -> list[ListUse] | None:
+    """As ``list_uses``, of a list of objects."""
+    return uses_of(symbol, lambda ref: told(file, ref) or offered(file, ref))
+
+
+def offered(file: SourceFile, ref: Reference) -> ListUse | None:
+    """A call of what a list offers; none gives the list itself on."""
+    node = file.tree.root_node.named_descendant_for_byte_range(ref.start, ref.end)
+    parent = node.parent
+    called = parent.type == "attribute" and same(parent.child_by_field_name("object"), node) and parent.parent.type == "call"
+    whole = called and same(parent.parent.child_by_field_name("function"), parent)
+    return ListUse("other", ref, span(node)) if whole and parent.child_by_field_name("attribute").text in OFFERED else None
 
 
 def told(file: SourceFile, ref: Reference) -> ListUse | None:
