@@ -90,3 +90,14 @@ def test_the_main_loop_is_cut_into_its_jobs(folder):
         "move": (["line.py:28-31"], True),
         "show_line": (["line.py:33-36"], True),
     }
+
+
+def test_a_long_function_is_cut_where_a_reader_would_set_it_apart(folder):
+    rows = ["    names = []", "    for line in text.split():", "        if line:", "            names.append(line)"]
+    counts = ["    counts = {}", "    for name in names:", "        counts[name] = counts.get(name, 0) + 1"]
+    most = ["    most = 0", "    for name in sorted(counts):", "        if counts[name] > most:", "            most = counts[name]", "    return most"]
+    pad = [f"            names.append('{n}')" for n in range(30)]
+    text = "\n".join(["def count(text):", *rows, *pad, *counts, *most, "", "", "print(count('a b a'))"]) + "\n"
+    (unit,) = surveyed(folder, "line.py", text).jobs
+    assert unit["jobs"] == {}
+    assert [(p["first"], p["last"]) for p in unit["split"]] == [(2, 35), (36, 38), (39, 43)]

@@ -60,7 +60,8 @@ def show_file(console: Console, file: Any) -> None:
         console.print(f"[bold]cuts[/]  {escape(', '.join(parts))}  [dim]methods that a draft would make of it[/]")
     for unit in file.jobs:
         told = "; ".join(f"{job} at {', '.join(map(str, lines[:5]))}{' ...' if len(lines) > 5 else ''}" for job, lines in unit["jobs"].items())
-        console.print(f"[bold]several jobs[/]  {escape(unit['name'])} (line {unit['start']}): {escape(told)}")
+        title = "several jobs" if len(unit["jobs"]) > 1 else "long"
+        console.print(f"[bold]{title}[/]  {escape(unit['name'])} (line {unit['start']}){escape(': ' + told if told else '')}")
         if unit["split"]:
             concern_strip(console, unit["split"], "  it could be split")
     if file.handlers:

@@ -16,6 +16,7 @@ from .groups import Group, groups
 from .handlers import Handler, Region, handlers, regions, stretches
 from .hazards import Hazard, hazards
 from .longmain import main_function, own_access, own_variables
+from .paragraphs import LONG, paragraphs
 from .state import Variable, classify
 
 
@@ -127,16 +128,18 @@ def main_strip(file: SourceFile, effects: Effects, language: Language, about: Co
 
 
 def several_jobs(file: SourceFile, effects: Effects, about: Concerns) -> list[dict[str, Any]]:
-    """Functions and classes that do several of the things that lead out of a program, and how a function could be split."""
+    """Functions and classes that do several of the things that lead out of a program, long functions, and how these could be split."""
     found = []
     functions = {f.symbol: f for f in file.functions}
     for unit in sorted(effects.units.values(), key=lambda u: u.start):
         lines = jobs(about, unit.start, unit.end)
-        if len(lines) > 1 and sum(map(len, lines.values())) > 2:
-            f = functions.get(unit.symbol)
+        f = functions.get(unit.symbol)
+        long = f is not None and file.line(f.end) - file.line(f.start) + 1 >= LONG
+        if long or (len(lines) > 1 and sum(map(len, lines.values())) > 2):
             body = [s for s in about.language.body(file, f) if s.kind not in ("docstring", "declare")] if f is not None else []
-            split = [asdict(part) for part in strip(about, body, True)]
-            found.append({"name": unit.name, "start": file.shown(unit.start), "jobs": lines, "split": split if len(split) > 1 else []})
+            split = paragraphs(about, f.scope, body) if long and f is not None else strip(about, body, True)
+            if len(split) > 1 or not long:
+                found.append({"name": unit.name, "start": file.shown(unit.start), "jobs": lines, "split": [asdict(p) for p in split if len(split) > 1]})
     return found
 
 
