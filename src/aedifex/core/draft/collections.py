@@ -203,7 +203,7 @@ def collection_edits(file: SourceFile, language: Language, found: Records, desig
     """The edits by which the lists of a class become one."""
     obj = design.objects[0]
     hide_ = language.write.hidden
-    fields = {bare(o): (f.name, hide_(f.name) if f.hidden else f.name) for f in design.fields for o in f.origins}
+    fields = {bare(o): (f.name, hide_(f.name) if f.hidden else f.name, f.hidden) for f in design.fields for o in f.origins}
     return collected(file, language, found, design.name, obj.name, obj.collection, fields)
 
 

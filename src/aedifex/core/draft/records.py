@@ -21,7 +21,7 @@ from ..survey.effects import module_variables
 from .sized import filling, size_trouble, sized
 
 Range = tuple[int, int, str]
-Fields = dict[str, tuple[str, str]]  # list → what the constructor calls its items, and the field
+Fields = dict[str, tuple[str, str, bool]]  # list → what the constructor calls its items, the field, and whether it is hidden
 GROWING = ("append", "delete", "empty")
 
 
@@ -285,10 +285,10 @@ def founded(
     for s, u in zip(made.lists, firsts, strict=True):
         above = write.comment_start(file, u.span[0])
         remarks = [line.strip() for line in file.slice(above, u.span[0]).split("\n") if line.strip()]
-        given, name = fields[s.name]
+        given, name, hide = fields[s.name]
         kind = language.item_type(file, u.ref)
         in_order = handed.index(s) if s in handed else len(handed)
-        made_of = NewField(name, given if s in handed else "", given=s in handed, type=kind, above=remarks, comment=write.trailing_comment(file, u.span[1]))
+        made_of = NewField(name, given if s in handed else "", hidden=hide, given=s in handed, type=kind, above=remarks, comment=write.trailing_comment(file, u.span[1]))
         members.append((in_order, made_of))
         if u is not last:
             edits.append((above, write.line_end(file, u.span[1]), ""))

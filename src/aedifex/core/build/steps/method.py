@@ -283,7 +283,7 @@ class Mover:
 
     def inner_edits(self, f: Function) -> list[tuple[int, int, str]]:
         """Edits inside the function itself: its own object is the receiver, dropped parameters are fields."""
-        edits = self.write.method_header(self.file, f, self.name, set(self.method.drop))
+        edits = self.write.method_header(self.file, f, self.name, set(self.method.drop), self.method.hidden)
         inner: list[Reference] = []
         own = self.object_symbol(0) if self.twins or len(self.objects) == 1 else None
         for ref in self.file.within(f.body_start, f.end):

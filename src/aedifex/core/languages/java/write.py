@@ -233,16 +233,25 @@ def each(class_: str, item: str, collection: str) -> str:
 # -- methods -------------------------------------------------------------------------------------
 
 
-def method_header(file: SourceFile, function: Function, name: str, drop: set[str]) -> list[Edit]:
-    """Edits that turn a static function into a method: new name, known parameters gone, no longer static."""
+def method_header(file: SourceFile, function: Function, name: str, drop: set[str], hide: bool = False) -> list[Edit]:
+    """Edits that turn a static function into a method: new name, known parameters gone, no longer static; private, if ``hide``."""
     edits: list[Edit] = [(function.name_start, function.name_end, name)]
     kept = [file.slice(p.start, p.end) for p in function.params if p.name not in drop]
     if len(kept) != len(function.params):
         edits.append((function.params_start, function.params_end, ", ".join(kept)))
     words_ = next((c for c in function.node.children if c.type == "modifiers"), None)
-    if words_ is not None:
-        left = [file.slice(*span(c)) for c in words_.children if c.type not in ("static", "private", "final")]
-        edits.append((words_.start_byte, function.head, "".join(w + " " for w in left)))
+    hide = hide and not sketch(file)
+    if words_ is None:
+        edits += [(function.head, function.head, "private ")] if hide else []
+    else:
+        gone = ("static", "private", "final", *(("public", "protected") if hide else ()))
+        ends = [*(c.start_byte for c in words_.children[1:]), function.head]
+        place = next((c.start_byte for c in words_.children if not c.type.endswith("annotation")), function.head)
+        for c, end in zip(words_.children, ends, strict=True):
+            if c.type in gone:
+                edits.append((c.start_byte, end, "private " if hide and c.start_byte == place else ""))
+        if hide and not any(start == place for start, _, _ in edits):
+            edits.append((place, place, "private "))
     return edits
 
 

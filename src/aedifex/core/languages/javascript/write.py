@@ -200,7 +200,7 @@ def anchored(file: SourceFile, statement: Statement) -> bool:
 # -- methods -------------------------------------------------------------------------------------
 
 
-def method_header(file: SourceFile, function: Function, name: str, drop: set[str]) -> list[Edit]:
+def method_header(file: SourceFile, function: Function, name: str, drop: set[str], hide: bool = False) -> list[Edit]:
     """Edits that turn a function, however it is written, into a method: new name, known parameters gone."""
     node = function.node
     prefix = ("async " if function.is_async else "") + ("*" if function.scope.generator else "")

@@ -224,7 +224,7 @@ def inner_receivers(file: SourceFile, top: Scope, refs: Sequence[Reference]) -> 
     return [], ""
 
 
-def method_header(file: SourceFile, function: Function, name: str, drop: set[str]) -> list[tuple[int, int, str]]:
+def method_header(file: SourceFile, function: Function, name: str, drop: set[str], hide: bool = False) -> list[tuple[int, int, str]]:
     """Edits that turn a function's header into a method's: new name, receiver first, known parameters gone."""
     kept = [p for p in function.params if p.name not in drop]
     edits = [(function.name_start, function.name_end, name)]
