@@ -125,7 +125,7 @@ def keying(design: Design, program: Program) -> Part:
     for c in [c for c in design.classes if is_keyed(c)]:
         made = RecordsToObjects(c)
         after = tried(made, design, program)
-        sure = {(f.name, p) for file in program.files.values() for k in program.language.keyed(file) for f, p in k.sure}
+        sure = {(file.path, f.name, p) for file in program.files.values() for k in program.language.keyed(file) for f, p in k.sure}
         methods: list[Prelude] = [*(RecordMethod(c, m, [made.id], sure) for m in c.methods), AskItems(c, [made.id])]
         steps += [made, *methods]
         design, program = stood(design, c, program, after, methods)

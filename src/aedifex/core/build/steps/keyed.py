@@ -94,14 +94,14 @@ class BecomesMethod(MakesObjects):
 class RecordMethod(BecomesMethod):
     """A function that is handed a record at every call becomes a method of it."""
 
-    def __init__(self, design: ClassDesign, method: MethodDesign, needs: list[str], sure: set[tuple[str, str]]) -> None:
-        """``sure``: (function, parameter) of what was handed a record at every call, before the records became objects."""
+    def __init__(self, design: ClassDesign, method: MethodDesign, needs: list[str], sure: set[tuple[str, str, str]]) -> None:
+        """``sure``: (file, function, parameter) of what was handed a record at every call, before the records became objects."""
         super().__init__(design, method, needs)
         self.sure = sure
 
     def edits(self, context: Context, file: SourceFile) -> list[Range]:
         f = function_of(file, self.method.origins[0])
-        if len(self.method.drop) != 1 or (f.name, self.method.drop[0]) not in self.sure:
+        if len(self.method.drop) != 1 or (file.path, f.name, self.method.drop[0]) not in self.sure:
             raise Refusal(f"'{f.name}' is not handed an object of {self.design.name} at every call", file.path, file.line(f.start),
                           "name the parameter in 'drop', or leave it a function")  # fmt: skip
         methods, param = Handed(file, context.language, self.design.name), self.method.drop[0]
