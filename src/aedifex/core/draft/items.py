@@ -42,7 +42,10 @@ class Items(Asked):
         self.collection, self.symbol, self.told = collection, symbol, uses is not None
         self.uses: list[ListUse] = uses or []
         self.headers: list[Span] = []  # of the loops through the list
-        self.changers = {f.symbol for f in file.tops for u in self.uses if u.kind in CHANGING and f.start <= u.ref.start < f.end}
+        changing = [u.ref for u in self.uses if u.kind in CHANGING]
+        self.changers = {f.symbol for f in file.tops for r in changing if f.start <= r.start < f.end}
+        tops = [(f.start, f.end) for f in file.tops]
+        self.elsewhere = any(deferred(r.scope, file.scope) and not any(a <= r.start < b for a, b in tops) for r in changing)  # in methods, and the like
 
     def items(self, start: int, end: int) -> list[ListUse]:
         return [u for u in self.uses if u.kind == "item" and start <= u.ref.start < end]
@@ -153,6 +156,11 @@ class Items(Asked):
         if not all(any(a <= r.start < b for a, b in bodies) for r in bound.symbol.references if r not in bound.symbol.bindings):
             return False
         if any(g.kind in CHANGING and u.start <= g.ref.start < u.end for g in self.uses):
+            return False
+        f = file.function_at(u.start)
+        if f is not None and (f.is_async or f.scope.generator):
+            return False  # others run between its turns
+        if self.elsewhere and (file.calls_within(u.start, u.end) or any(u.start <= at < u.end for at in file.opaque_calls)):
             return False
         touch = self.effects.touch(u.start, u.end)
         return not touch.uses & self.changers and not (touch.unseen and self.effects.escaped & self.changers)
