@@ -37,7 +37,7 @@ def test_killed_at_random_moments(tramline):
     assert tramline.aedifex("build", "-q", "--unchecked", "tramline.design.toml").returncode == 0
     whole = time.monotonic() - began
     tramline.aedifex("undo", "-q", "--all", "tramline.design.toml")
-    for _ in range(4):
+    for _ in range(3):
         child = subprocess.Popen(
             [str(COMMAND), "build", "-q", "--unchecked", "tramline.design.toml"],
             cwd=tramline.path,
