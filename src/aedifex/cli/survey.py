@@ -36,7 +36,7 @@ def command(paths: tuple[str, ...], json_: bool, figure: str | None, quiet: bool
     program = read_program(root, files)
     beside = read_neighbours(program)
     result = survey(program, beside)
-    for file in result.files:
+    for file in result.files if json_ or figure or not quiet else ():
         file.cuts = [asdict(cut) for cut in proposed_cuts(program, file.path, beside)]
     if json_:
         as_json(result.as_json())

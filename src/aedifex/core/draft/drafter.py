@@ -9,7 +9,7 @@ from pathlib import Path
 
 from ..program.errors import AedifexError
 from ..program.language import neighbours, read_program
-from ..program.model import Program, SourceFile
+from ..program.model import Program, SourceFile, Symbol
 from ..program.pause import uncollected
 from ..survey.effects import Effects, module_variables
 from ..survey.hazards import forbidding, hazards
@@ -156,15 +156,22 @@ def liftable(program: Program, task: Task, items: Sequence[Thing]) -> list[Piece
     return work
 
 
-def things_of_lists(program: Program, task: Task) -> list[Item | Held]:
-    """What lists with one index and keyed tables hold, in the program before anything is lifted."""
-    file = program.files[task.path]
+def loose_lists(program: Program, file: SourceFile, task: Task) -> set[Symbol]:
+    """The names of a file that may become a list of objects; none where there is no such list, or something forbids to touch the file."""
     asked = {bare(n) for w in task.wishes for n in [*w.together, *w.keep]}
     loose = {s for s in file.scope.symbols.values() if s.name not in asked}
     if not records(file, program.language, loose) and not any(k.trouble is None for k in program.language.keyed(file)):
+        return set()
+    found = hazards(program, file.path, task.outsiders)
+    return {s for s in loose if forbidding(found, {s.name}) is None} if forbidding(found, set()) is None else set()
+
+
+def things_of_lists(program: Program, task: Task) -> list[Item | Held]:
+    """What lists with one index and keyed tables hold, in the program before anything is lifted."""
+    file = program.files[task.path]
+    loose = loose_lists(program, file, task)
+    if not loose:
         return []
-    found = hazards(program, task.path, task.outsiders)
-    loose = {s for s in loose if forbidding(found, {s.name}) is None} if forbidding(found, set()) is None else set()
     items = item_things(program, file, loose, task.taken)
     return [*items, *held_things(program, file, loose, task.taken | {i.design.name for i in items})]
 
@@ -174,14 +181,9 @@ def listed(program: Program, file: SourceFile, task: Task, known: Sequence[Class
 
     ``known``: those proposed before lines of the file were lifted.
     """
-    asked = {bare(n) for w in task.wishes for n in [*w.together, *w.keep]}
-    loose = {s for s in file.scope.symbols.values() if s.name not in asked}
-    if not records(file, program.language, loose) and not any(k.trouble is None for k in program.language.keyed(file)):
+    loose = loose_lists(program, file, task)
+    if not loose:
         return [], program
-    found = hazards(program, file.path, task.outsiders)
-    if forbidding(found, set()) is not None:
-        return [], program
-    loose = {s for s in loose if forbidding(found, {s.name}) is None}
     made, program = collect(program, file, loose, task.taken, known)
     names = {s.name for s in loose}
     file = program.files[file.path]

@@ -41,7 +41,6 @@ class Items(Asked):
         uses = language.object_list_uses(file, symbol) if symbol is not None else None
         self.collection, self.symbol, self.told = collection, symbol, uses is not None
         self.uses: list[ListUse] = uses or []
-        self.headers: list[Span] = []  # of the loops through the list
         changing = [u.ref for u in self.uses if u.kind in CHANGING]
         self.changers = {f.symbol for f in file.tops for r in changing if f.start <= r.start < f.end}
         tops = [(f.start, f.end) for f in file.tops]
@@ -124,10 +123,10 @@ class Items(Asked):
     def loops(self, item: str) -> list[Each]:
         """The loops that count through the list only to look at each object, and could go through the objects."""
         found, counting = [], whole_loops(self.file, self.language, self.bounds()) if self.told else []
-        self.headers = [loop.header for _, loop in counting]
+        headers = [loop.header for _, loop in counting]
         for s, loop in counting:
             each = Each(loop, loop.opens, self.language.regions.blocks(self.file, s)[0].end)
-            if self.only_looks(each, item):
+            if self.only_looks(each, item, headers):
                 found.append(each)
         return found
 
@@ -141,7 +140,8 @@ class Items(Asked):
                  and s.value is not None and file.slice(*s.value) == size}  # fmt: skip
         return {self.write.length(self.collection), *({size, *fixed} if not any(u.kind in CHANGING for u in self.uses) else ())}
 
-    def only_looks(self, u: Each, item: str) -> bool:
+    def only_looks(self, u: Each, item: str, headers: list[Span]) -> bool:
+        """``headers``: of all loops that count through the list."""
         file, loop = self.file, u.loop
         bound = next((r for r in file.within(*loop.header) if r.name == loop.name and r.writes), None)
         if bound is None or bound.symbol is None or item in bound.scope.symbols:
@@ -152,7 +152,7 @@ class Items(Asked):
         looks = [r for r in mine if (r.start, r.end) in spans and not r.writes]
         if not mine or len(looks) < len(mine) or any(deferred(r.scope, bound.scope) or shadowed(r.scope, item, bound.scope) for r in mine):
             return False
-        bodies = [(u.start, u.end), *self.headers, *self.bodies(bound.symbol)]
+        bodies = [(u.start, u.end), *headers, *self.bodies(bound.symbol)]
         if not all(any(a <= r.start < b for a, b in bodies) for r in bound.symbol.references if r not in bound.symbol.bindings):
             return False
         if any(g.kind in CHANGING and u.start <= g.ref.start < u.end for g in self.uses):

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 
 from ..program.language import Language
 from ..program.lists import WholeLoop
@@ -27,6 +27,11 @@ def whole_loop(file: SourceFile, language: Language, s: Statement, bounds: set[s
 def statements(file: SourceFile, language: Language) -> Iterator[Statement]:
     """All statements of main code and functions, those in blocks included."""
     for row in [file.statements, *(language.body(file, f) for f in file.functions_sorted)]:
-        yield from row
-        for _, block in all_blocks(file, language, row):
-            yield from block.statements
+        yield from with_inner(file, language, row)
+
+
+def with_inner(file: SourceFile, language: Language, row: Sequence[Statement]) -> Iterator[Statement]:
+    """The statements of a row, and those in their blocks."""
+    yield from row
+    for _, block in all_blocks(file, language, row):
+        yield from block.statements

@@ -12,16 +12,17 @@ Used by the draft, which then finds whose methods they are, and by the step that
 from __future__ import annotations
 
 import copy
-from collections.abc import Iterator, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from ..program.inline import Inline
 from ..program.language import Language, reread
-from ..program.model import Program, SourceFile, Statement, Symbol
-from ..survey.region import all_blocks, ways_out
+from ..program.model import Program, SourceFile, Symbol
+from ..survey.region import ways_out
 from .design import Design
 from .linemap import LineMap
 from .lines import FORM, counted
+from .loops import with_inner
 from .names import free, like
 from .records import Range, applied
 
@@ -80,14 +81,8 @@ def trouble(file: SourceFile, language: Language, inline: Inline, captured: Sequ
     if language.typed and not all(language.regions.declared_as(file, s)[1] for s in captured):
         return True
     results = [at for kind, at in ways_out(file, language, inline.statements, False, False) if kind == "return"]
-    texts = [file.slice(s.start, s.end).strip(" ;") for s in statements_in(file, language, inline) if s.start in results]
+    texts = [file.slice(s.start, s.end).strip(" ;") for s in with_inner(file, language, inline.statements) if s.start in results]
     return any(t != "return" for t in texts) and not inline.whole
-
-
-def statements_in(file: SourceFile, language: Language, inline: Inline) -> Iterator[Statement]:
-    yield from inline.statements
-    for _, b in all_blocks(file, language, inline.statements):
-        yield from b.statements
 
 
 def named_edits(file: SourceFile, language: Language, wanted: Sequence[Named]) -> list[Range]:

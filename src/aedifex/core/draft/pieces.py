@@ -342,7 +342,7 @@ def conditions(
                 refs = file.within(start, end)
                 used = {r.symbol for r in refs}
                 thing = next((t for t in row if t.only(used, state)), None)
-                if thing is None or len(thing.parts(refs)) < 2 or not thing.one(file, start, end):
+                if thing is None or len(set(thing.told(refs))) < 2 or not thing.one(file, start, end):
                     continue
                 if not quiet(file, language, start, end, thing) if thing.of_item else language.purity(file, (start, end)) == "effect":
                     continue

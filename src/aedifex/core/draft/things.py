@@ -20,7 +20,7 @@ from .recordclass import worth
 from .records import records
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class Thing:
     """The variables of one object; ``number`` of a numbered one, -1 for the only one."""
 
@@ -37,9 +37,9 @@ class Thing:
         mine = used & state
         return bool(mine) and mine <= set(self.roles)
 
-    def parts(self, refs: Sequence[Reference]) -> set[str]:
-        """What of the object is used."""
-        return {r.name for r in refs if r.symbol in self.roles}
+    def told(self, refs: Sequence[Reference]) -> list[str]:
+        """What of the object is used, in order."""
+        return [r.name for r in refs if r.symbol in self.roles]
 
     def sets(self, refs: Sequence[Reference]) -> list[str]:
         """What of the object is changed, in order."""
@@ -76,8 +76,6 @@ class Thing:
         sets = {r.symbol for r in refs if r.writes or r.mutates}
         return s.kind == "assign" and any(r.symbol in sets for r in refs if r.role.value != "write")
 
-    def __hash__(self) -> int:
-        return hash((self.stem, self.number))
 
 
 def things(file: SourceFile, language: Language, free_: Sequence[Symbol]) -> list[list[Thing]]:
@@ -97,19 +95,28 @@ def things(file: SourceFile, language: Language, free_: Sequence[Symbol]) -> lis
     return found + [[Thing(word, -1, roles)] for word, roles in stems.items() if len(roles) > 1]
 
 
-@dataclass(frozen=True)
-class Item(Thing):
-    """One object of those that lists with one index hold. ``uses``: of the lists; ``design``: the class that they would make."""
+@dataclass(frozen=True, eq=False)
+class OneOfMany(Thing):
+    """One of several objects of a class; ``design``: the class that they would make."""
 
-    uses: list[ListUse] = field(default_factory=list)
     design: ClassDesign = field(default_factory=lambda: ClassDesign(""))
-
-    def __hash__(self) -> int:
-        return hash((self.stem, self.number))
 
     @property
     def of_item(self) -> bool:
         return True
+
+    def worth(self, refs: Sequence[Reference], s: Statement) -> bool:
+        """Where a value is worked out from what it was, or changes by another one."""
+        mine = self.told(refs)
+        return mine.count(mine[0]) > 1 or (s.kind == "augment" and len(set(mine)) > 1)
+
+
+@dataclass(frozen=True, eq=False)
+class Item(OneOfMany):
+    """One object of those that lists with one index hold. ``uses``: of the lists."""
+
+    uses: list[ListUse] = field(default_factory=list)
+
 
     def one(self, file: SourceFile, start: int, end: int) -> bool:
         """The index is a variable by itself, the same everywhere, which the stretch does not change."""
@@ -144,11 +151,6 @@ class Item(Thing):
     def spoken(self, write: Any) -> dict[str, list[str]]:
         return {s.name: list(write.words(name)) for s, name in self.roles.items()}
 
-    def worth(self, refs: Sequence[Reference], s: Statement) -> bool:
-        """Where a value is worked out from what it was, or changes by another one."""
-        first = min(refs, key=lambda r: r.start).symbol
-        return sum(r.symbol is first for r in refs) > 1 or (s.kind == "augment" and len({r.symbol for r in refs}) > 1)
-
 
 def item_things(program: Program, file: SourceFile, free_: Iterable[Symbol], taken: set[str]) -> list[Item]:
     """The objects of lists that are to become one list. ``taken``: names of classes."""
@@ -157,24 +159,17 @@ def item_things(program: Program, file: SourceFile, free_: Iterable[Symbol], tak
         design = proposed(program, file, made, taken)
         names = {bare(o): f.name for f in design.fields for o in f.origins}
         uses = sorted((u for s in made.lists for u in made.uses[s]), key=lambda u: u.ref.start)
-        found.append(Item(design.objects[0].name, -1, {s: names[s.name] for s in made.lists}, uses, design))
+        found.append(Item(design.objects[0].name, -1, {s: names[s.name] for s in made.lists}, design, uses))
         taken = taken | {design.name}
     return found
 
 
-@dataclass(frozen=True)
-class Held(Thing):
+@dataclass(frozen=True, eq=False)
+class Held(OneOfMany):
     """A record that a variable holds, of those that are to be objects of a class; ``roles``: all such variables."""
 
     found: Keyed = field(default_factory=Keyed)
-    design: ClassDesign = field(default_factory=lambda: ClassDesign(""))
 
-    def __hash__(self) -> int:
-        return hash((self.stem, self.number))
-
-    @property
-    def of_item(self) -> bool:
-        return True
 
     @property
     def named(self) -> frozenset[str]:
@@ -196,8 +191,8 @@ class Held(Thing):
     def only(self, used: set[Symbol | None], state: set[Symbol]) -> bool:
         return bool(used & set(self.roles)) and not (used & state) - set(self.roles)
 
-    def parts(self, refs: Sequence[Reference]) -> set[str]:
-        return {self.keys[r.end][0] for r in refs if r.symbol in self.roles and r.end in self.keys}
+    def told(self, refs: Sequence[Reference]) -> list[str]:
+        return [self.keys[r.end][0] for r in refs if r.symbol in self.roles and r.end in self.keys]
 
     def sets(self, refs: Sequence[Reference]) -> list[str]:
         return [self.keys[r.end][0] for r in refs if r.symbol in self.roles and r.end in self.keys and (self.keys[r.end][1] or r.mutates)]
@@ -210,11 +205,6 @@ class Held(Thing):
         words = {key: list(write.words(key)) for key in self.found.keys}
         return {form: words[key] for key in words for form in (key, f'"{key}"', f"'{key}'")}
 
-    def worth(self, refs: Sequence[Reference], s: Statement) -> bool:
-        """Where a value is worked out from what it was, or changes by another one."""
-        mine = [self.keys[r.end][0] for r in refs if r.symbol in self.roles]
-        return mine.count(mine[0]) > 1 or (s.kind == "augment" and len(set(mine)) > 1)
-
 
 def held_things(program: Program, file: SourceFile, free_: Iterable[Symbol], taken: set[str]) -> list[Held]:
     """The records in keyed tables that are to be objects. ``taken``: names of classes."""
@@ -223,6 +213,6 @@ def held_things(program: Program, file: SourceFile, free_: Iterable[Symbol], tak
         roots = roots_of(file, found) if worth(file, found) and found.names <= names else []
         if roots:
             design = keyed_class(program, file, found, roots, taken)
-            made.append(Held(design.objects[0].name, -1, {s: s.name for s in found.holders}, found, design))
+            made.append(Held(design.objects[0].name, -1, {s: s.name for s in found.holders}, design, found))
             taken = taken | {design.name}
     return made

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator, Sequence
 from typing import Any
 
+from .lists import WholeLoop
 from .model import Block, SourceFile, Statement
 
 FIELDS = (("consequence", "branch"), ("alternative", "otherwise"))
@@ -81,3 +82,23 @@ def either(lead: str, unit: str, number: str, wanted: str, first: Sequence[str],
         return f"{lead}if ({number} {unlike} {wanted}) {{\n{block(other)}{lead}}}\n"
     rest = f" else {{\n{block(other)}{lead}}}" if other else ""
     return f"{lead}if ({number} {equal} {wanted}) {{\n{block(first)}{lead}}}{rest}\n"
+
+
+def whole_loop(
+    file: SourceFile, start: int, end: int, bounds: set[str], fields: tuple[str, str, str], declarations: tuple[str, ...], blocks: str
+) -> WholeLoop | None:
+    """A loop that counts with ``for`` and ``++``. ``fields``: what the grammar calls its parts; ``declarations``, ``blocks``: kinds of nodes."""
+    node = file.tree.root_node.named_descendant_for_byte_range(start, end)
+    init, test, step, body = (node.child_by_field_name(n) for n in (*fields, "body"))
+    if node.type != "for_statement" or init is None or test is None or step is None or init.type not in declarations:
+        return None
+    parts = [c for c in init.named_children if c.type == "variable_declarator"]
+    value = parts[0].child_by_field_name("value") if len(parts) == 1 else None
+    name = parts[0].child_by_field_name("name").text.decode() if len(parts) == 1 else ""
+    words = ["".join(file.slice(n.start_byte, n.end_byte).split()).rstrip(";") for n in (test, step)]
+    up = words[1] in (f"{name}++", f"++{name}", f"{name}+=1")
+    zero = value is not None and value.text == b"0" and not any(c.type.endswith("comment") for c in node.named_children)
+    if not zero or not up or not any(words[0] == f"{name}<{b}" for b in bounds):
+        return None
+    block = body.type == blocks
+    return WholeLoop(name, (init.start_byte, step.end_byte), body.start_byte + block, block)

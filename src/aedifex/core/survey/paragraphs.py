@@ -38,7 +38,7 @@ def cut_points(about: Concerns, frame: Scope, body: Sequence[Statement]) -> list
     """After which statements of a body a paragraph ends, in their order; the clearest gaps are cut first."""
     file = about.file
     marks = weights(about, frame, body)
-    lines = [file.line(max(s.start, s.end - 1)) - file.line(s.start) + 1 for s in body]
+    lines = [height(file, s) for s in body]
     cuts: set[int] = set()
     for i in sorted(range(len(marks)), key=lambda i: (-marks[i], i)):
         if marks[i] <= 0:
@@ -55,7 +55,7 @@ def weights(about: Concerns, frame: Scope, body: Sequence[Statement]) -> list[fl
     file, language = about.file, about.language
     uses = [own(file, frame, s, False) for s in body]
     sets = [own(file, frame, s, True) for s in body]
-    tall = [file.line(max(s.start, s.end - 1)) - file.line(s.start) + 1 for s in body]
+    tall = [height(file, s) for s in body]
     concern = [about.of(s, True) for s in body]
     known: set[Symbol] = set()
     found = []
@@ -68,6 +68,10 @@ def weights(about: Concerns, frame: Scope, body: Sequence[Statement]) -> list[fl
         mark -= 0.3 * min(2, len(sets[i] & uses[i + 1])) + 0.15 * min(3, len(uses[i] & uses[i + 1]))
         found.append(mark - 0.4 * (b.kind in ("return", "raise")))
     return found
+
+
+def height(file: SourceFile, s: Statement) -> int:
+    return file.line(max(s.start, s.end - 1)) - file.line(s.start) + 1
 
 
 def own(file: SourceFile, frame: Scope, s: Statement, written: bool) -> set[Symbol]:

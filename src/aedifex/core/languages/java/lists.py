@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
+from ...program import braces
 from ...program.lists import ListUse, Span, WholeLoop, same, span, uses_of
 from ...program.model import Reference, SourceFile, Symbol
 
@@ -62,21 +63,7 @@ def kind_of(file: SourceFile, ref: Reference) -> str:
 
 
 def whole_loop(file: SourceFile, start: int, end: int, bounds: set[str]) -> WholeLoop | None:
-    """A loop that counts with ``for`` and ``++``."""
-    node = file.tree.root_node.named_descendant_for_byte_range(start, end)
-    init, test, step, body = (node.child_by_field_name(n) for n in ("init", "condition", "update", "body"))
-    if node.type != "for_statement" or init is None or test is None or step is None or init.type not in ("local_variable_declaration",):
-        return None
-    parts = [c for c in init.named_children if c.type == "variable_declarator"]
-    value = parts[0].child_by_field_name("value") if len(parts) == 1 else None
-    name = parts[0].child_by_field_name("name").text.decode() if len(parts) == 1 else ""
-    words = ["".join(file.slice(*span(n)).split()).rstrip(";") for n in (test, step)]
-    up = words[1] in (f"{name}++", f"++{name}", f"{name}+=1")
-    zero = value is not None and value.text == b"0" and not any(c.type.endswith("comment") for c in node.named_children)
-    if not zero or not up or not any(words[0] == f"{name}<{b}" for b in bounds):
-        return None
-    block = body.type == "block"
-    return WholeLoop(name, (init.start_byte, step.end_byte), body.start_byte + block, block)
+    return braces.whole_loop(file, start, end, bounds, ("init", "condition", "update"), ("local_variable_declaration",), "block")
 
 
 def item_value(file: SourceFile, start: int, end: int) -> Span | None:

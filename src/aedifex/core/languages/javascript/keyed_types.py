@@ -4,24 +4,25 @@ from __future__ import annotations
 
 from typing import Any
 
+from ...program import braces
 from ...program.keyed import Keyed
 from ...program.model import SourceFile, Symbol
 from .keyed_shapes import Stop, span
 from .lists import PLAIN
+from .words import typed
 
-TYPED = (".ts", ".tsx", ".mts", ".cts")
 DECLARATIONS = {"interface_declaration": "body", "type_alias_declaration": "value"}
 VALUES = frozenset({"predefined_type", "literal_type", "array_type", "union_type", "type_identifier", "generic_type", "parenthesized_type", "function_type"})
 
 
 def settle(file: SourceFile, found: Keyed) -> None:
     """Say of followed records which types their keys have, and which type goes. Raises Stop if the types forbid to make them objects."""
-    if not file.path.endswith(TYPED):
+    if not typed(file):
         return
     root = file.tree.root_node
     held = [a for s in (*found.holders, *found.lists, *found.makers) for a in written(root, s)]
     for a in held:
-        if any(n.type not in VALUES and n.type not in ("type_arguments", "null", "undefined") for n in inner(a) if n is not a):
+        if any(n.type not in VALUES and n.type not in ("type_arguments", "null", "undefined") for n in braces.within(a, *span(a)) if n.is_named and n.id != a.id):
             raise Stop("has a type that is written out where it is used", a.start_byte)
     spans = [span(a) for a in held]
     named = {r.symbol for a, b in spans for r in file.within(a, b) if r.form == "type" and r.symbol is not None and r.symbol.kinds}
@@ -35,10 +36,6 @@ def settle(file: SourceFile, found: Keyed) -> None:
         for r in found.named.references:
             if not r.writes and not any(a <= r.start < b for a, b in spans):
                 raise Stop(f"is of a type, '{r.name}', that says more than what holds one", r.start)
-
-
-def inner(node: Any) -> list[Any]:
-    return [node, *(n for child in node.named_children for n in inner(child))]
 
 
 def written(root: Any, s: Symbol) -> list[Any]:

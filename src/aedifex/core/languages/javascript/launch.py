@@ -14,13 +14,13 @@ from . import unit_tests  # noqa: F401  (part of what a launcher offers, like cl
 from .clues import clues  # noqa: F401
 from .erase import erased
 from .imports import imported, kind_of
+from .words import TYPED
 
 HERE = Path(__file__).parent
 MEMORY = 0  # bytes of address space: the engine reserves far more than it uses, and has a limit of its own
 HEAP = 1024  # MiB that the engine may use
 SERVERS = frozenset(["http", "node:http", "express", "koa", "fastify"])
 
-TYPED = (".ts", ".tsx", ".mts", ".cts")
 
 
 def interpreter(root: str) -> str:

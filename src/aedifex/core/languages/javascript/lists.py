@@ -4,8 +4,10 @@ from __future__ import annotations
 
 from typing import Any
 
+from ...program import braces
 from ...program.lists import ListUse, WholeLoop, same, span, uses_of
 from ...program.model import Reference, SourceFile, Symbol
+from .words import typed
 
 OFFERED = frozenset(
     "push pop shift unshift splice forEach map filter find findLast findIndex some every includes indexOf join reduce slice concat at flatMap".split()  # noqa: SIM905
@@ -38,13 +40,9 @@ def offered(file: SourceFile, ref: Reference) -> ListUse | None:
     return ListUse("each", ref, span(node)) if through else None
 
 
-def written_types(file: SourceFile) -> bool:
-    return file.path.endswith((".ts", ".tsx", ".mts", ".cts"))
-
-
 def item_type(file: SourceFile, ref: Reference) -> str:
     """The type of an array's items where types are written: as it is declared, else that of all of its values; "" where neither tells."""
-    if not written_types(file):
+    if not typed(file):
         return ""
     part = file.tree.root_node.named_descendant_for_byte_range(ref.start, ref.end).parent
     kind, value = part.child_by_field_name("type"), part.child_by_field_name("value")
@@ -67,7 +65,7 @@ def told(file: SourceFile, ref: Reference) -> ListUse | None:
         return member(ref, parent)
     if parent.type == "variable_declarator" and same(parent.child_by_field_name("name"), node):
         first = given(ref, parent)
-        return None if first is not None and written_types(file) and not item_type(file, ref) else first
+        return None if first is not None and typed(file) and not item_type(file, ref) else first
     return None
 
 
@@ -114,18 +112,4 @@ def given(ref: Reference, part: Any) -> ListUse | None:
 
 
 def whole_loop(file: SourceFile, start: int, end: int, bounds: set[str]) -> WholeLoop | None:
-    """A loop that counts with ``for`` and ``++``."""
-    node = file.tree.root_node.named_descendant_for_byte_range(start, end)
-    init, test, step, body = (node.child_by_field_name(n) for n in ("initializer", "condition", "increment", "body"))
-    if node.type != "for_statement" or init is None or test is None or step is None or init.type not in ("lexical_declaration", "variable_declaration"):
-        return None
-    parts = [c for c in init.named_children if c.type == "variable_declarator"]
-    value = parts[0].child_by_field_name("value") if len(parts) == 1 else None
-    name = parts[0].child_by_field_name("name").text.decode() if len(parts) == 1 else ""
-    words = ["".join(file.slice(*span(n)).split()).rstrip(";") for n in (test, step)]
-    up = words[1] in (f"{name}++", f"++{name}", f"{name}+=1")
-    zero = value is not None and value.text == b"0" and not any(c.type.endswith("comment") for c in node.named_children)
-    if not zero or not up or not any(words[0] == f"{name}<{b}" for b in bounds):
-        return None
-    block = body.type == "statement_block"
-    return WholeLoop(name, (init.start_byte, step.end_byte), body.start_byte + block, block)
+    return braces.whole_loop(file, start, end, bounds, ("initializer", "condition", "increment"), ("lexical_declaration", "variable_declaration"), "statement_block")

@@ -7,10 +7,10 @@ from typing import Any
 
 from ...program import braces
 from ...program.model import Block, Function, SourceFile, Statement, Symbol
-from .lists import PLAIN, written_types
+from .lists import PLAIN
 from .structure import statement, statements
 from .words import end as mark
-from .words import gap, old_style
+from .words import gap, old_style, typed
 
 TESTS = frozenset(["<", ">", "<=", ">=", "==", "!=", "===", "!==", "&&", "||", "!", "in", "instanceof"])
 KINDS = frozenset(
@@ -85,7 +85,7 @@ def declared_as(file: SourceFile, symbol: Symbol) -> tuple[str, str]:
     kind = node.parent.child_by_field_name("type") if node.parent is not None else None
     type_ = file.slice(kind.start_byte, kind.end_byte).lstrip(": ") if kind is not None else ""
     value = node.parent.child_by_field_name("value") if node.parent is not None and node.parent.type == "variable_declarator" else None
-    if not type_ and value is not None and written_types(file):
+    if not type_ and value is not None and typed(file):
         type_ = PLAIN.get(value.type, "")
     at = node
     while at is not None and at.type not in ("lexical_declaration", "variable_declaration", "for_in_statement", "formal_parameters", "program"):

@@ -19,6 +19,11 @@ KEYWORDS = frozenset(
 STRICT = frozenset(["implements", "interface", "let", "package", "private", "protected", "public", "static", "yield"])
 member_name = partial(curly.member_name, KEYWORDS)
 is_name = partial(curly.is_name, KEYWORDS)
+TYPED = (".ts", ".tsx", ".mts", ".cts")  # files in which types are written
+
+
+def typed(file: SourceFile) -> bool:
+    return file.path.endswith(TYPED)
 
 
 def hidden(name: str) -> str:

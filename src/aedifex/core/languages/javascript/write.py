@@ -52,7 +52,7 @@ from .importing import (  # noqa: F401
 )
 from .imports import stem
 from .values import class_trouble, inner_receivers, method_as_value, outward, receiver_at  # noqa: F401
-from .words import class_name, end, file_name, gap, hidden, is_name, member_name, old_style  # noqa: F401
+from .words import class_name, end, file_name, gap, hidden, is_name, member_name, old_style, typed  # noqa: F401
 
 RECEIVER = "this"
 
@@ -104,10 +104,6 @@ def module_of(path: str) -> str:
 
 def hides_library(path: str) -> bool:
     return False
-
-
-def typed(file: SourceFile) -> bool:
-    return file.path.endswith((".ts", ".tsx", ".mts", ".cts"))
 
 
 # -- classes -------------------------------------------------------------------------------------

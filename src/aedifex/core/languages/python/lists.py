@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
 from typing import Any
 
+from ...program.braces import within
 from ...program.lists import ListUse, Span, WholeLoop, same, span, uses_of
 from ...program.model import Reference, SourceFile, Symbol
 
@@ -132,16 +132,10 @@ def whole_loop(file: SourceFile, start: int, end: int, bounds: set[str]) -> Whol
     if left.type != "identifier" or right.type != "call" or right.child_by_field_name("function").text != b"range":
         return None
     args = right.child_by_field_name("arguments").named_children
-    called = [right.child_by_field_name("function"), *(n for n in descend(right) if n.type == "identifier" and n.text == b"len")]
+    called = [right.child_by_field_name("function"), *(n for n in within(right, *span(right)) if n.type == "identifier" and n.text == b"len")]
     if len(args) != 1 or "".join(file.slice(*span(args[0])).split()) not in bounds or not all(is_builtin(file, n) for n in called):
         return None
     return WholeLoop(left.text.decode("utf-8", "replace"), (left.start_byte, right.end_byte), body.start_byte)
-
-
-def descend(node: Any) -> Iterator[Any]:
-    for child in node.named_children:
-        yield child
-        yield from descend(child)
 
 
 def is_builtin(file: SourceFile, node: Any) -> bool:
