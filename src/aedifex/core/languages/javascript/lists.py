@@ -35,7 +35,7 @@ def offered(file: SourceFile, ref: Reference) -> ListUse | None:
     if parent.type == "variable_declarator" and same(parent.child_by_field_name("name"), node):
         value = parent.child_by_field_name("value")
         alone = value is not None and value.type == "array" and parent.parent.parent.type == "program"
-        return ListUse("first", ref, span(parent.parent), tuple(span(c) for c in value.named_children), bound=True) if alone else None
+        return ListUse("all", ref, span(node)) if alone else None  # with remarks, spread or beside others: how many there are is not told
     through = parent.type == "for_in_statement" and same(parent.child_by_field_name("right"), node)
     return ListUse("each", ref, span(node)) if through else None
 
