@@ -13,6 +13,7 @@ from ..draft.drafter import digest, read_neighbours
 from ..draft.linemap import LineMap
 from ..draft.naming import at_place, handler_places, named_design, named_edits
 from ..draft.opened import main_of, opened, opened_design
+from ..draft.streams import standing_class
 from ..draft.unpacking import unpackings
 from ..program.language import reread
 from ..program.model import Program
@@ -29,8 +30,9 @@ from .steps.open_main import OpenMain
 from .steps.rename import Rename
 from .steps.split import SplitUnpacking
 from .steps.store import StoreCompanion, stored
+from .steps.stream import OpenStream
 
-Prelude = Rename | CollectRecords | ItemMethod | AskItems | RecordsToObjects | RecordMethod | HoistLiteral | Lift | OpenMain | NameHandlers | SplitUnpacking | MergeTwins | StoreCompanion
+Prelude = Rename | CollectRecords | ItemMethod | AskItems | RecordsToObjects | RecordMethod | HoistLiteral | Lift | OpenMain | NameHandlers | SplitUnpacking | MergeTwins | StoreCompanion | OpenStream
 
 
 Part = tuple[list[Prelude], Design, Program]
@@ -39,7 +41,7 @@ Part = tuple[list[Prelude], Design, Program]
 def prelude(design: Design, program: Program) -> Part:
     """The steps that come before all classes, and design and program as the other steps need them: after those that can be done."""
     steps: list[Prelude] = []
-    for part in (opening_, naming, lifting, renamed, unpacking, merging, collecting, keying, storing, hoisting):
+    for part in (opening_, naming, lifting, streaming, renamed, unpacking, merging, collecting, keying, storing, hoisting):
         more, design, program = part(design, program)
         steps += more
     return steps, design, program
@@ -88,6 +90,21 @@ def lifting(design: Design, program: Program) -> Part:
 
     steps, design_, program = lifted(design, program, lift)
     return [*steps], design_, program
+
+
+def streaming(design: Design, program: Program) -> Part:
+    steps: list[Prelude] = []
+    for stream in design.streams:
+        path = next((p for p in design.entries if p in program.files), "")
+        steps.append(OpenStream(path, stream))
+        after = tried(steps[-1], design, program) if path else None
+        bones = standing_class(stream)
+        if after is not None:
+            program = after
+        if after is not None and bones is not None:
+            design = copy.copy(design)
+            design.classes = [bones, *design.classes]
+    return steps, design, program
 
 
 def unpacking(design: Design, program: Program) -> Part:

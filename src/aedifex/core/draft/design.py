@@ -82,6 +82,17 @@ class StayDesign:
 
 
 @dataclass
+class StreamDesign:
+    """The console as a variable. ``origins``: what the language calls that goes through it; ``class_``, ``file``: of its class, where it needs one."""
+
+    name: str
+    origins: list[str]
+    class_: str = ""
+    file: str = ""
+    why: list[str] = field(default_factory=list)
+
+
+@dataclass
 class WishDesign:
     together: list[str] = field(default_factory=list)
     class_: str = ""
@@ -97,6 +108,7 @@ class Design:
     stays: list[StayDesign] = field(default_factory=list)
     renames: list[tuple[str, str]] = field(default_factory=list)
     wishes: list[WishDesign] = field(default_factory=list)
+    streams: list[StreamDesign] = field(default_factory=list)
     why_not: dict[str, str] = field(default_factory=dict)  # function → why it is no method; not in the file
 
     def maker_of(self, name: str) -> ClassDesign | None:

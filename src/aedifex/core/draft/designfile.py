@@ -11,12 +11,23 @@ from tomlkit.items import AoT, Table
 
 from ..program.errors import AedifexError
 from ..program.model import Problem
-from .design import ROLES, STARTS, ClassDesign, Design, FieldDesign, MethodDesign, ObjectDesign, StayDesign, WishDesign
+from .design import (
+    ROLES,
+    STARTS,
+    ClassDesign,
+    Design,
+    FieldDesign,
+    MethodDesign,
+    ObjectDesign,
+    StayDesign,
+    StreamDesign,
+    WishDesign,
+)
 
 FORMAT = 1
 KEYS: dict[str, dict[str, Any]] = {
     "": {"format": int, "language": str, "entries": list, "sources": dict, "class": list, "stay": list, "rename": list,
-         "wish": list},
+         "wish": list, "stream": list},
     "class": {"name": str, "role": str, "file": str, "base": str, "why": list, "field": list, "method": list,
               "object": list},
     "class.field": {"name": str, "from": list, "start": str, "value": str, "type": str, "shared": bool, "hidden": bool},
@@ -25,6 +36,7 @@ KEYS: dict[str, dict[str, Any]] = {
     "stay": {"name": str, "file": str, "why": str},
     "rename": {"from": str, "to": str},
     "wish": {"together": list, "class": str, "keep": list},
+    "stream": {"name": str, "from": list, "class": str, "file": str, "why": list},
 }  # fmt: skip
 NEEDED = {
     "": ("format", "language", "entries", "sources"),
@@ -34,6 +46,7 @@ NEEDED = {
     "class.object": ("name",),
     "stay": ("name",),
     "rename": ("from", "to"),
+    "stream": ("name", "from"),
 }
 TYPES = {int: "a number", str: "a text", list: "a list", dict: "a table", bool: "true or false"}
 
@@ -102,6 +115,7 @@ def form(path: str, data: dict[str, Any], lines: Lines) -> list[Problem]:
                 "stay",
                 "rename",
                 "wish",
+                "stream",
                 "add",
             ):
                 if not all(isinstance(e, str) for e in entry):
@@ -117,7 +131,7 @@ def form(path: str, data: dict[str, Any], lines: Lines) -> list[Problem]:
         found.append(
             Problem(path, lines.of("", key="format"), f"format {data['format']} is not known; this is {FORMAT}")
         )
-    for table in ("class", "stay", "rename", "wish"):
+    for table in ("class", "stay", "rename", "wish", "stream"):
         for index, entry in enumerate(tables(data, table)):
             check(table, entry, index)
             for part in ("field", "method", "object") if table == "class" else ():
@@ -186,6 +200,10 @@ def build(data: dict[str, Any]) -> Design:
         WishDesign(list(w.get("together", [])), w.get("class", ""), list(w.get("keep", [])))
         for w in tables(data, "wish")
     ]
+    design.streams = [
+        StreamDesign(s.get("name", ""), list(s.get("from", [])), s.get("class", ""), s.get("file", ""), list(s.get("why", [])))
+        for s in tables(data, "stream")
+    ]
     return design
 
 
@@ -230,6 +248,7 @@ def to_toml(design: Design) -> str:
         )
         classes.append(entry)
     doc.add("class", classes) if design.classes else None
+    add_tables(doc, "stream", [table({"from": s.origins, "class": s.class_}, name=s.name, file=s.file, why=s.why) for s in design.streams])
     add_tables(doc, "rename", [table({"from": a}, to=b) for a, b in design.renames])
     add_tables(doc, "stay", [table(name=s.name, file=s.file, why=s.why) for s in design.stays])
     add_tables(doc, "wish", [table({"class": w.class_}, together=w.together, keep=w.keep) for w in design.wishes])

@@ -16,12 +16,13 @@ from ..survey.hazards import forbidding, hazards
 from .assign import Assigner
 from .collections import collect, records_of
 from .cuts import cuts, taken_by
-from .design import ClassDesign, Design, StayDesign, WishDesign, bare, holder_of
+from .design import ClassDesign, Design, StayDesign, StreamDesign, WishDesign, bare, holder_of
 from .merging import merged
 from .naming import nameable, with_names
 from .opened import closed, closed_main, opened, renamed, wished, worth
 from .pieces import Piece, from_lines, lift_all, pieces
 from .records import records
+from .streams import as_good, handed_in, stream_of, with_stream
 from .things import Held, Item, Thing, held_things, item_things
 from .unpacking import taken_apart
 
@@ -46,8 +47,9 @@ def draft(
         made = drafted(program, task)
         design.classes += made.classes
         design.stays += made.stays
+        design.streams += made.streams
         design.why_not |= made.why_not
-        taken |= {c.name for c in made.classes} | {c.file for c in made.classes}
+        taken |= {c.name for c in made.classes} | {c.file for c in made.classes} | {x for s in made.streams for x in (s.class_, s.file)}
         program = made.program
     return design
 
@@ -73,6 +75,7 @@ class Made:
     stays: list[StayDesign]
     why_not: dict[str, str]
     program: Program
+    streams: list[StreamDesign]
 
 
 def drafted(program: Program, task: Task) -> Made:
@@ -116,11 +119,25 @@ def with_handlers(program: Program, task: Task, line: Callable[[int], int] = int
 
 def planned(program: Program, task: Task, line: Callable[[int], int] = int, handlers: frozenset[str] = frozenset()) -> Made:
     """``line``: the line of the source where a line of the program was; ``handlers``: functions that stood in place."""
+    made = plan(program, task, line, handlers)
+    kept = {bare(n) for w in task.wishes for n in w.keep}
+    if task.idea != "use" or not any(c.role == "app" for c in made.classes):
+        return made
+    stream = stream_of(program.files[task.path], program.language, task.taken | {c.name for c in made.classes})
+    if stream is None or kept & {stream.name, *stream.origins}:
+        return made
+    other = plan(program, task, line, handlers, stream)
+    return other if handed_in(other.classes, stream, program.language) and as_good(other.classes, made.classes) else made
+
+
+def plan(program: Program, task: Task, line: Callable[[int], int], handlers: frozenset[str], stream: StreamDesign | None = None) -> Made:
+    """As ``planned``, with the console as a variable or without."""
     path, idea = task.path, task.idea
     items = things_of_lists(program, task)
     wanted = [p for p in liftable(program, task, items) if p.region.function is None or p.region.function.name not in handlers]
     while True:
         lifted, stood = lift_all(program, path, wanted)
+        lifted = with_stream(lifted, path, stream) if stream is not None else lifted
         lifted = merged(taken_apart(lifted, path), path, task.wishes)
         kept, after = listed(lifted, lifted.files[path], task, [i.design for i in items])
         parts = frozenset(p.name for p in stood if p.app) | handlers
@@ -133,9 +150,13 @@ def planned(program: Program, task: Task, line: Callable[[int], int] = int, hand
         if len(wanted) == len(stood):
             break
     assigner.place(kept)
+    if stream is not None and stream.class_:
+        bones = ClassDesign(stream.class_, "handle")
+        assigner.place([bones])
+        stream.file = bones.file
     from_lines([*classes, *kept], stood, line)
     names = {p.name for p in stood}
-    return Made(kept + classes, stays, {n: why for n, why in assigner.why_not.items() if n not in names}, after)
+    return Made(kept + classes, stays, {n: why for n, why in assigner.why_not.items() if n not in names}, after, [stream] if stream is not None else [])
 
 
 def liftable(program: Program, task: Task, items: Sequence[Thing]) -> list[Piece]:

@@ -96,7 +96,8 @@ def one(
         if mine <= seen:
             break
         symbol = statement.target.symbol if statement.target is not None and statement.kind == "assign" else None
-        making = statement.value is not None and plain_making(file, effects, language, statement, known)
+        held = {s for s in seen if row[s].kind != "later" and len(s.bindings) == 1}  # never another value
+        making = statement.value is not None and plain_making(file, effects, language, statement, known | held)
         if making:  # what the object's methods touch is no matter yet
             touch = effects.direct(statement.start, statement.end)
         if symbol in mine and symbol not in seen and statement.value is not None:

@@ -54,6 +54,7 @@ class Checker:
         self.owners: dict[str, str] = {}
         self.objects = {o.name for c in design.classes for o in c.objects}
         self.collections = {o.collection for c in design.classes for o in c.objects if o.collection}  # lists to come
+        self.streams = {s.name for s in design.streams}
 
     def report(self, line: int, message: str) -> None:
         self.found.append(Problem(self.path, line, message))
@@ -129,7 +130,7 @@ class Checker:
                 self.origin(line, origin, c.name, {"function"})
             self.parameters(index, number, m.origins, m.drop)
             for add in m.add:
-                if self.file_of(add["value"]) is None and add["value"] not in self.objects | self.collections:
+                if self.file_of(add["value"]) is None and add["value"] not in self.objects | self.collections | self.streams:
                     self.report(
                         self.lines.of("class.method", index, number, "add"),
                         f"'{add['value']}' does not exist in the sources",
@@ -193,7 +194,7 @@ class Checker:
         members.add(shown)
 
     def origin(self, line: int, origin: str, owner: str, kinds: set[str]) -> None:
-        if bare(origin) in self.collections:
+        if bare(origin) in self.collections | self.streams:
             return
         if key_of(bare(origin)):
             self.keyed_origin(line, origin)

@@ -17,6 +17,7 @@ from .lists import ListUse, WholeLoop
 from .model import Argument, Call, Function, Problem, Program, Reference, SourceFile, Statement, Symbol
 from .pause import uncollected
 from .snapshot import Snapshot, project_files
+from .streams import Streams
 
 
 @dataclass
@@ -70,6 +71,7 @@ class Language(Protocol):
     write: Any
     launch: Any
     regions: Any  # what can be lifted out of a function, and how that is written
+    streams: Streams | None  # how a console program asks and tells
     opened: Any  # how a long main function is written as main code; only where code can stand at the top
 
     def read(self, path: str, text: bytes) -> SourceFile: ...

@@ -141,12 +141,17 @@ class Wrapper:
         return [s for s in stretch if s.target is not None and self.variable and s.target.name == self.variable
                 and s.target.symbol is not None and s.target.symbol.scope is self.file.scope]  # fmt: skip
 
+    def made(self, plan: MainPlan) -> str:
+        """How the app is made, with what it is handed."""
+        found = [s for s in self.making(plan.statements) if s.value is not None]
+        return self.file.slice(*found[0].value) if found and found[0].value else str(self.write.make(self.design.name, []))
+
     # -- the entry -------------------------------------------------------------------------------
 
     def entry(self, plan: MainPlan, nl: str) -> None:
         variable = self.variable if plan.keep_alive else ""
         lines = self.write.main_call(
-            self.file, self.design.name, variable or ("app" if plan.keep_alive else ""), plan.guard
+            self.file, self.design.name, self.made(plan), variable or ("app" if plan.keep_alive else ""), plan.guard
         )
         if self.shared(plan):
             self.out.replace(self.file.path, plan.inside[0].start, plan.inside[-1].end, "; ".join(lines))

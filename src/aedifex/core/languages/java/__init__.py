@@ -46,6 +46,7 @@ class Java:
     concerns = apis()["concerns"]
     write = write
     regions = regions
+    streams = None
     launch = launch
 
     read = staticmethod(read)

@@ -135,11 +135,11 @@ def run_method(file: SourceFile, unit: str, body: str, guard: Statement | None) 
     return f"{lead}void run({given}) {throws}{{\n{body}{lead}}}\n"
 
 
-def main_call(file: SourceFile, class_: str, variable: str, guard: Statement | None) -> list[str]:
+def main_call(file: SourceFile, class_: str, making: str, variable: str, guard: Statement | None) -> list[str]:
     node = guard.node if guard is not None else None
     params = node.child_by_field_name("parameters").named_children if node is not None else []
     args = ", ".join(file.slice(*span(p.child_by_field_name("name"))) for p in params if p.type == "formal_parameter")
-    return [f"new {class_}().run({args});"]
+    return [f"{making}.run({args});"]
 
 
 def use(ref: Reference, text: str) -> str:

@@ -44,6 +44,7 @@ class JavaScript:
     concerns = apis()["concerns"]
     write = write
     regions = regions
+    streams = None
     opened = opening
     launch = launch
 

@@ -143,11 +143,11 @@ def run_method(file: SourceFile, unit: str, body: str, guard: Statement | None) 
     return f"{unit}run{gap(file)}() {{\n{body}{unit}}}\n"
 
 
-def main_call(file: SourceFile, class_: str, variable: str, guard: Statement | None) -> list[str]:
+def main_call(file: SourceFile, class_: str, making: str, variable: str, guard: Statement | None) -> list[str]:
     mark = end(file)
     if variable:
-        return [declare(file, variable, f"new {class_}()", class_, None), f"{variable}.run(){mark}"]
-    return [f"new {class_}().run(){mark}"]
+        return [declare(file, variable, making, class_, None), f"{variable}.run(){mark}"]
+    return [f"{making}.run(){mark}"]
 
 
 def use(ref: Reference, text: str) -> str:

@@ -8,7 +8,7 @@ from collections.abc import Callable
 
 from ...program.inline import Inline
 from ...program.model import Function, Problem, Program, SourceFile, Statement
-from . import launch, opening, regions, write
+from . import launch, opening, regions, streams, write
 from .imports import imported, imported_word, module_word
 from .keyed import keyed
 from .lists import list_uses, object_list_uses, whole_loop
@@ -54,6 +54,7 @@ class Python:
     write = write
     regions = regions
     opened = opening
+    streams = streams
     launch = launch
 
     read = staticmethod(read)

@@ -364,8 +364,9 @@ def stale(path: str) -> list[str]:
     return [f"{folder + '/' if folder else ''}__pycache__/{stem}.*.pyc"]
 
 
-def main_call(file: SourceFile, class_: str, variable: str, guard: Statement | None) -> list[str]:
-    return [f"{variable} = {class_}()", f"{variable}.run()"] if variable else [f"{class_}().run()"]
+def main_call(file: SourceFile, class_: str, making: str, variable: str, guard: Statement | None) -> list[str]:
+    """What starts the program. ``making``: the expression that makes the app."""
+    return [f"{variable} = {making}", f"{variable}.run()"] if variable else [f"{making}.run()"]
 
 
 def run_method(file: SourceFile, unit: str, body: str, guard: Statement | None) -> str:
