@@ -26,10 +26,10 @@ BY_HAND = {
         "TramwindowApp": ("app", "screen score running", "handle_events update draw", "app"),
     },
     "fares.py": {
-        "Till": ("model", "cash sold* open*", "open_till sell_ticket close", "till"),
-        "Card": ("model", "owner rides used*", "fill stamp show", "card"),
-        "Lost": ("model", "items returned*", "hand_in give_back", "lost"),
-        "FaresApp": ("app", "", "sell handle_card", "app"),
+        "Till": ("model", "cash sold* open* console", "open_till sell_ticket close", "till"),
+        "Card": ("model", "owner rides used*", "fill stamp show(console)", "card"),
+        "Lost": ("model", "items returned*", "hand_in(console) give_back", "lost"),
+        "FaresApp": ("app", "console", "ask_number sell handle_card", "app"),
     },
     "ticketwindow.py": {
         "TicketwindowApp": (

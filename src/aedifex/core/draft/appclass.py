@@ -136,7 +136,7 @@ class AppMaker:
         calls = self.handing()
         return [
             s for s in self.a.variables
-            if s not in self.a.taken_variables and (s in used or s.name in handed or s in held or s.name in self.a.language.builtins
+            if s not in self.a.taken_variables and (s in used or s.name in handed | self.a.streams or s in held or s.name in self.a.language.builtins
                                                     or self.a.write.must_be_field(self.file, s, calls.get(s, [])))
         ]  # fmt: skip
 

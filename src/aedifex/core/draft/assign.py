@@ -33,7 +33,8 @@ class Assigner:
     """Drafts the classes of one file.
 
     ``outsiders``: files that may use its names; ``beside``: all paths in its folder; ``parts``: functions that are cut out of the main
-    code, which say no more of what belongs together than that does; ``things``: variables that lines were found to work on as on one thing.
+    code, which say no more of what belongs together than that does; ``things``: variables that lines were found to work on as on one thing;
+    ``streams``: those that stand for the console, which the app is handed.
     """
 
     def __init__(
@@ -48,10 +49,11 @@ class Assigner:
         idea: str = "use",
         parts: frozenset[str] = frozenset(),
         things: Sequence[frozenset[str]] = (),
+        streams: frozenset[str] = frozenset(),
     ) -> None:
         self.program, self.file, self.language = program, file, program.language
         self.write = program.language.write
-        self.wishes, self.entry, self.idea, self.things = wishes, entry, idea, things
+        self.wishes, self.entry, self.idea, self.things, self.streams = wishes, entry, idea, things, streams
         self.effects = Effects(file, self.language)
         self.kinds = classify(file, self.language)
         self.hooks = self.language.hooks(file)

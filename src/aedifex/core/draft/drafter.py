@@ -22,7 +22,7 @@ from .naming import nameable, with_names
 from .opened import closed, closed_main, opened, renamed, wished, worth
 from .pieces import Piece, from_lines, lift_all, pieces
 from .records import records
-from .streams import as_good, handed_in, stream_of, with_stream
+from .streams import as_good, handed_in, streams_of, with_streams
 from .things import Held, Item, Thing, held_things, item_things
 from .unpacking import taken_apart
 
@@ -123,26 +123,27 @@ def planned(program: Program, task: Task, line: Callable[[int], int] = int, hand
     kept = {bare(n) for w in task.wishes for n in w.keep}
     if task.idea != "use" or not any(c.role == "app" for c in made.classes):
         return made
-    stream = stream_of(program.files[task.path], program.language, task.taken | {c.name for c in made.classes})
-    if stream is None or kept & {stream.name, *stream.origins}:
+    streams = streams_of(program.files[task.path], program.language, task.taken | {c.name for c in made.classes})
+    streams = [s for s in streams if not kept & {s.name, *s.origins}]
+    if not streams:
         return made
-    other = plan(program, task, line, handlers, stream)
-    return other if handed_in(other.classes, stream, program.language) and as_good(other.classes, made.classes) else made
+    other = plan(program, task, line, handlers, streams)
+    return other if handed_in(other.classes, streams, program.language) and as_good(other.classes, made.classes) else made
 
 
-def plan(program: Program, task: Task, line: Callable[[int], int], handlers: frozenset[str], stream: StreamDesign | None = None) -> Made:
+def plan(program: Program, task: Task, line: Callable[[int], int], handlers: frozenset[str], streams: Sequence[StreamDesign] = ()) -> Made:
     """As ``planned``, with the console as a variable or without."""
     path, idea = task.path, task.idea
     items = things_of_lists(program, task)
     wanted = [p for p in liftable(program, task, items) if p.region.function is None or p.region.function.name not in handlers]
     while True:
         lifted, stood = lift_all(program, path, wanted)
-        lifted = with_stream(lifted, path, stream) if stream is not None else lifted
+        lifted = with_streams(lifted, path, streams)
         lifted = merged(taken_apart(lifted, path), path, task.wishes)
         kept, after = listed(lifted, lifted.files[path], task, [i.design for i in items])
         parts = frozenset(p.name for p in stood if p.app) | handlers
         things = list(dict.fromkeys(p.named for p in stood if not p.app and not p.of_item))
-        assigner = Assigner(after, after.files[path], task.outsiders, task.beside, task.wishes, task.entry, task.taken, idea, parts, things)
+        assigner = Assigner(after, after.files[path], task.outsiders, task.beside, task.wishes, task.entry, task.taken, idea, parts, things, frozenset(s.name for s in streams))
         classes, stays = assigner.design()
         methods = {(bare(o), c.role == "app") for c in [*classes, *kept] for m in c.methods for o in m.origins}
         fields = {bare(o) for c in [*classes, *kept] for f in c.fields for o in f.origins} | {s.name for s in assigner.constants}
@@ -150,13 +151,13 @@ def plan(program: Program, task: Task, line: Callable[[int], int], handlers: fro
         if len(wanted) == len(stood):
             break
     assigner.place(kept)
-    if stream is not None and stream.class_:
+    for stream in [s for s in streams if s.class_]:
         bones = ClassDesign(stream.class_, "handle")
         assigner.place([bones])
         stream.file = bones.file
     from_lines([*classes, *kept], stood, line)
     names = {p.name for p in stood}
-    return Made(kept + classes, stays, {n: why for n, why in assigner.why_not.items() if n not in names}, after, [stream] if stream is not None else [])
+    return Made(kept + classes, stays, {n: why for n, why in assigner.why_not.items() if n not in names}, after, list(streams))
 
 
 def liftable(program: Program, task: Task, items: Sequence[Thing]) -> list[Piece]:

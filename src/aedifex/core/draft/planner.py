@@ -70,7 +70,7 @@ class Planner:
         """Numbered copies; constants are one object's share of what they differ in."""
         found: list[Candidate] = []
         taken = {s for c in self.asked for s in c.symbols}
-        free = [s for s in [*self.a.variables, *self.a.numbered_constants()] if s not in taken]
+        free = [s for s in [*self.a.variables, *self.a.numbered_constants()] if s not in taken and s.name not in self.a.streams]
         for family in families(self.a.file, self.a.language, free):
             fixed = family.symbols & self.a.constants
             if fixed == family.symbols or family.symbols & taken:
@@ -102,7 +102,7 @@ class Planner:
 
     def grouped(self) -> list[Candidate]:
         taken = {s for c in [*self.asked, *self.families] for s in c.symbols}
-        self.rest = [s for s in self.a.variables if s not in taken]
+        self.rest = [s for s in self.a.variables if s not in taken and s.name not in self.a.streams]  # the console is nobody's but the app's
         devices = {s for s in self.rest if self.device(s)}
         self.parts = [set(symbols) for symbols in self.divided(devices)]
         if self.whole:

@@ -11,28 +11,44 @@ Used by the draft, which then plans for the variable as for any other companion,
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from ..program.language import Language, reread
 from ..program.model import Program, SourceFile
-from ..program.streams import StreamUse
+from ..program.streams import StreamKind, StreamUse
 from .design import ClassDesign, StreamDesign, bare
 from .records import Range, applied
 
 
-def stream_of(file: SourceFile, language: Language, taken: set[str]) -> StreamDesign | None:
-    """The console of a file that asks as well as tells; None if it does not, or no variable can stand for it."""
+def streams_of(file: SourceFile, language: Language, taken: set[str]) -> list[StreamDesign]:
+    """The console of a file that asks as well as tells; none if it does not, or no variable can stand for it."""
     streams = language.streams
-    if streams is None or not streams.asks(file) or streams.trouble(file) is not None:
-        return None
-    used = {n for scope in file.scope.walk() for n in scope.symbols} | {r.name for r in file.references} | set(language.builtins) | taken
+    if streams is None or streams.trouble(file) is not None:
+        return []
     found = streams.uses(file)
-    name = next((n for n in streams.NAMES if n not in used), "")
-    class_ = next((c for c in streams.CLASSES if c not in used), "")
-    if not name or not found or (streams.CLASSES and not class_):
-        return None
+    if not any(u.asks for u in found):
+        return []
+    used = {n for scope in file.scope.walk() for n in scope.symbols} | {r.name for r in file.references} | set(language.builtins) | taken
+    designs = []
+    for kind in streams.KINDS:
+        mine = [u for u in found if u.origin in kind.origins]
+        name = next((n for n in kind.names if n not in used), "")
+        class_ = next((c for c in kind.classes if c not in used), "")
+        if mine and name and (class_ or not kind.classes):
+            origins = [o for o in kind.origins if any(u.origin == o for u in mine)]
+            designs.append(StreamDesign(name, origins, class_, "", [f"the program {said(file, mine)}; a stream that is handed in lets a test type and read"]))
+    return designs
+
+
+def said(file: SourceFile, found: list[StreamUse]) -> str:
     asking, telling = lines(file, [u for u in found if u.asks]), lines(file, [u for u in found if not u.asks])
-    said = f"asks in {counted(asking)} and tells in {counted(telling)}" if asking else f"tells in {counted(telling)}"
-    origins = list(dict.fromkeys(u.origin for u in sorted(found, key=lambda u: not u.asks)))
-    return StreamDesign(name, origins, class_, "", [f"the program {said}; a stream that is handed in lets a test type and read"])
+    return " and ".join(f"{verb} in {counted(n)}" for verb, n in (("asks", asking), ("tells", telling)) if n)
+
+
+def kind_of(stream: StreamDesign, language: Language) -> StreamKind | None:
+    """What a stream stands for; None if it is no one thing that the language knows."""
+    kinds = language.streams.KINDS if language.streams is not None else ()
+    return next((k for k in kinds if stream.origins and set(stream.origins) <= set(k.origins)), None)
 
 
 def lines(file: SourceFile, found: list[StreamUse]) -> int:
@@ -45,30 +61,34 @@ def counted(number: int) -> str:
 
 def stream_edits(file: SourceFile, language: Language, stream: StreamDesign) -> list[Range]:
     """What puts the variable in place of the language's own words; nothing where there are none."""
-    assert language.streams is not None
+    kind = kind_of(stream, language)
+    if language.streams is None or kind is None:
+        return []
     found = [u for u in language.streams.uses(file) if u.origin in stream.origins]
     edits = [(u.start, u.end, u.text.replace("{name}", stream.name)) for u in found]
-    return [*language.streams.declared(file, stream.name, stream.class_, stream.origins), *edits] if edits else []
+    return [*language.streams.declared(file, kind, stream.name, stream.class_, stream.origins), *edits] if edits else []
 
 
-def with_stream(program: Program, path: str, stream: StreamDesign) -> Program:
-    file = program.files[path]
-    return reread(program, {path: applied(file.text, stream_edits(file, program.language, stream), file.encoding)})
+def with_streams(program: Program, path: str, streams: Sequence[StreamDesign]) -> Program:
+    for stream in streams:
+        file = program.files[path]
+        program = reread(program, {path: applied(file.text, stream_edits(file, program.language, stream), file.encoding)})
+    return program
 
 
-def handed_in(classes: list[ClassDesign], stream: StreamDesign, language: Language) -> bool:
-    """The app is made with the stream; whether it is the app's at all."""
-    assert language.streams is not None
-    value = language.streams.value(stream.class_)
-    for c in classes:
-        for f in c.fields:
-            if c.role == "app" and f.origins == [stream.name] and len(c.objects) == 1:
-                before = [g for g in c.fields[: c.fields.index(f)] if g.start == "argument"]
-                if f.start != "argument":
-                    f.start, f.value = "argument", ""
-                    c.objects[0].args.insert(len(before), value)
-                return True
-    return False
+def handed_in(classes: list[ClassDesign], streams: Sequence[StreamDesign], language: Language) -> bool:
+    """The app is made with the streams; whether they are the app's at all."""
+    app = next((c for c in classes if c.role == "app" and len(c.objects) == 1), None)
+    for stream in streams:
+        f = next((f for f in app.fields if f.origins == [stream.name]), None) if app is not None else None
+        kind = kind_of(stream, language)
+        if app is None or f is None or kind is None:
+            return False
+        if f.start != "argument":
+            before = [g for g in app.fields[: app.fields.index(f)] if g.start == "argument"]
+            f.start, f.value = "argument", ""
+            app.objects[0].args.insert(len(before), kind.value.replace("{class}", stream.class_))
+    return True
 
 
 def as_good(classes: list[ClassDesign], plain: list[ClassDesign]) -> bool:
@@ -76,9 +96,9 @@ def as_good(classes: list[ClassDesign], plain: list[ClassDesign]) -> bool:
 
     def homes(found: list[ClassDesign]) -> set[str]:
         members = [f.origins for c in found for f in c.fields] + [m.origins or m.lines for c in found for m in c.methods]
-        return {bare(o) for origins in members for o in origins} | {f"{c.role} in a file" for c in found if c.file}
+        return {bare(o) for origins in members for o in origins}
 
-    return homes(plain) <= homes(classes)
+    return homes(plain) <= homes(classes) and sum(bool(c.file) for c in plain) <= sum(bool(c.file) for c in classes)
 
 
 def standing_class(stream: StreamDesign) -> ClassDesign | None:

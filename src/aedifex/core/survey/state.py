@@ -58,7 +58,7 @@ def classify(file: SourceFile, language: Language) -> dict[Symbol, Variable]:
             nature = "companion"
             fixed = settled(file, language, first, found)
             early = any(r.scope.frame is file.scope and r.start < bindings[0].start for r in symbol.references)
-            if fixed and not early and not under_guard(file, language, first) and not any(r.mutates for r in symbol.references):
+            if fixed and not early and not of_console(file, language, first) and not under_guard(file, language, first) and not any(r.mutates for r in symbol.references):
                 nature = "constant"
         elif len(bindings) == 1 and bindings[0].form in ("unpack", "chain") and not symbol.kinds - {"variable"}:
             nature = "constant" if symbol.name in apart and never_changes(file, symbol) else "companion"
@@ -69,6 +69,12 @@ def classify(file: SourceFile, language: Language) -> dict[Symbol, Variable]:
             symbol, nature, first, kind, any(a <= r.start < b for r in symbol.bindings for a, b in loops)
         )
     return found
+
+
+def of_console(file: SourceFile, language: Language, first: Statement) -> bool:
+    """Whether a variable stands for the console, which does things."""
+    text = "".join(file.slice(*first.value).split()) if first.value is not None and language.streams is not None else ""
+    return bool(text) and language.streams is not None and any(text == k.value for k in language.streams.KINDS)
 
 
 def never_changes(file: SourceFile, symbol: Symbol) -> bool:

@@ -65,6 +65,7 @@ class Founder:
         ]
         self.edits_ = Edits()
         self.going: list[Statement] = []  # statements that the constructor takes over
+        self.given: set[int] = set()  # fields that the constructor is handed
 
     def edits(self) -> Edits:
         self.check()
@@ -225,6 +226,7 @@ class Founder:
         order = sorted(
             range(len(row)), key=lambda i: (row[i].statement is None, row[i].value[0] if row[i].statement else 0)
         )
+        self.given = {i for i in order if founding.kind(i) == "argument"}
         fields = [self.new_field(i, row[i], founding.kind(i)) for i in order]
         self.safe_params([f.value for f in fields if f.given], founding)
         return str(self.write.class_text(self.file, self.unit, self.design.name, "", fields))
@@ -277,7 +279,9 @@ class Founder:
             for number, own in enumerate(row):
                 name = self.names[self.design.fields[number].name]
                 for r in self.file.within(*s.value):
-                    if own is not None and r.symbol is own:
+                    if own is not None and r.symbol is own and number in self.given and len(own.bindings) == 1:
+                        found.append((r.start, r.end, self.write.use(r, self.design.fields[number].name)))
+                    elif own is not None and r.symbol is own:
                         owner = self.write.receiver_at(self.file, r.scope, self.file.scope, self.design.name)
                         found.append((r.start, r.end, self.write.use(r, self.write.member(owner, name))))
                         refs.append(r)

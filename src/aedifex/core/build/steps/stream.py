@@ -11,7 +11,7 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 
 from ...draft.design import StreamDesign
-from ...draft.streams import stream_edits
+from ...draft.streams import kind_of, stream_edits
 from ...survey.hazards import forbidding, hazards
 from ..edits import Edits
 from ..step import Context, Refusal, refuse_at
@@ -31,12 +31,14 @@ class OpenStream:
         return f"stream:{self.stream.name}"
 
     def title(self) -> str:
-        return f"{' and '.join(self.stream.origins)} go through {self.stream.name}"
+        return f"{' and '.join(self.stream.origins)} {'go' if len(self.stream.origins) > 1 else 'goes'} through {self.stream.name}"
 
     def apply(self, context: Context) -> Edits:
         file, out, streams = context.file(self.path), Edits(), context.language.streams
         if streams is None:
             raise Refusal(f"no console can be handed in in {context.language.name}", file.path, 0, ADVICE)
+        if kind_of(self.stream, context.language) is None:
+            raise Refusal(f"{' and '.join(self.stream.origins)} cannot be one stream", file.path, 0, ADVICE)
         if (trouble := streams.trouble(file)) is not None:
             raise refuse_at(file, trouble[1], trouble[0], ADVICE)
         if (h := forbidding(hazards(context.program, file.path), set())) is not None:

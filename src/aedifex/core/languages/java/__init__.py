@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from typing import Any
 
 from ...program.keyed import Keyed
 from ...program.model import Function, SourceFile, Statement
-from . import launch, lists, regions, structure, write
+from . import launch, lists, regions, streams, structure, write
 from .compiler import accepts, compiles
 from .imports import ambient, imported, last_parts, means, offered
 from .inlines import inlines
@@ -46,7 +47,7 @@ class Java:
     concerns = apis()["concerns"]
     write = write
     regions = regions
-    streams = None
+    streams: Any = streams
     launch = launch
 
     read = staticmethod(read)
@@ -112,6 +113,7 @@ class Sketch(Java):
     joined = True
     placement = "shared"
     starts = "setup"
+    streams = None
 
     @staticmethod
     def hooks(file: SourceFile) -> dict[str, str]:

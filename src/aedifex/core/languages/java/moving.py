@@ -11,7 +11,7 @@ from collections.abc import Iterator
 from typing import Any
 
 from ...program.layout import line_end
-from ...program.model import Reference, Scope, SourceFile, Statement
+from ...program.model import Reference, Scope, SourceFile, Statement, Symbol
 from .walk import modifiers
 
 Edit = tuple[int, int, str]
@@ -138,6 +138,8 @@ def opened_fields(file: SourceFile, scope: Scope) -> list[Edit]:
         and not r.scope.within(scope)
         and r.symbol is not None
         and r.symbol.kinds & {"variable", "parameter"}
+        and (r.name != "this" or file.inheriting)
+        and not of_another(file, scope, r.symbol)
     }
     node = file.tree.root_node.named_descendant_for_byte_range(scope.start, scope.end)
     for member in node.child_by_field_name("body").named_children:
@@ -146,6 +148,14 @@ def opened_fields(file: SourceFile, scope: Scope) -> list[Edit]:
             word = next(c for m in member.children if m.type == "modifiers" for c in m.children if c.type == "private")
             edits.append((word.start_byte, word.end_byte + 1, ""))
     return edits
+
+
+def of_another(file: SourceFile, scope: Scope, symbol: Symbol) -> bool:
+    """Whether a variable of the home is declared as an object of another of its classes, which has nothing to do with this one."""
+    told = [s for s in file.statements if s.target is not None and s.target.symbol is symbol and s.annotation is not None]
+    kinds = {file.slice(*s.annotation) for s in told if s.annotation is not None}
+    related = {base for s, base in file.inheriting} | {name for s, name in file.classes if any(x is s for x, _ in file.inheriting)}
+    return bool(kinds) and kinds <= {name for _, name in file.classes} - related - {scope.name}
 
 
 def opened(file: SourceFile, statement: Statement) -> list[Edit]:

@@ -2,14 +2,15 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from ...program.layout import line_end, line_start
-from ...program.model import Call, Scope, SourceFile, Statement
-from ...program.streams import StreamUse
+from ...program.model import Call, SourceFile, Statement
+from ...program.streams import StreamKind, StreamUse, in_class
 from . import write
 from .structure import arguments
 
-NAMES = ("console", "terminal")
-CLASSES = ("Console", "Terminal")
+KINDS = (StreamKind(("input", "print"), ("console", "terminal"), "{class}()", ("Console", "Terminal")),)
 VERBS = {"input": "ask", "print": "say"}
 
 ASK = """
@@ -49,16 +50,7 @@ def kept(file: SourceFile, call: Call) -> bool:
     given = {a.keyword for a in arguments(file, call)}
     if given & {"file", "**"} or (call.callee.name == "input" and given - {"", "*"}):
         return False
-    scope: Scope | None = call.callee.scope
-    while scope is not None:
-        if scope.kind == "class":
-            return False
-        scope = scope.parent
-    return not any(f.head <= call.start < f.body_start for f in file.functions)
-
-
-def asks(file: SourceFile) -> bool:
-    return any(u.asks for u in uses(file))
+    return not in_class(file, call.callee.scope) and not any(f.head <= call.start < f.body_start for f in file.functions)
 
 
 def trouble(file: SourceFile) -> tuple[str, int] | None:
@@ -71,11 +63,11 @@ def trouble(file: SourceFile) -> tuple[str, int] | None:
     return None
 
 
-def declared(file: SourceFile, name: str, class_: str, origins: list[str]) -> list[tuple[int, int, str]]:
+def declared(file: SourceFile, kind: StreamKind, name: str, class_: str, origins: Sequence[str]) -> list[tuple[int, int, str]]:
     unit = write.indent_unit(file)
     text = MADE.replace("{class_}", class_) + (ASK if "input" in origins else "") + SAY
     rows = [row.replace("    ", unit) if not row.strip() else unit * ((len(row) - len(row.lstrip())) // 4) + row.lstrip() for row in text.splitlines()]
-    made = "\n".join(rows) + f"\n\n\n{name} = {value(class_)}\n"
+    made = "\n".join(rows) + f"\n\n\n{name} = {kind.value.replace('{class}', class_)}\n"
     at, below = place(file)
     body = ("\n\n" if at else "") + made + ("" if at and not below else "\n\n" if not at else "\n")
     return [(at, at, write.with_newlines(body, write.newline(file)))]
@@ -94,7 +86,3 @@ def place(file: SourceFile) -> tuple[int, bool]:
     at = line_end(file, last.end)
     following = file.text[at : line_end(file, at)] if at < len(file.text) else b"\n"
     return at, bool(following.strip())
-
-
-def value(class_: str) -> str:
-    return f"{class_}()"
