@@ -153,7 +153,8 @@ def test_java_classes_get_tests_that_catch_what_breaks_them(folder):
         'assertEquals(2, field(till, "tickets"));',
         'set(till, "tickets", 3);',
         "assertFalse(till.sell(",
-        "printed(() -> {",
+        "till.print(out);",
+        'told.toString("UTF-8"));',
     ):
         assert part in text, text
     assert java_tests(folder.path)

@@ -108,9 +108,11 @@ def tested(design: str, runs: list[Scenario], folder: str, quiet: bool) -> Writt
 
     project = open_project(design)
     named = {c.name for c in project.design.classes}
-    homes = {name: path for path, file in project.current.files.items() for _, name in file.classes if name in named}
+    homes = {name: path for path, file in project.current.files.items() for _, name in file.classes}
+    streams = {s.class_: homes[s.class_] for s in project.design.streams if s.class_ in homes}
+    homes = {name: path for name, path in homes.items() if name in named}
     with progress(len(runs), "looking at calls", quiet) as advance:
-        return write_tests(runs, project.world(), homes, os.path.abspath(folder), advance)
+        return write_tests(runs, project.world(), homes, os.path.abspath(folder), advance, streams)
 
 
 def ids_of(project: Project, until: str) -> list[str]:

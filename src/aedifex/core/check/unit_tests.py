@@ -39,8 +39,11 @@ def write_tests(
     homes: dict[str, str],
     folder: str,
     tell: Callable[[str], None] | None = None,
+    streams: dict[str, str] | None = None,
 ) -> Written:
     """Tests of the classes in ``homes`` (class → file) below ``folder``, made of calls that the scenarios bring about.
+
+    ``streams``: class → file of what the program asks and tells through, which tests make but do not test.
 
     Raises Refused if a file of another hand stands in the way; nothing is written then.
     """
@@ -48,9 +51,11 @@ def write_tests(
     made = Written()
     files = {f.path: f for f in world.sources}
     usable = {c: files[path] for c, path in homes.items() if alone(c, files[path], kit, made)}
-    calls = seen_calls(scenarios, world, usable, made, tell) if usable else []
+    streams = streams or {}
+    calls = seen_calls(scenarios, world.wishing(streams=sorted(streams)), usable, made, tell) if usable else []
     chosen = {c: choose([k for k in calls if k["class"] == c], kit) for c in usable}
     names = file_names(usable, kit)
+    usable = {**usable, **{c: files[path] for c, path in streams.items()}}
     failing = prove(rendered(chosen, usable, names, UP, kit), world, made)
     if failing:
         chosen = {c: [(t, k) for t, k in tests if (names[c], t) not in failing] for c, tests in chosen.items()}
@@ -59,7 +64,7 @@ def write_tests(
     for c, tests in chosen.items():
         if tests:
             made.counts[names[c]] = len(tests)
-        else:
+        elif c not in streams:
             made.notes.append(f"{c}: no call of it could be made a test.")
     up = os.path.relpath(world.root, folder).replace(os.sep, "/")
     texts = rendered(chosen, usable, names, up, kit)

@@ -67,7 +67,9 @@ def plan(
         at, row = one(file, effects, language, symbols, methods, constants, first)
         result.at.append(at)
         result.starts.append(row)
-    agree(file, language, result, lambda s: plain_making(file, effects, language, s, constants))
+    pairs = [(s, start) for symbols, row in zip(objects, result.starts, strict=True) for s, start in zip(symbols, row, strict=True)]
+    held = {s for s, start in pairs if s is not None and never_again(s, start)}
+    agree(file, language, result, lambda s: plain_making(file, effects, language, s, constants | held))
     return result
 
 
@@ -96,7 +98,7 @@ def one(
         if mine <= seen:
             break
         symbol = statement.target.symbol if statement.target is not None and statement.kind == "assign" else None
-        held = {s for s in seen if row[s].kind != "later" and len(s.bindings) == 1}  # never another value
+        held = {s for s in seen if never_again(s, row[s])}
         making = statement.value is not None and plain_making(file, effects, language, statement, known | held)
         if making:  # what the object's methods touch is no matter yet
             touch = effects.direct(statement.start, statement.end)
@@ -121,6 +123,11 @@ def one(
             free = False
         seen |= touch.names & mine
     return at, [row[s] if s is not None else Start("fixed") for s in symbols]
+
+
+def never_again(s: Symbol, start: Start) -> bool:
+    """Whether a variable has its first value once the object is made, and never gets another."""
+    return start.kind != "later" and len(s.bindings) == 1
 
 
 def changed_inside(file: SourceFile, language: Language, span: tuple[int, int], mine: set[Symbol]) -> bool:

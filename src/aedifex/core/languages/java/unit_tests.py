@@ -63,7 +63,7 @@ IMPORTS = {
     "new ArrayList<": "java.util.ArrayList", "new LinkedList<": "java.util.LinkedList", "new HashSet<": "java.util.HashSet",
     "new TreeSet<": "java.util.TreeSet", "new HashMap<": "java.util.HashMap", "new TreeMap<": "java.util.TreeMap",
     "List.of(": "java.util.List", "Set.of(": "java.util.Set", "Map.of(": "java.util.Map", "Field field": "java.lang.reflect.Field",
-    "PrintStream out": "java.io.PrintStream", "ByteArrayOutputStream heard": "java.io.ByteArrayOutputStream",
+    "PrintStream out": "java.io.PrintStream", "ByteArrayOutputStream ": "java.io.ByteArrayOutputStream",
     "Executable call": "org.junit.jupiter.api.function.Executable", "@Test": "org.junit.jupiter.api.Test",
 }  # fmt: skip
 
@@ -200,7 +200,10 @@ def test_file(name: str, homes: dict[str, SourceFile], up: str, tests: list[tupl
 
 def body(name: str, call: dict[str, Any]) -> str:
     rows = list(call["setup"])
-    if call["printed"]:
+    told = any(row.startswith("ByteArrayOutputStream told") for row in rows)  # what it prints goes to a stream of the test's
+    if told:
+        rows.append(called(call))
+    elif call["printed"]:
         rows += [
             "String said = printed(() -> {",
             f"    {called(call)}",
@@ -214,8 +217,10 @@ def body(name: str, call: dict[str, Any]) -> str:
         same(reached(call, k), call["after"][k]) for k in [*changed, *(k for k in call["after"] if k not in changed)]
     ]
     rows += [same(name, text) for name, text in call["things"].items() if text is not None]
-    trouble = "Throwable" if call["printed"] else "Exception"
-    throws = f" throws {trouble}" if call["printed"] or any("set(" in r or "field(" in r for r in rows) else ""
+    if told and call["printed"]:
+        rows.append(f"assertEquals({written(call['printed'])}, told.toString(\"UTF-8\"));")
+    trouble = "Throwable" if call["printed"] and not told else "Exception"
+    throws = f" throws {trouble}" if told or call["printed"] or any("set(" in r or "field(" in r for r in rows) else ""
     return f"    @Test\n    void {name}(){throws} {{\n" + "".join(f"        {row}\n" for row in rows) + "    }\n"
 
 

@@ -15,7 +15,7 @@ KINDS = (
     StreamKind(("process.stdout",), ("output", "sink"), "process.stdout"),
     StreamKind(("process.stdin",), ("input", "source"), "process.stdin"),
 )
-SETTING = re.compile(rb"\b(console\s*\.\s*\w+|process\s*\.\s*std(in|out)(\s*\.\s*\w+)?)\s*=[^=>]")
+SETTING = re.compile(rb"(?<!typeof )\b(console\s*\.\s*\w+|process\s*\.\s*std(in|out)(\s*\.\s*\w+)?)\s*=[^=>]")
 REST = re.compile(rb"\s*\.\s*(stdin|stdout)\b")
 
 

@@ -45,9 +45,9 @@ def test_file(name: str, homes: dict[str, SourceFile], up: str, tests: list[tupl
     """The file for a class: (name of the test, call) in order. ``homes``: file of each class that a test may make."""
     bodies = [body(title, call) for title, call in tests]
     text = "\n\n".join(bodies)
-    imports = sorted({"import zlib"} if "zlib." in text else set())
+    imports = [f"import {m}" for m in ("io", "zlib") if f"{m}." in text]
     if any(c["seed"] is not None for _, c in tests):
-        imports.insert(0, "import random")
+        imports = sorted([*imports, "import random"])
     others = ["import pygame"] if "pygame." in text else []
     others += ["import pytest"] if "pytest." in text else []
     used = sorted(c for c in homes if f"{c}(" in text)
@@ -72,9 +72,11 @@ def body(title: str, call: dict[str, Any]) -> str:
         rows.append(f"assert ({left}) == ({right})" if len(rest) > 1 else f"assert {left} {same(right)}")
     rows += [f"assert {name} == {text}" for name, text in call["things"].items() if text is not None]
     rows += [f"assert zlib.crc32({name}.get_buffer().raw) == {sum_}" for name, sum_ in call["pictures"].items()]
-    if call["printed"]:
+    if call["told"] and call["printed"]:
+        rows.append(f"assert told.getvalue() == {call['printed']!r}")
+    elif call["printed"]:
         rows.append(f"assert capsys.readouterr().out == {call['printed']!r}")
-    head = f"def {title}({'capsys' if call['printed'] else ''}):\n"
+    head = f"def {title}({'capsys' if call['printed'] and not call['told'] else ''}):\n"
     return head + "".join(f"    {row}\n" for row in rows)
 
 

@@ -35,6 +35,7 @@ function written(value, depth) {
   if (typeof value === "bigint") return `${value}n`;
   if (typeof value === "string") return JSON.stringify(value);
   if (typeof value !== "object" || depth > DEPTH) return null;
+  if (stream(value) !== null) return stream(value);
   const proto = Object.getPrototypeOf(value);
   if (Array.isArray(value)) return proto === Array.prototype && Object.keys(value).length === value.length ? around("[", value, "]", depth) : null;
   if (ArrayBuffer.isView(value)) return value.length === undefined ? null : around(`new ${proto.constructor.name}([`, value, "])", depth);
@@ -42,6 +43,13 @@ function written(value, depth) {
   if (proto === Set.prototype) return around("new Set([", value, "])", depth);
   if (proto === Date.prototype) return `new Date(${Number(value)})`;
   return proto === Object.prototype ? table(value, depth) : null;
+}
+
+// What the program itself asks and tells through, as it is named everywhere; null for anything else.
+function stream(value) {
+  if (value === globalThis.console) return "console";
+  if (typeof process === "object" && value === process.stdout) return "process.stdout";
+  return null;
 }
 
 function around(open, values, close, depth) {
@@ -66,6 +74,7 @@ function flat(owner, before = "", depth = 0, found = {}) {
     const held = Object.getOwnPropertyDescriptor(owner, name);
     if (held.get || held.set || !identifier(name)) continue;
     const value = held.value;
+    if (stream(value) !== null) continue;
     if (value !== null && typeof value === "object" && kinds.has(value.constructor) && depth < 3) flat(value, `${before}${name}.`, depth + 1, found);
     else found[before + name] = code(value);
   }

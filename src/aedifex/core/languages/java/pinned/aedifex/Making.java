@@ -1,5 +1,6 @@
 package aedifex;
 
+import java.io.PrintStream;
 import java.lang.reflect.Array;
 import java.lang.reflect.Field;
 import java.lang.reflect.Modifier;
@@ -27,15 +28,16 @@ final class Making {
     private static final Set<Class<?>> kinds = new HashSet<>();
     private static final Set<String> words = Set.of(("abstract assert boolean break byte case catch char class const continue default do double else enum extends "
         + "final finally float for goto if implements import instanceof int interface long native new package private protected public return short "
-        + "static strictfp super switch synchronized this throw throws transient try void volatile while true false null").split(" "));
+        + "static strictfp super switch synchronized this throw throws transient try void volatile while true false null told out").split(" "));
 
     /** How an object was made: its arguments (null if they cannot be written), and its fields then. */
-    private record Birth(String given, Map<String, String> fields) { }
+    private record Birth(String given, boolean told, Map<String, String> fields) { }
 
     final List<String> lines = new ArrayList<>();
     private final Map<Object, String> names = new IdentityHashMap<>();
     private final Map<String, Object> held = new LinkedHashMap<>(); // name → what a call may change
     private final boolean lasting; // whether there may be lines at all
+    private boolean told; // whether something is handed the stream that it tells through
 
     Making(boolean lasting) {
         this.lasting = lasting;
@@ -44,7 +46,9 @@ final class Making {
     static void born(Object object, Object[] given) {
         if (births.size() < OBJECTS) {
             kinds.add(object.getClass());
-            births.put(object, new Birth(new Making(false).list(given), flat(object)));
+            Making making = new Making(false);
+            String text = making.list(given);
+            births.put(object, new Birth(text, making.told, flat(object)));
         }
     }
 
@@ -67,6 +71,9 @@ final class Making {
                 String path = field.getKey();
                 changes.add(closed.contains(path) ? "set(" + name + ", \"" + path + "\", " + field.getValue() + ");" : name + "." + path + " = " + field.getValue() + ";");
             }
+        }
+        if (known.told()) {
+            stream();
         }
         lines.add(kind + " " + name + " = new " + kind + "(" + known.given() + ");");
         lines.addAll(changes);
@@ -104,6 +111,9 @@ final class Making {
         if (value != null && kinds.contains(value.getClass())) {
             return object(value);
         }
+        if (value instanceof PrintStream) {
+            return stream();
+        }
         String text = code(value);
         if (text == null || !lasting || !text.startsWith("new ") || text.contains("<>()")) {
             return text;
@@ -112,6 +122,16 @@ final class Making {
         lines.add("var " + name + " = " + text + ";");
         held.put(name, value);
         return name;
+    }
+
+    /** A stream whose text a test can read. */
+    private String stream() {
+        if (lasting && !told) {
+            lines.add("ByteArrayOutputStream told = new ByteArrayOutputStream();");
+            lines.add("PrintStream out = new PrintStream(told, true, \"UTF-8\");");
+        }
+        told = true;
+        return "out";
     }
 
     /** What the call left in the lists and tables that it was given. */

@@ -71,7 +71,7 @@ def prepare(plan):
     if plan.get("calls"):
         from . import calls
 
-        calls.begin(plan["calls"])
+        calls.begin(plan["calls"], plan.get("streams", []))
 
 
 def begin(name, module, plan):

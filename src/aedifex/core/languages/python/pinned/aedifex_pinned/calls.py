@@ -1,7 +1,8 @@
 """The calls of the methods of some classes, as source text from which a test can be made.
 
 Noted of each call: how its object and arguments are made, the call, and what it gave, printed and changed. A call during
-which a turn passes (it waits for input, or draws a frame) is left out: no test could do that.
+which a turn passes (it waits for input, or draws a frame) is left out: no test could do that, unless it asks through an
+object that it was handed.
 """
 
 import copy
@@ -15,11 +16,27 @@ SEEDS = 12  # of them one is given before each call from outside, so that a test
 MOST = 400  # different calls of one method
 _seen = {}
 _depth = 0
+_running = []  # the calls that are not over
 
 
-def begin(names):
-    classes.follow(set(names))
-    classes.on_class.append(wrap)
+def begin(names, streams):
+    classes.follow({*names, *streams})
+    classes.on_class.append(lambda kind: overhear(kind) if kind.__name__ in streams else wrap(kind))
+
+
+def overhear(kind):
+    """Note what is typed for the calls that wait for it."""
+    sources.streams.add(kind)
+    original = getattr(kind, "ask", None)
+
+    def ask(self, *args, **named):
+        line = original(self, *args, **named)
+        for call in _running:
+            call.answers.append(line)
+        return line
+
+    if original is not None:
+        kind.ask = ask
 
 
 def wrap(kind):
@@ -67,6 +84,7 @@ class Call:
         self.target = self.setting.object(owner, sources.stem(kind.__name__))
         self.given = self.setting.arguments(args, named)
         self.before = sources.flat(owner)
+        self.answers = []
 
     def follow(self, function, outermost):
         """Call the method and note what can be noted."""
@@ -80,6 +98,7 @@ class Call:
         lines, error, result = set(), None, None
         tracing = sys.gettrace()
         sys.settrace(tracer(function.__code__, lines))
+        _running.append(self)
         try:
             result = function(self.owner, *self.args, **self.named)
             return result
@@ -89,8 +108,9 @@ class Call:
         finally:
             sys.settrace(tracing)
             sys.stdout = out
+            _running.remove(self)
             used = random.getstate() != chance
-            if self.target and self.given is not None and turns.now == turn and (outermost or not used):
+            if self.target and self.given is not None and (turns.now == turn or self.answers) and (outermost or not used):
                 self.note(result, error, printed.getvalue(), seed if used else None, lines, pictures)
 
     def rehearse(self, function):
@@ -118,12 +138,12 @@ class Call:
     def note(self, result, error, printed, seed, lines, pictures):
         after = sources.flat(self.owner)
         row = {
-            "class": self.kind.__name__, "method": self.name, "setup": self.setting.lines, "target": self.target,
+            "class": self.kind.__name__, "method": self.name, "setup": self.setting.typed(self.answers), "target": self.target,
             "call": f"{self.target}.{self.name}({self.given})", "printed": printed, "seed": seed,
             "result": sources.code(result), "raised": type(error).__name__ if error else "", "pictures": pictures,
             "after": {k: v for k, v in after.items() if v is not None and (self.before.get(k) is not None or k not in self.before)},
             "changed": [k for k in after if after[k] != self.before.get(k)], "things": self.setting.after(),
-            "lines": sorted(lines),
+            "lines": sorted(lines), "told": bool(self.setting.stream),
         }  # fmt: skip
         key = repr((row["setup"], row["call"]))
         seen = _seen[self.kind.__name__, self.name]

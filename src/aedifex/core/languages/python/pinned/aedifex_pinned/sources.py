@@ -3,6 +3,8 @@
 import math
 
 kinds = set()  # the classes that tests are made for
+streams = set()  # the class through which the program asks and tells
+STREAM = "\0"  # stands for its object among the arguments of another
 born = {}  # id of an object → (arguments it was made with, its fields then, the object itself)
 LONG = 1500  # characters of one value
 PLAIN = (int, bool, str, bytes, type(None), complex)
@@ -52,6 +54,8 @@ def flat(owner, before="", depth=0):
     """Path of each field, also of objects that it owns → its source text, None for what has none."""
     found = {}
     for name, value in list(getattr(owner, "__dict__", {}).items()):
+        if type(value) in streams:
+            continue
         if type(value) in kinds and depth < 3:
             found.update(flat(value, f"{before}{name}.", depth + 1))
         else:
@@ -60,8 +64,8 @@ def flat(owner, before="", depth=0):
 
 
 def arguments(args, named):
-    """Source text of arguments made of plain values; None if one is not."""
-    return joined(args, named, code)
+    """Source text of arguments made of plain values, and of what the program asks and tells through; None if one is neither."""
+    return joined(args, named, lambda value: STREAM if type(value) in streams else code(value))
 
 
 def joined(args, named, written):
@@ -76,6 +80,7 @@ class Setting:
     def __init__(self):
         self.lines, self.names, self.surfaces = [], {}, {}
         self.held = []  # (name, object) of what a call may change
+        self.stream = ""  # the name of what it asks and tells through
 
     def object(self, owner, name):
         """Make an object as in the run, with its fields as they are now; its name, or "" if that cannot be told."""
@@ -84,8 +89,9 @@ class Setting:
         known = born.get(id(owner))
         if known is None or known[2] is not owner or known[0] is None:
             return ""
+        given = known[0].replace(STREAM, self.console()) if STREAM in known[0] else known[0]
         name = self.free(name)
-        self.lines.append(f"{name} = {type(owner).__name__}({known[0]})")
+        self.lines.append(f"{name} = {type(owner).__name__}({given})")
         now = flat(owner)
         for path, text in now.items():
             if text != known[1].get(path):
@@ -95,8 +101,20 @@ class Setting:
         self.names[id(owner)] = name
         return name
 
+    def console(self):
+        """What a call asks and tells through, made so that the test types and reads; ``typed`` puts in what was typed."""
+        if not self.stream:
+            kind = next(iter(streams))
+            self.stream = stem(kind.__name__)
+            self.lines += ["told = io.StringIO()", f"{self.stream} = {kind.__name__}(io.StringIO({STREAM}), told)"]
+        return self.stream
+
+    def typed(self, answers):
+        text = repr("".join(f"{a}\n" for a in answers)) if answers else ""
+        return [line.replace(STREAM, text) for line in self.lines]
+
     def free(self, name):
-        taken = set(self.names.values()) | {n for n, _ in self.held} | set(self.surfaces)
+        taken = {"told", self.stream} | set(self.names.values()) | {n for n, _ in self.held} | set(self.surfaces)
         return name if name not in taken else next(f"{name}{n}" for n in range(2, 99) if f"{name}{n}" not in taken)
 
     def arguments(self, args, named):
@@ -104,6 +122,8 @@ class Setting:
 
     def argument(self, value):
         kind = type(value)
+        if kind in streams:
+            return self.console()
         if kind in kinds:
             return self.object(value, stem(kind.__name__)) or None
         if kind.__name__ == "Surface" and kind.__module__.startswith("pygame"):
