@@ -46,8 +46,8 @@ BY_HAND = {
     },
     "TramDesk.java": {
         "Tram": ("model", "place* speed out", "move send", "tram1 tram2"),
-        "Till": ("model", "cash* tickets log", "sell(day) report print", "till"),
-        "TramDeskApp": ("app", "day luck", "closeDay send hours", "app"),
+        "Till": ("model", "cash* tickets log", "sell(day) report print(out)", "till"),
+        "TramDeskApp": ("app", "day luck input out", "closeDay send hours", "app"),
     },
 }
 

@@ -213,9 +213,23 @@ class Assigner:
         firsts = [first_word(s.name, self.write.words) for s in self.variables if self.kinds[s].nature == "state"]
         for s in sorted(self.constants, key=lambda s: s.bindings[0].start):
             word = first_word(s.name, self.write.words)
-            if word and firsts.count(word) > 1 and s.name[:1].islower() and s.name not in self.kept and not numbered(s.name) and self.fit_variable(s):
-                self.constants.discard(s)
-                self.variables.append(s)
+            if s in self.constants and word and firsts.count(word) > 1 and s.name[:1].islower() and s.name not in self.kept and not numbered(s.name) and self.fit_variable(s):
+                freed = {s} | self.resting_on({s})
+                self.constants -= freed
+                self.variables += [x for x in self.kinds if x in freed and (x is s or self.fit_variable(x))]
+
+    def resting_on(self, fixed: set[Symbol]) -> set[Symbol]:
+        """Constants that are worked out from others, which are going to be fields."""
+        found: set[Symbol] = set()
+        while True:
+            more = {
+                s for s in self.constants - found - fixed
+                if (first := self.kinds[s].first) is not None and first.value is not None
+                and any(r.symbol in fixed | found for r in self.file.within(*first.value))
+            }  # fmt: skip
+            if not more:
+                return found
+            found |= more
 
     def worded(self, s: Symbol) -> bool:
         """Whether a word of a constant's name tells copies apart."""

@@ -69,7 +69,7 @@ def plan(
         result.starts.append(row)
     pairs = [(s, start) for symbols, row in zip(objects, result.starts, strict=True) for s, start in zip(symbols, row, strict=True)]
     held = {s for s, start in pairs if s is not None and never_again(s, start)}
-    agree(file, language, result, lambda s: plain_making(file, effects, language, s, constants | held))
+    agree(file, language, result, lambda s: plain_making(file, effects, language, s, constants | held), constants)
     return result
 
 
@@ -282,9 +282,10 @@ def kind_of(
     return "fixed"
 
 
-def agree(file: SourceFile, language: Language, result: Founding, quiet: Callable[[Statement], bool]) -> None:
+def agree(file: SourceFile, language: Language, result: Founding, quiet: Callable[[Statement], bool], constants: set[Symbol]) -> None:
     """Make the objects of one class start in one way: what differs becomes an argument, or is set later."""
     several = len(result.starts) > 1
+    was = [[start.statement for start in row] for row in result.starts]
     width = len(result.starts[0]) if result.starts else 0
     for index in range(width):
         starts = [row[index] for row in result.starts]
@@ -304,11 +305,25 @@ def agree(file: SourceFile, language: Language, result: Founding, quiet: Callabl
                 s.statement = None
     for row in result.starts:
         keep_order(file, language, row, quiet)
-    if several:
-        for index in range(width):
-            if any(row[index].kind == "later" for row in result.starts):
-                for row in result.starts:
-                    row[index] = Start("later")
+    while True:
+        if several:
+            for index in range(width):
+                if any(row[index].kind == "later" for row in result.starts):
+                    for row in result.starts:
+                        row[index] = Start("later")
+        pairs = list(zip(result.starts, was, strict=True))
+        waiting = [wait(row, before, lambda s: quiet(s) or plain_value(file, language, s, constants)) for row, before in pairs]
+        if not any(waiting):
+            break
+
+
+def wait(row: list[Start], before: list[Statement | None], anywhere: Callable[[Statement], bool]) -> bool:
+    """Nothing passes a first value that is set later after all, but what is the same anywhere; whether anything has to wait."""
+    stay = min((s.start for s, start in zip(before, row, strict=True) if s is not None and start.statement is None), default=None)
+    passing = [start for start in row if start.statement is not None and stay is not None and start.statement.start > stay and not anywhere(start.statement)]
+    for start in passing:
+        start.kind, start.statement = "later", None
+    return bool(passing)
 
 
 def keep_order(file: SourceFile, language: Language, row: list[Start], quiet: Callable[[Statement], bool]) -> None:

@@ -76,25 +76,12 @@ class Planner:
             if fixed == family.symbols or family.symbols & taken:
                 continue
             rows = [[row.get(n) for row in family.variables.values()] for n in family.numbers]
-            freed = fixed | self.resting_on(fixed)
+            freed = fixed | self.a.resting_on(fixed)
             self.a.constants -= freed
             self.a.variables += sorted(freed, key=lambda s: s.bindings[0].start)
             found.append(Candidate(rows, family, fixed=freed))
             taken |= family.symbols
         return found
-
-    def resting_on(self, fixed: set[Symbol]) -> set[Symbol]:
-        """Constants that are worked out from others, which are going to be fields."""
-        found: set[Symbol] = set()
-        while True:
-            more = {
-                s for s in self.a.constants - found - fixed
-                if (first := self.a.kinds[s].first) is not None and first.value is not None
-                and any(r.symbol in fixed | found for r in self.a.file.within(*first.value))
-            }  # fmt: skip
-            if not more:
-                return found
-            found |= more
 
     def give_back(self, candidate: Candidate) -> None:
         self.a.constants |= candidate.fixed
