@@ -111,6 +111,24 @@ def handler(place: str, name: str, paths: tuple[str, ...], **options: Any) -> No
     done(worked_out(program, place, name), program.root, "Named", place, **options)
 
 
+@command.command(name="stream", short_help="The console becomes a variable that can be handed in.")
+@click.argument("word")
+@click.argument("name")
+@one_step
+def stream(word: str, name: str, paths: tuple[str, ...], **options: Any) -> None:
+    """Let the script ask and tell through a variable NAME, so that another console can stand in its place.
+
+    WORD is what the script calls its console now: input or print, System.in or System.out, console, process.stdin or process.stdout.
+
+    \b
+    Example: aedifex step stream print console fares.py
+    """
+    from ..core.build.single import open_stream
+
+    program = read(paths)
+    done(open_stream(program, word, name), program.root, "Changed", word, **options)
+
+
 def read(paths: tuple[str, ...]) -> Program:
     from ..core.program.errors import Refused
     from ..core.program.language import find_sources, read_program

@@ -13,6 +13,7 @@ from ..check.world import World
 from ..draft.design import Design
 from ..draft.designfile import parse
 from ..draft.drafter import digest, imported_by_others, read_neighbours
+from ..draft.streams import stream_for
 from ..program.errors import AedifexError, Refused
 from ..program.language import reread
 from ..program.model import Program
@@ -27,8 +28,9 @@ from .steps.lift import Lift
 from .steps.name_handlers import NameHandlers
 from .steps.open_main import OpenMain
 from .steps.rename import Rename
+from .steps.stream import OpenStream
 
-Alone = Rename | Lift | OpenMain | NameHandlers
+Alone = Rename | Lift | OpenMain | NameHandlers | OpenStream
 
 
 @dataclass
@@ -94,6 +96,16 @@ def name_handler(program: Program, place: str, name: str) -> Single:
     if path not in program.files:
         raise Refused(f"'{place}' is in none of these scripts; write file:line:column of the handler.")
     return single(program, NameHandlers(path, [(place, name)]), lambda after: {})
+
+
+def open_stream(program: Program, word: str, name: str) -> Single:
+    """What putting a variable in the place of the console would change. Raises Refused with the reason if it cannot be done."""
+    if not program.language.write.is_name(name):
+        raise Refused(f"'{name}' cannot be a name; choose another.")
+    for path, file in program.files.items():
+        if (stream := stream_for(file, program.language, word, name)) is not None:
+            return single(program, OpenStream(path, stream), lambda after: {})
+    raise Refused(f"nothing in these scripts asks or tells through '{word}' where a variable could stand for it.")
 
 
 def single(program: Program, step: Alone, others: Callable[[Program], dict[str, bytes | None]]) -> Single:

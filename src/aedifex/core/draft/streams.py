@@ -28,16 +28,28 @@ def streams_of(file: SourceFile, language: Language, taken: set[str]) -> list[St
     found = streams.uses(file)
     if not any(u.asks for u in found):
         return []
-    used = {n for scope in file.scope.walk() for n in scope.symbols} | {r.name for r in file.references} | set(language.builtins) | taken
-    designs = []
-    for kind in streams.KINDS:
-        mine = [u for u in found if u.origin in kind.origins]
-        name = next((n for n in kind.names if n not in used), "")
-        class_ = next((c for c in kind.classes if c not in used), "")
-        if mine and name and (class_ or not kind.classes):
-            origins = [o for o in kind.origins if any(u.origin == o for u in mine)]
-            designs.append(StreamDesign(name, origins, class_, "", [f"the program {said(file, mine)}; a stream that is handed in lets a test type and read"]))
-    return designs
+    used = names_in(file) | set(language.builtins) | taken
+    made = [of_kind(file, kind, [u for u in found if u.origin in kind.origins], next((n for n in kind.names if n not in used), ""), used) for kind in streams.KINDS]
+    return [d for d in made if d is not None]
+
+
+def stream_for(file: SourceFile, language: Language, word: str, name: str) -> StreamDesign | None:
+    """The stream that a word of the language names, as a variable of a name; None if the file does not use it so."""
+    streams = language.streams
+    kind = next((k for k in streams.KINDS if word in k.origins), None) if streams is not None else None
+    return of_kind(file, kind, [u for u in streams.uses(file) if u.origin in kind.origins], name, names_in(file)) if streams is not None and kind is not None else None
+
+
+def of_kind(file: SourceFile, kind: StreamKind, found: list[StreamUse], name: str, used: set[str]) -> StreamDesign | None:
+    class_ = next((c for c in kind.classes if c not in used), "")
+    if not found or not name or (kind.classes and not class_):
+        return None
+    origins = [o for o in kind.origins if any(u.origin == o for u in found)]
+    return StreamDesign(name, origins, class_, "", [f"the program {said(file, found)}; a stream that is handed in lets a test type and read"])
+
+
+def names_in(file: SourceFile) -> set[str]:
+    return {n for scope in file.scope.walk() for n in scope.symbols} | {r.name for r in file.references}
 
 
 def said(file: SourceFile, found: list[StreamUse]) -> str:

@@ -6,11 +6,12 @@ from ..program.errors import AedifexError
 from ..program.keyed import Keyed
 from ..program.model import Problem, Program, SourceFile
 from ..survey.region import region_of
-from .design import ClassDesign, Design, MethodDesign, bare, holder_of, key_of
+from .design import ClassDesign, Design, MethodDesign, StreamDesign, bare, holder_of, key_of
 from .designfile import Lines
 from .lines import placed as lines_placed
 from .naming import at_place, handler_places, named_design, with_names
 from .opened import RUN, main_of, opened, opened_design
+from .streams import kind_of
 from .wishes import mistakes, placed
 
 
@@ -79,8 +80,19 @@ class Checker:
         for index, s in enumerate(self.design.stays):
             if s.name != "main" and bare(s.name) not in self.collections and not any(bare(s.name) in f.scope.symbols for f in self.program.files.values()):
                 self.report(self.lines.of("stay", index, -1, "name"), f"'{s.name}' does not exist in the sources")
+        for index, stream in enumerate(self.design.streams):
+            self.stream(index, stream)
         for index, (old, new) in enumerate(self.design.renames):
             self.rename(self.lines.of("rename", index), old, new)
+
+    def stream(self, index: int, s: StreamDesign) -> None:
+        kind = kind_of(s, self.program.language)
+        if kind is None:
+            self.report(self.lines.of("stream", index, -1, "from"), f"{' and '.join(s.origins) or 'nothing'} cannot be one stream")
+        elif kind.classes and not self.write.is_name(s.class_):
+            self.report(self.lines.of("stream", index, -1, "class"), f"stream '{s.name}' needs a class; give it a name with 'class'")
+        if not self.write.is_name(s.name):
+            self.report(self.lines.of("stream", index, -1, "name"), f"'{s.name}' cannot be the name of a stream")
 
     def rename(self, line: int, old: str, new: str) -> None:
         if old in self.program.texts:

@@ -59,8 +59,9 @@ def mistakes(program: Program, wishes: list[Placed]) -> list[Problem]:
     found: list[Problem] = []
     owner: dict[str, Placed] = {}
     kept = {n: w for w in wishes for n in w.wish.keep}
+    streams = {o for k in (program.language.streams.KINDS if program.language.streams is not None else ()) for o in k.origins}
     for said in wishes:
-        found += [said.problem(unknown(n, known)) for n in said.names if bare(n) not in known]
+        found += [said.problem(unknown(n, known)) for n in said.names if bare(n) not in known and not (n in said.wish.keep and n in streams)]
         if said.wish.together or said.wish.class_:
             found += [said.problem(m) for m in class_mistakes(program, said.wish, known)]
         for name in dict.fromkeys(said.wish.together):

@@ -11,7 +11,7 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 
 from ...draft.design import StreamDesign
-from ...draft.streams import kind_of, stream_edits
+from ...draft.streams import kind_of, names_in, stream_edits
 from ...survey.hazards import forbidding, hazards
 from ..edits import Edits
 from ..step import Context, Refusal, refuse_at
@@ -43,9 +43,8 @@ class OpenStream:
             raise refuse_at(file, trouble[1], trouble[0], ADVICE)
         if (h := forbidding(hazards(context.program, file.path), set())) is not None:
             raise Refusal(h.message, h.path, h.line, ADVICE)
-        used = {n for scope in file.scope.walk() for n in scope.symbols} | {r.name for r in file.references}
         for name in (self.stream.name, self.stream.class_):
-            if name in used:
+            if name in names_in(file):
                 raise Refusal(f"'{name}' is in use already", file.path, 0, "choose another name in the design")
         edits = stream_edits(file, context.language, self.stream)
         if not edits:
