@@ -187,10 +187,13 @@ def test_what_cannot_be_handed_an_object_uses_it_by_its_name(folder):
         ("exec(code, globals())", False),
         ("exec(code, *space)", False),
         ("exec(code, sys.modules['line'].__dict__)", False),
+        ("exec(code, __import__('__main__').__dict__)", False),
+        ("exec(code, __main__.__dict__)", True),  # the file only defines, so another one is started
+        ("exec(code, __main__.__dict__)\n\n\ncalculate('', {})", False),
     ],
 )
 def test_text_that_is_run_among_names_of_its_own_blocks_nothing(folder, call, moves):
-    design = drafted(folder, "line.py", f"import sys\n{STAR}\n\ndef calculate(code, space):\n    {call}\n")
+    design = drafted(folder, "line.py", f"import __main__\nimport sys\n{STAR}\n\ndef calculate(code, space):\n    {call}\n")
     assert bool(design.classes) is moves
     assert moves or any("reach any name by its text" in s.why for s in design.stays)
 

@@ -7,6 +7,7 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 from inprocess import here
 from programs import Maker
+from programs_console import TYPED, ConsoleMaker
 from programs_flow import FlowMaker, MainMaker, ThingMaker
 from programs_lists import ListMaker
 from programs_records import RecordMaker
@@ -53,6 +54,12 @@ def test_a_random_program_in_one_long_function_prints_the_same(seed):
     same_when_built(MainMaker(seed).program().encode())
 
 
+@settings(max_examples=24, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
+@given(st.integers(0, 10**9))
+def test_a_random_program_that_asks_hears_and_prints_the_same(seed):
+    same_when_built(ConsoleMaker(seed).program().encode(), TYPED)
+
+
 @settings(max_examples=36, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
 @given(st.integers(0, 10**9), st.data())
 def test_lines_of_a_random_program_that_become_a_function_do_the_same(seed, data):
@@ -75,7 +82,7 @@ def test_lines_of_a_random_program_that_become_a_function_do_the_same(seed, data
         assert here(after.texts, "line.py") == here(program.texts, "line.py")
 
 
-def same_when_built(source: bytes) -> None:
+def same_when_built(source: bytes, typed: str = "") -> None:
     with tempfile.TemporaryDirectory() as folder:
         Path(folder, "line.py").write_bytes(source)
         program = read_program(folder, ["line.py"])
@@ -87,7 +94,7 @@ def same_when_built(source: bytes) -> None:
     for outcome, after in run(design, program):
         assert outcome.result != "wrong", [str(p) for p in outcome.problems]
         last = after
-    assert here(last.texts, "line.py") == here({"line.py": source}, "line.py")
+    assert here(last.texts, "line.py", typed) == here({"line.py": source}, "line.py", typed)
     assert to_toml(draft(read_program_again(source))) == text, "the same input gives the same design"
 
 
