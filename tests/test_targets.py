@@ -29,7 +29,7 @@ BY_HAND = {
         "Till": ("model", "cash sold* open* console", "open_till sell_ticket close", "till"),
         "Card": ("model", "owner rides used*", "fill stamp show(console)", "card"),
         "Lost": ("model", "items returned*", "hand_in(console) give_back", "lost"),
-        "FaresApp": ("app", "console", "ask_number sell handle_card", "app"),
+        "FaresApp": ("app", "console", "ask_number sell handle_card handle_command", "app"),
     },
     "ticketwindow.py": {
         "TicketwindowApp": (
@@ -47,7 +47,7 @@ BY_HAND = {
     "TramDesk.java": {
         "Tram": ("model", "place* speed out", "move send", "tram1 tram2"),
         "Till": ("model", "cash* tickets log", "sell(day) report print(out)", "till"),
-        "TramDeskApp": ("app", "day luck input out", "closeDay send hours", "app"),
+        "TramDeskApp": ("app", "day luck input out", "closeDay send hours handleWords", "app"),
     },
 }
 

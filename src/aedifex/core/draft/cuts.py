@@ -49,7 +49,7 @@ def cuts(file: SourceFile, language: Language, effects: Effects, taken: set[str]
     if not body or lines_in(file, body) < LONG:
         return found
     about = Concerns(file, language, effects)
-    for row in rows(file, about, body, locals_):
+    for row in rows(file, language, about, body, locals_):
         words = named(file, language, effects, about, row)
         found += piece(file, language, row, words, locals_, taken)
     for row, words in branches(file, language, body):
@@ -163,7 +163,7 @@ def main_loop(file: SourceFile, effects: Effects, language: Language) -> Stateme
     return next((s for s in statements if parts and s.start == parts[0].start), None)
 
 
-def rows(file: SourceFile, about: Concerns, body: Sequence[Statement], locals_: set[Symbol]) -> Iterator[list[Statement]]:
+def rows(file: SourceFile, language: Language, about: Concerns, body: Sequence[Statement], locals_: set[Symbol]) -> Iterator[list[Statement]]:
     """Neighbouring statements about the same thing, those that prepare a value together with those that use it."""
     found: list[tuple[str, list[Statement]]] = []
     for s in body:
@@ -188,6 +188,8 @@ def rows(file: SourceFile, about: Concerns, body: Sequence[Statement], locals_: 
     for _, row in joined:
         if len(row) < len(body):
             yield row
+        else:  # one job: what a command brings about can still be told apart from the asking
+            yield from ([s] for s in body if subject_of(file, language, s) and lines_in(file, [s]) * 2 > lines_in(file, body) and len(body) > 1)
 
 
 def piece(

@@ -9,7 +9,7 @@ from ..program.language import Language
 from ..program.model import Function, Symbol
 from ..program.scopes import shadowed
 from ..survey.flow import Symbols
-from ..survey.region import Interface, Region, interface, region_of, state_names, ways_out
+from ..survey.region import Interface, Region, interface, region_of, state_names
 from ..survey.repeats import repeats
 from ..survey.state import constants_of
 from .lines import Place
@@ -52,7 +52,7 @@ class Lifter:
         self.check_name()
         self.out.append((self.target(), self.target(), self.text(made)))
         self.call(self.region, made)
-        for other in repeats(self.region):
+        for other in repeats(self.region) if not self.region.staying else []:
             theirs = interface(other, state_names(other) | self.named)
             if theirs.trouble is None and alike(made, theirs) and self.sees(other):
                 self.call(other, theirs)
@@ -191,12 +191,12 @@ class Lifter:
     def ways(self, made: Interface) -> tuple[list[tuple[int, int, str]], str]:
         """Edits for the jumps out of the lines, and the last statement."""
         results = [s.name for s in made.gives]
-        outs = [at for kind, at in ways_out(self.file, self.language, self.region.statements, False, False) if kind != "return"]
-        spans = [(at, at + len(made.leaves)) for at in outs]
+        spans = [(at, at + len(made.leaves)) for kind, at in self.region.jumps() if kind != "return"]
+        stay = [edit for arm in self.region.staying for edit in arm.without]
         if made.leaves == "break":
             edits = [(a, b, self.regions.give_back([self.regions.LEAVES])) for a, b in spans]
-            return edits, self.ended([self.regions.GOES_ON])
-        edits = [(a, b, self.regions.give_back(results)) for a, b in spans]
+            return [*edits, *stay], self.ended([self.regions.GOES_ON])
+        edits = [*((a, b, self.regions.give_back(results)) for a, b in spans), *stay]
         s = self.region.statements[-1]
         if len(results) == 1 and s.kind == "assign" and s.target is not None and s.value is not None and s.group is None:
             typed = s.annotation is not None and not self.language.declares
@@ -223,6 +223,7 @@ class Lifter:
         words = [self.regions.declared_as(self.file, s)[0] for s in made.gives]
         word = self.regions.word_for(self.file, words) if made.declares else ""
         statement = self.regions.take_back(self.file, [s.name for s in made.gives], text, self.unit, lead, made.leaves, word)
+        statement = "".join(self.regions.leave_first(self.file.slice(*arm.test), lead, self.unit, "break") for arm in region.staying) + statement
         self.out.append((first, end, lead + write.with_newlines(statement, write.newline(self.file))))
 
 

@@ -6,7 +6,7 @@ from collections.abc import Callable, Iterator, Sequence
 from typing import Any
 
 from .lists import WholeLoop
-from .model import Block, SourceFile, Statement
+from .model import Arm, Block, SourceFile, Statement
 
 FIELDS = (("consequence", "branch"), ("alternative", "otherwise"))
 COMMENTS = frozenset(["comment", "line_comment", "block_comment"])
@@ -39,6 +39,30 @@ def told_blocks(file: SourceFile, s: Statement, inside: Told, single: Told) -> l
             elif child.type == "finally_clause":
                 found.append(block("finally", child.named_children[-1]))
     return found
+
+
+def arms(file: SourceFile, s: Statement, inside: Told) -> list[Arm]:
+    """The conditions of a chain in their order, where each has a block; none for any other statement. ``inside``: as above."""
+    found: list[Arm] = []
+    node = s.node if s.kind == "if" and s.node is not None and s.node.type == "if_statement" else None
+    before = 0  # where the block in front ends
+    while node is not None:
+        test, body, other = (node.child_by_field_name(n) for n in ("condition", "consequence", "alternative"))
+        if other is not None and other.type == "else_clause":
+            other = other.named_children[-1]
+        if "block" not in body.type or (other is not None and "block" not in other.type and other.type != "if_statement"):
+            return []
+        start, end = (node.start_byte, other.start_byte) if other is not None else (before, node.end_byte)
+        keeps = bool(found) or (other is not None and other.type == "if_statement")
+        found.append(Arm((test.start_byte + 1, test.end_byte - 1), inside(file, body), [(start, end, "")] if keeps else []))
+        before = body.end_byte
+        node = other if other is not None and other.type == "if_statement" else None
+    return found
+
+
+def leave_first(test: str, lead: str, unit: str, word: str) -> str:
+    """The statement that leaves a loop under a condition."""
+    return f"if ({test}) {{\n{lead}{unit}{word};\n{lead}}}\n{lead}"
 
 
 def within(node: Any, start: int, end: int, functions: frozenset[str] = frozenset()) -> Iterator[Any]:

@@ -131,6 +131,15 @@ class Block:
     end: int
 
 
+@dataclass(slots=True)
+class Arm:
+    """One of the conditions of a chain, ``if`` or ``else if``. ``test``: where its condition stands; ``without``: the edits that take it out of the chain."""
+
+    test: tuple[int, int]
+    statements: list[Statement]
+    without: list[tuple[int, int, str]]
+
+
 @dataclass(frozen=True, slots=True)
 class Problem:
     """Something that stands in the way, with its place (``line`` 0: the whole file)."""

@@ -8,9 +8,10 @@ from dataclasses import dataclass, field
 from functools import cached_property
 
 from ..program.language import Language
-from ..program.model import Block, Function, Scope, SourceFile, Statement, Symbol
+from ..program.model import Arm, Block, Function, Scope, SourceFile, Statement, Symbol
 from .flow import Exits, Flow, Symbols, flow_of
 from .hazards import by_text
+from .leaving import staying
 from .state import UNFIT, constants_of
 
 EXITS = Exits()
@@ -41,6 +42,16 @@ class Region:
     @property
     def line(self) -> int:
         return self.file.shown(self.start)
+
+    @cached_property
+    def staying(self) -> list[Arm]:
+        """Arms that only end the loop around the lines, and stay with it."""
+        return staying(self.file, self.language, self.statements) if any(s.kind in ("for", "while") for s in self.around) else []
+
+    def jumps(self) -> list[tuple[str, int]]:
+        """(kind, where) of each jump that leads out, but for those that stay."""
+        kept = {arm.statements[0].start for arm in self.staying}
+        return [(kind, at) for kind, at in ways_out(self.file, self.language, self.statements, False, False) if at not in kept]
 
 
 def main_body(file: SourceFile) -> list[Statement]:
@@ -234,8 +245,10 @@ class Cut:
         return Flow(self.file, self.language, self.frame, self.r.statements)
 
     def sure(self) -> Symbols:
-        """What is set for certain at the end, whatever was set before."""
-        return self.inner.last if self.inner.last is not None else frozenset(self.flow.writes(self.r.start, self.r.end))
+        """What is set for certain wherever the lines are left, whatever was set before."""
+        ways = [self.inner.bound.get(at, frozenset()) for _, at in self.r.jumps()]
+        ends = [self.inner.last, *ways] if self.inner.last is not None else ways
+        return frozenset.intersection(*map(frozenset, ends)) if ends else frozenset(self.flow.writes(self.r.start, self.r.end))
 
     def needed(self, at: Statement) -> Symbols:
         exits = self.flow.exits.get(at.start, EXITS)
@@ -279,7 +292,7 @@ class Cut:
     def exits(self) -> tuple[str, int] | None:
         """The ways out before the end must be one kind that a caller can follow."""
         found: dict[str, int] = {}
-        for kind, at in ways_out(self.file, self.language, self.r.statements, False, False):
+        for kind, at in self.r.jumps():
             found.setdefault(kind, at)
         if not found:
             return None

@@ -6,7 +6,7 @@ from collections.abc import Iterator, Sequence
 from typing import Any
 
 from ...program import braces
-from ...program.model import Block, Function, SourceFile, Statement, Symbol
+from ...program.model import Arm, Block, Function, SourceFile, Statement, Symbol
 from .pure import type_of
 from .structure import statement, statements
 from .walk import modifiers
@@ -16,6 +16,7 @@ KINDS = frozenset("binary_expression unary_expression ternary_expression method_
 TARGETS = frozenset([("assignment_expression", "left"), ("method_invocation", "object")])
 OWN_THIS = frozenset(["class_body", "class_declaration"])
 either = braces.either
+leave_first = braces.leave_first
 GOES_ON, LEAVES = "true", "false"
 PARAMETERS = frozenset(["formal_parameter", "catch_formal_parameter", "enhanced_for_statement", "resource"])
 
@@ -26,6 +27,11 @@ def blocks(file: SourceFile, s: Statement) -> list[Block]:
         body = s.node.child_by_field_name("body")
         return [Block("body", statements(file, body), body.start_byte, body.end_byte)]
     return braces.told_blocks(file, s, lambda f, node: [x for x in statements(f, node) if x.node.type != "switch_label"], lambda f, node: statement(f, node))
+
+
+def arms(file: SourceFile, s: Statement) -> list[Arm]:
+    """The conditions of a chain in their order."""
+    return braces.arms(file, s, statements)
 
 
 def expression(file: SourceFile, start: int, end: int) -> bool:

@@ -6,7 +6,7 @@ from collections.abc import Iterator, Sequence
 from typing import Any
 
 from ...program import braces
-from ...program.model import Block, Function, SourceFile, Statement, Symbol
+from ...program.model import Arm, Block, Function, SourceFile, Statement, Symbol
 from .lists import PLAIN
 from .structure import statement, statements
 from .words import end as mark
@@ -22,12 +22,18 @@ TIED = {
     "this": "'this' is the function's own", "super": "'super' is the function's own", "await_expression": "'await' only works in the function itself",
     "yield_expression": "'yield' gives something back from the function itself", "meta_property": "it asks how the function was called",
 }  # fmt: skip
+leave_first = braces.leave_first
 GOES_ON, LEAVES = "true", "false"
 
 
 def blocks(file: SourceFile, s: Statement) -> list[Block]:
     """The blocks directly inside a statement, with what each is for."""
     return braces.told_blocks(file, s, statements, lambda f, node: statement(f, node))
+
+
+def arms(file: SourceFile, s: Statement) -> list[Arm]:
+    """The conditions of a chain in their order."""
+    return braces.arms(file, s, statements)
 
 
 def expression(file: SourceFile, start: int, end: int) -> bool:

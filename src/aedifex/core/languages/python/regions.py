@@ -6,7 +6,7 @@ from collections.abc import Iterator, Sequence
 from typing import Any
 
 from ...program.braces import within
-from ...program.model import Block, Function, SourceFile, Statement, Symbol
+from ...program.model import Arm, Block, Function, SourceFile, Statement, Symbol
 from .structure import BLOCKS, statements
 
 EXPRESSIONS = frozenset(
@@ -51,6 +51,32 @@ def blocks(file: SourceFile, statement: Statement) -> list[Block]:
     elif statement.kind in BLOCKS:
         look(statement.node, first)
     return found
+
+
+def arms(file: SourceFile, statement: Statement) -> list[Arm]:
+    """The conditions of a chain in their order; none for any other statement."""
+    if statement.kind != "if":
+        return []
+    nodes = [statement.node, *(c for c in statement.node.children if c.type == "elif_clause")]
+    clauses = [statement.node, *(c for c in statement.node.children if c.type in ("elif_clause", "else_clause"))]
+    found = []
+    for i, node in enumerate(nodes):
+        test, body = node.child_by_field_name("condition"), node.child_by_field_name("consequence")
+        following = clauses[i + 1] if i + 1 < len(clauses) else None
+        if i == 0:
+            without = [(node.start_byte, following.start_byte + len("el"), "")] if following is not None else []
+        elif following is not None:
+            without = [(node.start_byte, following.start_byte, "")]
+        else:
+            without = [(last_end(clauses[i - 1]), statement.end, "")]
+        found.append(Arm((test.start_byte, test.end_byte), statements(file, body), without))
+    return found
+
+
+def last_end(clause: Any) -> int:
+    """Where the block of a clause ends."""
+    body = clause.child_by_field_name("consequence") or clause.child_by_field_name("body")
+    return int(body.named_children[-1].end_byte)
 
 
 def takes_all(case: Any) -> bool:
@@ -154,6 +180,11 @@ def take_back(file: SourceFile, names: Sequence[str], call: str, unit: str, lead
     if leaves == "break":
         return f"if not {call}:\n{lead}{unit}break"
     return f"{', '.join(names)} = {call}" if names else call
+
+
+def leave_first(test: str, lead: str, unit: str, word: str) -> str:
+    """The statement that leaves a loop under a condition."""
+    return f"if {test}:\n{lead}{unit}{word}\n{lead}"
 
 
 def several_results(file: SourceFile, start: int, declared: bool) -> str:
