@@ -27,12 +27,13 @@ from .steps.lift import Lift
 from .steps.merge import MergeTwins, unlike
 from .steps.name_handlers import NameHandlers
 from .steps.open_main import OpenMain
+from .steps.part import TakePart
 from .steps.rename import Rename
 from .steps.split import SplitUnpacking
 from .steps.store import StoreCompanion, stored
 from .steps.stream import OpenStream
 
-Prelude = Rename | CollectRecords | ItemMethod | AskItems | RecordsToObjects | RecordMethod | HoistLiteral | Lift | OpenMain | NameHandlers | SplitUnpacking | MergeTwins | StoreCompanion | OpenStream
+Prelude = Rename | CollectRecords | ItemMethod | AskItems | RecordsToObjects | RecordMethod | HoistLiteral | Lift | OpenMain | NameHandlers | SplitUnpacking | MergeTwins | StoreCompanion | OpenStream | TakePart
 
 
 Part = tuple[list[Prelude], Design, Program]
@@ -41,7 +42,7 @@ Part = tuple[list[Prelude], Design, Program]
 def prelude(design: Design, program: Program) -> Part:
     """The steps that come before all classes, and design and program as the other steps need them: after those that can be done."""
     steps: list[Prelude] = []
-    for part in (opening_, naming, lifting, streaming, renamed, unpacking, merging, collecting, keying, storing, hoisting):
+    for part in (opening_, naming, lifting, streaming, parting, renamed, unpacking, merging, collecting, keying, storing, hoisting):
         more, design, program = part(design, program)
         steps += more
     return steps, design, program
@@ -104,6 +105,18 @@ def streaming(design: Design, program: Program) -> Part:
         if after is not None and bones is not None:
             design = copy.copy(design)
             design.classes = [bones, *design.classes]
+    return steps, design, program
+
+
+def parting(design: Design, program: Program) -> Part:
+    steps: list[Prelude] = []
+    for part in design.parts:
+        path = next((f.path for f in program.files.values() if any(n == part.of for _, n in f.classes)), next(iter(design.sources), ""))
+        steps.append(TakePart(path, part))
+        after = tried(steps[-1], design, program)
+        if after is not None:
+            program, design = after, copy.copy(design)
+            design.classes = [*design.classes, *([ClassDesign(part.name, part.role, part.file)] if part.file else [])]
     return steps, design, program
 
 

@@ -82,6 +82,20 @@ class StayDesign:
 
 
 @dataclass
+class PartDesign:
+    """A class that is taken out of the class ``of``, which keeps an object of it as its member ``object``."""
+
+    name: str
+    of: str
+    object: str
+    role: str = "model"
+    file: str = ""
+    why: list[str] = field(default_factory=list)
+    fields: list[FieldDesign] = field(default_factory=list)
+    methods: list[MethodDesign] = field(default_factory=list)
+
+
+@dataclass
 class StreamDesign:
     """The console as a variable. ``origins``: what the language calls that goes through it; ``class_``, ``file``: of its class, where it needs one."""
 
@@ -109,6 +123,7 @@ class Design:
     renames: list[tuple[str, str]] = field(default_factory=list)
     wishes: list[WishDesign] = field(default_factory=list)
     streams: list[StreamDesign] = field(default_factory=list)
+    parts: list[PartDesign] = field(default_factory=list)
     why_not: dict[str, str] = field(default_factory=dict)  # function → why it is no method; not in the file
 
     def maker_of(self, name: str) -> ClassDesign | None:

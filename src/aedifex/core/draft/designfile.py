@@ -19,6 +19,7 @@ from .design import (
     FieldDesign,
     MethodDesign,
     ObjectDesign,
+    PartDesign,
     StayDesign,
     StreamDesign,
     WishDesign,
@@ -27,7 +28,7 @@ from .design import (
 FORMAT = 1
 KEYS: dict[str, dict[str, Any]] = {
     "": {"format": int, "language": str, "entries": list, "sources": dict, "class": list, "stay": list, "rename": list,
-         "wish": list, "stream": list},
+         "wish": list, "stream": list, "part": list},
     "class": {"name": str, "role": str, "file": str, "base": str, "why": list, "field": list, "method": list,
               "object": list},
     "class.field": {"name": str, "from": list, "start": str, "value": str, "type": str, "shared": bool, "hidden": bool},
@@ -37,6 +38,9 @@ KEYS: dict[str, dict[str, Any]] = {
     "rename": {"from": str, "to": str},
     "wish": {"together": list, "class": str, "keep": list},
     "stream": {"name": str, "from": list, "class": str, "file": str, "why": list},
+    "part": {"name": str, "of": str, "object": str, "role": str, "file": str, "why": list, "field": list, "method": list},
+    "part.field": {"name": str, "from": list, "hidden": bool},
+    "part.method": {"name": str, "from": list, "hidden": bool},
 }  # fmt: skip
 NEEDED = {
     "": ("format", "language", "entries", "sources"),
@@ -47,7 +51,11 @@ NEEDED = {
     "stay": ("name",),
     "rename": ("from", "to"),
     "stream": ("name", "from"),
+    "part": ("name", "of", "object"),
+    "part.field": ("name", "from"),
+    "part.method": ("name", "from"),
 }
+MEMBERS = {"class": ("field", "method", "object"), "part": ("field", "method")}
 TYPES = {int: "a number", str: "a text", list: "a list", dict: "a table", bool: "true or false"}
 
 
@@ -116,6 +124,7 @@ def form(path: str, data: dict[str, Any], lines: Lines) -> list[Problem]:
                 "rename",
                 "wish",
                 "stream",
+                "part",
                 "add",
             ):
                 if not all(isinstance(e, str) for e in entry):
@@ -131,16 +140,14 @@ def form(path: str, data: dict[str, Any], lines: Lines) -> list[Problem]:
         found.append(
             Problem(path, lines.of("", key="format"), f"format {data['format']} is not known; this is {FORMAT}")
         )
-    for table in ("class", "stay", "rename", "wish", "stream"):
+    for table in ("class", "stay", "rename", "wish", "stream", "part"):
         for index, entry in enumerate(tables(data, table)):
             check(table, entry, index)
-            for part in ("field", "method", "object") if table == "class" else ():
+            for part in MEMBERS.get(table, ()):
                 for number, member in enumerate(tables(entry, part)):
-                    check(f"class.{part}", member, index, number)
-                    found += values(
-                        path, part, member, lines.of(f"class.{part}", index, number, "start"), lines, index, number
-                    )
-            if table == "class" and entry.get("role", "model") not in ROLES:
+                    check(f"{table}.{part}", member, index, number)
+                    found += values(path, part, member, lines.of(f"{table}.{part}", index, number, "start"), lines, index, number)
+            if table in ("class", "part") and entry.get("role", "model") not in ROLES:
                 line = lines.of(table, index, -1, "role")
                 found.append(Problem(path, line, f"role '{entry['role']}' is not one of {', '.join(ROLES)}"))
     return found
@@ -200,11 +207,32 @@ def build(data: dict[str, Any]) -> Design:
         WishDesign(list(w.get("together", [])), w.get("class", ""), list(w.get("keep", [])))
         for w in tables(data, "wish")
     ]
+    design.parts = [built_part(p) for p in tables(data, "part")]
     design.streams = [
         StreamDesign(s.get("name", ""), list(s.get("from", [])), s.get("class", ""), s.get("file", ""), list(s.get("why", [])))
         for s in tables(data, "stream")
     ]
     return design
+
+
+def built_part(p: dict[str, Any]) -> PartDesign:
+    made = PartDesign(p.get("name", ""), p.get("of", ""), p.get("object", ""), p.get("role", "model"), p.get("file", ""), list(p.get("why", [])))
+    made.fields = [FieldDesign(f.get("name", ""), list(f.get("from", [])), hidden=f.get("hidden", True)) for f in tables(p, "field")]
+    made.methods = [MethodDesign(m.get("name", ""), list(m.get("from", [])), hidden=m.get("hidden", False)) for m in tables(p, "method")]
+    return made
+
+
+def part_table(p: PartDesign) -> Table:
+    entry = table({"of": p.of, "object": p.object}, name=p.name, role=p.role, file=p.file)
+    if p.why:
+        entry.add("why", tomlkit.item(p.why).multiline(True))
+    fields = [table({"from": f.origins}, name=f.name) for f in p.fields]
+    for made, f in zip(fields, p.fields, strict=True):
+        if not f.hidden:
+            made.add("hidden", tomlkit.item(False))
+    add_tables(entry, "field", fields)
+    add_tables(entry, "method", [table({"from": m.origins}, name=m.name, hidden=m.hidden) for m in p.methods])
+    return entry
 
 
 def to_toml(design: Design) -> str:
@@ -248,6 +276,7 @@ def to_toml(design: Design) -> str:
         )
         classes.append(entry)
     doc.add("class", classes) if design.classes else None
+    add_tables(doc, "part", [part_table(p) for p in design.parts])
     add_tables(doc, "stream", [table({"from": s.origins, "class": s.class_}, name=s.name, file=s.file, why=s.why) for s in design.streams])
     add_tables(doc, "rename", [table({"from": a}, to=b) for a, b in design.renames])
     add_tables(doc, "stay", [table(name=s.name, file=s.file, why=s.why) for s in design.stays])

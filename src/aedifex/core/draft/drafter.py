@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import hashlib
+import re
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 from pathlib import Path
@@ -16,10 +17,11 @@ from ..survey.hazards import forbidding, hazards
 from .assign import Assigner
 from .collections import collect, records_of
 from .cuts import cuts, taken_by
-from .design import ClassDesign, Design, StayDesign, StreamDesign, WishDesign, bare, holder_of
+from .design import ClassDesign, Design, PartDesign, StayDesign, StreamDesign, WishDesign, bare, holder_of
 from .merging import merged
 from .naming import nameable, with_names
 from .opened import closed, closed_main, opened, renamed, wished, worth
+from .parts import parts_of, with_parts
 from .pieces import Piece, from_lines, lift_all, pieces
 from .records import records
 from .streams import as_good, handed_in, streams_of, with_streams
@@ -48,8 +50,9 @@ def draft(
         design.classes += made.classes
         design.stays += made.stays
         design.streams += made.streams
+        design.parts += made.parts
         design.why_not |= made.why_not
-        taken |= {c.name for c in made.classes} | {c.file for c in made.classes} | {x for s in made.streams for x in (s.class_, s.file)}
+        taken |= {c.name for c in made.classes} | {c.file for c in made.classes} | {x for s in made.streams for x in (s.class_, s.file)} | {x for p in made.parts for x in (p.name, p.file)}
         program = made.program
     return design
 
@@ -76,6 +79,7 @@ class Made:
     why_not: dict[str, str]
     program: Program
     streams: list[StreamDesign]
+    parts: list[PartDesign]
 
 
 def drafted(program: Program, task: Task) -> Made:
@@ -119,7 +123,8 @@ def with_handlers(program: Program, task: Task, line: Callable[[int], int] = int
 
 def planned(program: Program, task: Task, line: Callable[[int], int] = int, handlers: frozenset[str] = frozenset()) -> Made:
     """``line``: the line of the source where a line of the program was; ``handlers``: functions that stood in place."""
-    made = plan(program, task, line, handlers)
+    parts = parts_in(program, task)
+    made = plan(program, task, line, handlers, (), parts)
     kept = {bare(n) for w in task.wishes for n in w.keep}
     if task.idea != "use" or not any(c.role == "app" for c in made.classes):
         return made
@@ -127,18 +132,35 @@ def planned(program: Program, task: Task, line: Callable[[int], int] = int, hand
     streams = [s for s in streams if not kept & {s.name, *s.origins}]
     if not streams:
         return made
-    other = plan(program, task, line, handlers, streams)
+    other = plan(program, task, line, handlers, streams, parts)
     return other if handed_in(other.classes, streams, program.language) and as_good(other.classes, made.classes) else made
 
 
-def plan(program: Program, task: Task, line: Callable[[int], int], handlers: frozenset[str], streams: Sequence[StreamDesign] = ()) -> Made:
-    """As ``planned``, with the console as a variable or without."""
+def parts_in(program: Program, task: Task) -> list[PartDesign]:
+    """Parts of the classes of a file that is read whole."""
+    if task.idea != "use" or forbidding(hazards(program, task.path, task.outsiders), set()) is not None:
+        return []
+    if any(parts_of_name(task, n) for _, n in program.files[task.path].classes):
+        return []
+    return parts_of(program, task.path, task.taken, {bare(n) for w in task.wishes for n in w.keep})[0]
+
+
+def parts_of_name(task: Task, name: str) -> bool:
+    """Whether a file beside the program names a class, and could use its members."""
+    word = re.compile(rb"\b" + re.escape(name.encode()) + rb"\b")
+    return any(word.search(f.text) for f in task.outsiders.files.values())
+
+
+def plan(
+    program: Program, task: Task, line: Callable[[int], int], handlers: frozenset[str], streams: Sequence[StreamDesign], split: Sequence[PartDesign]
+) -> Made:
+    """As ``planned``, with the console as a variable or without. ``split``: what is taken out of classes that stand."""
     path, idea = task.path, task.idea
     items = things_of_lists(program, task)
     wanted = [p for p in liftable(program, task, items) if p.region.function is None or p.region.function.name not in handlers]
     while True:
         lifted, stood = lift_all(program, path, wanted)
-        lifted = with_streams(lifted, path, streams)
+        lifted = with_parts(with_streams(lifted, path, streams), path, split)
         lifted = merged(taken_apart(lifted, path), path, task.wishes)
         kept, after = listed(lifted, lifted.files[path], task, [i.design for i in items])
         parts = frozenset(p.name for p in stood if p.app) | handlers
@@ -151,13 +173,17 @@ def plan(program: Program, task: Task, line: Callable[[int], int], handlers: fro
         if len(wanted) == len(stood):
             break
     assigner.place(kept)
+    for part in split:
+        bones = ClassDesign(part.name, part.role)
+        assigner.place([bones])
+        part.file = bones.file
     for stream in [s for s in streams if s.class_]:
         bones = ClassDesign(stream.class_, "handle")
         assigner.place([bones])
         stream.file = bones.file
     from_lines([*classes, *kept], stood, line)
     names = {p.name for p in stood}
-    return Made(kept + classes, stays, {n: why for n, why in assigner.why_not.items() if n not in names}, after, list(streams))
+    return Made(kept + classes, stays, {n: why for n, why in assigner.why_not.items() if n not in names}, after, list(streams), list(split))
 
 
 def liftable(program: Program, task: Task, items: Sequence[Thing]) -> list[Piece]:
@@ -248,7 +274,8 @@ def imported_by_others(program: Program, path: str) -> bool:
 def summary(design: Design) -> list[str]:
     """One sentence a class, and one on what stays."""
     lines = [sentence(c) for c in design.classes]
-    if not design.classes:
+    lines += [f"{p.name}, a part of {p.of}: {len(p.fields)} fields, {len(p.methods)} methods; kept as {p.object}" + (f" in {p.file}" if p.file else "") for p in design.parts]
+    if not lines:
         reasons = [s.why for s in design.stays if s.name == "main" or s.why.startswith("what it holds")] or [
             s.why for s in design.stays if s.why != "constant"
         ]

@@ -6,7 +6,7 @@ from ..program.errors import AedifexError
 from ..program.keyed import Keyed
 from ..program.model import Problem, Program, SourceFile
 from ..survey.region import region_of
-from .design import ClassDesign, Design, MethodDesign, StreamDesign, bare, holder_of, key_of
+from .design import ClassDesign, Design, MethodDesign, PartDesign, StreamDesign, bare, holder_of, key_of
 from .designfile import Lines
 from .lines import placed as lines_placed
 from .naming import at_place, handler_places, named_design, with_names
@@ -82,6 +82,8 @@ class Checker:
                 self.report(self.lines.of("stay", index, -1, "name"), f"'{s.name}' does not exist in the sources")
         for index, stream in enumerate(self.design.streams):
             self.stream(index, stream)
+        for index, part in enumerate(self.design.parts):
+            self.part(index, part)
         for index, (old, new) in enumerate(self.design.renames):
             self.rename(self.lines.of("rename", index), old, new)
 
@@ -93,6 +95,18 @@ class Checker:
             self.report(self.lines.of("stream", index, -1, "class"), f"stream '{s.name}' needs a class; give it a name with 'class'")
         if not self.write.is_name(s.name):
             self.report(self.lines.of("stream", index, -1, "name"), f"'{s.name}' cannot be the name of a stream")
+
+    def part(self, index: int, p: PartDesign) -> None:
+        line = self.lines.of("part", index, -1, "name")
+        for name, what in ((p.name, "a class"), (p.object, "a member")):
+            if not self.write.is_name(name):
+                self.report(line, f"'{name}' cannot be the name of {what}")
+        if not any(n == p.of for f in self.program.files.values() for _, n in f.classes):
+            self.report(self.lines.of("part", index, -1, "of"), f"'{p.of}' is no class of the sources")
+        told = [("field", n, f.name, f.origins) for n, f in enumerate(p.fields)] + [("method", n, m.name, m.origins) for n, m in enumerate(p.methods)]
+        for kind, number, name, origins in told:
+            if len(origins) != 1:
+                self.report(self.lines.of(f"part.{kind}", index, number, "from"), f"{kind} '{name}' comes from one member of {p.of}")
 
     def rename(self, line: int, old: str, new: str) -> None:
         if old in self.program.texts:

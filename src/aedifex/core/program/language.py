@@ -18,6 +18,7 @@ from .model import Argument, Call, Function, Problem, Program, Reference, Source
 from .pause import uncollected
 from .snapshot import Snapshot, project_files
 from .streams import Streams
+from .whole import Members
 
 
 @dataclass
@@ -71,6 +72,7 @@ class Language(Protocol):
     write: Any
     launch: Any
     regions: Any  # what can be lifted out of a function, and how that is written
+    members: Members | None  # what the methods of a class do with its members
     streams: Streams | None  # how a console program asks and tells
     opened: Any  # how a long main function is written as main code; only where code can stand at the top
 

@@ -47,6 +47,7 @@ class Java:
     concerns = apis()["concerns"]
     write = write
     regions = regions
+    members = None
     streams: Any = streams
     launch = launch
 

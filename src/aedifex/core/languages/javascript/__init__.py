@@ -44,6 +44,7 @@ class JavaScript:
     concerns = apis()["concerns"]
     write = write
     regions = regions
+    members = None
     streams = streams
     opened = opening
     launch = launch

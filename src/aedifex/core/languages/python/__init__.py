@@ -8,7 +8,7 @@ from collections.abc import Callable
 
 from ...program.inline import Inline
 from ...program.model import Function, Problem, Program, SourceFile, Statement
-from . import launch, opening, regions, streams, write
+from . import launch, members, opening, regions, streams, write
 from .imports import imported, imported_word, module_word
 from .keyed import keyed
 from .lists import list_uses, object_list_uses, whole_loop
@@ -55,6 +55,7 @@ class Python:
     regions = regions
     opened = opening
     streams = streams
+    members = members
     launch = launch
 
     read = staticmethod(read)

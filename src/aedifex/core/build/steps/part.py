@@ -1,0 +1,42 @@
+"""A part is taken out of a class that does several jobs; the class keeps an object of it (C17). See ``draft/taking.py`` for an example."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+from ...draft.design import PartDesign
+from ...draft.parts import named_elsewhere, taking
+from ...draft.taking import Unfit
+from ...survey.hazards import forbidding, hazards
+from ..edits import Edits
+from ..step import Context, Refusal, refuse_at
+
+ADVICE = "leave it in its class"
+
+
+@dataclass
+class TakePart:
+    path: str
+    part: PartDesign
+    needs: list[str] = field(default_factory=list)
+    refused: Refusal | None = None  # where it was tried already
+
+    @property
+    def id(self) -> str:
+        return f"part:{self.part.name}"
+
+    def title(self) -> str:
+        return f"{self.part.name} becomes a part of {self.part.of}, which keeps it as {self.part.object}"
+
+    def apply(self, context: Context) -> Edits:
+        file, out = context.file(self.path), Edits()
+        if (h := forbidding(hazards(context.program, file.path), {self.part.of})) is not None:
+            raise Refusal(h.message, h.path, h.line, ADVICE)
+        if named_elsewhere(context.program, self.path, self.part.of):
+            raise Refusal(f"another file names {self.part.of}", file.path, 0, ADVICE)
+        try:
+            for edit in taking(file, context.language, self.part).edits(self.part):
+                out.replace(file.path, *edit)
+        except Unfit as trouble:
+            raise refuse_at(file, trouble.at, trouble.message, ADVICE) if trouble.at else Refusal(trouble.message, file.path, 0, ADVICE) from None
+        return out

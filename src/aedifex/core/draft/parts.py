@@ -1,0 +1,153 @@
+"""Classes that do several jobs: which of their fields and methods would be a part of its own (A6, C17)."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterator, Sequence
+
+from ..program.language import Language, reread
+from ..program.model import Program, SourceFile
+from ..program.whole import Whole
+from .assign import Assigner
+from .design import ClassDesign, FieldDesign, MethodDesign, PartDesign, bare
+from .records import applied
+from .taking import Taking, Unfit
+
+MANY_FIELDS, MANY_METHODS, MANY_LINES = 6, 7, 60  # from which a class is looked at
+HANDED = 2  # members of the class that a method of its part may need
+
+
+def parts_of(program: Program, path: str, taken: set[str], kept: set[str]) -> tuple[list[PartDesign], Program]:
+    """The parts that can be taken out of the classes of a file, in the order in which they are, and the program without them in their classes.
+
+    ``taken``: names of classes in use; ``kept``: names that a person wants left where they are.
+    """
+    found: list[PartDesign] = []
+    language = program.language
+    if language.members is None:
+        return [], program
+    for name in [n for s, n in program.files[path].classes if s.parent is program.files[path].scope and n not in kept]:
+        whole = language.members.whole(program.files[path], name)
+        if whole is None or not large(program.files[path], whole) or named_elsewhere(program, path, name):
+            continue
+        waiting = [p for p in proposed(program, path, whole, taken | {p.name for p in found}) if not kept & members_of(p)]
+        progress = True
+        while waiting and progress:
+            progress = False
+            for part in list(waiting):
+                after = tried(program, path, part)
+                if after is not None:
+                    waiting.remove(part)
+                    found.append(part)
+                    program, progress = after, True
+    return found, program
+
+
+def members_of(part: PartDesign) -> set[str]:
+    """The members of its class that a part takes over."""
+    return {bare(o) for f in part.fields for o in f.origins} | {bare(o) for m in part.methods for o in m.origins}
+
+
+def large(file: SourceFile, whole: Whole) -> bool:
+    """Whether a class is so large that a look at its jobs is worth while."""
+    lines = file.line(whole.scope.end - 1) - file.line(whole.scope.start)
+    return len(whole.fields) >= MANY_FIELDS and len(whole.methods) >= MANY_METHODS and lines >= MANY_LINES
+
+
+def named_elsewhere(program: Program, path: str, name: str) -> bool:
+    word = re.compile(rb"\b" + re.escape(name.encode()) + rb"\b")
+    return any(word.search(f.text) for p, f in program.files.items() if p != path)
+
+
+def proposed(program: Program, path: str, whole: Whole, taken: set[str]) -> Iterator[PartDesign]:
+    """What the grouping of variables and functions finds in a class; the object is not told from the script there."""
+    file, language = program.files[path], program.language
+    assert language.members is not None
+    text, members = language.members.flattened(file, whole)
+    flat = language.read(path, text)
+    if flat.problems:
+        return
+    alone = Program(program.root, {path: flat}, language)
+    names = taken | {n for s in file.scope.walk() for n in s.symbols}
+    classes, _ = Assigner(alone, flat, Program(program.root, {}, language), [], [], False, names).design()
+    hiding = sum(f.startswith("_") for f in whole.fields) * 2 > len(whole.fields)
+    for c in classes:
+        part = part_of(language, whole, c, members, hiding)
+        if part is not None:
+            part.why = reasons(file, whole, part)
+            yield part
+
+
+def part_of(language: Language, whole: Whole, c: ClassDesign, members: dict[str, str], hiding: bool) -> PartDesign | None:
+    """A part with those fields that its methods use, and those methods that need little else."""
+    write = language.write
+    fields = {members[bare(f.origins[0])]: f.name for f in c.fields if len(f.origins) == 1 and bare(f.origins[0]) in members}
+    methods = {members[bare(m.origins[0])]: m.name for m in c.methods if len(m.origins) == 1 and bare(m.origins[0]) in members}
+    known = set(whole.fields)
+
+    def foreign(method: str) -> set[str]:
+        return {u.name for u in whole.uses if u.function.name == method} - set(fields) - set(methods)
+
+    methods = {m: n for m, n in methods.items() if len(foreign(m) & known) <= HANDED}
+    inside = [u for u in whole.uses if u.function.name in methods and u.name in fields]
+    fields = {m: n for m, n in fields.items() if any(u.name == m for u in inside)}
+    outside = [u for u in whole.uses if u.name in fields and u.function.name not in methods and u.function.name != write.CONSTRUCTOR]
+    rest = [f for f in whole.methods if f.name not in methods and f.name != write.CONSTRUCTOR]
+    if len(fields) < 2 or len(methods) < 2 or not rest or len(outside) * 2 > len(inside):
+        return None
+    own = {f.name for f in whole.methods} | {u.name for u in whole.uses}
+    base = write.member_name(write.words(c.name), next(iter(fields)))
+    shown = write.hidden(base) if hiding else base
+    while shown in own:
+        shown += "_part"
+    open_ = {u.name for u in outside}
+    part = PartDesign(c.name, whole.name, shown, c.role)
+    part.fields = [FieldDesign(n, [m], hidden=m not in open_) for m, n in fields.items()]
+    part.methods = [MethodDesign(n, [m]) for m, n in methods.items()]
+    return part
+
+
+def reasons(file: SourceFile, whole: Whole, part: PartDesign) -> list[str]:
+    fields = [o for f in part.fields for o in f.origins]
+    methods = {o for m in part.methods for o in m.origins}
+    others = {u.function.name for u in whole.uses if u.name in fields} - methods
+    alone = len([f for f in fields if all(u.function.name in methods or u.function.name.startswith("__") for u in whole.uses if u.name == f)])
+    lines = sum(file.line(f.end - 1) - file.line(f.start) + 1 for f in whole.methods if f.name in methods)
+    return [
+        f"{whole.name} does several jobs; {', '.join(fields)} are one of them, with {len(methods)} methods of {lines} lines",
+        f"{alone} of these {len(fields)} fields are used by nothing else of {whole.name}" if alone else f"{len(others)} other methods of {whole.name} use them too",
+    ]
+
+
+def taking(file: SourceFile, language: Language, part: PartDesign) -> Taking:
+    """How a part is taken out of its class. Raises Unfit."""
+    whole = language.members.whole(file, part.of) if language.members is not None else None
+    if whole is None:
+        raise Unfit(f"the members of {part.of} cannot be told: it is no class of the file, has a base or a decorator, or names are reached by their text")
+    write = language.write
+    fields = {bare(f.origins[0]): write.hidden(f.name) if f.hidden else f.name for f in part.fields}
+    methods = {bare(m.origins[0]): write.hidden(m.name) if m.hidden else m.name for m in part.methods}
+    for name in fields:
+        if name not in whole.fields:
+            raise Unfit(f"{part.of} has no field '{name}'", whole.scope.start)
+    for name in methods:
+        if not any(f.name == name for f in whole.methods):
+            raise Unfit(f"{part.of} has no method '{name}'", whole.scope.start)
+    return Taking(file, language, whole, fields, methods)
+
+
+def with_parts(program: Program, path: str, parts: Sequence[PartDesign]) -> Program:
+    for part in parts:
+        program = tried(program, path, part) or program
+    return program
+
+
+def tried(program: Program, path: str, part: PartDesign) -> Program | None:
+    """The program with a part taken out; None if it cannot be."""
+    file = program.files[path]
+    try:
+        edits = taking(file, program.language, part).edits(part)
+    except Unfit:
+        return None
+    after = reread(program, {path: applied(file.text, edits, file.encoding)})
+    return after if not after.files[path].problems else None

@@ -1,0 +1,152 @@
+"""The members of a Python class: where its methods use them, and the class as variables and functions."""
+
+from __future__ import annotations
+
+import re
+from typing import Any
+
+from ...program.braces import within
+from ...program.model import Function, Reference, Scope, SourceFile, Symbol
+from ...program.whole import MemberUse, Whole
+from . import write
+
+REACHING = re.compile(rb"\b(getattr|setattr|hasattr|delattr|vars|__dict__|__slots__|__getattr__|__getattribute__|__setattr__|pickle|eval|exec|globals|locals)\b")
+SETTING = ("assignment", "augmented_assignment", "named_expression", "for_statement", "for_in_clause", "as_pattern", "pattern_list", "tuple_pattern", "list_pattern", "list_splat_pattern", "as_pattern_target")
+
+
+def whole(file: SourceFile, name: str) -> Whole | None:
+    scope = next((s for s, n in file.classes if n == name and s.parent is file.scope), None)
+    if scope is None or REACHING.search(file.text) or inherits(file, scope) or any(n == name for _, n in file.inheriting):
+        return None
+    methods = [f for f in file.functions if f.outer is scope]
+    found = Whole(name, scope, methods)
+    for f in methods:
+        if f.decorators or not f.params or not f.bound:
+            continue
+        own = f.scope.symbols.get(f.params[0].name)
+        for r in own.references if own is not None else ():
+            if f.params_start <= r.start < f.params_end:
+                continue
+            use = use_of(file, f, r)
+            if use is None:
+                found.escapes.append(r.start)
+            else:
+                found.uses.append(use)
+    found.uses.sort(key=lambda u: u.start)
+    return found
+
+
+def inherits(file: SourceFile, scope: Scope) -> bool:
+    """Whether a class has a base, is made in a way of its own, or is decorated."""
+    node = file.tree.root_node.named_descendant_for_byte_range(scope.start, scope.end)
+    while node is not None and node.type != "class_definition":
+        node = node.parent
+    bases = node.child_by_field_name("superclasses") if node is not None else None
+    return node is None or node.parent.type == "decorated_definition" or (bases is not None and any(c.text != b"object" for c in bases.named_children))
+
+
+def use_of(file: SourceFile, f: Function, r: Reference) -> MemberUse | None:
+    """A use of the object as that of one of its members; None if it is the object itself that is used."""
+    node = file.tree.root_node.named_descendant_for_byte_range(r.start, r.end)
+    around = node.parent
+    if around is None or around.type != "attribute" or around.child_by_field_name("object") != node:
+        return None
+    member = around.child_by_field_name("attribute")
+    kind = kind_of(around)
+    return MemberUse(member.text.decode(file.encoding), node.start_byte, member.end_byte, (r.start, r.end), f, kind, r.scope.frame is not f.scope or lazily(around, f))
+
+
+def lazily(node: Any, f: Function) -> bool:
+    """Whether a use stands in a lambda or a generator, which runs later."""
+    while node is not None and node.start_byte >= f.start and node != f.node:
+        if node.type in ("lambda", "generator_expression"):
+            return True
+        node = node.parent
+    return False
+
+
+def spelled(node: Any) -> bool:
+    """Whether a format says the text of what it shows."""
+    while node is not None and node.type != "interpolation":
+        node = node.parent if node.type not in ("block", "module") else None
+    return node is not None and any(c.type == "=" for c in node.children)
+
+
+def kind_of(node: Any) -> str:
+    at, around = node, node.parent
+    if spelled(node):
+        return "other"
+    if around.type == "call" and around.child_by_field_name("function") == node:
+        return "call"
+    if around.type == "delete_statement":
+        return "other"
+    while around is not None and around.type in SETTING:
+        if around.type in ("assignment", "augmented_assignment", "for_statement", "for_in_clause") and at != around.child_by_field_name("left"):
+            return "read"
+        if around.type == "assignment" and around.child_by_field_name("type") is not None and around.child_by_field_name("right") is None:
+            return "other"
+        if around.type in ("assignment", "augmented_assignment", "for_statement", "for_in_clause", "as_pattern_target", "named_expression"):
+            return "set"
+        at, around = around, around.parent
+    return "read"
+
+
+def flattened(file: SourceFile, whole: Whole) -> tuple[bytes, dict[str, str]]:
+    used = {n for s in file.scope.walk() for n in s.symbols}
+    names = {m: m.strip("_") or m for m in [*whole.fields, *(f.name for f in whole.methods)]}
+    shown = {m: n if n not in used - {m} and n.isidentifier() else f"{n}_" for m, n in names.items()}
+    lines = [f"{shown[m]} = None" for m in whole.fields] + ["", ""]
+    for f in whole.methods:
+        if f.decorators or not f.bound or f.name == write.CONSTRUCTOR:
+            continue
+        edits = [(u.start, u.end, shown[u.name]) for u in whole.of(f) if u.name in shown and u.start >= f.body_start]
+        params = ", ".join(file.slice(p.start, p.end) for p in f.params[1:])
+        sets = sorted({shown[u.name] for u in whole.of(f) if u.kind == "set" and u.name in whole.fields})
+        first = write.line_start(file, f.body_start)
+        inner = first if not file.text[first : f.body_start].strip() else f.body_start
+        lead = file.slice(write.line_start(file, f.start), f.start)
+        body = str(write.shifted(file, inner, f.end, edits, lead + write.indent_unit(file), "    "))
+        lines += [f"def {shown[f.name]}({params}):", *([f"    global {', '.join(sets)}"] if sets else []), body, "", ""]
+    return "\n".join(lines).encode(), {n: m for m, n in shown.items()}
+
+
+def outside(file: SourceFile, whole: Whole, names: set[str]) -> tuple[str, int] | None:
+    made = file.scope.symbols[whole.name]
+    holders = [holder(file, r) for r in made.references if r.role.value == "call"]
+    plain = not whole.escapes and all(h is not None for h in holders) and all(r.writes or r.role.value == "call" for r in made.references)
+    kept = {s for h in holders if h for s in h}
+    own = {u.start for u in whole.uses}
+    for node in within(file.tree.root_node, 0, len(file.text)):
+        if node.type != "attribute" or node.start_byte in own:
+            continue
+        member = node.child_by_field_name("attribute").text.decode(file.encoding)
+        if member in names and may_be(file, node.child_by_field_name("object"), whole, kept, plain):
+            return f"'{member}' is used outside of {whole.name}", node.start_byte
+    return None
+
+
+def holder(file: SourceFile, made: Reference) -> list[Symbol] | None:
+    """The variable that holds a new object, nothing where only a member of it is asked for; None where it gets about."""
+    call = next((c for c in file.calls if c.callee is made), None)
+    node = file.tree.root_node.named_descendant_for_byte_range(call.start, call.end) if call is not None else None
+    if node is None:
+        return None
+    if node.parent.type == "attribute" or node.parent.type == "expression_statement":
+        return []
+    left = node.parent.child_by_field_name("left") if node.parent.type == "assignment" else None
+    if left is None or left.type != "identifier":
+        return None
+    symbol = next((r.symbol for r in file.within(left.start_byte, left.end_byte)), None)
+    if symbol is None or any(not r.writes and not r.member for r in symbol.references):
+        return None
+    return [symbol]
+
+
+def may_be(file: SourceFile, base: Any, whole: Whole, kept: set[Symbol], plain: bool) -> bool:
+    """Whether what a member is asked of may be an object of the class. ``plain``: only the variables ``kept`` hold one."""
+    if base.type == "call" and base.child_by_field_name("function").text == whole.name.encode():
+        return True
+    symbol = next((r.symbol for r in file.within(base.start_byte, base.end_byte)), None) if base.type == "identifier" else None
+    if plain:
+        return symbol in kept
+    return not (base.type == "string" or (symbol is not None and symbol.kinds == {"import"}))
