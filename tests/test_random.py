@@ -7,6 +7,7 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 from inprocess import here
 from programs import Maker
+from programs_classes import ClassMaker
 from programs_console import TYPED, ConsoleMaker
 from programs_flow import FlowMaker, MainMaker, ThingMaker
 from programs_lists import ListMaker
@@ -58,6 +59,12 @@ def test_a_random_program_in_one_long_function_prints_the_same(seed):
 @given(st.integers(0, 10**9))
 def test_a_random_program_that_asks_hears_and_prints_the_same(seed):
     same_when_built(ConsoleMaker(seed).program().encode(), TYPED)
+
+
+@settings(max_examples=24, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
+@given(st.integers(0, 10**9))
+def test_a_random_program_with_a_class_of_several_jobs_prints_the_same(seed):
+    same_when_built(ClassMaker(seed).program().encode())
 
 
 @settings(max_examples=36, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)

@@ -69,3 +69,14 @@ def test_the_draft_is_what_we_would_have_written(name, tmp_path):
     }
     wanted = {n: (role, set(fields.split()), set(methods.split()), objects.split()) for n, (role, fields, methods, objects) in BY_HAND[name].items()}
     assert found == wanted
+
+
+def test_the_parts_of_a_class_that_does_it_all_are_what_we_would_have_taken_out(tmp_path):
+    shutil.copy(PROGRAMS / "depot.py", tmp_path)
+    design = draft(read_program(str(tmp_path), ["depot.py"]))
+    found = {p.name: (p.of, p.object, [f.name + ("" if f.hidden else "*") for f in p.fields], [m.name for m in p.methods]) for p in design.parts}
+    assert not design.classes and found == {
+        "Track": ("DepotEvening", "track", ["places", "moves*"], ["park", "leave", "draw"]),
+        "Cash": ("DepotEvening", "cash", ["total*", "counts"], ["count", "mean"]),
+        "Log": ("DepotEvening", "log", ["lines", "number"], ["write", "print"]),
+    }

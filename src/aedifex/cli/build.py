@@ -107,7 +107,7 @@ def tested(design: str, runs: list[Scenario], folder: str, quiet: bool) -> Writt
     from ..core.check.unit_tests import write_tests
 
     project = open_project(design)
-    named = {c.name for c in project.design.classes}
+    named = {c.name for c in project.design.classes} | {n for p in project.design.parts for n in (p.name, p.of)}
     homes = {name: path for path, file in project.current.files.items() for _, name in file.classes}
     streams = {s.class_: homes[s.class_] for s in project.design.streams if s.class_ in homes}
     homes = {name: path for name, path in homes.items() if name in named}

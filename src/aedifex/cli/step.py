@@ -111,6 +111,25 @@ def handler(place: str, name: str, paths: tuple[str, ...], **options: Any) -> No
     done(worked_out(program, place, name), program.root, "Named", place, **options)
 
 
+@command.command(name="part", short_help="Members of a class become a class that it keeps.")
+@click.argument("whole")
+@click.argument("name")
+@click.argument("members")
+@one_step
+def part(whole: str, name: str, members: str, paths: tuple[str, ...], **options: Any) -> None:
+    """Take MEMBERS out of the class WHOLE into a class NAME, an object of which the first one keeps and calls.
+
+    MEMBERS are fields and methods with commas between them. What the methods need of WHOLE besides is handed over at each call.
+
+    \b
+    Example: aedifex step part DepotEvening Log log_lines,log_number,write_log depot.py
+    """
+    from ..core.build.single import take_part
+
+    program = read(paths)
+    done(take_part(program, whole, name, [m.strip() for m in members.split(",") if m.strip()]), program.root, "Changed", whole, **options)
+
+
 @command.command(name="stream", short_help="The console becomes a variable that can be handed in.")
 @click.argument("word")
 @click.argument("name")

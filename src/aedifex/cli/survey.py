@@ -26,7 +26,7 @@ def command(paths: tuple[str, ...], json_: bool, figure: str | None, quiet: bool
     Example: aedifex survey tramline.py
     """
     from ..core.draft.drafter import read_neighbours
-    from ..core.draft.proposals import proposed_cuts
+    from ..core.draft.proposals import proposed_cuts, proposed_parts
     from ..core.program.language import find_sources, read_program
     from ..core.survey.survey import survey
 
@@ -38,6 +38,7 @@ def command(paths: tuple[str, ...], json_: bool, figure: str | None, quiet: bool
     result = survey(program, beside)
     for file in result.files if json_ or figure or not quiet else ():
         file.cuts = [asdict(cut) for cut in proposed_cuts(program, file.path, beside)]
+        file.parts = proposed_parts(program, file.path, beside)
     if json_:
         as_json(result.as_json())
     elif not quiet:

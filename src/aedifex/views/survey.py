@@ -58,6 +58,9 @@ def show_file(console: Console, file: Any) -> None:
     if file.cuts:
         parts = [f"{c['name']} {c['first']}-{c['last']}" for c in file.cuts]
         console.print(f"[bold]cuts[/]  {escape(', '.join(parts))}  [dim]methods that a draft would make of it[/]")
+    for p in file.parts:
+        members = f"{', '.join(p['fields'])} with {', '.join(p['methods'])}"
+        console.print(f"[bold]part[/]  {escape(p['class'])}: {escape(members)}  [dim]a draft would make them a class {escape(p['name'])}[/]")
     for unit in file.jobs:
         told = "; ".join(f"{job} at {', '.join(map(str, lines[:5]))}{' ...' if len(lines) > 5 else ''}" for job, lines in unit["jobs"].items())
         title = "several jobs" if len(unit["jobs"]) > 1 else "long"

@@ -67,7 +67,7 @@ def foresee(project: Project) -> Foreseen:
 
 
 def outline(program: Program, project: Project) -> list[ClassOutline]:
-    names = {c.name for c in project.design.classes}
+    names = {c.name for c in project.design.classes} | {n for p in project.design.parts for n in (p.name, p.of)}
     found = []
     for file in program.files.values():
         for scope, name in file.classes:

@@ -13,7 +13,9 @@ from ..check.world import World
 from ..draft.design import Design
 from ..draft.designfile import parse
 from ..draft.drafter import digest, imported_by_others, read_neighbours
+from ..draft.parts import wished_part
 from ..draft.streams import stream_for
+from ..draft.taking import Unfit
 from ..program.errors import AedifexError, Refused
 from ..program.language import reread
 from ..program.model import Program
@@ -27,10 +29,11 @@ from .step import Context
 from .steps.lift import Lift
 from .steps.name_handlers import NameHandlers
 from .steps.open_main import OpenMain
+from .steps.part import TakePart
 from .steps.rename import Rename
 from .steps.stream import OpenStream
 
-Alone = Rename | Lift | OpenMain | NameHandlers | OpenStream
+Alone = Rename | Lift | OpenMain | NameHandlers | OpenStream | TakePart
 
 
 @dataclass
@@ -106,6 +109,20 @@ def open_stream(program: Program, word: str, name: str) -> Single:
         if (stream := stream_for(file, program.language, word, name)) is not None:
             return single(program, OpenStream(path, stream), lambda after: {})
     raise Refused(f"nothing in these scripts asks or tells through '{word}' where a variable could stand for it.")
+
+
+def take_part(program: Program, whole: str, name: str, members: list[str]) -> Single:
+    """What taking members out of a class would change. Raises Refused with the reason if it cannot be done."""
+    path = next((f.path for f in program.files.values() if any(n == whole for _, n in f.classes)), "")
+    if not path:
+        raise Refused(f"'{whole}' is no class of these scripts.")
+    if not program.language.write.is_name(name):
+        raise Refused(f"'{name}' cannot be the name of a class; choose another.")
+    try:
+        part = wished_part(program.files[path], program.language, whole, name, members)
+    except Unfit as trouble:
+        raise Refused(f"{trouble.message}.") from None
+    return single(program, TakePart(path, part), lambda after: {})
 
 
 def single(program: Program, step: Alone, others: Callable[[Program], dict[str, bytes | None]]) -> Single:

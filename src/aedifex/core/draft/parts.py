@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 
 from ..program.language import Language, reread
 from ..program.model import Program, SourceFile
-from ..program.whole import Whole
+from ..program.whole import MemberUse, Whole
 from .assign import Assigner
 from .design import ClassDesign, FieldDesign, MethodDesign, PartDesign, bare
+from .names import member_names
 from .records import applied
 from .taking import Taking, Unfit
 
@@ -70,17 +71,15 @@ def proposed(program: Program, path: str, whole: Whole, taken: set[str]) -> Iter
     alone = Program(program.root, {path: flat}, language)
     names = taken | {n for s in file.scope.walk() for n in s.symbols}
     classes, _ = Assigner(alone, flat, Program(program.root, {}, language), [], [], False, names).design()
-    hiding = sum(f.startswith("_") for f in whole.fields) * 2 > len(whole.fields)
     for c in classes:
-        part = part_of(language, whole, c, members, hiding)
+        part = part_of(language, whole, c, members, hides(whole))
         if part is not None:
             part.why = reasons(file, whole, part)
             yield part
 
 
 def part_of(language: Language, whole: Whole, c: ClassDesign, members: dict[str, str], hiding: bool) -> PartDesign | None:
-    """A part with those fields that its methods use, and those methods that need little else."""
-    write = language.write
+    """A part with those fields that its methods use, and those methods that need little else; None if that is not worth a class."""
     fields = {members[bare(f.origins[0])]: f.name for f in c.fields if len(f.origins) == 1 and bare(f.origins[0]) in members}
     methods = {members[bare(m.origins[0])]: m.name for m in c.methods if len(m.origins) == 1 and bare(m.origins[0]) in members}
     known = set(whole.fields)
@@ -91,20 +90,49 @@ def part_of(language: Language, whole: Whole, c: ClassDesign, members: dict[str,
     methods = {m: n for m, n in methods.items() if len(foreign(m) & known) <= HANDED}
     inside = [u for u in whole.uses if u.function.name in methods and u.name in fields]
     fields = {m: n for m, n in fields.items() if any(u.name == m for u in inside)}
-    outside = [u for u in whole.uses if u.name in fields and u.function.name not in methods and u.function.name != write.CONSTRUCTOR]
-    rest = [f for f in whole.methods if f.name not in methods and f.name != write.CONSTRUCTOR]
+    outside = outer_uses(language, whole, fields, methods)
+    rest = [f for f in whole.methods if f.name not in methods and f.name != language.write.CONSTRUCTOR]
     if len(fields) < 2 or len(methods) < 2 or not rest or len(outside) * 2 > len(inside):
         return None
+    return made(language, whole, c.name, c.role, fields, methods, hiding)
+
+
+def outer_uses(language: Language, whole: Whole, fields: Iterable[str], methods: Iterable[str]) -> list[MemberUse]:
+    """Uses of a part's fields by what stays in the class."""
+    return [u for u in whole.uses if u.name in set(fields) and u.function.name not in {*methods, language.write.CONSTRUCTOR}]
+
+
+def made(language: Language, whole: Whole, name: str, role: str, fields: dict[str, str], methods: dict[str, str], hiding: bool) -> PartDesign:
+    """``fields``, ``methods``: member → its name in the part; ``hiding``: whether the class hides its fields."""
+    write = language.write
     own = {f.name for f in whole.methods} | {u.name for u in whole.uses}
-    base = write.member_name(write.words(c.name), next(iter(fields)))
+    base = write.member_name(write.words(name), next(iter([*fields, *methods])))
     shown = write.hidden(base) if hiding else base
     while shown in own:
         shown += "_part"
-    open_ = {u.name for u in outside}
-    part = PartDesign(c.name, whole.name, shown, c.role)
+    open_ = {u.name for u in outer_uses(language, whole, fields, methods)}
+    part = PartDesign(name, whole.name, shown, role)
     part.fields = [FieldDesign(n, [m], hidden=m not in open_) for m, n in fields.items()]
     part.methods = [MethodDesign(n, [m]) for m, n in methods.items()]
     return part
+
+
+def hides(whole: Whole) -> bool:
+    """Whether a class writes most of its fields as hidden."""
+    return sum(f.startswith("_") for f in whole.fields) * 2 > len(whole.fields)
+
+
+def wished_part(file: SourceFile, language: Language, of: str, name: str, members: Sequence[str]) -> PartDesign:
+    """The part that a person asks for. Raises Unfit."""
+    whole = whole_of(file, language, of)
+    known = [*whole.fields, *(f.name for f in whole.methods)]
+    for m in members:
+        if m not in known:
+            raise Unfit(f"{of} has no member '{m}'", whole.scope.start)
+    stems = set(language.write.words(name))
+    fields = member_names([m for m in members if m in whole.fields], stems, language.write, set())
+    methods = member_names([m for m in members if m not in whole.fields], stems, language.write, set(fields.values()))
+    return made(language, whole, name, "model", fields, methods, hides(whole))
 
 
 def reasons(file: SourceFile, whole: Whole, part: PartDesign) -> list[str]:
@@ -114,16 +142,16 @@ def reasons(file: SourceFile, whole: Whole, part: PartDesign) -> list[str]:
     alone = len([f for f in fields if all(u.function.name in methods or u.function.name.startswith("__") for u in whole.uses if u.name == f)])
     lines = sum(file.line(f.end - 1) - file.line(f.start) + 1 for f in whole.methods if f.name in methods)
     return [
-        f"{whole.name} does several jobs; {', '.join(fields)} are one of them, with {len(methods)} methods of {lines} lines",
-        f"{alone} of these {len(fields)} fields are used by nothing else of {whole.name}" if alone else f"{len(others)} other methods of {whole.name} use them too",
+        f"{whole.name} does several jobs; one of them is {', '.join(fields)}, with {len(methods)} methods of {lines} lines",
+        f"{alone} of these {len(fields)} fields {'is' if alone == 1 else 'are'} used by nothing else of {whole.name}"
+        if alone
+        else f"{len(others)} other method{'s' * (len(others) != 1)} of {whole.name} use{'s' * (len(others) == 1)} them too",
     ]
 
 
 def taking(file: SourceFile, language: Language, part: PartDesign) -> Taking:
     """How a part is taken out of its class. Raises Unfit."""
-    whole = language.members.whole(file, part.of) if language.members is not None else None
-    if whole is None:
-        raise Unfit(f"the members of {part.of} cannot be told: it is no class of the file, has a base or a decorator, or names are reached by their text")
+    whole = whole_of(file, language, part.of)
     write = language.write
     fields = {bare(f.origins[0]): write.hidden(f.name) if f.hidden else f.name for f in part.fields}
     methods = {bare(m.origins[0]): write.hidden(m.name) if m.hidden else m.name for m in part.methods}
@@ -134,6 +162,14 @@ def taking(file: SourceFile, language: Language, part: PartDesign) -> Taking:
         if not any(f.name == name for f in whole.methods):
             raise Unfit(f"{part.of} has no method '{name}'", whole.scope.start)
     return Taking(file, language, whole, fields, methods)
+
+
+def whole_of(file: SourceFile, language: Language, name: str) -> Whole:
+    """A class whose members can be told. Raises Unfit."""
+    whole = language.members.whole(file, name) if language.members is not None else None
+    if whole is None:
+        raise Unfit(f"the members of {name} cannot be told: it is no class at the top, has a base or a decorator, or names are reached by their text")
+    return whole
 
 
 def with_parts(program: Program, path: str, parts: Sequence[PartDesign]) -> Program:

@@ -1,14 +1,17 @@
-"""The cuts that a draft would propose for the main code, for those who only look at it so far (A4)."""
+"""What a draft would propose, for those who only look so far: cuts of the main code, parts of classes (A4, A6)."""
 
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Any
 
 from ..program.model import Program
 from ..survey.effects import Effects
 from ..survey.hazards import forbidding, hazards
 from .cuts import cuts, taken_by
+from .design import bare
 from .opened import opened
+from .parts import parts_of
 
 
 @dataclass(frozen=True)
@@ -31,3 +34,14 @@ def proposed_cuts(program: Program, path: str, outsiders: Program | None = None)
     line = o.line if o is not None else int
     found = cuts(file, language, Effects(file, language), taken_by(file, language))
     return [Cut(p.name, line(file.shown(p.region.start)), line(file.shown(p.region.end - 1))) for p in found]
+
+
+def proposed_parts(program: Program, path: str, outsiders: Program | None = None) -> list[dict[str, Any]]:
+    """Class, name, fields and methods of each; none where something forbids to touch the file."""
+    if program.files[path].problems or forbidding(hazards(program, path, outsiders), set()) is not None:
+        return []
+    parts, _ = parts_of(program, path, set(), set())
+    return [
+        {"class": p.of, "name": p.name, "fields": [bare(o) for f in p.fields for o in f.origins], "methods": [bare(o) for m in p.methods for o in m.origins]}
+        for p in parts
+    ]

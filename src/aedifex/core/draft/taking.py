@@ -233,15 +233,18 @@ class Taking:
         if first is None:
             raise Unfit(f"nothing in the constructor of {self.whole.name} sets what the part would hold", maker.start)
         values: dict[str, Value] = {}
-        free, seen = True, set[str]()
+        free, seen, passed = True, set[str](), set[str]()  # ``passed``: what statements set that stay
         local = {n for n, s in maker.scope.symbols.items() if n not in {p.name for p in maker.params} or len(s.bindings) > 1}
         for s in body[body.index(first) :]:
             inside = [u for u in uses if s.start <= u.start < s.end]
             target = next((u for u in inside if u.kind == "set"), None)
             plain = s.kind == "assign" and s.value is not None and target is not None and s.value[0] > target.end and self.alone(s, target)
-            if plain and target is not None and target.name in self.fields and target.name not in seen and self.movable(s, free, inside, local):
+            if plain and target is not None and target.name in self.fields and target.name not in seen and self.movable(s, free, [u for u in inside if u is not target], local, passed):
                 values[target.name] = Value(s, self.handed(s))
-            elif not (plain and s.value is not None and self.language.purity(self.file, s.value) != "effect"):
+                seen |= {u.name for u in inside}
+                continue
+            passed |= {u.name for u in inside if u.kind != "read"}
+            if not (plain and s.value is not None and self.language.purity(self.file, s.value) != "effect"):
                 free = False
             seen |= {u.name for u in inside}
         return first, values
@@ -255,11 +258,11 @@ class Taking:
         between = self.file.slice(target.end, s.value[0]).strip()
         return not left.strip() and (not right.strip() or bool(write.trailing_comment(self.file, s.end))) and target.start == s.start and between == "="
 
-    def movable(self, s: Statement, free: bool, inside: list[MemberUse], local: set[str]) -> bool:
+    def movable(self, s: Statement, free: bool, reads: list[MemberUse], local: set[str], passed: set[str]) -> bool:
+        """Whether the value is the same where the part is made. ``reads``: members that it uses; ``local``: names that are set on the way."""
         assert s.value is not None
         names = {r.name for r in self.file.within(*s.value)}
-        reads = [u for u in inside if u.kind != "set"]
-        if names & local or any(u.name in self.fields or u.name in self.methods for u in reads) or any(u.later for u in reads):
+        if names & local or any(u.name in {*self.fields, *self.methods, *passed} or u.later for u in reads):
             return False
         return free or (not reads and self.language.purity(self.file, s.value) == "literal")
 

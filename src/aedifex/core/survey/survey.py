@@ -53,6 +53,7 @@ class FileSurvey:
     regions: list[dict[str, Any]]
     concerns: list[dict[str, Any]]  # the main code, or a long main function, cut by what it is about
     cuts: list[dict[str, Any]]  # what of it would be a method of the app, with name and lines; filled in by who knows what would be proposed
+    parts: list[dict[str, Any]]  # what could be a class of its own in a class, with its fields and methods; filled in likewise
     jobs: list[dict[str, Any]]  # units that do several things, with the lines of each
     hazards: list[Hazard]
     problems: list[str]
@@ -112,6 +113,7 @@ def survey_file(program: Program, path: str, outsiders: Program | None = None) -
             for r in parts
         ],
         [asdict(part) for part in main_strip(file, effects, language, about)],
+        [],
         [],
         several_jobs(file, effects, about),
         hazards(program, path, outsiders),
