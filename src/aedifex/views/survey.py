@@ -55,12 +55,7 @@ def show_file(console: Console, file: Any) -> None:
         console.print(f"[bold]main code[/]  {', '.join(parts)}  [dim]lines (statements)[/]")
     if file.concerns:
         concern_strip(console, file.concerns)
-    if file.cuts:
-        parts = [f"{c['name']} {c['first']}-{c['last']}" for c in file.cuts]
-        console.print(f"[bold]cuts[/]  {escape(', '.join(parts))}  [dim]methods that a draft would make of it[/]")
-    for p in file.parts:
-        members = f"{', '.join(p['fields'])} with {', '.join(p['methods'])}"
-        console.print(f"[bold]part[/]  {escape(p['class'])}: {escape(members)}  [dim]a draft would make them a class {escape(p['name'])}[/]")
+    proposals(console, file)
     for unit in file.jobs:
         told = "; ".join(f"{job} at {', '.join(map(str, lines[:5]))}{' ...' if len(lines) > 5 else ''}" for job, lines in unit["jobs"].items())
         title = "several jobs" if len(unit["jobs"]) > 1 else "long"
@@ -75,6 +70,16 @@ def show_file(console: Console, file: Any) -> None:
     for h in file.hazards:
         place = f"{h.path}:{h.line}" if h.path != file.path else f"line {h.line}"
         console.print(f"[yellow]hazard[/]  {escape(place)}: {escape(h.message)}")
+
+
+def proposals(console: Console, file: Any) -> None:
+    """What a draft would make of the main code, and of classes with several jobs."""
+    if file.cuts:
+        parts = [f"{c['name']} {c['first']}-{c['last']}" for c in file.cuts]
+        console.print(f"[bold]cuts[/]  {escape(', '.join(parts))}  [dim]methods that a draft would make of it[/]")
+    for p in file.parts:
+        members = f"{', '.join(p['fields'])} with {', '.join(p['methods'])}"
+        console.print(f"[bold]part[/]  {escape(p['class'])}: {escape(members)}  [dim]a draft would make them a class {escape(p['name'])}[/]")
 
 
 COLOURS = {"input": "cyan", "drawing": "magenta", "console": "magenta", "timing": "yellow", "sound": "yellow", "files": "blue",

@@ -222,11 +222,8 @@ class Assigner:
         """Constants that are worked out from others, which are going to be fields."""
         found: set[Symbol] = set()
         while True:
-            more = {
-                s for s in self.constants - found - fixed
-                if (first := self.kinds[s].first) is not None and first.value is not None
-                and any(r.symbol in fixed | found for r in self.file.within(*first.value))
-            }  # fmt: skip
+            firsts = [(s, self.kinds[s].first) for s in self.constants - found - fixed]
+            more = {s for s, f in firsts if f is not None and f.value is not None and any(r.symbol in fixed | found for r in self.file.within(*f.value))}
             if not more:
                 return found
             found |= more
