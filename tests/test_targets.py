@@ -33,7 +33,7 @@ BY_HAND = {
     },
     "ticketwindow.py": {
         "TicketwindowApp": (
-            "app", "sold takings minutes is_open log root clock_label takings_label state_label", "run set_up show sell close_window tick", "app"),
+            "app", "sold takings minutes is_open log root clock_label takings_label state_label", "run set_up show sell close_window tick on_print", "app"),
     },
     "tramcanvas.js": {
         "Tram": ("model", "x speed open riders*", "move(signal) board draw(ctx)", "tram1 tram2"),

@@ -76,7 +76,7 @@ def captures(file: SourceFile, inline: Inline) -> list[Symbol] | None:
 
 def trouble(file: SourceFile, language: Language, inline: Inline, captured: Sequence[Symbol]) -> bool:
     """Whether its lines would mean something else in a function of its own, or nothing tells the types that it needs."""
-    if language.regions.bound_to_function(file, inline.opens, inline.closes) is not None or not inline.statements:
+    if language.regions.bound_to_function(file, inline.opens, inline.closes) is not None or not (inline.statements or inline.says):
         return True
     if language.typed and not all(language.regions.declared_as(file, s)[1] for s in captured):
         return True
@@ -94,21 +94,25 @@ def named_edits(file: SourceFile, language: Language, wanted: Sequence[Named]) -
         inline = n.inline
         given = [*inline.params, *((s.name, regions.declared_as(file, s)[1]) for s in n.captured)]
         lead = write.top_lead(file, unit)
-        first = inline.statements[0]
-        old = file.slice(write.line_start(file, first.start), first.start)
-        start = write.comment_start(file, first.start)
-        end = write.line_end(file, inline.statements[-1].end - 1)
-        body = write.shifted(file, start + len(old.encode(file.encoding)), min(end, inline.closes), [], old, lead + unit).rstrip()
+        body = lead + unit + inline.says if inline.says else moved_body(file, language, inline, lead + unit)
         texts.append(regions.lifted(file, lead, unit, n.name, given, [], body, "", "", None, False))
         call = f"{n.name}({', '.join(x for x, _ in given)})"
         if inline.whole:
-            arrow = f"({', '.join(x for x, _ in inline.params)}) => {call}"
-            edits.append((inline.start, inline.end, n.name if not n.captured else arrow))
+            edits.append((inline.start, inline.end, regions.in_place([x for x, _ in inline.params], call) if n.captured else n.name))
         else:
             edits.append((inline.opens, inline.closes, regions.only(file, inline.opens, call)))
     at = target(file, language, [n.inline.start for n in wanted])
     gap = "\n" * write.BLANKS
     return [(at, at, write.with_newlines("".join(text + gap for text in texts), write.newline(file))), *edits]
+
+
+def moved_body(file: SourceFile, language: Language, inline: Inline, lead: str) -> str:
+    """The lines of a body as they stand in a function."""
+    write, first = language.write, inline.statements[0]
+    old = file.slice(write.line_start(file, first.start), first.start)
+    start = write.comment_start(file, first.start)
+    end = write.line_end(file, inline.statements[-1].end - 1)
+    return str(write.shifted(file, start + len(old.encode(file.encoding)), min(end, inline.closes), [], old, lead)).rstrip()
 
 
 def target(file: SourceFile, language: Language, starts: Sequence[int]) -> int:

@@ -12,6 +12,7 @@ class Inline:
     """``start``, ``end``: the whole expression; ``opens``, ``closes``: what is between the braces of its body. ``params``: (name, type) of each.
 
     ``event``, ``control``: words for what it waits for and for what it is handed to. ``whole``: whether the name of a function could stand for it.
+    ``says``: the one statement of a body that is an expression; "" where ``statements`` stand in it.
     """
 
     start: int
@@ -23,3 +24,4 @@ class Inline:
     event: list[str] = field(default_factory=list)
     control: list[str] = field(default_factory=list)
     whole: bool = False
+    says: str = ""

@@ -120,6 +120,11 @@ def only(file: SourceFile, start: int, call: str) -> str:
     return call
 
 
+def in_place(params: Sequence[str], call: str) -> str:
+    """A function without a name that only calls."""
+    return f"({', '.join(params)}) => {call}"
+
+
 def give_back(values: Sequence[str]) -> str:
     return f"return [{', '.join(values)}]" if len(values) > 1 else f"return {', '.join(values)}".rstrip()
 

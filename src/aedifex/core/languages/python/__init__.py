@@ -6,9 +6,9 @@ import re
 import warnings
 from collections.abc import Callable
 
-from ...program.inline import Inline
 from ...program.model import Function, Problem, Program, SourceFile, Statement
 from . import launch, members, opening, regions, streams, write
+from .handlers import inlines
 from .imports import imported, imported_word, module_word
 from .keyed import keyed
 from .lists import list_uses, object_list_uses, whole_loop
@@ -65,7 +65,7 @@ class Python:
         lambda s: any(c.type in ("else_clause", "elif_clause") for c in s.node.named_children)
     )
     tokens = staticmethod(tokens)
-    inlines: Callable[[SourceFile], list[Inline]] = staticmethod(lambda file: [])  # a lambda has no lines to move
+    inlines = staticmethod(inlines)
     item_type = staticmethod(lambda file, ref: "")
     item_value: Callable[[SourceFile, int, int], tuple[int, int] | None] = staticmethod(lambda file, start, end: None)
     handed_over = staticmethod(lambda file, ref: True)

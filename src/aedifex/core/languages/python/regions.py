@@ -163,6 +163,11 @@ def only(file: SourceFile, start: int, call: str) -> str:
     return call
 
 
+def in_place(params: Sequence[str], call: str) -> str:
+    """A function without a name that only calls."""
+    return f"lambda {', '.join(params)}: {call}" if params else f"lambda: {call}"
+
+
 def give_back(values: Sequence[str]) -> str:
     """The statement that ends a function with values, or with none."""
     return f"return {', '.join(values)}".rstrip()
