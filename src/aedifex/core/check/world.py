@@ -64,7 +64,7 @@ class World:
         launch = self.language.launch
         plan = {
             "runner": self.runner(scenario), "turns": self.turns(scenario), "events": scenario.events,
-            "requests": scenario.requests, "log": os.path.join(top, "log"), "inside": [top],
+            "requests": scenario.requests, "display": launch.needs_display(self.sources), "log": os.path.join(top, "log"), "inside": [top],
             "files": sorted({f.path for f in self.sources} | {p for p in self.overlay if p.endswith(self.language.suffixes)}),
             "watch": self.watch, "tops": self.tops(), **self.extra,
         }  # fmt: skip

@@ -16,14 +16,15 @@ from .process import piped
 
 def observe(scenario: Scenario, world: World) -> Observed:
     """Run once; each frame is a shot. Refuses a program that needs a display where none can be had."""
-    display = {}
-    if world.language.launch.needs_display(world.sources):
-        name, problem = screen.display()
+    launch = world.language.launch
+    if not launch.needs_display(world.sources):
+        with sandbox(scenario, world) as box:
+            return piped(box)
+    with screen.own(launch.SHARES_SCREEN) as (name, problem):
         if problem:
             return Observed(trouble=problem)
-        display = {"DISPLAY": name}
-    with sandbox(replace(scenario, env={**display, **scenario.env}), world) as box:
-        return piped(box)
+        with sandbox(replace(scenario, env={"DISPLAY": name, **scenario.env}), world) as box:
+            return piped(box)
 
 
 def pictures(scenario: Scenario, before: World, after: World, number: int, folder: str, stem: str) -> list[str]:

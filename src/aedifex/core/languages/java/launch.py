@@ -13,8 +13,10 @@ from .clues import clues  # noqa: F401
 from .compiler import compiled, sketch_name, support
 from .read import module_text
 
+SHARES_SCREEN = False  # two programs that open windows at once each take the other for a window manager
 MEMORY = 0  # bytes of address space: the machine reserves far more than it uses, and has a limit of its own
 HEAP = 512  # MiB that the program may use
+WINDOWS = re.compile(rb"\bnew\s+(?:javax\.swing\.)?(?:JFrame|JDialog)\b|\bextends\s+(?:javax\.swing\.)?(?:JFrame|JDialog)\b|\bJOptionPane\s*\.")
 FLAGS = [
     "-XX:-ShowCodeDetailsInExceptionMessages",  # they name variables, which move
     "-XX:+UnlockExperimentalVMOptions",
@@ -22,7 +24,6 @@ FLAGS = [
     "-XX:TieredStopAtLevel=1",
     "-XX:+UseSerialGC",
     "-Xshare:auto",
-    "-Djava.awt.headless=true",
     "-Dfile.encoding=UTF-8",
 ]
 
@@ -36,7 +37,8 @@ def command(root: str, entry: str, sources: list[SourceFile], wishes: dict[str, 
     folder, _ = compiled(sources, wishes.get("cover"))
     main = sketch_name(entry) if entry.endswith(".pde") else class_of(entry, sources)
     path = os.pathsep.join([support(), folder])
-    return [interpreter(root), f"-Xmx{HEAP}m", *FLAGS, "-cp", path, "aedifex.Run"], main
+    headless = f"-Djava.awt.headless={'false' if needs_display(sources) else 'true'}"
+    return [interpreter(root), f"-Xmx{HEAP}m", *FLAGS, headless, "-cp", path, "aedifex.Run"], main
 
 
 def class_of(entry: str, sources: list[SourceFile]) -> str:
@@ -79,7 +81,7 @@ def environment(standins: bool) -> dict[str, str]:
 
 def planned(plan: dict[str, Any], path: str) -> dict[str, str]:
     """Write the plan of a run, a line for each thing, where the pinned program finds it."""
-    rows = [["log", plan["log"]], ["turns", str(plan.get("turns") or 0)], *([["calls"]] if plan.get("calls") else [])]
+    rows = [["log", plan["log"]], ["turns", str(plan.get("turns") or 0)], *([["calls"]] if plan.get("calls") else []), *([["windows"]] if plan.get("display") else [])]
     for event in sorted(plan.get("events", ()), key=lambda e: e["turn"]):
         rows.append(["event", str(event["turn"]), *told(event)])
     for row in plan.get("watch", ()):
@@ -102,11 +104,16 @@ def told(event: dict[str, Any]) -> list[str]:
     for kind in ("click", "move"):
         if kind in event:
             return [kind, *(str(v) for v in event[kind]), str(event.get("button", 1))]
+    if "control" in event:
+        value = event.get("value")
+        return ["control", event["control"], *([] if value is None else [str(value).lower() if isinstance(value, bool) else str(value)])]
+    if "text" in event:
+        return ["text", event["text"]]
     return [next(k for k in event if k != "turn")]
 
 
 def runner(files: list[SourceFile]) -> str:
-    return "frames" if any(f.path.endswith(".pde") for f in files) else "process"
+    return "frames" if any(f.path.endswith(".pde") for f in files) or needs_display(files) else "process"
 
 
 def needs_standins(files: list[SourceFile]) -> bool:
@@ -114,7 +121,8 @@ def needs_standins(files: list[SourceFile]) -> bool:
 
 
 def needs_display(files: list[SourceFile]) -> bool:
-    return False
+    """Whether a program opens a window of its own."""
+    return any(WINDOWS.search(f.text) for f in files if f.path.endswith(".java"))
 
 
 def mask_trace(text: str) -> str:

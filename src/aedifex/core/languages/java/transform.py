@@ -69,9 +69,18 @@ def pins(root: Any, text: bytes) -> list[Edit]:
         elif node.type == "object_creation_expression":
             made = word(node.child_by_field_name("type"), text)
             args = node.child_by_field_name("arguments")
+            if made in ("Timer", "javax.swing.Timer") and (made != "Timer" or swing_timer(text)):
+                kind = node.child_by_field_name("type")
+                found.append((kind.start_byte, kind.end_byte, "aedifex.Ticker"))
             if made in MADE and args is not None and args.named_child_count == 0 and node.named_children[-1] == args:
                 found.append((node.start_byte, node.end_byte, MADE[made]))
     return found
+
+
+def swing_timer(text: bytes) -> bool:
+    """Whether a timer is that of a window."""
+    named = re.search(rb"\bimport\s+javax\.swing\.Timer\s*;", text)
+    return bool(named) or (b"import javax.swing.*" in text and not re.search(rb"\bimport\s+java\.util\.Timer\s*;", text))
 
 
 def word(node: Any, text: bytes) -> str:

@@ -17,6 +17,7 @@ from .imports import imported, kind_of
 from .words import TYPED
 
 HERE = Path(__file__).parent
+SHARES_SCREEN = True
 MEMORY = 0  # bytes of address space: the engine reserves far more than it uses, and has a limit of its own
 HEAP = 1024  # MiB that the engine may use
 SERVERS = frozenset(["http", "node:http", "express", "koa", "fastify"])

@@ -26,6 +26,7 @@ def interpreter(root: str) -> str:
     return sys.executable
 
 
+SHARES_SCREEN = True
 MEMORY = 2 << 30  # bytes of address space that a program may use
 
 

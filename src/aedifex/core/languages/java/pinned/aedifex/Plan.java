@@ -12,6 +12,7 @@ final class Plan {
     static int turns;
     static boolean given;
     static boolean calls; // whether calls are noted
+    static boolean windows; // whether the program has windows
     static final List<String[]> events = new ArrayList<>(); // turn, kind, value, more
     static final List<String[]> watched = new ArrayList<>(); // name, class of the file, variable, object, class, members
 
@@ -29,6 +30,7 @@ final class Plan {
                     case "log" -> Log.begin(rest[0]);
                     case "turns" -> turns = Integer.parseInt(rest[0]);
                     case "calls" -> calls = true;
+                    case "windows" -> windows = true;
                     case "event" -> events.add(rest);
                     case "watch" -> watched.add(rest);
                     default -> { }

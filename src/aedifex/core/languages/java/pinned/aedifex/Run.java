@@ -13,6 +13,9 @@ public final class Run {
             Calls.begin();
         }
         Runtime.getRuntime().addShutdownHook(new Thread(Pin::finish));
+        if (Plan.windows) {
+            Windows.begin();
+        }
         Class<?> program = Class.forName(args[0]);
         Method main = program.getDeclaredMethod("main", String[].class);
         main.setAccessible(true);

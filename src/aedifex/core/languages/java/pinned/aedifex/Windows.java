@@ -1,0 +1,296 @@
+package aedifex;
+
+import java.awt.Component;
+import java.awt.Container;
+import java.awt.Frame;
+import java.awt.Point;
+import java.awt.Window;
+import java.awt.event.KeyEvent;
+import java.awt.event.MouseEvent;
+import java.awt.event.WindowEvent;
+import java.awt.image.BufferedImage;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.StringJoiner;
+import javax.swing.AbstractButton;
+import javax.swing.JComboBox;
+import javax.swing.JComponent;
+import javax.swing.JDialog;
+import javax.swing.JLabel;
+import javax.swing.JList;
+import javax.swing.JMenu;
+import javax.swing.JProgressBar;
+import javax.swing.JSlider;
+import javax.swing.JSpinner;
+import javax.swing.JTextField;
+import javax.swing.SwingUtilities;
+import javax.swing.text.JTextComponent;
+
+/**
+ * Windows of a checked run. A turn is a timer that is due, the events of the turn, and all that comes of them; what the controls
+ * display is noted as text, so that fonts do not matter, and what a component of the program draws as a checksum.
+ */
+final class Windows implements Runnable {
+    private static final int PATIENCE = 4000; // times that are looked for a window
+    private static final int ROUNDS = 400; // turns that nothing ends
+
+    static void begin() {
+        new Thread(new Windows(), "aedifex").start();
+    }
+
+    @Override
+    public void run() {
+        try {
+            for (int n = 0; showing().isEmpty() && n < PATIENCE; n++) {
+                Thread.sleep(5);
+            }
+            for (int round = 0; !showing().isEmpty(); round++) {
+                settle();
+                Ticker due = round > 0 ? Ticker.next() : null;
+                if (due != null) {
+                    SwingUtilities.invokeLater(due::fire);
+                    settle();
+                }
+                for (String[] event : due()) {
+                    SwingUtilities.invokeLater(() -> give(event));
+                    settle();
+                }
+                if (showing().isEmpty()) {
+                    break;
+                }
+                SwingUtilities.invokeAndWait(Windows::note);
+                boolean later = later();
+                Pin.over("frame");
+                if (due == null && !Ticker.any() && !later) {
+                    Pin.end("ended when no more events came");
+                } else if (round > ROUNDS && !later) {
+                    Pin.end("ended after " + ROUNDS + " turns of its window");
+                }
+            }
+        } catch (ReflectiveOperationException | InterruptedException error) {
+            throw new IllegalStateException(error);
+        }
+    }
+
+    /** Let all that is pending happen. */
+    private static void settle() throws InterruptedException, java.lang.reflect.InvocationTargetException {
+        for (int n = 0; n < 4; n++) {
+            SwingUtilities.invokeAndWait(() -> { });
+        }
+    }
+
+    private static List<Window> showing() {
+        List<Window> found = new ArrayList<>(Arrays.asList(Window.getWindows()));
+        found.removeIf(w -> !w.isShowing());
+        return found;
+    }
+
+    private static List<String[]> due() {
+        List<String[]> found = new ArrayList<>(Plan.events);
+        found.removeIf(e -> Integer.parseInt(e[0]) != Pin.turn());
+        return found;
+    }
+
+    private static boolean later() {
+        return Plan.events.stream().anyMatch(e -> Integer.parseInt(e[0]) > Pin.turn());
+    }
+
+    // -- events --------------------------------------------------------------------------------
+
+    private static void give(String[] event) {
+        Window window = showing().get(showing().size() - 1);
+        switch (event[1]) {
+            case "quit" -> window.dispatchEvent(new WindowEvent(window, WindowEvent.WINDOW_CLOSING));
+            case "control" -> control(event[2], event.length > 3 ? event[3] : null);
+            case "text" -> event[2].chars().forEach(c -> key(window, String.valueOf((char) c), "tap"));
+            case "press", "release", "tap" -> key(window, event[2], event[1]);
+            case "click", "move" -> mouse(window, event);
+            default -> { }
+        }
+    }
+
+    private static void control(String name, String value) {
+        Component found = null;
+        int left = name.matches(".* \\d+") ? Integer.parseInt(name.substring(name.lastIndexOf(' ') + 1)) : 0;
+        for (Component one : all()) {
+            if (name.equals(one.getName()) || name.equals(text(one))) {
+                found = one;
+                break;
+            }
+            if (left > 0 && kind(one).equals(name.substring(0, name.lastIndexOf(' '))) && --left == 0) {
+                found = one;
+            }
+        }
+        if (found == null) {
+            Log.note("trouble", "the scenario uses the control '" + name + "', which the window does not show at turn " + Pin.turn());
+            Pin.end("");
+        } else if (value != null) {
+            fill(found, value);
+        } else if (found instanceof AbstractButton button) {
+            button.doClick(0);
+        } else if (found instanceof JTextField field) {
+            field.postActionEvent();
+        } else {
+            pressed(found, 3, 3, 1);
+        }
+    }
+
+    private static void fill(Component found, String value) {
+        if (found instanceof JTextComponent field) {
+            field.setText(value);
+        } else if (found instanceof JComboBox<?> box) {
+            for (int i = 0; i < box.getItemCount(); i++) {
+                if (String.valueOf(box.getItemAt(i)).equals(value)) {
+                    box.setSelectedIndex(i);
+                }
+            }
+        } else if (found instanceof JList<?> list) {
+            for (int i = 0; i < list.getModel().getSize(); i++) {
+                if (String.valueOf(list.getModel().getElementAt(i)).equals(value)) {
+                    list.setSelectedIndex(i);
+                }
+            }
+        } else if (found instanceof JSlider slider) {
+            slider.setValue(Integer.parseInt(value));
+        } else if (found instanceof JSpinner spinner) {
+            spinner.setValue(spinner.getValue() instanceof Integer ? (Object) Integer.parseInt(value) : value);
+        } else if (found instanceof AbstractButton button && button.isSelected() != Boolean.parseBoolean(value)) {
+            button.doClick(0);
+        }
+    }
+
+    private static void key(Window window, String name, String how) {
+        Component focused = window.getMostRecentFocusOwner();
+        Component target = focused != null ? focused : window;
+        char typed = name.length() == 1 ? name.charAt(0) : name.equals("SPACE") ? ' ' : name.equals("ENTER") || name.equals("RETURN") ? '\n' : KeyEvent.CHAR_UNDEFINED;
+        int code = code(name);
+        if (!how.equals("release")) {
+            target.dispatchEvent(new KeyEvent(target, KeyEvent.KEY_PRESSED, Pin.millis(), 0, code, typed));
+            if (typed != KeyEvent.CHAR_UNDEFINED) {
+                target.dispatchEvent(new KeyEvent(target, KeyEvent.KEY_TYPED, Pin.millis(), 0, KeyEvent.VK_UNDEFINED, typed));
+            }
+        }
+        if (!how.equals("press")) {
+            target.dispatchEvent(new KeyEvent(target, KeyEvent.KEY_RELEASED, Pin.millis(), 0, code, typed));
+        }
+    }
+
+    private static int code(String name) {
+        String wanted = name.equals(" ") ? "SPACE" : name.equals("RETURN") ? "ENTER" : name.equals("ESC") ? "ESCAPE" : name.toUpperCase();
+        try {
+            return KeyEvent.class.getField("VK_" + wanted).getInt(null);
+        } catch (ReflectiveOperationException unknown) {
+            return KeyEvent.getExtendedKeyCodeForChar(name.charAt(0));
+        }
+    }
+
+    private static void mouse(Window window, String[] event) {
+        Container root = window instanceof Frame frame && frame instanceof javax.swing.JFrame made ? made.getContentPane() : window;
+        int x = Integer.parseInt(event[2]);
+        int y = Integer.parseInt(event[3]);
+        Component target = SwingUtilities.getDeepestComponentAt(root, x, y);
+        target = target == null ? root : target;
+        Point place = SwingUtilities.convertPoint(root, x, y, target);
+        if (event[1].equals("move")) {
+            target.dispatchEvent(new MouseEvent(target, MouseEvent.MOUSE_MOVED, Pin.millis(), 0, place.x, place.y, 0, false));
+        } else {
+            pressed(target, place.x, place.y, Integer.parseInt(event[4]));
+        }
+    }
+
+    private static void pressed(Component target, int x, int y, int button) {
+        for (int kind : new int[] {MouseEvent.MOUSE_PRESSED, MouseEvent.MOUSE_RELEASED, MouseEvent.MOUSE_CLICKED}) {
+            target.dispatchEvent(new MouseEvent(target, kind, Pin.millis(), kind == MouseEvent.MOUSE_PRESSED ? MouseEvent.getMaskForButton(button) : 0, x, y, 1, false, button));
+        }
+    }
+
+    // -- what is shown -------------------------------------------------------------------------
+
+    private static List<Component> all() {
+        List<Component> found = new ArrayList<>();
+        showing().forEach(w -> below(w, found));
+        return found;
+    }
+
+    private static void below(Component one, List<Component> found) {
+        found.add(one);
+        Component[] children = one instanceof JMenu menu ? menu.getMenuComponents() : one instanceof Container holder ? holder.getComponents() : new Component[0];
+        for (Component child : children) {
+            below(child, found);
+        }
+    }
+
+    private static void note() {
+        StringJoiner rows = new StringJoiner("\n");
+        for (Window window : showing()) {
+            String title = window instanceof Frame frame ? frame.getTitle() : window instanceof JDialog dialog ? dialog.getTitle() : "";
+            rows.add(kind(window) + " '" + title + "'");
+            List<Component> found = new ArrayList<>();
+            below(window, found);
+            found.stream().skip(1).map(Windows::row).filter(row -> !row.isEmpty()).forEach(row -> rows.add("  " + row));
+        }
+        Log.note("shot", "window " + Pin.turn(), rows.toString());
+    }
+
+    private static String row(Component one) {
+        boolean own = one instanceof JComponent && !one.getClass().getName().startsWith("javax.") && !library(one.getClass());
+        String told = text(one);
+        if ((told == null && !own && !(one instanceof JList<?>)) || !one.isVisible()) {
+            return "";
+        }
+        StringBuilder text = new StringBuilder(kind(one)).append(told == null ? "" : " '" + told + "'");
+        if (!one.isEnabled()) {
+            text.append(" disabled");
+        }
+        if (one instanceof AbstractButton button && button.isSelected()) {
+            text.append(" selected");
+        }
+        if (one instanceof JList<?> list) {
+            for (int i = 0; i < list.getModel().getSize(); i++) {
+                text.append(list.isSelectedIndex(i) ? " >" : " ").append(list.getModel().getElementAt(i));
+            }
+        }
+        if (one.isForegroundSet() && one.getForeground() != null && !(one.getForeground() instanceof javax.swing.plaf.UIResource)) {
+            text.append(" in ").append(Integer.toHexString(one.getForeground().getRGB()));
+        }
+        return own && one.getWidth() > 0 ? text + " draws " + drawn(one) : text.toString();
+    }
+
+    private static boolean library(Class<?> kind) {
+        return kind.getName().startsWith("java.") || kind.getName().startsWith("sun.");
+    }
+
+    private static String drawn(Component one) {
+        BufferedImage image = new BufferedImage(one.getWidth(), Math.max(1, one.getHeight()), BufferedImage.TYPE_INT_RGB);
+        one.paint(image.getGraphics());
+        return Integer.toHexString(Arrays.hashCode(image.getRGB(0, 0, image.getWidth(), image.getHeight(), null, 0, image.getWidth())));
+    }
+
+    private static String kind(Component one) {
+        Class<?> kind = one.getClass();
+        while (!kind.getName().startsWith("javax.swing.") && kind.getSuperclass() != null && !library(kind)) {
+            kind = kind.getSuperclass();
+        }
+        return kind.getSimpleName();
+    }
+
+    private static String text(Component one) {
+        if (one instanceof JLabel label) {
+            return label.getText();
+        } else if (one instanceof AbstractButton button) {
+            return button.getText();
+        } else if (one instanceof JTextComponent field) {
+            return field.getText();
+        } else if (one instanceof JComboBox<?> box) {
+            return String.valueOf(box.getSelectedItem());
+        } else if (one instanceof JSlider slider) {
+            return String.valueOf(slider.getValue());
+        } else if (one instanceof JSpinner spinner) {
+            return String.valueOf(spinner.getValue());
+        } else if (one instanceof JProgressBar bar) {
+            return String.valueOf(bar.getValue());
+        }
+        return null;
+    }
+}
