@@ -35,6 +35,10 @@ BY_HAND = {
         "TicketwindowApp": (
             "app", "sold takings minutes is_open log root clock_label takings_label state_label", "run set_up show sell close_window tick on_print", "app"),
     },
+    "TicketDesk.java": {
+        "TicketDeskApp": (
+            "app", "sold takings minutes open clockLabel takingsLabel stateLabel nameField frame", "makeTop makeButtons show sell onShutter onPrint onClock", "app"),
+    },
     "tramcanvas.js": {
         "Tram": ("model", "x speed open riders*", "move(signal) board draw(ctx)", "tram1 tram2"),
         "Fare": ("model", "tickets box", "collect(tram1,tram2) show", "fare"),

@@ -29,6 +29,7 @@ FEW = 3  # lines that are left where they are
 BATCH = 25  # lines of a program without a loop of its own from which it is cut
 MUCH = 12  # lines before the loop from which they are cut
 FRAMEWORKS = frozenset({"mainloop", "serve_forever", "exec", "exec_", "run"})
+SHOWING = re.compile(r"\.\s*setVisible\s*\(\s*true\s*\)\s*;?$")
 VERBS = {"input": "handle input", "work": "update", "drawing": "draw", "console": "show", "sound": "play sounds", "files": "save", "network": "exchange"}
 LITERAL = re.compile(r"""['"]([A-Za-z][A-Za-z_]+)['"]""")
 
@@ -40,7 +41,7 @@ def cuts(file: SourceFile, language: Language, effects: Effects, taken: set[str]
     body = blocks[0].statements if blocks else []
     locals_ = turn_locals(file, language)
     main = main_statements(file, effects, language)
-    framework = next((s for s in main if runs_on(file, s)), None)
+    framework = next((s for s in main if runs_on(file, s)), None) or next((s for s in reversed(main) if SHOWING.search(file.slice(s.start, s.end))), None)
     if framework is not None and (loop is None or loop.kind == "for"):
         return list(set_up(file, language, effects, framework, locals_, taken))
     if loop is not None and loop.kind == "for" and main and lines_in(file, main) >= BATCH and lines_in(file, body or [loop]) < LONG:
@@ -120,12 +121,23 @@ def set_up(
         else:
             found += [] if follows else [[]]
             found[-1].append(s)
-    rows_ = [row for row in found if row and lines_in(file, row) >= FEW + 2]
+    parted = [part for row in found if row for part in (paragraphs_of(file, row) if lines_in(file, row) > BATCH else [row])]
+    rows_ = [row for row in parted if lines_in(file, row) >= FEW + 2]
     if sum(lines_in(file, row) for row in rows_) < MUCH:
         return
     for row in rows_:
         own = {s for s in file.scope.symbols.values() if s.references and all(row[0].start <= r.start < row[-1].end for r in s.references)}
-        yield from piece(file, language, row, made_words(file, language, row), locals_ | own, taken)
+        yield from piece(file, language, row, made_words(file, language, row, len(rows_) > 1), locals_ | own, taken)
+
+
+def paragraphs_of(file: SourceFile, row: list[Statement]) -> list[list[Statement]]:
+    """Set-up that is too long for one method, cut where its author left a line blank."""
+    found = [[row[0]]]
+    for before, s in pairwise(row):
+        if apart(file, before, s):
+            found.append([])
+        found[-1].append(s)
+    return found
 
 
 def makes(file: SourceFile, s: Statement) -> bool:
@@ -139,18 +151,26 @@ def runs_on(file: SourceFile, s: Statement) -> bool:
     return s.kind == "expression" and any(c.callee.member in FRAMEWORKS and c.end == s.end for c in file.calls_within(s.start, s.end))
 
 
-def made_words(file: SourceFile, language: Language, row: Sequence[Statement]) -> list[str]:
-    """Words for what prepares things: after what it makes, if that is of one kind, else after the remark above."""
+def made_words(file: SourceFile, language: Language, row: Sequence[Statement], several: bool) -> list[str]:
+    """Words for what prepares things: after what it makes, if that is of one kind, else after the remark above, or what it fills.
+
+    ``several``: whether other lines prepare things too.
+    """
     firsts = [words[0] for s in row if s.target is not None and (words := language.write.words(s.target.name))]
     word, count = Counter(firsts).most_common(1)[0] if firsts else ("", 0)
     if count > 1 and count * 5 >= len(firsts) * 3:
         return ["make", plural(word)]
     said = remark(file, Region(file, language, row[0].start, row[-1].end, None, list(row)), language.write)
-    called = Counter(c.callee.member for s in row for c in file.calls_within(s.start, s.end) if c.callee.member[:1].isupper())
+    calls = [c.callee for s in row for c in file.calls_within(s.start, s.end)]
+    called = Counter(re.sub(r"^J(?=[A-Z])", "", c.member or c.name) for c in calls if (c.member or c.name)[:1].isupper())
     kind, often = called.most_common(1)[0] if called else ("", 0)
     if said and said[0] in DOING:
         return said
-    return ["make", plural(kind.lower())] if often > 1 and often * 2 > sum(called.values()) else ["set", "up"]
+    if often > 1 and often * 2 > sum(called.values()):
+        return ["make", plural(kind.lower())]
+    first = row[0].target
+    held = sum(first is not None and any(r.name == first.name for r in file.within(s.start, s.end)) for s in row)
+    return ["make", *language.write.words(first.name)] if first is not None and several and held * 2 > len(row) else ["set", "up"]
 
 
 def lines_in(file: SourceFile, row: Sequence[Statement]) -> int:
