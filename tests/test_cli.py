@@ -228,7 +228,7 @@ def test_build_until_dry_and_out(tramline):
     before = tramline.sources()
     dry = tramline.aedifex("build", "--dry-run", "tramline.design.toml")
     assert (dry.returncode, tramline.sources()) == (0, before)
-    assert "28 steps would be done" in dry.stderr
+    assert "29 steps would be done" in dry.stderr
     out = tramline.aedifex("build", "--unchecked", "-q", "--out", "copy", "tramline.design.toml")
     assert (out.returncode, tramline.sources()) == (0, before)
     assert (tramline.path / "copy" / "tram.py").exists()

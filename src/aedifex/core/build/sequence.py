@@ -19,6 +19,7 @@ from .steps.found import FoundClass
 from .steps.main_code import WrapMain
 from .steps.method import FunctionToMethod
 from .steps.move_file import MoveToFile
+from .steps.order import OrderMethods
 from .steps.pass_in import PassIn
 from .steps.share import ShareField
 from .steps.split import SplitDeclarations, needed
@@ -43,6 +44,8 @@ def following(before: list[Prelude], design: Design, program: Program) -> list[S
         steps += class_steps(c, design, program)
     for name, sharing in bases(design):
         steps.append(ShareBase(name, sharing, [i for c in sharing for i in class_ids(c, steps)]))
+    made = [c.name for c in design.classes if c.methods]
+    steps += [OrderMethods(path, made) for path in program.files if path in design.sources and made]
     for c in by_dependency(design, program):
         if c.file and c.file not in design.sources:
             steps.append(MoveToFile(c, class_ids(c, steps)))

@@ -82,12 +82,8 @@ def part_of(language: Language, whole: Whole, c: ClassDesign, members: dict[str,
     """A part with those fields that its methods use, and those methods that need little else; None if that is not worth a class."""
     fields = {members[bare(f.origins[0])]: f.name for f in c.fields if len(f.origins) == 1 and bare(f.origins[0]) in members}
     methods = {members[bare(m.origins[0])]: m.name for m in c.methods if len(m.origins) == 1 and bare(m.origins[0]) in members}
-    known = set(whole.fields)
-
-    def foreign(method: str) -> set[str]:
-        return {u.name for u in whole.uses if u.function.name == method} - set(fields) - set(methods)
-
-    methods = {m: n for m, n in methods.items() if len(foreign(m) & known) <= HANDED}
+    while (able := {m: n for m, n in methods.items() if free(whole, m, fields, methods)}) != methods:
+        methods = able
     inside = [u for u in whole.uses if u.function.name in methods and u.name in fields]
     fields = {m: n for m, n in fields.items() if any(u.name == m for u in inside)}
     outside = outer_uses(language, whole, fields, methods)
@@ -95,6 +91,14 @@ def part_of(language: Language, whole: Whole, c: ClassDesign, members: dict[str,
     if len(fields) < 2 or len(methods) < 2 or not rest or len(outside) * 2 > len(inside):
         return None
     return made(language, whole, c.name, c.role, fields, methods, hiding)
+
+
+def free(whole: Whole, method: str, fields: dict[str, str], methods: dict[str, str]) -> bool:
+    """Whether a method could go with these fields and methods: it needs little else, and sets and calls nothing else of the class."""
+    others = [u for u in whole.uses if u.function.name == method and u.name not in fields and u.name not in methods]
+    told = {u.name for u in others}
+    plain = all(u.name in whole.fields and u.kind in ("read", "call") for u in others)
+    return plain and len(told) <= HANDED and not (method.startswith("__") and method.endswith("__"))
 
 
 def outer_uses(language: Language, whole: Whole, fields: Iterable[str], methods: Iterable[str]) -> list[MemberUse]:

@@ -10,13 +10,14 @@ from ...program.model import Function, Reference, Scope, SourceFile, Symbol
 from ...program.whole import MemberUse, Whole
 from . import write
 
-REACHING = re.compile(rb"\b(getattr|setattr|hasattr|delattr|vars|__dict__|__slots__|__getattr__|__getattribute__|__setattr__|pickle|eval|exec|globals|locals)\b")
+REACHING = re.compile(rb"\b(getattr|setattr|hasattr|delattr|vars|dir|pickle|copy|eval|exec|globals|locals|attrgetter|methodcaller)\b")
+OWN_WAYS = re.compile(rb"\b(__dict__|__slots__|__getattr__|__getattribute__|__setattr__|__delattr__|__getstate__|__reduce__|__class__|super)\b")
 SETTING = ("assignment", "augmented_assignment", "named_expression", "for_statement", "for_in_clause", "as_pattern", "pattern_list", "tuple_pattern", "list_pattern", "list_splat_pattern", "as_pattern_target")
 
 
 def whole(file: SourceFile, name: str) -> Whole | None:
     scope = next((s for s, n in file.classes if n == name and s.parent is file.scope), None)
-    if scope is None or REACHING.search(file.text) or inherits(file, scope) or any(n == name for _, n in file.inheriting):
+    if scope is None or OWN_WAYS.search(file.text, scope.start, scope.end) or inherits(file, scope) or any(n == name for _, n in file.inheriting):
         return None
     methods = [f for f in file.functions if f.outer is scope]
     found = Whole(name, scope, methods)
@@ -33,7 +34,7 @@ def whole(file: SourceFile, name: str) -> Whole | None:
             else:
                 found.uses.append(use)
     found.uses.sort(key=lambda u: u.start)
-    return found
+    return found if REACHING.search(file.text) is None or kept_apart(file, found) is not None else None
 
 
 def inherits(file: SourceFile, scope: Scope) -> bool:
@@ -111,18 +112,24 @@ def flattened(file: SourceFile, whole: Whole) -> tuple[bytes, dict[str, str]]:
 
 
 def outside(file: SourceFile, whole: Whole, names: set[str]) -> tuple[str, int] | None:
-    made = file.scope.symbols[whole.name]
-    holders = [holder(file, r) for r in made.references if r.role.value == "call"]
-    plain = not whole.escapes and all(h is not None for h in holders) and all(r.writes or r.role.value == "call" for r in made.references)
-    kept = {s for h in holders if h for s in h}
+    kept = kept_apart(file, whole)
     own = {u.start for u in whole.uses}
     for node in within(file.tree.root_node, 0, len(file.text)):
         if node.type != "attribute" or node.start_byte in own:
             continue
         member = node.child_by_field_name("attribute").text.decode(file.encoding)
-        if member in names and may_be(file, node.child_by_field_name("object"), whole, kept, plain):
+        if member in names and may_be(file, node.child_by_field_name("object"), whole, kept):
             return f"'{member}' is used outside of {whole.name}", node.start_byte
     return None
+
+
+def kept_apart(file: SourceFile, whole: Whole) -> set[Symbol] | None:
+    """The variables that hold its objects, of which only members are asked for; None where an object gets about."""
+    made = file.scope.symbols[whole.name]
+    holders = [holder(file, r) for r in made.references if r.role.value == "call"]
+    if whole.escapes or any(h is None for h in holders) or not all(r.writes or r.role.value == "call" for r in made.references):
+        return None
+    return {s for h in holders if h for s in h}
 
 
 def holder(file: SourceFile, made: Reference) -> list[Symbol] | None:
@@ -142,11 +149,11 @@ def holder(file: SourceFile, made: Reference) -> list[Symbol] | None:
     return [symbol]
 
 
-def may_be(file: SourceFile, base: Any, whole: Whole, kept: set[Symbol], plain: bool) -> bool:
-    """Whether what a member is asked of may be an object of the class. ``plain``: only the variables ``kept`` hold one."""
+def may_be(file: SourceFile, base: Any, whole: Whole, kept: set[Symbol] | None) -> bool:
+    """Whether what a member is asked of may be an object of the class. ``kept``: the only variables that hold one, if that is known."""
     if base.type == "call" and base.child_by_field_name("function").text == whole.name.encode():
         return True
     symbol = next((r.symbol for r in file.within(base.start_byte, base.end_byte)), None) if base.type == "identifier" else None
-    if plain:
+    if kept is not None:
         return symbol in kept
     return not (base.type == "string" or (symbol is not None and symbol.kinds == {"import"}))
