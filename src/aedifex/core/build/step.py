@@ -97,11 +97,21 @@ def class_scope(file: SourceFile, name: str) -> Scope:
     raise Refusal(f"there is no class '{name}' yet", file.path)
 
 
+def opens_body(file: SourceFile, at: int, gone: list[tuple[int, int]]) -> bool:
+    """Whether a line is the first of a function's body, but for lines that go."""
+    f = file.function_at(at)
+    first = file.lines[file.line(f.body_start) - 1] if f is not None else at + 1
+    for left, right in sorted(gone):
+        first = right if left == first else first
+    return first > at and f is not None and file.lines[file.line(f.body_start) - 1] <= at
+
+
 def drop_declarations(
     language: Language, file: SourceFile, edits: Edits, symbols: set[Symbol], within: tuple[int, int] | None = None
 ) -> None:
     """Take names out of the statements that declare them; a statement left empty goes with its line."""
     nothing = language.write.empty_body()
+    gone: list[tuple[int, int]] = []  # lines
     statements: dict[tuple[int, int], list[Declaration]] = {}
     for d in file.declarations:
         if within is None or within[0] <= d.start < within[1]:
@@ -120,7 +130,8 @@ def drop_declarations(
         if language.alone(file, start, end):
             edits.replace(file.path, start, end, nothing)
         elif alone:
-            edits.delete(file.path, left, right)
+            gone.append((left, right))
+            edits.delete(file.path, left, language.write.blank_after(file, right) if opens_body(file, left, gone) else right)
         else:
             rest = file.text[end:right]
             if rest.strip().startswith(b"#") and not file.text[left:start].strip():
