@@ -110,9 +110,11 @@ def streaming(design: Design, program: Program) -> Part:
 
 def parting(design: Design, program: Program) -> Part:
     steps: list[Prelude] = []
+    outsiders = read_neighbours(program) if design.parts else None
     for part in design.parts:
         path = next((f.path for f in program.files.values() if any(n == part.of for _, n in f.classes)), next(iter(design.sources), ""))
-        steps.append(TakePart(path, part))
+        assert outsiders is not None
+        steps.append(TakePart(path, part, outsiders))
         after = tried(steps[-1], design, program)
         if after is not None:
             program, design = after, copy.copy(design)

@@ -122,7 +122,7 @@ def take_part(program: Program, whole: str, name: str, members: list[str]) -> Si
         part = wished_part(program.files[path], program.language, whole, name, members)
     except Unfit as trouble:
         raise Refused(f"{trouble.message}.") from None
-    return single(program, TakePart(path, part), lambda after: {})
+    return single(program, TakePart(path, part, read_neighbours(program)), lambda after: {})
 
 
 def single(program: Program, step: Alone, others: Callable[[Program], dict[str, bytes | None]]) -> Single:

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import hashlib
-import re
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 from pathlib import Path
@@ -21,7 +20,7 @@ from .design import ClassDesign, Design, PartDesign, StayDesign, StreamDesign, W
 from .merging import merged
 from .naming import nameable, with_names
 from .opened import closed, closed_main, opened, renamed, wished, worth
-from .parts import parts_of, with_parts
+from .parts import named_elsewhere, parts_of, with_parts
 from .pieces import Piece, from_lines, lift_all, pieces
 from .records import records
 from .streams import as_good, handed_in, streams_of, with_streams
@@ -138,17 +137,11 @@ def planned(program: Program, task: Task, line: Callable[[int], int] = int, hand
 
 def parts_in(program: Program, task: Task) -> list[PartDesign]:
     """Parts of the classes of a file that is read whole."""
-    if task.idea != "use" or forbidding(hazards(program, task.path, task.outsiders), set()) is not None:
+    file = program.files[task.path]
+    if task.idea != "use" or not file.classes or forbidding(hazards(program, task.path, task.outsiders), set()) is not None:
         return []
-    if any(parts_of_name(task, n) for _, n in program.files[task.path].classes):
-        return []
-    return parts_of(program, task.path, task.taken, {bare(n) for w in task.wishes for n in w.keep})[0]
-
-
-def parts_of_name(task: Task, name: str) -> bool:
-    """Whether a file beside the program names a class, and could use its members."""
-    word = re.compile(rb"\b" + re.escape(name.encode()) + rb"\b")
-    return any(word.search(f.text) for f in task.outsiders.files.values())
+    kept = {bare(n) for w in task.wishes for n in w.keep} | {n for _, n in file.classes if named_elsewhere(task.outsiders, "", n)}
+    return parts_of(program, task.path, task.taken, kept)[0]
 
 
 def plan(

@@ -7,6 +7,7 @@ from dataclasses import dataclass, field
 from ...draft.design import PartDesign
 from ...draft.parts import named_elsewhere, taking
 from ...draft.taking import Unfit
+from ...program.model import Program
 from ...survey.hazards import forbidding, hazards
 from ..edits import Edits
 from ..step import Context, Refusal, refuse_at
@@ -18,6 +19,7 @@ ADVICE = "leave it in its class"
 class TakePart:
     path: str
     part: PartDesign
+    outsiders: Program  # other files of the folder, which may use the class
     needs: list[str] = field(default_factory=list)
     refused: Refusal | None = None  # where it was tried already
 
@@ -32,7 +34,7 @@ class TakePart:
         file, out = context.file(self.path), Edits()
         if (h := forbidding(hazards(context.program, file.path), {self.part.of})) is not None:
             raise Refusal(h.message, h.path, h.line, ADVICE)
-        if named_elsewhere(context.program, self.path, self.part.of):
+        if named_elsewhere(context.program, self.path, self.part.of) or named_elsewhere(self.outsiders, "", self.part.of):
             raise Refusal(f"another file names {self.part.of}", file.path, 0, ADVICE)
         try:
             for edit in taking(file, context.language, self.part).edits(self.part):
