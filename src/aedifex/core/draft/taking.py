@@ -167,6 +167,8 @@ class Taking:
         f = next(f for f in self.functions if f.name == u.name)
         _, how = self.language.write.added_parameters(self.file, f, [(n, "") for n, _ in given])
         arguments = self.language.arguments(self.file, call)
+        if arguments and call.node is not None and call.node.start_byte == arguments[0].start:
+            raise Unfit(f"the call of '{u.name}' has no parentheses of its own, so nothing can be handed over besides", u.start)
         by_name = how == "by name" or any(a.keyword for a in arguments)
         texts = [self.language.write.keyword_argument(n, value) if by_name else value for n, value in given]
         end = arguments[-1].end if arguments else self.inside(call)

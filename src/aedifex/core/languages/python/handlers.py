@@ -51,7 +51,9 @@ def inline(file: SourceFile, call: Any, argument: Any, node: Any) -> Inline | No
     text = text.replace("\n", "\n" + indent_unit(file))
     if "\n" in text and body.type not in ("call", "parenthesized_expression", "tuple", "list"):
         text = f"({text})"
-    nothing = body.type == "call" and body.child_by_field_name("function").text in SILENT
+    called = body.child_by_field_name("function").text if body.type == "call" else b""
+    own = file.scope.symbols.get(called.decode(file.encoding)) if called in SILENT else None
+    nothing = called in SILENT and (own is None or not own.kinds)
     return Inline(node.start_byte, node.end_byte, body.start_byte, body.end_byte, [], [(p.text.decode(), "") for p in params], event, control, True,
                   text if nothing else f"return {text}")  # fmt: skip
 
