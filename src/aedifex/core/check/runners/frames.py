@@ -20,7 +20,13 @@ def observe(scenario: Scenario, world: World) -> Observed:
     if not launch.needs_display(world.sources):
         with sandbox(scenario, world) as box:
             return piped(box)
-    with screen.own(launch.SHARES_SCREEN) as (name, problem):
+    seen = on_screen(scenario, world)
+    stuck = not launch.SHARES_SCREEN and "still running" in seen.trouble and not seen.shots
+    return on_screen(scenario, world) if stuck else seen  # a toolkit may hang while it starts: what showed nothing is tried once more
+
+
+def on_screen(scenario: Scenario, world: World) -> Observed:
+    with screen.own(world.language.launch.SHARES_SCREEN) as (name, problem):
         if problem:
             return Observed(trouble=problem)
         with sandbox(replace(scenario, env={"DISPLAY": name, **scenario.env}), world) as box:

@@ -4,6 +4,7 @@ import java.awt.Component;
 import java.awt.Container;
 import java.awt.Frame;
 import java.awt.Point;
+import java.awt.Toolkit;
 import java.awt.Window;
 import java.awt.event.KeyEvent;
 import java.awt.event.MouseEvent;
@@ -35,7 +36,13 @@ final class Windows implements Runnable {
     private static final int PATIENCE = 4000; // times that are looked for a window
     private static final int ROUNDS = 400; // turns that nothing ends
 
-    static void begin() {
+    /** The toolkit is made ready by this thread alone: two that do so at once can wait for each other for ever. */
+    static void begin() throws ReflectiveOperationException, InterruptedException {
+        Toolkit.getDefaultToolkit();
+        new JLabel("").getPreferredSize();
+        Class.forName("javax.swing.JFrame");
+        Window.getWindows();
+        SwingUtilities.invokeAndWait(() -> { });
         new Thread(new Windows(), "aedifex").start();
     }
 
