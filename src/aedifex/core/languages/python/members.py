@@ -22,7 +22,9 @@ def whole(file: SourceFile, name: str) -> Whole | None:
     methods = [f for f in file.functions if f.outer is scope]
     found = Whole(name, scope, methods)
     for f in methods:
-        if f.decorators or not f.params or not f.bound:
+        if b"classmethod" in file.text[f.start : f.head]:
+            return None  # what it is handed is the class
+        if not f.params or not f.bound:
             continue
         own = f.scope.symbols.get(f.params[0].name)
         for r in own.references if own is not None else ():
