@@ -20,7 +20,7 @@ from .design import ClassDesign, Design, PartDesign, StayDesign, StreamDesign, W
 from .merging import merged
 from .naming import nameable, with_names
 from .opened import closed, closed_main, opened, renamed, wished, worth
-from .parts import named_elsewhere, parts_of, with_parts
+from .parts import parts_in, with_parts
 from .pieces import Piece, from_lines, lift_all, pieces
 from .records import records
 from .streams import as_good, handed_in, streams_of, with_streams
@@ -122,9 +122,9 @@ def with_handlers(program: Program, task: Task, line: Callable[[int], int] = int
 
 def planned(program: Program, task: Task, line: Callable[[int], int] = int, handlers: frozenset[str] = frozenset()) -> Made:
     """``line``: the line of the source where a line of the program was; ``handlers``: functions that stood in place."""
-    parts = parts_in(program, task)
-    made = plan(program, task, line, handlers, (), parts)
     kept = {bare(n) for w in task.wishes for n in w.keep}
+    parts = parts_in(program, task.path, task.outsiders, task.taken, kept) if task.idea == "use" else []
+    made = plan(program, task, line, handlers, (), parts)
     if task.idea != "use" or not any(c.role == "app" for c in made.classes):
         return made
     streams = streams_of(program.files[task.path], program.language, task.taken | {c.name for c in made.classes})
@@ -133,15 +133,6 @@ def planned(program: Program, task: Task, line: Callable[[int], int] = int, hand
         return made
     other = plan(program, task, line, handlers, streams, parts)
     return other if handed_in(other.classes, streams, program.language) and as_good(other.classes, made.classes) else made
-
-
-def parts_in(program: Program, task: Task) -> list[PartDesign]:
-    """Parts of the classes of a file that is read whole."""
-    file = program.files[task.path]
-    if task.idea != "use" or not file.classes or forbidding(hazards(program, task.path, task.outsiders), set()) is not None:
-        return []
-    kept = {bare(n) for w in task.wishes for n in w.keep} | {n for _, n in file.classes if named_elsewhere(task.outsiders, "", n)}
-    return parts_of(program, task.path, task.taken, kept)[0]
 
 
 def plan(

@@ -8,6 +8,7 @@ from collections.abc import Iterable, Iterator, Sequence
 from ..program.language import Language, reread
 from ..program.model import Program, SourceFile
 from ..program.whole import MemberUse, Whole
+from ..survey.hazards import forbidding, hazards
 from .assign import Assigner
 from .design import ClassDesign, FieldDesign, MethodDesign, PartDesign, bare
 from .names import member_names
@@ -16,6 +17,15 @@ from .taking import Taking, Unfit
 
 MANY_FIELDS, MANY_METHODS, MANY_LINES = 6, 7, 60  # from which a class is looked at
 HANDED = 2  # members of the class that a method of its part may need
+
+
+def parts_in(program: Program, path: str, outsiders: Program | None, taken: set[str], kept: set[str]) -> list[PartDesign]:
+    """As ``parts_of``; none where something forbids to touch the file, and none of a class that one of the ``outsiders`` names."""
+    file = program.files[path]
+    if not file.classes or file.problems or forbidding(hazards(program, path, outsiders), set()) is not None:
+        return []
+    named = {n for _, n in file.classes if outsiders is not None and named_elsewhere(outsiders, "", n)}
+    return parts_of(program, path, taken, kept | named)[0]
 
 
 def parts_of(program: Program, path: str, taken: set[str], kept: set[str]) -> tuple[list[PartDesign], Program]:

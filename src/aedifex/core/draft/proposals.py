@@ -11,7 +11,7 @@ from ..survey.hazards import forbidding, hazards
 from .cuts import cuts, taken_by
 from .design import bare
 from .opened import opened
-from .parts import parts_of
+from .parts import parts_in
 
 
 @dataclass(frozen=True)
@@ -37,11 +37,8 @@ def proposed_cuts(program: Program, path: str, outsiders: Program | None = None)
 
 
 def proposed_parts(program: Program, path: str, outsiders: Program | None = None) -> list[dict[str, Any]]:
-    """Class, name, fields and methods of each; none where something forbids to touch the file."""
-    if program.files[path].problems or forbidding(hazards(program, path, outsiders), set()) is not None:
-        return []
-    parts, _ = parts_of(program, path, set(), set())
+    """Class, name, fields and methods of each, as a draft would have them."""
     return [
         {"class": p.of, "name": p.name, "fields": [bare(o) for f in p.fields for o in f.origins], "methods": [bare(o) for m in p.methods for o in m.origins]}
-        for p in parts
+        for p in parts_in(program, path, outsiders, set(), set())
     ]

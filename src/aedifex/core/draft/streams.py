@@ -17,6 +17,7 @@ from ..program.language import Language, reread
 from ..program.model import Program, SourceFile
 from ..program.streams import StreamKind, StreamUse
 from .design import ClassDesign, StreamDesign, bare
+from .names import taken_names
 from .records import Range, applied
 
 
@@ -28,7 +29,7 @@ def streams_of(file: SourceFile, language: Language, taken: set[str]) -> list[St
     found = streams.uses(file)
     if not any(u.asks for u in found):
         return []
-    used = names_in(file) | set(language.builtins) | taken
+    used = taken_names(file, language.builtins) | taken
     made = [of_kind(file, kind, [u for u in found if u.origin in kind.origins], next((n for n in kind.names if n not in used), ""), used) for kind in streams.KINDS]
     return [d for d in made if d is not None]
 
@@ -37,7 +38,7 @@ def stream_for(file: SourceFile, language: Language, word: str, name: str) -> St
     """The stream that a word of the language names, as a variable of a name; None if the file does not use it so."""
     streams = language.streams
     kind = next((k for k in streams.KINDS if word in k.origins), None) if streams is not None else None
-    return of_kind(file, kind, [u for u in streams.uses(file) if u.origin in kind.origins], name, names_in(file)) if streams is not None and kind is not None else None
+    return of_kind(file, kind, [u for u in streams.uses(file) if u.origin in kind.origins], name, taken_names(file, ())) if streams is not None and kind is not None else None
 
 
 def of_kind(file: SourceFile, kind: StreamKind, found: list[StreamUse], name: str, used: set[str]) -> StreamDesign | None:
@@ -46,10 +47,6 @@ def of_kind(file: SourceFile, kind: StreamKind, found: list[StreamUse], name: st
         return None
     origins = [o for o in kind.origins if any(u.origin == o for u in found)]
     return StreamDesign(name, origins, class_, "", [f"the program {said(file, found)}; a stream that is handed in lets a test type and read"])
-
-
-def names_in(file: SourceFile) -> set[str]:
-    return {n for scope in file.scope.walk() for n in scope.symbols} | {r.name for r in file.references}
 
 
 def said(file: SourceFile, found: list[StreamUse]) -> str:

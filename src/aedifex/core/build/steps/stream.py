@@ -11,7 +11,8 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 
 from ...draft.design import StreamDesign
-from ...draft.streams import kind_of, names_in, stream_edits
+from ...draft.names import taken_names
+from ...draft.streams import kind_of, stream_edits
 from ...survey.hazards import forbidding, hazards
 from ..edits import Edits
 from ..step import Context, Refusal, refuse_at
@@ -44,7 +45,7 @@ class OpenStream:
         if (h := forbidding(hazards(context.program, file.path), set())) is not None:
             raise Refusal(h.message, h.path, h.line, ADVICE)
         for name in (self.stream.name, self.stream.class_):
-            if name in names_in(file):
+            if name in taken_names(file, ()):
                 raise Refusal(f"'{name}' is in use already", file.path, 0, "choose another name in the design")
         edits = stream_edits(file, context.language, self.stream)
         if not edits:

@@ -6,6 +6,7 @@ import re
 from collections.abc import Iterator
 from typing import Any
 
+from ...program.braces import within
 from ...program.inline import Inline
 from ...program.layout import words
 from ...program.model import SourceFile
@@ -40,7 +41,7 @@ def handed(node: Any) -> Iterator[tuple[Any, Any, Any]]:
 def inline(file: SourceFile, call: Any, argument: Any, node: Any) -> Inline | None:
     body, several = node.child_by_field_name("body"), node.child_by_field_name("parameters")
     params = list(several.named_children) if several is not None else []
-    if any(p.type != "identifier" for p in params) or delegates(body) or any(c.type == "comment" for c in walk(node)):
+    if any(p.type != "identifier" for p in params) or delegates(body) or any(c.type == "comment" for c in within(node, node.start_byte, node.end_byte)):
         return None
     event, control = told(file, call, argument)
     if not event and not control:
@@ -60,14 +61,8 @@ def inline(file: SourceFile, call: Any, argument: Any, node: Any) -> Inline | No
 
 def delegates(body: Any) -> bool:
     """Whether a lambda does no more than call one thing with what is there."""
-    inside = list(walk(body))
+    inside = list(within(body, body.start_byte, body.end_byte))
     return sum(n.type == "call" for n in inside) < 2 and not any(n.type in WORK for n in inside)
-
-
-def walk(node: Any) -> Iterator[Any]:
-    yield node
-    for child in node.children:
-        yield from walk(child)
 
 
 def told(file: SourceFile, call: Any, argument: Any) -> tuple[list[str], list[str]]:
