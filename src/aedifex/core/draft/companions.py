@@ -42,7 +42,10 @@ def ready(file: SourceFile, language: Language, c: ClassDesign, s: Symbol) -> bo
 def own_calls(file: SourceFile, c: ClassDesign, name: str, holders: dict[str, ClassDesign]) -> bool:
     """Whether only main code, the app and the class itself call these methods, so that nobody else has it just to hand it on."""
     wanting = {bare(o) for m in c.methods if any(a["value"] == name for a in m.add) for o in m.origins}
+    source = file.scope.symbols.get(name)
     for f in (file.function(n) for n in wanting):
+        if f is not None and all(r.symbol is not source for r in file.within(f.body_start, f.end)):
+            return False  # it only hands it on
         for ref in f.symbol.references if f is not None and f.symbol is not None else ():
             caller: Function | None = file.function_at(ref.start)
             holder = holders.get(caller.name) if caller is not None else None
