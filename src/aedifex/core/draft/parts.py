@@ -108,7 +108,7 @@ def free(whole: Whole, method: str, fields: dict[str, str], methods: dict[str, s
     others = [u for u in whole.uses if u.function.name == method and u.name not in fields and u.name not in methods]
     told = {u.name for u in others}
     plain = all(u.name in whole.fields and u.kind in ("read", "call") for u in others)
-    return plain and len(told) <= HANDED and not (method.startswith("__") and method.endswith("__"))
+    return plain and len(told) <= HANDED and method in whole.plain
 
 
 def outer_uses(language: Language, whole: Whole, fields: Iterable[str], methods: Iterable[str]) -> list[MemberUse]:

@@ -152,6 +152,13 @@ def stale(path: str) -> list[str]:
     return []
 
 
+def with_methods(class_: str, methods: Sequence[str]) -> str:
+    """The text of a class with methods behind what it has already."""
+    at = class_.rindex("\n", 0, class_.rindex("}")) + 1
+    apart = "" if class_[:at].rstrip().endswith("{") and "\n" not in class_[:at].rstrip() else "\n"
+    return class_[:at] + apart + "\n".join(methods) + class_[at:]
+
+
 def make(class_: str, args: Sequence[str]) -> str:
     return f"new {class_}({', '.join(args)})"
 

@@ -26,12 +26,31 @@ class MemberUse:
 
 
 @dataclass
+class Declared:
+    """A field that the head of a class declares. ``value``: its first value there; ``plain``: whether it could be declared elsewhere."""
+
+    start: int
+    end: int
+    value: tuple[int, int] | None = None
+    type: str = ""
+    plain: bool = True
+
+
+@dataclass
 class Whole:
-    """A class as a whole. ``uses``: of its members in its own methods; ``escapes``: where the object itself is handed on or kept."""
+    """A class as a whole. ``uses``: of its members in its own methods; ``escapes``: where the object itself is handed on or kept.
+
+    ``plain``: the methods that are called and no more; ``receiver``: what they call their object. ``head``: stands for the code that
+    gives declared fields their first values, if there is any.
+    """
 
     name: str
     scope: Scope
     methods: list[Function]
+    receiver: str
+    plain: set[str]
+    declared: dict[str, Declared] = field(default_factory=dict)
+    head: Function | None = None
     uses: list[MemberUse] = field(default_factory=list)
     escapes: list[int] = field(default_factory=list)
 
@@ -40,9 +59,9 @@ class Whole:
 
     @property
     def fields(self) -> list[str]:
-        """The members that are set through the object, in the order in which they are first named."""
+        """The members that are declared or set through the object, in the order in which they are first named."""
         named = {f.name for f in self.methods}
-        return list(dict.fromkeys(u.name for u in self.uses if u.kind == "set" and u.name not in named))
+        return list(dict.fromkeys([*self.declared, *(u.name for u in self.uses if u.kind == "set" and u.name not in named)]))
 
 
 class Members(Protocol):
@@ -58,4 +77,12 @@ class Members(Protocol):
 
     def outside(self, file: SourceFile, whole: Whole, names: set[str]) -> tuple[str, int] | None:
         """(why, where) if anything but its own methods may use members of these names."""
+        ...
+
+    def declaration(self, file: SourceFile, like: Declared, name: str, class_: str, value: str) -> str:
+        """The line that declares a field which holds an object; "" where none is wanted because it has no first value there."""
+        ...
+
+    def opened(self, file: SourceFile, function: Function) -> list[tuple[int, int, str]]:
+        """Edits that let a method be called from outside of its class."""
         ...

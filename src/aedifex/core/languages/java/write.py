@@ -22,6 +22,7 @@ from ...program.curly import (  # noqa: F401  (part of what a writer offers)
     stale,
     top_module,
     trailing_comment,
+    with_methods,
 )
 from ...program.language import NewField
 from ...program.layout import (  # noqa: F401
@@ -57,6 +58,11 @@ def sketch(file: SourceFile) -> bool:
 
 def module_of(path: str) -> str:
     return path.rsplit("/", 1)[-1].rsplit(".", 1)[0]
+
+
+def statement_end(file: SourceFile) -> str:
+    """What ends a statement on a line of its own."""
+    return ";"
 
 
 def hides_library(path: str) -> bool:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from ...program.model import Function, Problem, Program, SourceFile, Statement
-from . import imports, launch, lists, opening, regions, streams, structure, write
+from . import imports, launch, lists, members, opening, regions, streams, structure, write
 from .compiler import compiles
 from .inlines import inlines
 from .keyed import keyed
@@ -44,7 +44,7 @@ class JavaScript:
     concerns = apis()["concerns"]
     write = write
     regions = regions
-    members = None
+    members = members
     streams = streams
     opened = opening
     launch = launch

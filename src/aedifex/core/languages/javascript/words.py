@@ -53,6 +53,9 @@ def end(file: SourceFile) -> str:
     return ";" if with_mark * 3 >= without else ""
 
 
+statement_end = end
+
+
 def old_style(file: SourceFile) -> bool:
     """Whether a file declares everything with ``var``."""
     return b"var " in file.text and not re.search(rb"\b(?:let|const)\s|=>", file.text)

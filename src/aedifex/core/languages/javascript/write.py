@@ -23,6 +23,7 @@ from ...program.curly import (  # noqa: F401  (part of what a writer offers)
     top_lead,
     top_module,
     trailing_comment,
+    with_methods,
 )
 from ...program.language import NewField
 from ...program.layout import (  # noqa: F401
@@ -52,7 +53,7 @@ from .importing import (  # noqa: F401
 )
 from .imports import stem
 from .values import class_trouble, inner_receivers, method_as_value, outward, receiver_at  # noqa: F401
-from .words import class_name, end, file_name, gap, hidden, is_name, member_name, old_style, typed  # noqa: F401
+from .words import class_name, end, file_name, gap, hidden, is_name, member_name, old_style, statement_end, typed  # noqa: F401
 
 RECEIVER = "this"
 

@@ -7,7 +7,7 @@ from typing import Any
 
 from ...program.braces import within
 from ...program.model import Function, Reference, Scope, SourceFile, Symbol
-from ...program.whole import MemberUse, Whole
+from ...program.whole import Declared, MemberUse, Whole
 from . import write
 
 REACHING = re.compile(rb"\b(getattr|setattr|hasattr|delattr|vars|dir|pickle|copy|eval|exec|globals|locals|attrgetter|methodcaller)\b")
@@ -20,7 +20,9 @@ def whole(file: SourceFile, name: str) -> Whole | None:
     if scope is None or OWN_WAYS.search(file.text, scope.start, scope.end) or inherits(file, scope) or any(n == name for _, n in file.inheriting):
         return None
     methods = [f for f in file.functions if f.outer is scope]
-    found = Whole(name, scope, methods)
+    plain = {f.name for f in methods if not f.decorators and f.bound and not (f.name.startswith("__") and f.name.endswith("__"))}
+    maker = next((f for f in methods if f.name == write.CONSTRUCTOR and f.params), None)
+    found = Whole(name, scope, methods, maker.params[0].name if maker is not None else "self", plain)
     for f in methods:
         if b"classmethod" in file.text[f.start : f.head]:
             return None  # what it is handed is the class
@@ -111,6 +113,16 @@ def flattened(file: SourceFile, whole: Whole) -> tuple[bytes, dict[str, str]]:
         body = str(write.shifted(file, inner, f.end, edits, lead + write.indent_unit(file), "    "))
         lines += [f"def {shown[f.name]}({params}):", *([f"    global {', '.join(sets)}"] if sets else []), body, "", ""]
     return "\n".join(lines).encode(), {n: m for m, n in shown.items()}
+
+
+def declaration(file: SourceFile, like: Declared, name: str, class_: str, value: str) -> str:
+    """Fields are set, not declared."""
+    return ""
+
+
+def opened(file: SourceFile, function: Function) -> list[tuple[int, int, str]]:
+    """Nothing is closed."""
+    return []
 
 
 def outside(file: SourceFile, whole: Whole, names: set[str]) -> tuple[str, int] | None:

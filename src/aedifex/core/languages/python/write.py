@@ -53,6 +53,16 @@ def is_name(text: str) -> bool:
     return text.isidentifier() and not keyword.iskeyword(text)
 
 
+def with_methods(class_: str, methods: Sequence[str]) -> str:
+    """The text of a class with methods behind what it has already."""
+    return class_ + ("" if class_.rstrip().endswith(":") else "\n") + "\n".join(methods)
+
+
+def statement_end(file: SourceFile) -> str:
+    """What ends a statement on a line of its own."""
+    return ""
+
+
 def file_name(class_: str, like: str) -> str:
     """The file of a class that comes out of the file ``like``."""
     return "_".join(words(class_)) + SUFFIX
