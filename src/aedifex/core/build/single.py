@@ -15,7 +15,7 @@ from ..draft.designfile import parse
 from ..draft.drafter import digest, imported_by_others, read_neighbours
 from ..draft.parts import wished_part
 from ..draft.streams import stream_for
-from ..draft.taking import Unfit
+from ..draft.part_needs import Unfit
 from ..program.errors import AedifexError, Refused
 from ..program.language import reread
 from ..program.model import Program

@@ -83,13 +83,17 @@ class StayDesign:
 
 @dataclass
 class PartDesign:
-    """A class that is taken out of the class ``of``, which keeps an object of it as its member ``object``."""
+    """A class that is taken out of the class ``of``, which keeps an object of it as its member ``object``.
+
+    ``keep``: members of ``of``, set once, that the part is given when it is made; all else that it needs is handed over at each call.
+    """
 
     name: str
     of: str
     object: str
     role: str = "model"
     file: str = ""
+    keep: list[str] = field(default_factory=list)
     why: list[str] = field(default_factory=list)
     fields: list[FieldDesign] = field(default_factory=list)
     methods: list[MethodDesign] = field(default_factory=list)

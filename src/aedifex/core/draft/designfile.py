@@ -38,7 +38,7 @@ KEYS: dict[str, dict[str, Any]] = {
     "rename": {"from": str, "to": str},
     "wish": {"together": list, "class": str, "keep": list},
     "stream": {"name": str, "from": list, "class": str, "file": str, "why": list},
-    "part": {"name": str, "of": str, "object": str, "role": str, "file": str, "why": list, "field": list, "method": list},
+    "part": {"name": str, "of": str, "object": str, "role": str, "file": str, "keep": list, "why": list, "field": list, "method": list},
     "part.field": {"name": str, "from": list, "hidden": bool},
     "part.method": {"name": str, "from": list, "hidden": bool},
 }  # fmt: skip
@@ -216,14 +216,14 @@ def build(data: dict[str, Any]) -> Design:
 
 
 def built_part(p: dict[str, Any]) -> PartDesign:
-    made = PartDesign(p.get("name", ""), p.get("of", ""), p.get("object", ""), p.get("role", "model"), p.get("file", ""), list(p.get("why", [])))
+    made = PartDesign(p.get("name", ""), p.get("of", ""), p.get("object", ""), p.get("role", "model"), p.get("file", ""), list(p.get("keep", [])), list(p.get("why", [])))
     made.fields = [FieldDesign(f.get("name", ""), list(f.get("from", [])), hidden=f.get("hidden", True)) for f in tables(p, "field")]
     made.methods = [MethodDesign(m.get("name", ""), list(m.get("from", [])), hidden=m.get("hidden", False)) for m in tables(p, "method")]
     return made
 
 
 def part_table(p: PartDesign) -> Table:
-    entry = table({"of": p.of, "object": p.object}, name=p.name, role=p.role, file=p.file)
+    entry = table({"of": p.of, "object": p.object}, name=p.name, role=p.role, file=p.file, keep=p.keep)
     if p.why:
         entry.add("why", tomlkit.item(p.why).multiline(True))
     fields = [table({"from": f.origins}, name=f.name) for f in p.fields]

@@ -12,8 +12,9 @@ from ..survey.hazards import forbidding, hazards
 from .assign import Assigner
 from .design import ClassDesign, FieldDesign, MethodDesign, PartDesign, bare
 from .names import member_names
+from .part_needs import Unfit
 from .records import applied
-from .taking import Taking, Unfit
+from .taking import Taking
 
 MANY_FIELDS, MANY_METHODS, MANY_LINES = 6, 7, 60  # from which a class is looked at
 HANDED = 2  # members of the class that a method of its part may need
@@ -84,6 +85,7 @@ def proposed(program: Program, path: str, whole: Whole, taken: set[str]) -> Iter
     for c in classes:
         part = part_of(language, whole, c, members, hides(whole))
         if part is not None:
+            part.keep = kept_by(file, language, part)
             part.why = reasons(file, whole, part)
             yield part
 
@@ -120,6 +122,8 @@ def made(language: Language, whole: Whole, name: str, role: str, fields: dict[st
     """``fields``, ``methods``: member → its name in the part; ``hiding``: whether the class hides its fields."""
     write = language.write
     own = {f.name for f in whole.methods} | {u.name for u in whole.uses}
+    if language.bare_members and whole.scope.parent is not None:
+        own |= set(whole.scope.parent.symbols)
     base = write.member_name(write.words(name), next(iter([*fields, *methods])))
     shown = write.hidden(base) if hiding else base
     while shown in own:
@@ -147,7 +151,20 @@ def wished_part(file: SourceFile, language: Language, of: str, name: str, member
     stems = set(language.write.words(name))
     fields = member_names([m for m in members if m in whole.fields], stems, language.write, set())
     methods = member_names([m for m in members if m not in whole.fields], stems, language.write, set(fields.values()))
-    return made(language, whole, name, "model", fields, methods, hides(whole))
+    part = made(language, whole, name, "model", fields, methods, hides(whole))
+    part.keep = kept_by(file, language, part)
+    return part
+
+
+def kept_by(file: SourceFile, language: Language, part: PartDesign) -> list[str]:
+    """What the methods of a part need of its class and the part can be given once (C10)."""
+    plan = taking(file, language, part)
+    try:
+        needs = {n for f in plan.functions for n in plan.own_needs(f)}
+    except Unfit:
+        return []
+    able = [n for n in plan.whole.fields if n in needs and plan.keepable(n)]
+    return [n for n in able if plan.language.members.outside(file, plan.whole, {n}) is None]  # type: ignore[union-attr]
 
 
 def reasons(file: SourceFile, whole: Whole, part: PartDesign) -> list[str]:
@@ -176,7 +193,15 @@ def taking(file: SourceFile, language: Language, part: PartDesign) -> Taking:
     for name in methods:
         if not any(f.name == name for f in whole.methods):
             raise Unfit(f"{part.of} has no method '{name}'", whole.scope.start)
-    return Taking(file, language, whole, fields, methods)
+    plan = Taking(file, language, whole, fields, methods)
+    taken = {*fields.values(), *methods.values()}
+    for n in part.keep:
+        shown = write.hidden(plan.given(n))
+        while shown in taken:
+            shown += "_"
+        plan.kept[n] = shown
+        taken.add(shown)
+    return plan
 
 
 def whole_of(file: SourceFile, language: Language, name: str) -> Whole:

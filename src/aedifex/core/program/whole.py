@@ -75,6 +75,10 @@ class Members(Protocol):
         """The class as variables and functions, to see what belongs together; and for each of their names the member."""
         ...
 
+    def place(self, file: SourceFile, whole: Whole) -> int:
+        """Where a class stands that is taken out of it: the start of a line."""
+        ...
+
     def outside(self, file: SourceFile, whole: Whole, names: set[str]) -> tuple[str, int] | None:
         """(why, where) if anything but its own methods may use members of these names."""
         ...

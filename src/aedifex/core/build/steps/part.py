@@ -5,8 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 
 from ...draft.design import PartDesign
+from ...draft.part_needs import Unfit
 from ...draft.parts import named_elsewhere, taking
-from ...draft.taking import Unfit
 from ...program.model import Program
 from ...survey.hazards import forbidding, hazards
 from ..edits import Edits

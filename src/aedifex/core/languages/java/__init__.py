@@ -7,7 +7,7 @@ from typing import Any
 
 from ...program.keyed import Keyed
 from ...program.model import Function, SourceFile, Statement
-from . import launch, lists, regions, streams, structure, write
+from . import launch, lists, members, regions, streams, structure, write
 from .compiler import accepts, compiles
 from .imports import ambient, imported, last_parts, means, offered
 from .inlines import inlines
@@ -47,7 +47,7 @@ class Java:
     concerns = apis()["concerns"]
     write = write
     regions = regions
-    members = None
+    members = members
     streams: Any = streams
     launch = launch
 

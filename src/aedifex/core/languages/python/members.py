@@ -125,6 +125,12 @@ def opened(file: SourceFile, function: Function) -> list[tuple[int, int, str]]:
     return []
 
 
+def place(file: SourceFile, whole: Whole) -> int:
+    """In front of the class."""
+    statement = next(s for s in file.statements if s.kind == "class" and s.start <= whole.scope.start < s.end)
+    return int(write.comment_start(file, statement.start))
+
+
 def outside(file: SourceFile, whole: Whole, names: set[str]) -> tuple[str, int] | None:
     kept = kept_apart(file, whole)
     own = {u.start for u in whole.uses}
