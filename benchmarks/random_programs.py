@@ -1,6 +1,6 @@
 """Random small programs: run, drafted, built, run again, and told where anything differs or is refused.
 
-    python benchmarks/random_programs.py FIRST COUNT [--kind Python|Lists|Records|Flow|Things|Main|Console|Classes|JavaScript|Module|Java|JavaMain|Sketch|ArraysJavaScript|ArraysJava|ArraysSketch|RecordsJavaScript]
+    python benchmarks/random_programs.py FIRST COUNT [--kind Python|Lists|Records|Flow|Things|Main|Console|Classes|JavaScript|Module|Java|JavaMain|Sketch|ArraysJavaScript|ArraysJava|ArraysSketch|RecordsJavaScript|ClassesJavaScript|ClassesJava]
 
 The programs are made by ``tests/programs*.py`` from the seeds FIRST to FIRST + COUNT - 1, so a run can go on where another ended.
 Python's are run in this process, the others as a check runs them. A line for each finding, and one with the counts at the end;
@@ -21,6 +21,7 @@ sys.path.insert(0, str(ROOT / "tests"))
 import programs  # noqa: E402
 import programs_arrays  # noqa: E402
 import programs_curly  # noqa: E402
+import programs_curly_classes  # noqa: E402
 import programs_lists  # noqa: E402
 import programs_records  # noqa: E402
 from inprocess import here  # noqa: E402
@@ -37,7 +38,7 @@ from aedifex.core.draft.drafter import draft  # noqa: E402
 from aedifex.core.program.language import read_program  # noqa: E402
 from aedifex.core.program.model import Program  # noqa: E402
 
-ENTRY = {"Python": "line.py", "Lists": "line.py", "Records": "line.py", "Flow": "line.py", "Things": "line.py", "Main": "line.py", "Console": "line.py", "Classes": "line.py", "JavaScript": "line.js", "Module": "line.mjs", "Java": "Line.java", "JavaMain": "Line.java", "Sketch": "line.pde", "ArraysJavaScript": "line.js", "ArraysJava": "Line.java", "ArraysSketch": "line.pde", "RecordsJavaScript": "line.js"}
+ENTRY = {"Python": "line.py", "Lists": "line.py", "Records": "line.py", "Flow": "line.py", "Things": "line.py", "Main": "line.py", "Console": "line.py", "Classes": "line.py", "JavaScript": "line.js", "Module": "line.mjs", "Java": "Line.java", "JavaMain": "Line.java", "Sketch": "line.pde", "ArraysJavaScript": "line.js", "ArraysJava": "Line.java", "ArraysSketch": "line.pde", "RecordsJavaScript": "line.js", "ClassesJavaScript": "line.js", "ClassesJava": "Line.java"}
 Seen = tuple[object, ...]
 
 
@@ -50,7 +51,7 @@ def observed(program: Program, root: str, entry: str) -> Seen:
 def one(kind: str, seed: int, count: collections.Counter[str]) -> list[str]:
     """What is to be told of one program."""
     entry, told = ENTRY[kind], []
-    maker = {"Python": programs.Maker, "Lists": programs_lists.ListMaker, "Records": programs_records.RecordMaker, "Flow": FlowMaker, "Things": ThingMaker, "Main": MainMaker, "Console": ConsoleMaker, "Classes": ClassMaker}.get(kind) or getattr(programs_arrays if hasattr(programs_arrays, kind) else programs_curly, kind)
+    maker = {"Python": programs.Maker, "Lists": programs_lists.ListMaker, "Records": programs_records.RecordMaker, "Flow": FlowMaker, "Things": ThingMaker, "Main": MainMaker, "Console": ConsoleMaker, "Classes": ClassMaker}.get(kind) or next(getattr(m, kind) for m in (programs_arrays, programs_curly, programs_curly_classes) if hasattr(m, kind))
     with tempfile.TemporaryDirectory() as folder:
         Path(folder, entry).write_text(maker(seed).program())
         program = last = read_program(folder, [entry])

@@ -17,20 +17,29 @@ from .process import piped
 def observe(scenario: Scenario, world: World) -> Observed:
     """Run once; each frame is a shot. Refuses a program that needs a display where none can be had."""
     launch = world.language.launch
+    seen = once(scenario, world)
+    stuck = launch.needs_display(world.sources) and not launch.SHARES_SCREEN and "still running" in seen.trouble and not seen.shots
+    return once(scenario, world) if stuck else seen  # a toolkit may hang while it starts: what showed nothing is tried once more
+
+
+def once(scenario: Scenario, world: World, number: int = 0, path: str = "") -> Observed:
+    """Run once, on a screen where one is needed. Frame ``number``, if any, is kept at ``path`` where there is one."""
+    launch = world.language.launch
     if not launch.needs_display(world.sources):
-        with sandbox(scenario, world) as box:
-            return piped(box)
-    seen = on_screen(scenario, world)
-    stuck = not launch.SHARES_SCREEN and "still running" in seen.trouble and not seen.shots
-    return on_screen(scenario, world) if stuck else seen  # a toolkit may hang while it starts: what showed nothing is tried once more
+        return boxed(scenario, world, number, path)
+    with screen.own(launch.SHARES_SCREEN) as (name, problem):
+        return Observed(trouble=problem) if problem else boxed(replace(scenario, env={"DISPLAY": name, **scenario.env}), world, number, path)
 
 
-def on_screen(scenario: Scenario, world: World) -> Observed:
-    with screen.own(world.language.launch.SHARES_SCREEN) as (name, problem):
-        if problem:
-            return Observed(trouble=problem)
-        with sandbox(replace(scenario, env={"DISPLAY": name, **scenario.env}), world) as box:
-            return piped(box)
+def boxed(scenario: Scenario, world: World, number: int, path: str) -> Observed:
+    with sandbox(scenario, world) as box:
+        inside = os.path.join(box.top, "frame.png")
+        if number:
+            box.world = world.wishing(keep={number: inside})
+        seen = piped(box)
+        if number and os.path.exists(inside):
+            shutil.copy(inside, path)
+        return seen
 
 
 def pictures(scenario: Scenario, before: World, after: World, number: int, folder: str, stem: str) -> list[str]:
@@ -54,12 +63,7 @@ def pictures(scenario: Scenario, before: World, after: World, number: int, folde
 def keep(scenario: Scenario, world: World, number: int, path: str) -> None:
     if os.path.exists(path):
         os.unlink(path)
-    with sandbox(scenario, world) as box:
-        inside = os.path.join(box.top, "frame.png")
-        box.world = world.wishing(keep={number: inside})
-        piped(box)
-        if os.path.exists(inside):
-            shutil.copy(inside, path)
+    once(scenario, world, number, path)
 
 
 def difference(before: str, after: str, to: str) -> None:

@@ -127,4 +127,4 @@ def mask_trace(text: str) -> str:
 
 def needs_display(files: list[SourceFile]) -> bool:
     """Whether a program opens real windows, which only a display server can hold."""
-    return any(m.split(".")[0] == "tkinter" for file in files for m in imported_modules(file))
+    return any(m.split(".")[0] in ("tkinter", "pyglet", "arcade") for file in files for m in imported_modules(file))

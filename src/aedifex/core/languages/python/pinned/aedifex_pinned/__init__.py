@@ -63,6 +63,7 @@ def prepare(plan):
         typing_in.begin()
     if plan["runner"] == "frames":
         hooks.AFTER["pygame"] = lambda module: begin("pygame_frames", module, plan)
+        hooks.AFTER["pyglet"] = lambda module: begin("pyglet_window", module, plan)
         hooks.AFTER["tkinter"] = lambda module: begin("tk_window", module, plan)
     if plan["runner"] == "requests":
         from . import web
