@@ -130,6 +130,25 @@ def part(whole: str, name: str, members: str, paths: tuple[str, ...], **options:
     done(take_part(program, whole, name, [m.strip() for m in members.split(",") if m.strip()]), program.root, "Changed", whole, **options)
 
 
+@command.command(name="extend", short_help="A class extends the library's class that it holds.")
+@click.argument("whole")
+@click.argument("member")
+@one_step
+def extend(whole: str, member: str, paths: tuple[str, ...], **options: Any) -> None:
+    """Make the class WHOLE extend the library's class of which its MEMBER holds an object.
+
+    The library then calls its methods by their names, so they need not be registered any more. What the constructor made the object with
+    goes to that of the library's class.
+
+    \b
+    Example: aedifex step extend TramApp _window tram_app.py
+    """
+    from ..core.build.single import extend as worked_out
+
+    program = read(paths)
+    done(worked_out(program, whole, member), program.root, "Changed", whole, **options)
+
+
 @command.command(name="stream", short_help="The console becomes a variable that can be handed in.")
 @click.argument("word")
 @click.argument("name")

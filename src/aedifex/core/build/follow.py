@@ -13,6 +13,7 @@ from ..draft.drafter import digest, read_neighbours
 from ..draft.linemap import LineMap
 from ..draft.naming import at_place, handler_places, named_design, named_edits
 from ..draft.opened import main_of, opened, opened_design
+from ..draft.registering import unfoldings
 from ..draft.streams import standing_class
 from ..draft.unpacking import unpackings
 from ..program.language import reread
@@ -28,12 +29,13 @@ from .steps.merge import MergeTwins, unlike
 from .steps.name_handlers import NameHandlers
 from .steps.open_main import OpenMain
 from .steps.part import TakePart
+from .steps.register import RegisterByCall
 from .steps.rename import Rename
 from .steps.split import SplitUnpacking
 from .steps.store import StoreCompanion, stored
 from .steps.stream import OpenStream
 
-Prelude = Rename | CollectRecords | ItemMethod | AskItems | RecordsToObjects | RecordMethod | HoistLiteral | Lift | OpenMain | NameHandlers | SplitUnpacking | MergeTwins | StoreCompanion | OpenStream | TakePart
+Prelude = RegisterByCall | Rename | CollectRecords | ItemMethod | AskItems | RecordsToObjects | RecordMethod | HoistLiteral | Lift | OpenMain | NameHandlers | SplitUnpacking | MergeTwins | StoreCompanion | OpenStream | TakePart
 
 
 Part = tuple[list[Prelude], Design, Program]
@@ -42,7 +44,7 @@ Part = tuple[list[Prelude], Design, Program]
 def prelude(design: Design, program: Program) -> Part:
     """The steps that come before all classes, and design and program as the other steps need them: after those that can be done."""
     steps: list[Prelude] = []
-    for part in (opening_, naming, lifting, streaming, parting, renamed, unpacking, merging, collecting, keying, storing, hoisting):
+    for part in (opening_, naming, lifting, streaming, parting, renamed, registering, unpacking, merging, collecting, keying, storing, hoisting):
         more, design, program = part(design, program)
         steps += more
     return steps, design, program
@@ -119,6 +121,16 @@ def parting(design: Design, program: Program) -> Part:
         if after is not None:
             program, design = after, copy.copy(design)
             design.classes = [*design.classes, *([ClassDesign(part.name, part.role, part.file)] if part.file else [])]
+    return steps, design, program
+
+
+def registering(design: Design, program: Program) -> Part:
+    """Only where main code moves: a decorated function could not stand beside it."""
+    steps: list[Prelude] = []
+    for path in [p for p in program.files if p in design.sources and any(c.role == "app" for c in design.classes)]:
+        if unfoldings(program, path):
+            steps.append(RegisterByCall(path))
+            program = tried(steps[-1], design, program) or program
     return steps, design, program
 
 

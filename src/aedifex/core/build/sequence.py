@@ -15,6 +15,7 @@ from .follow import Prelude, prelude
 from .step import Context, Refusal, Step
 from .steps.base import ShareBase, bases
 from .steps.clean import CleanUp
+from .steps.extend import ExtendClass
 from .steps.found import FoundClass
 from .steps.main_code import WrapMain
 from .steps.method import FunctionToMethod
@@ -79,6 +80,8 @@ def class_steps(c: ClassDesign, design: Design, program: Program) -> list[Step]:
     if c.role == "app":
         steps += passes(c, design)
         steps.append(WrapMain(whole, [s.id for s in steps]))
+    if c.extends:
+        steps.append(ExtendClass(whole, [s.id for s in steps if s.id.startswith(("found:", "main:"))]))
     return steps
 
 

@@ -10,12 +10,12 @@ from ..check import check as checking
 from ..check.evidence import Evidence
 from ..check.scenarios import Scenario, default, load
 from ..check.world import World
-from ..draft.design import Design
+from ..draft.design import ClassDesign, Design, FieldDesign
 from ..draft.designfile import parse
 from ..draft.drafter import digest, imported_by_others, read_neighbours
+from ..draft.part_needs import Unfit
 from ..draft.parts import wished_part
 from ..draft.streams import stream_for
-from ..draft.part_needs import Unfit
 from ..program.errors import AedifexError, Refused
 from ..program.language import reread
 from ..program.model import Program
@@ -26,6 +26,7 @@ from .outline import diff, diff_texts
 from .project import DESIGN, SCENARIOS
 from .sequence import attempt
 from .step import Context
+from .steps.extend import ExtendClass
 from .steps.lift import Lift
 from .steps.name_handlers import NameHandlers
 from .steps.open_main import OpenMain
@@ -33,7 +34,7 @@ from .steps.part import TakePart
 from .steps.rename import Rename
 from .steps.stream import OpenStream
 
-Alone = Rename | Lift | OpenMain | NameHandlers | OpenStream | TakePart
+Alone = ExtendClass | Rename | Lift | OpenMain | NameHandlers | OpenStream | TakePart
 
 
 @dataclass
@@ -123,6 +124,15 @@ def take_part(program: Program, whole: str, name: str, members: list[str]) -> Si
     except Unfit as trouble:
         raise Refused(f"{trouble.message}.") from None
     return single(program, TakePart(path, part, read_neighbours(program)), lambda after: {})
+
+
+def extend(program: Program, whole: str, member: str) -> Single:
+    """What it would change if a class extended what its member holds. Raises Refused with the reason if it cannot."""
+    path = next((f.path for f in program.files.values() if any(n == whole for _, n in f.classes)), "")
+    if not path:
+        raise Refused(f"'{whole}' is no class of these scripts.")
+    made = ClassDesign(whole, "app", extends=member, fields=[FieldDesign(member, [f"{path}::{member}"], hidden=False)])
+    return single(program, ExtendClass(made), lambda after: {})
 
 
 def single(program: Program, step: Alone, others: Callable[[Program], dict[str, bytes | None]]) -> Single:

@@ -46,6 +46,7 @@ class ClassDesign:
     role: str = "model"
     file: str = ""
     base: str = ""
+    extends: str = ""  # the field whose place the object itself takes, because its class is one of a library that this one extends
     why: list[str] = field(default_factory=list)
     fields: list[FieldDesign] = field(default_factory=list)
     methods: list[MethodDesign] = field(default_factory=list)

@@ -29,7 +29,7 @@ FORMAT = 1
 KEYS: dict[str, dict[str, Any]] = {
     "": {"format": int, "language": str, "entries": list, "sources": dict, "class": list, "stay": list, "rename": list,
          "wish": list, "stream": list, "part": list},
-    "class": {"name": str, "role": str, "file": str, "base": str, "why": list, "field": list, "method": list,
+    "class": {"name": str, "role": str, "file": str, "base": str, "extends": str, "why": list, "field": list, "method": list,
               "object": list},
     "class.field": {"name": str, "from": list, "start": str, "value": str, "type": str, "shared": bool, "hidden": bool},
     "class.method": {"name": str, "from": list, "lines": list, "drop": list, "add": list, "hidden": bool, "hook": bool},
@@ -179,7 +179,7 @@ def build(data: dict[str, Any]) -> Design:
     design = Design(data.get("language", ""), list(data.get("entries", [])), dict(data.get("sources", {})))
     for c in tables(data, "class"):
         made = ClassDesign(
-            c.get("name", ""), c.get("role", "model"), c.get("file", ""), c.get("base", ""), list(c.get("why", []))
+            c.get("name", ""), c.get("role", "model"), c.get("file", ""), c.get("base", ""), c.get("extends", ""), list(c.get("why", []))
         )
         for f in tables(c, "field"):
             made.fields.append(
@@ -246,7 +246,7 @@ def to_toml(design: Design) -> str:
     doc.add("sources", sources)
     classes = tomlkit.aot()
     for c in design.classes:
-        entry = table(name=c.name, role=c.role, file=c.file, base=c.base)
+        entry = table(name=c.name, role=c.role, file=c.file, base=c.base, extends=c.extends)
         if c.why:
             entry.add("why", tomlkit.item(c.why).multiline(True) if len(c.why) > 1 else tomlkit.item(c.why))
         fields = [

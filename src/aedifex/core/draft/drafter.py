@@ -23,6 +23,7 @@ from .opened import closed, closed_main, opened, renamed, wished, worth
 from .parts import parts_in, with_parts
 from .pieces import Piece, from_lines, lift_all, pieces
 from .records import records
+from .registering import extend, unfolded, unfoldings
 from .streams import as_good, handed_in, streams_of, with_streams
 from .things import Held, Item, Thing, held_things, item_things
 from .unpacking import taken_apart
@@ -142,20 +143,26 @@ def plan(
     path, idea = task.path, task.idea
     items = things_of_lists(program, task)
     wanted = [p for p in liftable(program, task, items) if p.region.function is None or p.region.function.name not in handlers]
+    unfolding = task.entry and bool(unfoldings(program, path))
     while True:
         lifted, stood = lift_all(program, path, wanted)
         lifted = with_parts(with_streams(lifted, path, streams), path, split)
-        lifted = merged(taken_apart(lifted, path), path, task.wishes)
+        lifted = merged(taken_apart(unfolded(lifted, path) if unfolding else lifted, path), path, task.wishes)
         kept, after = listed(lifted, lifted.files[path], task, [i.design for i in items])
         parts = frozenset(p.name for p in stood if p.app) | handlers
         things = list(dict.fromkeys(p.named for p in stood if not p.app and not p.of_item))
         assigner = Assigner(after, after.files[path], task.outsiders, task.beside, task.wishes, task.entry, task.taken, idea, parts, things, frozenset(s.name for s in streams))
         classes, stays = assigner.design()
+        if unfolding and not any(c.role == "app" for c in classes):
+            unfolding = False
+            continue
         methods = {(bare(o), c.role == "app") for c in [*classes, *kept] for m in c.methods for o in m.origins}
         fields = {bare(o) for c in [*classes, *kept] for f in c.fields for o in f.origins} | {s.name for s in assigner.constants}
         wanted = [p for p in stood if (p.name, p.app) in methods and p.uses <= fields and not p.takes & fields]
         if len(wanted) == len(stood):
             break
+    for c in [c for c in classes if c.role == "app"]:
+        extend(c, after, path)
     assigner.place(kept)
     for part in split:
         bones = ClassDesign(part.name, part.role)

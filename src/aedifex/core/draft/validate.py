@@ -162,6 +162,8 @@ class Checker:
                         f"'{add['value']}' does not exist in the sources",
                     )
         self.check_objects(index, c)
+        if c.extends and c.extends not in {f.name for f in c.fields}:
+            self.report(self.lines.of("class", index, -1, "extends"), f"'{c.extends}' is no field of {c.name}, so it cannot extend what that holds")
         if c.base:
             self.base(self.lines.of("class", index, -1, "base"), c)
 

@@ -10,6 +10,7 @@ from importlib.metadata import entry_points
 from typing import Any, Protocol
 
 from .errors import AedifexError
+from .frameworks import Frameworks
 from .inline import Inline
 from .joined import join, main_first
 from .keyed import Keyed
@@ -72,6 +73,7 @@ class Language(Protocol):
     write: Any
     launch: Any
     regions: Any  # what can be lifted out of a function, and how that is written
+    frameworks: Frameworks | None  # classes of libraries that a class can extend
     members: Members | None  # what the methods of a class do with its members
     streams: Streams | None  # how a console program asks and tells
     opened: Any  # how a long main function is written as main code; only where code can stand at the top

@@ -48,6 +48,7 @@ class Java:
     write = write
     regions = regions
     members = members
+    frameworks = None
     streams: Any = streams
     launch = launch
 

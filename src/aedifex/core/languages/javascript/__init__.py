@@ -45,6 +45,7 @@ class JavaScript:
     write = write
     regions = regions
     members = members
+    frameworks = None
     streams = streams
     opened = opening
     launch = launch

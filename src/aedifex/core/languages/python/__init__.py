@@ -7,7 +7,7 @@ import warnings
 from collections.abc import Callable
 
 from ...program.model import Function, Problem, Program, SourceFile, Statement
-from . import launch, members, opening, regions, streams, write
+from . import frameworks, launch, members, opening, regions, streams, write
 from .handlers import inlines
 from .imports import imported, imported_word, module_word
 from .keyed import keyed
@@ -56,6 +56,7 @@ class Python:
     opened = opening
     streams = streams
     members = members
+    frameworks = frameworks
     launch = launch
 
     read = staticmethod(read)

@@ -1,0 +1,60 @@
+"""Classes of libraries that call methods by their names: what a language tells, so that a class can extend one (B11)."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Protocol
+
+from .model import SourceFile, Symbol
+
+Range = tuple[int, int, str]
+
+
+@dataclass(frozen=True)
+class Framework:
+    """A class of a library. ``hooks``: the events for which it calls a method; ``members``: names that it has for other things."""
+
+    name: str
+    makers: frozenset[str]
+    decorator: str
+    register: str
+    hooks: frozenset[str]
+    continued: frozenset[str]
+    members: frozenset[str]
+
+
+@dataclass
+class Extended:
+    """What extending would change. ``hooks``: the events whose functions become hooks; ``kept``: those that stay registered, with the reason."""
+
+    framework: Framework
+    edits: list[Range]
+    hooks: list[str]
+
+
+@dataclass
+class Unextended(Exception):
+    """Why a class cannot extend what it holds, and where (an offset)."""
+
+    message: str
+    at: int = 0
+
+
+class Frameworks(Protocol):
+    """What a language offers for classes that libraries call."""
+
+    def unfolded(self, file: SourceFile) -> list[Range]:
+        """The edits that turn functions registered by decoration into functions that a call registers."""
+        ...
+
+    def of(self, file: SourceFile, symbol: Symbol) -> Framework | None:
+        """The class of a library whose object a variable at the top holds for good."""
+        ...
+
+    def registered(self, file: SourceFile, symbol: Symbol) -> dict[str, str]:
+        """Event → the function at the top that is registered for it with the object that the variable holds."""
+        ...
+
+    def extended(self, file: SourceFile, class_: str, field: str) -> Extended:
+        """The class as one that extends what its field holds. Raises Unextended."""
+        ...
