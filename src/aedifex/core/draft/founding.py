@@ -103,7 +103,7 @@ def one(
         if making:  # what the object's methods touch is no matter yet
             touch = effects.direct(statement.start, statement.end)
         if symbol in mine and symbol not in seen and statement.value is not None:
-            value_touch = Touch(effects.direct(*statement.value).reads) if making else effects.touch(*statement.value)
+            value_touch = Touch(effects.direct(*statement.value).reads) if making else touch_of(effects, statement.value)
             anywhere = making or movable(file, statement.value, known, language)
             started = {s for s in seen if row[s].kind != "later"}
             early = value_touch.uses & methods or (value_touch.names & mine) - started
@@ -146,15 +146,23 @@ def plain_value(file: SourceFile, language: Language, statement: Statement, cons
     )
 
 
+def touch_of(effects: Effects, span: tuple[int, int]) -> Touch:
+    """What working out an expression may do; the methods of a class that is written in it run later."""
+    touch = Touch()
+    for start, end in outside_methods(effects, *span, False):
+        touch.add(effects.touch(start, end))
+    return touch
+
+
 def ready(effects: Effects, span: tuple[int, int], touch: Touch, at: Statement, mine: set[Symbol]) -> bool:
     """Whether everything that an expression reads, or the functions that it calls, is there before ``at``."""
-    spans = [span, *((effects.units[s].start, effects.units[s].end) for s in touch.uses)]
+    spans = [*outside_methods(effects, *span, False), *((effects.units[s].start, effects.units[s].end) for s in touch.uses)]
     for start, end in spans:
         for ref in effects.file.within(start, end):
             symbol = ref.symbol
             if symbol is None or symbol in mine or symbol.scope is not effects.file.scope or not symbol.kinds:
                 continue
-            if symbol.kinds == {"class"} and not effects.language.code_at_top:
+            if symbol.kinds <= {"class", "function"} and not effects.language.code_at_top:
                 continue  # there from the start
             if min(r.start for r in symbol.bindings) >= at.start:
                 return False

@@ -30,17 +30,17 @@ def unfolded(program: Program, path: str) -> Program:
 def extend(c: ClassDesign, program: Program, path: str) -> None:
     """Let a class extend what one of its fields holds, if a library calls methods of that by their names and nothing is in the way."""
     frameworks, write, file = program.language.frameworks, program.language.write, program.files[path]
+    named = {write.hidden(m.name) if m.hidden else m.name: {bare(o) for o in m.origins} for m in c.methods}
+    found = []
     for f in c.fields if frameworks is not None else ():
         symbol = file.scope.symbols.get(bare(f.origins[0])) if len(f.origins) == 1 else None
-        kind = frameworks.of(file, symbol) if symbol is not None and frameworks is not None else None
-        if symbol is None or kind is None or frameworks is None:
-            continue
-        called = {function for event, function in frameworks.registered(file, symbol).items() if event in kind.hooks}
-        named = {write.hidden(m.name) if m.hidden else m.name: {bare(o) for o in m.origins} for m in c.methods}
-        taken = kind.members | kind.hooks
-        if any(origins & called for origins in named.values()) and not any(n in taken and not origins & called for n, origins in named.items()):
-            c.extends = f.name
-            c.why.append(f"the library calls what is registered with {symbol.name} by event, so the class can extend {kind.name} and have it as its methods")
-            for other in [o for o in c.fields if o is not f and (write.hidden(o.name) if o.hidden else o.name) in taken]:
-                other.name = f"own_{other.name}"
-            return
+        kind = frameworks.extendable(file, symbol, named) if symbol is not None and frameworks is not None else None
+        found += [(f, kind)] if kind is not None else []
+    if len(found) != 1:
+        return
+    (field, kind), = found
+    c.extends = field.name
+    c.why.append(f"the library calls methods of what {bare(field.origins[0])} holds, so the class can extend {kind.name} and have them as its own")
+    for other in c.fields:
+        if other is not field and (write.hidden(other.name) if other.hidden else other.name) in kind.members | kind.hooks:
+            other.name = write.member_name(["own", *write.words(other.name)], other.name)

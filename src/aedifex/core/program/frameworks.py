@@ -47,12 +47,11 @@ class Frameworks(Protocol):
         """The edits that turn functions registered by decoration into functions that a call registers."""
         ...
 
-    def of(self, file: SourceFile, symbol: Symbol) -> Framework | None:
-        """The class of a library whose object a variable at the top holds for good."""
-        ...
+    def extendable(self, file: SourceFile, symbol: Symbol, methods: dict[str, set[str]]) -> Framework | None:
+        """The library's class that a class with these methods could extend, because it calls some of them and a variable at the top holds an object of it.
 
-    def registered(self, file: SourceFile, symbol: Symbol) -> dict[str, str]:
-        """Event → the function at the top that is registered for it with the object that the variable holds."""
+        ``methods``: the name of each, and the names of the functions that it was.
+        """
         ...
 
     def extended(self, file: SourceFile, class_: str, field: str) -> Extended:

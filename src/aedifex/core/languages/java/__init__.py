@@ -7,9 +7,10 @@ from typing import Any
 
 from ...program.keyed import Keyed
 from ...program.model import Function, SourceFile, Statement
-from . import launch, lists, members, regions, streams, structure, write
+from . import frameworks, launch, lists, members, regions, streams, structure, write
 from .compiler import accepts, compiles
-from .imports import ambient, imported, last_parts, means, offered
+from .imports import ambient, imported, last_parts, means
+from .inheriting import offered
 from .inlines import inlines
 from .literals import literals
 from .pure import apis, purity, type_of
@@ -48,7 +49,7 @@ class Java:
     write = write
     regions = regions
     members = members
-    frameworks = None
+    frameworks = frameworks
     streams: Any = streams
     launch = launch
 

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from ...program.model import SourceFile, Statement
 from .pure import apis
-from .resolve import inherited
 
 
 def imported(file: SourceFile, statement: Statement) -> list[tuple[str, str, str]]:
@@ -35,21 +34,6 @@ def ambient(file: SourceFile) -> list[tuple[str, str, str, int]]:
     for symbol in file.scope.symbols.values():
         if not symbol.kinds and symbol.name[:1].isupper() and symbol.references:
             found.append((symbol.name, symbol.name, "", symbol.references[0].start))
-    return found
-
-
-def offered(file: SourceFile) -> list[tuple[int, tuple[str, ...], str]]:
-    """Names that a class with an unread base may have inherited, and so mean something else; names reached by their text."""
-    found: list[tuple[int, tuple[str, ...], str]] = [
-        (at, (name,), f"'{name}' is used in a class whose base was not read and may have a member of that name")
-        for at, name in inherited(file)
-    ]
-    names = {s.name for s in file.scope.symbols.values() if s.kinds & {"variable", "function"}}
-    for at, member, text in reached(file):
-        meant = tuple(sorted(names if text is None else names & {text}))
-        if meant:
-            any_name = "any name" if text is None else f"'{text}'"
-            found.append((at, meant, f"'{member}()' can reach {any_name} by its text"))
     return found
 
 

@@ -8,6 +8,7 @@ from typing import Any
 from ...program.model import Scope, SourceFile
 from ...program.reading import broken, deeply, refuse_unreadable
 from .grammar import masked, parser
+from .inheriting import made_quietly
 from .resolve import resolve
 from .structure import top
 from .walk import Walker, modifiers
@@ -29,6 +30,9 @@ def read(path: str, text: bytes) -> SourceFile:
         resolve(file, walker.kinds)
         file.statements = top(file, root.root_node, main)
         file.imports = [s for s in file.statements if s.kind == "import"]
+        quiet = [at for at in file.opaque_calls if made_quietly(file, at)]
+        file.quiet_calls += quiet
+        file.opaque_calls = [at for at in file.opaque_calls if at not in quiet]
     if root.root_node.has_error:
         file.problems = broken(path, root.root_node)
     return file

@@ -5,10 +5,6 @@ from __future__ import annotations
 from ...program.model import Reference, Scope, SourceFile, Symbol
 from .walk_names import ANY, METHOD, RECEIVER, TYPE, VARIABLE
 
-# Types that hand nothing down that a name could mean.
-EMPTY_HANDED = ("Listener", "Runnable", "Comparator", "Comparable", "Callable", "Supplier", "Consumer", "Function", "Predicate", "Thread",
-                "TimerTask", "Adapter", "Iterator", "Iterable", "Operator", "Object", "AutoCloseable", "Cloneable")  # fmt: skip
-
 
 def resolve(file: SourceFile, kinds: dict[int, str]) -> None:
     """Fill ``symbol`` of references, ``symbols`` of scopes, ``kinds`` of symbols."""
@@ -90,21 +86,3 @@ def receiver(scope: Scope, module: Scope) -> Symbol:
             return found
         at = at.parent
     return free(module, RECEIVER, VARIABLE)
-
-
-def inherited(file: SourceFile) -> list[tuple[int, str]]:
-    """(offset, name) of globals used inside a class whose base was not read and may have a member of that name."""
-    found = []
-    known = {name for _, name in file.classes}
-    for scope, base in file.inheriting:
-        if base in known or base.endswith(EMPTY_HANDED):
-            continue
-        for ref in file.within(scope.start, scope.end):
-            if (
-                ref.symbol is not None
-                and ref.symbol.scope is file.scope
-                and ref.symbol.kinds & {"variable", "function"}
-                and ref.form != "qualified"
-            ):
-                found.append((ref.start, ref.name))
-    return found

@@ -100,7 +100,17 @@ def registering(file: SourceFile, node: Any, f: Function) -> tuple[str, Framewor
     return owner.name, framework, event
 
 
+def extendable(file: SourceFile, symbol: Symbol, methods: dict[str, set[str]]) -> Framework | None:
+    kind = of(file, symbol)
+    if kind is None:
+        return None
+    called = {function for event, function in registered(file, symbol).items() if event in kind.hooks}
+    clash = any(n in kind.members | kind.hooks and not origins & called for n, origins in methods.items())
+    return kind if any(origins & called for origins in methods.values()) and not clash else None
+
+
 def registered(file: SourceFile, symbol: Symbol) -> dict[str, str]:
+    """Event → the function at the top that is registered for it with the object that the variable holds."""
     framework, found = of(file, symbol), dict[str, str]()
     for c in file.calls if framework is not None else ():
         args = [a for a in c.node.named_children if a.type != "comment"] if c.callee.symbol is symbol and c.node is not None else []
