@@ -52,7 +52,7 @@ final class Windows implements Runnable {
             for (int n = 0; showing().isEmpty() && n < PATIENCE; n++) {
                 Thread.sleep(5);
             }
-            for (int round = 0; !showing().isEmpty(); round++) {
+            for (int round = 0; !gone(); round++) {
                 settle();
                 Ticker due = round > 0 ? Ticker.next() : null;
                 if (due != null) {
@@ -63,7 +63,7 @@ final class Windows implements Runnable {
                     SwingUtilities.invokeLater(() -> give(event));
                     settle();
                 }
-                if (showing().isEmpty()) {
+                if (gone()) {
                     break;
                 }
                 SwingUtilities.invokeAndWait(Windows::note);
@@ -85,6 +85,14 @@ final class Windows implements Runnable {
         for (int n = 0; n < 4; n++) {
             SwingUtilities.invokeAndWait(() -> { });
         }
+    }
+
+    /** Whether no window is left. A window that is just being shown can look as if it were not: what is seen once says nothing. */
+    private static boolean gone() throws InterruptedException {
+        for (int n = 0; n < 20 && showing().isEmpty(); n++) {
+            Thread.sleep(5);
+        }
+        return showing().isEmpty();
     }
 
     private static List<Window> showing() {
