@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import shutil
 import subprocess
+import zipfile
 from collections.abc import Callable
 from pathlib import Path
 
@@ -38,6 +39,11 @@ JAVA = """
     util/Locale/InternationalBAT util/Locale/LanguageSubtagRegistryTest util/Properties/PropertiesTest util/Random/RandomTestChiSquared
     util/ResourceBundle/Bug4396021 util/ServiceLoader/NPE util/zip/ZipFile/CorruptedZipFiles util/zip/ZipFile/ManyEntries
 """.split()  # noqa: SIM905
+# Programs with windows that Debian's openjdk-17-demo has: folder → the file that starts it.
+WINDOWS = {
+    "FileChooserDemo": "FileChooserDemo.java", "Font2DTest": "Font2DTest.java", "Metalworks": "Metalworks.java", "Notepad": "Notepad.java",
+    "SampleTree": "SampleTree.java", "SwingSet2": "SwingSet2.java", "TableExample": "TableExample3.java", "TransparentRuler": "transparentruler/Ruler.java",
+}  # fmt: skip
 NODE = """
     assert-calltracker-verify dgram-send-bad-arguments fs-open http-agent-error-on-idle http-chunked-smuggling https-agent-sni microtask-queue-run
     net-localerror net-pingpong net-server-max-connections net-server-pause-on-connect process-emitwarning process-hrtime promise-hook-on-resolve
@@ -55,7 +61,7 @@ DATA = {
 
 
 def cases(cache: Path) -> list[Case]:
-    return [*sketches(cache), *java(cache), *node(cache), *packages(cache)]
+    return [*sketches(cache), *java(cache), *windows(cache), *node(cache), *packages(cache)]
 
 
 def sketches(cache: Path) -> list[Case]:
@@ -78,6 +84,26 @@ def java(cache: Path) -> list[Case]:
         for name in JAVA
         if (top / JDK / f"{name}.java").exists()
     ]  # fmt: skip
+
+
+def windows(cache: Path) -> list[Case]:
+    """A program with all that lies beside it, which Aedifex finds scenarios for."""
+    place = cache / "openjdk-17-demo"
+    if not place.exists() and shutil.which("apt-get"):
+        place.mkdir(parents=True)
+        subprocess.run(["apt-get", "download", "-qq", "openjdk-17-demo"], cwd=place, capture_output=True)
+        for package in place.glob("*.deb"):
+            subprocess.run(["dpkg-deb", "-x", str(package), str(place)], capture_output=True)
+    found = []
+    for packed in sorted(place.glob("usr/share/doc/*/demo/jfc/*/src.zip")):
+
+        def fill(folder: Path, packed: Path = packed) -> None:
+            with zipfile.ZipFile(packed) as archive:
+                archive.extractall(folder)
+
+        name = packed.parent.name
+        found += [Case(f"jdk-demo/{name}", "Java", WINDOWS[name], fill)] if name in WINDOWS else []
+    return found
 
 
 def node(cache: Path) -> list[Case]:

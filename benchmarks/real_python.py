@@ -106,6 +106,8 @@ EXAMPLES: dict[str, list[tuple[list[str], str]]] = {
 }
 DEBIAN = Path("/usr/share/doc/python3.11/examples")
 # Examples that ship in source packages: (package, glob); each is run without arguments.
+# Examples that pygame-ce installs with itself; what needs a device that a run has not says so in its row.
+GAMES = "pygame/examples/*.py"
 PACKAGES = [("simpy", "docs/examples/code/*.py"), ("colorama", "demos/demo*.py")]
 
 TEXT = "the tram stops at the mill\n\tthe tram opens\nthe tram goes on to the bridge, x / 2\n" * 4
@@ -130,7 +132,10 @@ def cases(cache: Path) -> list[Case]:
         found += [(f"{package}/{p.name}", p, [([], "")]) for p in unpacked(package, pattern, cache)]
     found += [(f"examples/{name}", DEBIAN / name, runs) for name, runs in EXAMPLES.items() if (DEBIAN / name).exists()]
     found += [(name, LIBRARY / name, runs) for name, runs in MODULES.items() if (LIBRARY / name).exists()]
-    return [Case(name, "Python", entry(script), laid_out(script), runs) for name, script, runs in found]
+    games = sorted(Path(sysconfig.get_paths()["purelib"]).glob(GAMES))
+    return [Case(name, "Python", entry(script), laid_out(script), runs) for name, script, runs in found] + [
+        Case(f"pygame-ce/{p.name}", "Python", p.name, laid_out(p, "data"), None) for p in games if not p.name.startswith("_")
+    ]
 
 
 def entry(script: Path) -> str:
@@ -138,9 +143,13 @@ def entry(script: Path) -> str:
     return script.name if not (LIBRARY / script.name).exists() else f"{script.stem}_script.py"
 
 
-def laid_out(script: Path) -> Callable[[Path], None]:
+def laid_out(script: Path, beside: str = "") -> Callable[[Path], None]:
+    """``beside``: a folder next to the script that it reads from."""
+
     def fill(folder: Path) -> None:
         shutil.copy(script, folder / entry(script))
+        if beside:
+            shutil.copytree(script.parent / beside, folder / beside)
         for helper in script.parent.glob("fixpath.py"):
             shutil.copy(helper, folder)
         for other, text in FILES.items():

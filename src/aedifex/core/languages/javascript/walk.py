@@ -167,6 +167,9 @@ class Walker(NameWalker):
                 continue
             if child.type in ("class_heritage", "decorator", "extends_clause"):
                 self.scope.bases = True
+                based = child.named_children[0] if child.named_children else child
+                based = based.named_children[0] if based.type == "extends_clause" else based
+                self.file.inheriting.append((self.scope, self.text(based).rpartition(".")[2]))
             if child.type != "type_identifier" and child.type != "identifier":
                 self.visit(child)
         for member in body.named_children:

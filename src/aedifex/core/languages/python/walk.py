@@ -151,6 +151,8 @@ class Walker(StatementWalker):
             bases is not None and bases.named_child_count > 0
         ) or node.parent.type == "decorated_definition"
         self.file.classes.append((self.scope, name))
+        named = [c for c in bases.named_children if c.type in ("identifier", "attribute")] if bases is not None else []
+        self.file.inheriting += [(self.scope, c.text.decode(self.file.encoding, "replace").rpartition(".")[2]) for c in named]
         self.klass = raw.lstrip("_")
         self.children(node.child_by_field_name("body"))
         self.scope, self.klass = outer_scope, outer_class

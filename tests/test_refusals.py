@@ -1,0 +1,176 @@
+"""What a step does not do, it refuses in one sentence that says why and what the person can do."""
+
+import pytest
+from cases import apply
+
+from aedifex.core.build import single
+from aedifex.core.program.errors import Refused
+from aedifex.core.program.language import language_of, read_program
+
+CLASS = "class Tram:\n    def __init__(self):\n        self.x = 1\n\n    def move(self):\n        self.x += 1\n\n\ntram = Tram()\ntram.move()\n"
+MAIN = "def main():\n    n = 1\n    print(n)\n\n\nmain()\n"
+WINDOW = """import pyglet
+
+
+class App:
+    def __init__(self):
+        self.window = pyglet.window.Window(60, 40)
+        self.window.set_handler("on_draw", self.draw_all)
+
+    def draw_all(self):
+        self.window.clear()
+
+
+"""
+PANEL = """import java.awt.Graphics;
+import javax.swing.JPanel;
+
+public class Line {
+    static int helped() { return 3; }
+
+    static class App {
+        private int first = helped();
+        private JPanel board = new JPanel() {
+            @Override
+            protected void paintComponent(Graphics g) { g.drawLine(0, 0, 1, 1); }
+        };
+    }
+
+    public static void main(String[] args) {
+        new App();
+    }
+}
+"""
+
+
+def text_of(folder, files):
+    for name, text in files.items():
+        folder.write(name, text)
+    return read_program(str(folder.path), [n for n in files if not n.startswith("other") and n.endswith(language_of(n).suffixes)])
+
+
+# (step, its words, files, what it says); a text alone is line.py
+ALONE = [
+    ("rename", ("tram", "tram"), CLASS, "tram is called so already"),
+    ("rename", ("Tram.x", "move"), CLASS, "class Tram has a member 'move' already; choose another name"),
+    ("rename", ("Tram.__init__", "start"), CLASS, "the language itself reads '__init__' or 'start'"),
+    ("rename", ("Tram.y", "z"), CLASS, "class Tram has no member 'y'"),
+    ("rename", ("Tram.x", "z"), CLASS + "print(getattr(tram, 'x'))\n", "'getattr' can reach members by their text"),
+    ("rename", ("Tram.x", "z"), CLASS.replace("    def __init__", "    __slots__ = ('x',)\n\n    def __init__"), "class Tram lists its members by their text"),
+    ("rename", ("Tram.x", "z"), CLASS + "class Car(Tram):\n    pass\n", "class Tram has a base, or is one; rename its members by hand"),
+    ("rename", ("Tram.move", "go"), CLASS + "for t in [tram]:\n    t.move()\n", "it cannot be told whose 'move' this is"),
+    ("rename", ("n", "m"), "n = 1\ndef f(m):\n    return n + m\nf(1)\n", "'m' means something else here; choose another name"),
+    ("rename", ("f.n", "m"), "def f(n):\n    return n + m\nm = 2\nf(1)\n", "'m' means something else here; choose another name"),
+    ("rename", ("n", "m"), "n = m = 1\n", "'m' is in use already; choose another name"),
+    ("rename", ("n", "m"), "n = 1\nprint(f'{n=}')\n", "'n' is spelled out by a self-documenting format; write it out"),
+    ("rename", ("f.n", "m"), "def f(n):\n    return eval('n')\nf(1)\n", "'eval()' can reach 'n' by its text"),
+    ("rename", ("f.n", "m"), "def f(n):\n    return n\ndef g(**more):\n    return f(**more)\ng(n=1)\n", "arguments are handed over by names that are not written here"),
+    ("rename", ("__all__", "names"), "__all__ = []\n", "the language itself reads '__all__'"),
+    ("rename", ("n", "m"), {"line.py": "n = 1\n", "other.py": "from line import n\nprint(n)\n"}, "'n' is used by other.py; name that file too, so that it may be changed"),
+    ("rename", ("n", "m"), {"line.py": "n = 1\n", "page.py": "from line import *\nprint(n)\n"}, "everything of line.py is imported by page.py"),
+    ("rename", ("line.py", "sub/line.py"), "n = 1\n", "'sub/line.py' lies in another folder; name a file beside it"),
+    ("rename", ("line.py", "2.py"), "n = 1\n", "'2.py' is not a name that can be imported; choose another"),
+    ("rename", ("line.py", "page.py"), {"line.py": "n = 1\n", "page.py": "m = 1\n"}, "'page.py' already exists; choose another name"),
+    ("rename", ("line.py", "json.py"), "n = 1\n", "'json.py' would hide the library's module of that name"),
+    ("rename", ("line.py", "pygame.py"), "import pygame\n", "'pygame.py' would hide the module 'pygame' that line.py imports"),
+    ("rename", ("line.js", "page.js"), {"line.js": "let n = 1;\n"}, "files of this language are not renamed; rename it by hand"),
+    ("open_main", ("run",), MAIN, "'run' is no function of these scripts"),
+    ("name_handler", ("page.py:1:1", "on_key"), MAIN, "'page.py:1:1' is in none of these scripts; write file:line:column of the handler"),
+    ("name_handler", ("line.py:1:1", "on_key"), MAIN, "no handler whose lines could stand elsewhere begins at 1:1"),
+    ("open_stream", ("print", "2"), MAIN, "'2' cannot be a name; choose another"),
+    ("open_stream", ("input", "console"), CLASS, "nothing in these scripts asks or tells through 'input'"),
+    ("open_stream", ("print", "console"), "name = input()\nprint(name, eval(name))\n", "'eval()' can reach any name by its text, so no variable or function can move; take the stream out of the design"),
+    ("take_part", ("Car", "Log", ["x"]), CLASS, "'Car' is no class of these scripts"),
+    ("take_part", ("Tram", "2", ["x"]), CLASS, "'2' cannot be the name of a class; choose another"),
+    ("take_part", ("Tram", "Log", ["y"]), CLASS, "Tram has no member 'y'"),
+    ("take_part", ("Tram", "Log", ["x"]), {"line.py": CLASS, "other.py": "from line import Tram\n"}, "another file names Tram; leave it in its class"),
+    ("take_part", ("Tram", "tram", ["x"]), CLASS, "'tram' is in use already"),
+    ("take_part", ("Tram", "Log", ["x", "move"]), CLASS.replace("move(self)", "move(self, **more)").replace("+= 1", "+= self.by").replace("= 1\n", "= 1\n        self.by = 2\n        self.by = 3\n", 1), "'move' takes any named argument"),
+    ("take_part", ("Tram", "Log", ["x", "move"]), CLASS.replace("+= 1", "+= self.by").replace("= 1\n", "= 1\n        self.by = by = 2\n        print(by)\n", 1).replace("move(self)", "move(self, by=1)"), "'by', which 'move' would be handed, is a name of its own there"),
+    ("take_part", ("Tram", "Log", ["x", "__init__"]), CLASS, "'__init__' is no plain method"),
+    ("take_part", ("Tram", "Log", ["x", "move"]), CLASS.replace("self.x += 1", "self.x += self.move.__defaults__ is None\n        del self.x"), "'x' is used here in a way that it could not be as a part's"),
+    ("take_part", ("Tram", "Log", ["x", "move"]), CLASS.replace("self.x += 1", "self.x = self.turn"), "'move' uses 'turn' of Tram, which is no field"),
+    ("take_part", ("Tram", "Log", ["x", "move"]), CLASS.replace("    def __init__(self):\n        self.x = 1\n\n", "").replace("tram.move()\n", ""), "Tram has no constructor in which the part could be made"),
+    ("take_part", ("Tram", "Log", ["x", "move"]), CLASS.replace("self.x = 1\n", "pass\n").replace("tram.move()\n", ""), "nothing in the constructor of Tram sets what the part would hold"),
+    ("take_part", ("Tram", "Log", ["x", "move"]), CLASS.replace("self.x += 1", "self.x += 1; yield self.by").replace("= 1\n", "= 1\n        self.by = 2\n\n    def turn(self):\n        self.by = 3\n", 1), "'move' goes on later, when 'by' may be another"),
+    ("take_part", ("Tram", "Log", ["x", "move"]), {"line.js": "class Tram {\n  x = 1; move() { this.x += 1; }\n  stop() {\n    this.move();\n  }\n}\nnew Tram().stop();\n"}, "it shares a line with others of its class"),
+    ("take_part", ("Tram", "Log", ["x", "move"]), {"line.js": "class Tram {\n  x = Date.now();\n  move() {\n    this.x += 1;\n  }\n}\nnew Tram().stop();\n"}, "'x' is declared here in a way that only Tram can"),
+    ("take_part", ("Tram", "Log", ["x", "move"]), {"line.js": "class Tram {\n  x = 1;\n  by = this.x + 1;\n  move() {\n    this.x += 1;\n  }\n}\nnew Tram().stop();\n"}, "'x' is used where Tram declares its fields, when the part may not be there"),
+    ("take_part", ("Tram", "Log", ["x", "move"]), {"line.js": "class Tram {\n  x = 1;\n  by = 2;\n  turn() {\n    this.by += 1;\n    this.move();\n  }\n  move(by) {\n    this.x += this.by;\n  }\n}\nnew Tram().turn();\n"}, "'by', which 'move' would be handed, is a name of its own there"),
+    ("take_part", ("Tram", "Log", ["x", "move"]), {"line.js": "class Tram {\n  x = 1;\n  by = 2;\n  turn() {\n    this.by += 1;\n    this.move();\n  }\n  move(to) {\n    this.x += this.by;\n  }\n}\nnew Tram().turn();\n"}, "'move' is called with another number of arguments than it takes"),
+    ("take_part", ("Tram", "Log", ["x", "move"]), {"line.js": "class Tram {\n  x = 1;\n  move() {\n    this.x += 1;\n  }\n}\nconst tram = new Tram();\nfunction show(it) {\n  console.log(it);\n}\nshow(tram);\n"}, "an object of Tram gets about, and this may show all that it holds"),
+    ("take_part", ("Tram", "Log", ["x", "move"]), {"line.js": "class Tram {\n  x = 1;\n  move() {\n    this.x += 1;\n  }\n}\nconst tram = new Tram();\nfunction show({ x }) {\n  return x;\n}\nshow(tram);\n"}, "'x' may be used outside of Tram"),
+    ("take_part", ("Tram", "Log", ["x", "move"]), {"Line.java": "public class Line {\n    static int far = 1;\n    static class Tram {\n        int tramX = 1;\n        int x = 2;\n        void move() {\n            x += far;\n        }\n    }\n    public static void main(String[] args) {\n        new Tram().move();\n    }\n}\n"}, "'move' is used outside of Tram"),
+    ("extend", ("Car", "x"), CLASS, "'Car' is no class of these scripts"),
+    ("extend", ("Tram", "x"), {"line.js": "class Tram {\n  x = 1;\n}\nnew Tram();\n"}, "no class of a library is extended in javascript; take 'extends' out of the design"),
+    ("extend", ("App", "window"), WINDOW + "app = App()\nprint(app.window.width)\n", "'window' of App is used elsewhere; take 'extends' out"),
+    ("extend", ("App", "window"), WINDOW.replace("class App:", "class App(list):"), "the members of App cannot be told"),
+    ("extend", ("App", "window"), WINDOW.replace("self.window.clear()", "del self.window"), "'window' is used here in a way that the object itself could not be"),
+    ("extend", ("App", "board"), {"Line.java": PANEL}, "this comes before 'board' is made, and could be noticed"),
+    ("extend", ("App", "first"), {"Line.java": PANEL}, "'first' is not set to an object with methods of its own that a class of a library would call"),
+    ("extend", ("App", "second"), {"Line.java": PANEL}, "App has no field 'second' with a declaration of its own"),
+    ("extend", ("App", "board"), {"Line.java": PANEL.replace("class App", "class App extends Thread")}, "App is no class that could extend another"),
+    ("extend", ("App", "board"), {"Line.java": PANEL.replace("helped();\n        private JPanel board = ", "1;\n        private JPanel board; JPanel it = ")}, "'board' is not set where App is made"),
+    ("extend", ("App", "board"), {"Line.java": PANEL.replace("helped();", "1;").replace("new App();", "System.out.println(new App().board);")}, "'board' is used elsewhere"),
+    ("extend", ("App", "board"), {"Line.java": PANEL.replace("helped();", "1;").replace("{ g.draw", "{\n            g.draw").replace("            @Override\n            protected", "protected").replace("JPanel() {\n", "JPanel() { ")}, "it shares a line with others of its class"),
+]
+
+
+@pytest.mark.parametrize(("step", "words", "files", "said"), ALONE, ids=[f"{a[0]}-{i}" for i, a in enumerate(ALONE)])
+def test_one_step_says_why_not(folder, step, words, files, said):
+    program = text_of(folder, {"line.py": files} if isinstance(files, str) else files)
+    with pytest.raises(Refused) as refused:
+        getattr(single, step)(program, *words)
+    assert said in str(refused.value) and "\n" not in str(refused.value)
+
+
+def design(fields="x", methods=(), objects="tram", name="Tram", more=""):
+    """A design of one class. ``fields``: names; ``methods``: (name, keys and values)."""
+    text = f'[[class]]\nname = "{name}"\n{more}\n'
+    text += "".join(f'[[class.field]]\nname = "{f}"\nfrom = ["{f}"]\n' for f in fields.split())
+    text += "".join(f'[[class.method]]\nname = "{m}"\n{rest or f"from = [{chr(34)}{m}{chr(34)}]"}\n' for m, rest in methods)
+    return text + "".join(f'[[class.object]]\nname = "{o}"\n' for o in objects.split())
+
+
+MOVE = "x = 1\n\n\ndef move():\n    global x\n    x += 1\n\n\nmove()\nprint(x)\n"
+move = [("move", "")]
+dropped = [("move", 'from = ["move"]\ndrop = ["y"]')]
+two = '[[class]]\nname = "Tram"\n[[class.field]]\nname = "x"\nfrom = ["a_x", "b_x"]\n[[class.method]]\nname = "move"\nfrom = ["move"]\ndrop = ["y"]\n[[class.object]]\nname = "a"\n[[class.object]]\nname = "b"\n'
+pair = "a_x = 1\nb_x = 2\n\n\ndef move(y):\n    print(y)\n\n\n"
+
+# (step, design, files, what it says)
+DESIGNED = [
+    ("found:Tram", design(), MOVE + "Tram = 1\n", "the name 'Tram' is already used; choose another class name"),
+    ("found:Tram", design(), MOVE + "tram = 1\n", "the name 'tram' is already used; rename the object in the design"),
+    ("found:Tram", design(), "x = 1\n\n\ndef f(tram):\n    return x + tram\n\n\nf(1)\n", "'tram' means something else here; rename the object in the design"),
+    ("method:Tram.move", design(methods=move), MOVE.replace("def move", "@print\ndef move"), "function 'move' is decorated; it stays a function"),
+    ("method:Tram.move", design(methods=move), MOVE.replace("    x += 1", "    self = 2\n    x += self"), "function 'move' already uses the name 'self'; rename that"),
+    ("method:Tram.move", design(methods=move), MOVE.replace("    x += 1", "    x += len(locals())"), "'locals()' reaches names by their text; it stays a function"),
+    ("method:Tram.move", design(methods=move), MOVE.replace("print(x)", "if x > 5:\n    move = print\nprint(x)"), "'move' is also bound to something else; rename one of them"),
+    ("method:Tram.move", design(methods=move), MOVE.replace("print(x)", "print(x, move == print)"), "function 'move' is compared or used as a key; it stays a function"),
+    ("method:Tram.move", design(methods=move), MOVE.replace("print(x)", "print(x, move.__name__)"), "'move.__name__' asks the function itself; it stays a function"),
+    ("method:Tram.move", design(methods=move), MOVE.replace("print(x)", "print(x, f'{move=}'[:4])"), "'move' is spelled out by a self-documenting format; write it out"),
+    ("method:Tram.move", design(methods=move), MOVE.replace("def move():", "def move(by=print()):"), "the default of 'by' is worked out where 'move' stands; it stays a function"),
+    ("method:Tram.move", design(methods=move), "x = 1\n\n\ndef move():\n    global x\n    x += 1\n\n\ndef move():\n    global x\n    x += 2\n\n\nmove()\n", "function 'move' is defined more than once"),
+    ("method:Tram.move", design(methods=dropped), MOVE.replace("move()", "move(y)", 1).replace("move()", "print(move)"), "function 'move' is handed on, so its parameters cannot change"),
+    ("method:Tram.move", design(methods=dropped), MOVE.replace("move():", "move(y):").replace("\nmove()\n", "\n"), "nobody hands 'y' to 'move'; do not drop it"),
+    ("method:Tram.move", design(methods=dropped), MOVE.replace("move():", "move(y):").replace("\nmove()\n", "\nmove(*[x])\n"), "this call of 'move' spreads its arguments; write them out"),
+    ("method:Tram.move", design(methods=dropped), MOVE.replace("move():", "move(y=1):").replace("\nmove()\n", "\nmove(x)\nmove()\n"), "this call of 'move' leaves out a parameter that is to go; write it out"),
+    ("method:Tram.move", design(methods=dropped), MOVE.replace("move():", "move(y):").replace("\nmove()\n", "\nmove(3)\n"), "'y' does not always receive the same field; do not drop it"),
+    ("method:Tram.move", design(methods=dropped), MOVE.replace("move():", "move(y):").replace("    x += 1", "    y += 1\n    x = y").replace("\nmove()\n", "\nmove(x)\n"), "'move' changes its parameter 'y'; do not drop it"),
+    ("method:Tram.move", design(methods=dropped), MOVE.replace("move():", "move(y):").replace("    x += 1", "    print(f'{y=}')").replace("\nmove()\n", "\nmove(x)\n"), "'y' is spelled out by a self-documenting format; do not drop it"),
+    ("method:Tram.move", two, pair + "move(3)\n", "'y' is given '3', which no object of Tram holds; do not drop this parameter"),
+    ("method:Tram.move", two.replace('drop = ["y"]', ""), pair + "move(a_x)\n", "nothing tells which object 'move' is for here; leave it a function"),
+    ("method:Tram.move", two.replace('from = ["move"]\ndrop = ["y"]', 'from = ["move", "go", "run"]'), pair + "def go(y):\n    print(y)\n\n\ndef run(y):\n    print(y)\n\n\nmove(a_x)\ngo(b_x)\nrun(1)\n", "3 functions for 2 objects; give one function for each object"),
+    ("main:Tram.run", design(fields="", objects="", more='role = "app"'), "def f():\n    return 1\n", "there is no main code left to wrap"),
+    ("file:Tram", design(methods=move, more='file = "2.py"'), MOVE, "'2.py' is not a name that can be imported; choose another file name"),
+    ("file:Tram", design(methods=move, more='file = "pygame.py"'), "import pygame\n" + MOVE, "'pygame.py' would hide the module 'pygame' that line.py imports; choose another file name"),
+    ("file:Tram", design(methods=move, more='file = "tram.py"'), "import multiprocessing\n" + MOVE, "class Tram stays in line.py"),
+    ("share:Tram.x", design(methods=move).replace('from = ["x"]', 'from = ["x"]\nshared = true').replace('name = "x"', 'name = "x"', 1) + '[[class.field]]\nname = "y"\nfrom = ["y"]\n', MOVE.replace("x = 1\n", "x = 1\ny = 2\n", 1).replace("x += 1", "x += y").replace("print(x)", "del x"), "variable 'x' is deleted"),
+]
+
+
+@pytest.mark.parametrize(("step", "designed", "text", "said"), DESIGNED, ids=[f"{d[0]}-{i}" for i, d in enumerate(DESIGNED)])
+def test_a_step_of_a_design_says_why_not(step, designed, text, said):
+    after, refusal = apply({f"step {step}": "", "design": designed, "before line.py": text})
+    assert not after and said in refusal
