@@ -1,6 +1,6 @@
 """Random small programs: run, drafted, built, run again, and told where anything differs or is refused.
 
-    python benchmarks/random_programs.py FIRST COUNT [--kind Python|Lists|Records|Flow|Things|Main|Console|Classes|JavaScript|Module|Java|JavaMain|Sketch|ArraysJavaScript|ArraysJava|ArraysSketch|RecordsJavaScript|ClassesJavaScript|ClassesJava]
+    python benchmarks/random_programs.py FIRST COUNT [--parts] [--kind Python|Lists|Records|Flow|Things|Main|Console|Classes|JavaScript|Module|Java|JavaMain|Sketch|ArraysJavaScript|ArraysJava|ArraysSketch|RecordsJavaScript|ClassesJavaScript|ClassesJava|FlowJavaScript|FlowJava]
 
 The programs are made by ``tests/programs*.py`` from the seeds FIRST to FIRST + COUNT - 1, so a run can go on where another ended.
 Python's are run in this process, the others as a check runs them. A line for each finding, and one with the counts at the end;
@@ -22,6 +22,7 @@ import programs  # noqa: E402
 import programs_arrays  # noqa: E402
 import programs_curly  # noqa: E402
 import programs_curly_classes  # noqa: E402
+import programs_curly_flow  # noqa: E402
 import programs_lists  # noqa: E402
 import programs_records  # noqa: E402
 from inprocess import here  # noqa: E402
@@ -30,15 +31,22 @@ from programs_console import TYPED, ConsoleMaker  # noqa: E402
 from programs_flow import FlowMaker, MainMaker, ThingMaker  # noqa: E402
 
 from aedifex.core.build.sequence import run  # noqa: E402
+from aedifex.core.build.step import Context, Refusal  # noqa: E402
+from aedifex.core.build.steps.part import TakePart  # noqa: E402
+from aedifex.core.build.verify import verify  # noqa: E402
 from aedifex.core.check.check import observe  # noqa: E402
 from aedifex.core.check.scenarios import Scenario  # noqa: E402
 from aedifex.core.check.world import World  # noqa: E402
+from aedifex.core.draft.design import Design  # noqa: E402
 from aedifex.core.draft.designfile import parse, to_toml  # noqa: E402
 from aedifex.core.draft.drafter import draft  # noqa: E402
-from aedifex.core.program.language import read_program  # noqa: E402
+from aedifex.core.draft.part_needs import Unfit  # noqa: E402
+from aedifex.core.draft.parts import wished_part  # noqa: E402
+from aedifex.core.program.language import read_program, reread  # noqa: E402
 from aedifex.core.program.model import Program  # noqa: E402
+from aedifex.core.program.whole import Whole  # noqa: E402
 
-ENTRY = {"Python": "line.py", "Lists": "line.py", "Records": "line.py", "Flow": "line.py", "Things": "line.py", "Main": "line.py", "Console": "line.py", "Classes": "line.py", "JavaScript": "line.js", "Module": "line.mjs", "Java": "Line.java", "JavaMain": "Line.java", "Sketch": "line.pde", "ArraysJavaScript": "line.js", "ArraysJava": "Line.java", "ArraysSketch": "line.pde", "RecordsJavaScript": "line.js", "ClassesJavaScript": "line.js", "ClassesJava": "Line.java"}
+ENTRY = {"Python": "line.py", "Lists": "line.py", "Records": "line.py", "Flow": "line.py", "Things": "line.py", "Main": "line.py", "Console": "line.py", "Classes": "line.py", "JavaScript": "line.js", "Module": "line.mjs", "Java": "Line.java", "JavaMain": "Line.java", "Sketch": "line.pde", "ArraysJavaScript": "line.js", "ArraysJava": "Line.java", "ArraysSketch": "line.pde", "RecordsJavaScript": "line.js", "ClassesJavaScript": "line.js", "ClassesJava": "Line.java", "FlowJavaScript": "line.js", "FlowJava": "Line.java"}
 Seen = tuple[object, ...]
 
 
@@ -51,7 +59,7 @@ def observed(program: Program, root: str, entry: str) -> Seen:
 def one(kind: str, seed: int, count: collections.Counter[str]) -> list[str]:
     """What is to be told of one program."""
     entry, told = ENTRY[kind], []
-    maker = {"Python": programs.Maker, "Lists": programs_lists.ListMaker, "Records": programs_records.RecordMaker, "Flow": FlowMaker, "Things": ThingMaker, "Main": MainMaker, "Console": ConsoleMaker, "Classes": ClassMaker}.get(kind) or next(getattr(m, kind) for m in (programs_arrays, programs_curly, programs_curly_classes) if hasattr(m, kind))
+    maker = {"Python": programs.Maker, "Lists": programs_lists.ListMaker, "Records": programs_records.RecordMaker, "Flow": FlowMaker, "Things": ThingMaker, "Main": MainMaker, "Console": ConsoleMaker, "Classes": ClassMaker}.get(kind) or next(getattr(m, kind) for m in (programs_arrays, programs_curly, programs_curly_classes, programs_curly_flow) if hasattr(m, kind))
     with tempfile.TemporaryDirectory() as folder:
         Path(folder, entry).write_text(maker(seed).program())
         program = last = read_program(folder, [entry])
@@ -70,17 +78,53 @@ def one(kind: str, seed: int, count: collections.Counter[str]) -> list[str]:
     return told
 
 
+def parts(kind: str, seed: int, count: collections.Counter[str]) -> list[str]:
+    """One job after the other is taken out of the class of a random program, whatever a draft would propose; what is to be told of that."""
+    entry, told = ENTRY[kind], []
+    made = ClassMaker(seed) if kind == "Classes" else getattr(programs_curly_classes, kind)(seed)
+    with tempfile.TemporaryDirectory() as folder:
+        Path(folder, entry).write_text(made.program())
+        program = read_program(folder, [entry])
+        whole = next(n for _, n in program.files[entry].classes if n != "Base")
+        for job in made.jobs:
+            known = program.language.members.whole(program.files[entry], whole)
+            names = [*known.fields, *(f.name for f in known.methods)] if known is not None else []
+            chosen = [n for n in names if job in n.lower() and (n in known.fields or n in known.plain)]
+            while known is not None and (fit := [n for n in chosen if n in known.fields or fits(known, n, chosen)]) != chosen:
+                chosen = fit
+            try:
+                part = wished_part(program.files[entry], program.language, whole, job.capitalize(), chosen)
+                edits = TakePart(entry, part, Program(folder, {}, program.language)).apply(Context(program, Design(program.language.name, [entry], {})))
+            except (Refusal, Unfit):
+                count["refused"] += 1
+                continue
+            after = reread(program, edits.apply(program.files))
+            count["taken out"] += 1
+            told += [f"wrong {job}: {p}" for p in verify(program, after, [entry])]
+            if not told and observed(program, folder, entry) != observed(after, folder, entry):
+                told.append(f"differs without {job}")
+    count["programs"] += 1
+    return told
+
+
+def fits(known: Whole, method: str, chosen: list[str]) -> bool:
+    """Whether a method only reads what is not chosen of its class."""
+    others = [u for u in known.uses if u.function.name == method and u.name not in chosen]
+    return all(u.name in known.fields and u.kind == "read" for u in others)
+
+
 def main() -> int:
     parser = argparse.ArgumentParser(description=__doc__)
     parser.add_argument("first", type=int)
     parser.add_argument("count", type=int)
     parser.add_argument("--kind", choices=ENTRY, default="Python")
+    parser.add_argument("--parts", action="store_true", help="take parts out of classes instead of building what is drafted")
     options = parser.parse_args()
     count: collections.Counter[str] = collections.Counter()
     bad = 0
     for seed in range(options.first, options.first + options.count):
         try:
-            told = one(options.kind, seed, count)
+            told = parts(options.kind, seed, count) if options.parts else one(options.kind, seed, count)
         except Exception as error:
             told = [f"crashes: {type(error).__name__}: {error}"]
         for line in told:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from typing import TYPE_CHECKING
 
-from ..program.model import Function, Reference, Symbol
+from ..program.model import Function, Reference, Statement, Symbol
 from .candidates import Fit
 from .design import ClassDesign, StayDesign, bare
 from .mainplan import mortal_classes, plan_main
@@ -16,6 +16,7 @@ if TYPE_CHECKING:
     from .assign import Assigner
 
 SHORT = 2  # main code of so few statements is an entry already
+FEW = 5  # lines of main code that only start what classes do
 
 
 class AppMaker:
@@ -38,6 +39,9 @@ class AppMaker:
                 StayDesign("main", "a class around main code that has no functions would only add lines")
             )
             return
+        if not fields and not methods and not self.a.classes and self.file.classes and self.lines(statements) <= FEW:
+            self.a.stays.append(StayDesign("main", "the main code only starts what stands in a class already"))
+            return
         leaving = {f.symbol for f in methods if f.symbol is not None} | self.a.taken_functions
         founded = set(fields) | self.a.taken_variables
         own = {f.symbol for f in methods if f.symbol is not None} | set(fields)
@@ -46,6 +50,9 @@ class AppMaker:
             self.a.stays.append(StayDesign("main", f"the main code stays where it is: {why}"))
             return
         self.add(methods, fields)
+
+    def lines(self, statements: list[Statement]) -> int:
+        return sum(self.file.line(s.end - 1) - self.file.line(s.start) + 1 for s in statements)
 
     def add(self, methods: list[Function], fields: list[Symbol]) -> None:
         stem = stem_of(self.a.write.module_of(self.file.path))

@@ -130,9 +130,9 @@ def made(language: Language, whole: Whole, name: str, role: str, fields: dict[st
         shown += "_part"
     open_ = {u.name for u in outer_uses(language, whole, fields, methods)}
     part = PartDesign(name, whole.name, shown, role)
-    part.fields = [FieldDesign(n, [m], hidden=m not in open_) for m, n in fields.items()]
+    part.fields = [FieldDesign(n.strip("#"), [m], hidden=m not in open_) for m, n in fields.items()]
     asked = {u.name for u in whole.uses if u.function.name not in methods}
-    part.methods = [MethodDesign(n, [m], hidden=m.startswith("_") and m not in asked) for m, n in methods.items()]
+    part.methods = [MethodDesign(n.strip("#"), [m], hidden=m.startswith("_") and m not in asked) for m, n in methods.items()]
     return part
 
 

@@ -173,7 +173,7 @@ class Taking(PartMaking):
         for m in sorted(listed, key=lambda m: order.index(m) if m in order else len(order)):
             v = values.get(m)
             if v is None:
-                news.append(NewField(self.fields[m], later=True, type=self.type_of(m), hidden=self.alone_with(m)))
+                news.append(NewField(self.fields[m], type=self.type_of(m), hidden=self.alone_with(m)))
                 continue
             above = self.file.slice(write.comment_start(self.file, v.whole[0]), write.line_start(self.file, v.whole[0]))
             text = str(write.indented(self.file, *v.span, [], unit * 2)) if not v.given else bare(self.parameter(m))
@@ -183,7 +183,7 @@ class Taking(PartMaking):
         head = str(write.class_text(self.file, unit, part.name, "", news)) if news else str(write.class_around(self.file, unit, part.name, ""))
         heads = {f: self.file.slice(*span) for f, span in self.headings().items()}
         title = ""
-        if list(heads) == self.functions[:1]:  # it speaks of all that the part can do
+        if heads and list(heads) == self.functions[:1]:  # it speaks of all that the part can do
             title = "".join(f"{self.lead}{line.strip()}\n" for line in heads.popitem()[1].splitlines())
         return title + str(write.with_methods(head, [(heads[f] + "\n" if f in heads else "") + self.method_text(f) for f in self.functions]))
 
