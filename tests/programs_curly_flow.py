@@ -36,7 +36,7 @@ class FlowJavaScript:
         return f"log.push({value});"
 
     size = "log.length"
-    throw, caught = "throw new Error('late');", "catch (error) {"
+    throw, caught = "throw new Error('late');", "catch (error{}) {{"
 
     def handler(self) -> tuple[str, str]:
         return self.rng.choice([("bell.on('ring', (n) => {", "});"), ("bell.once('ring', function (n) {", "});"), ("bell.prependListener('ring', (n) => {", "});")])
@@ -140,12 +140,13 @@ class FlowJavaScript:
             add(f"{lead}  default:")
             add(lead + "    " + self.say(rng.choice(known)))
         else:
+            number = self.fresh
             add(f"{lead}try {{")
             self.block(lead + "  ", known, rng.randint(1, 3), loop, inside, depth + 1)
             add(f"{lead}  if ({rng.choice(known)} % 2 === 0) {{".replace("===", self.equal))
             add(f"{lead}    {self.throw}")
             add(f"{lead}  }}")
-            add(f"{lead}}} {self.caught}")
+            add(f"{lead}}} {self.caught.format(number)}")
             self.block(lead + "  ", known, 1, loop, inside, depth + 1)
             if rng.random() < 0.3:
                 add(f"{lead}}} finally {{")
@@ -179,7 +180,7 @@ class FlowJava(FlowJavaScript):
     """The same, with static fields; handlers are lambdas and objects of classes that are written in place."""
 
     size, equal = "log.size()", "=="
-    throw, caught = 'throw new IllegalStateException("late");', "catch (IllegalStateException error) {"
+    throw, caught = 'throw new IllegalStateException("late");', "catch (IllegalStateException error{}) {{"
 
     def opening(self) -> list[str]:
         variables = [f"  static int {n} = {self.rng.randint(0, 5)};" for n in ["total", *self.state]]

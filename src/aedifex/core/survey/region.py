@@ -176,7 +176,8 @@ class Cut:
         gives = {s for s in writes if s in needed and not self.by_name(s)}
         first = r.statements[0] if r.statements else r.around[-1]
         inside = {s for s in writes if self.language.declares and self.declared_inside(s)}
-        gives |= {s for s in inside if any(not r.start <= x.start < r.end for x in s.references)}
+        outside = {s for s in inside if any(not r.start <= x.start < r.end for x in s.references)}
+        gives = (gives - inside) | outside  # what a block declares is another each time that it runs
         bound = self.flow.bound.get(first.start, frozenset())
         kept = gives - self.sure() if not self.language.declares else writes - inside
         takes = {s for s in reads | kept if not self.by_name(s) and self.frames(s)} - inside
