@@ -11,7 +11,9 @@ TICK = 0.001  # seconds that pass whenever the clock is read
 YIELD = 0.002  # seconds that are really waited when other threads have work to do
 
 _now = 0.0
-real_sleep = time.sleep
+real_sleep, real_time = time.sleep, time.monotonic
+CHILD = 10  # seconds that a child process is given, at most
+_children = []  # until when each child that is waited for is given its time, in real time
 on_sleep = []  # called at each wait of the program
 before_select = []  # called with the descriptors that an event loop watches, and its time limit
 
@@ -36,6 +38,9 @@ def pass_time(seconds):
 def sleep(seconds):
     if seconds < 0:
         raise ValueError("sleep length must be non-negative")
+    if _children and real_time() < _children[-1]:
+        real_sleep(seconds)
+        return
     for call in on_sleep:
         call()
     pass_time(seconds)
@@ -62,7 +67,7 @@ def pin():
     time.ctime = lambda secs=None: real["ctime"](START + read() if secs is None else secs)
     time.asctime = lambda t=None: real["asctime"](time.localtime() if t is None else t)
     time.strftime = lambda form, t=None: real["strftime"](form, time.localtime() if t is None else t)
-    hooks.AFTER.update({"datetime": pin_dates, "threading": pin_waits, "selectors": pin_selectors, "sched": pin_sched})
+    hooks.AFTER.update({"datetime": pin_dates, "threading": pin_waits, "selectors": pin_selectors, "sched": pin_sched, "subprocess": pin_children})
 
 
 def pin_dates(datetime):
@@ -111,6 +116,23 @@ def pin_sched(sched):
     sched._time = read
 
 
+def pin_children(subprocess):
+    """A child process runs in real time: who waits for it waits really, however short a time the program would give it."""
+
+    def waiting_for(real):
+        def wait(self, *args, **named):
+            _children.append(real_time() + CHILD)
+            try:
+                return real(self, *args, **named)
+            finally:
+                _children.pop()
+
+        return wait
+
+    subprocess.Popen.wait = waiting_for(subprocess.Popen.wait)
+    subprocess.Popen.communicate = waiting_for(subprocess.Popen.communicate)
+
+
 def pin_selectors(selectors):
     """An event loop that only waits for time to pass does not wait."""
     for name in ("EpollSelector", "PollSelector", "SelectSelector", "KqueueSelector"):
@@ -125,7 +147,7 @@ def waiting(real):
             call([key.fd for key in self.get_map().values()], timeout)
         if timeout is None or timeout <= 0:
             return real(self, timeout)
-        ready = real(self, 0)
+        ready = real(self, max(0, _children[-1] - real_time()) if _children else 0)
         if ready:
             return ready
         if not alone() or len(self.get_map()) > 1:
