@@ -4,6 +4,8 @@ import pytest
 from cases import apply
 
 from aedifex.core.build import single
+from aedifex.core.draft.drafter import draft
+from aedifex.core.draft.records import wanted
 from aedifex.core.program.errors import Refused
 from aedifex.core.program.language import language_of, read_program
 
@@ -167,6 +169,25 @@ DESIGNED = [
     ("file:Tram", design(methods=move, more='file = "pygame.py"'), "import pygame\n" + MOVE, "'pygame.py' would hide the module 'pygame' that line.py imports; choose another file name"),
     ("file:Tram", design(methods=move, more='file = "tram.py"'), "import multiprocessing\n" + MOVE, "class Tram stays in line.py"),
     ("share:Tram.x", design(methods=move).replace('from = ["x"]', 'from = ["x"]\nshared = true').replace('name = "x"', 'name = "x"', 1) + '[[class.field]]\nname = "y"\nfrom = ["y"]\n', MOVE.replace("x = 1\n", "x = 1\ny = 2\n", 1).replace("x += 1", "x += y").replace("print(x)", "del x"), "variable 'x' is deleted"),
+    ("base:list", design(name="Tram", more='base = "list"') + design(fields="y", name="Car", objects="car", more='base = "list"'), "x = 1\ny = 2\nprint(x, y)\n", "'list' is in use already; choose another name for the base"),
+    ("method:Tram.move", design(methods=move), "x = 1\nif x: \n    pass\n\n\ny = 1; move = lambda: x\nprint(move())\n", "function 'move' is not defined at the top of the file"),
+    ("method:Tram.move", design(methods=move), MOVE.replace("move()\nprint(x)", "def show(tram):\n    move()\n\n\nshow(1)\nprint(x)"), "'tram' means something else here; rename the object in the design"),
+    ("method:Tram.move", design(methods=dropped), MOVE.replace("move():", "move(y):").replace("\nmove()\n", "\nmove(x) if move(x) else [move(x) for _ in '']\nmap(move, [x])\n"), "function 'move' is handed on, so its parameters cannot change"),
+    ("method:Tram.move", two.replace('drop = ["y"]', 'drop = ["y", "z"]').replace('[[class.object]]', '[[class.field]]\nname = "z"\nfrom = ["a_z", "b_z"]\n[[class.object]]', 1), pair.replace("b_x = 2", "b_x = 2\na_z = 3\nb_z = 4").replace("move(y)", "move(y, z)") + "move(a_x, b_z)\n", "the arguments belong to different objects; do not drop these parameters"),
+    ("method:Tram.move", two.replace('from = ["move"]\ndrop = ["y"]', 'from = ["move", "go"]'), "a_x = 1\nb_x = 2\n\n\ndef move():\n    print(a_x)\n    halt()\n\n\ndef go():\n    print(b_x)\n    halt()\n\n\ndef halt():\n    print('halt')\n\n\nmove()\ngo()\nprint(move is go)\n", "function 'move' is compared or used as a key"),
+    ("pass:Tram.move", design(methods=[("move", 'from = ["move"]\nadd = [{ name = "n", value = "n" }]')]), "n = 1\n" + MOVE.replace("x += 1", "n = 2\n    x += n").replace("global x", "global x, n"), "'n' is changed here, not only read; keep it where it is"),
+    ("pass:Tram.move", design(methods=[("move", 'from = ["move"]\nadd = [{ name = "n", value = "n" }]')]), "n = 1\n" + MOVE.replace("x += 1", "print(f'{n=}')\n    x += n"), "'n' is spelled out by a self-documenting format; write it out"),
+    ("pass:Tram.move", design(methods=[("move", 'from = ["move"]\nadd = [{ name = "m", value = "n" }]')]), "n = 1\n" + MOVE.replace("x += 1", "m = n\n    x += m"), "'m' means something else here; choose another name"),
+    ("pass:Tram.move", design(methods=[("move", 'from = ["move"]\nadd = [{ name = "n", value = "n" }]')]), "n = 1\n" + MOVE.replace("move():", "move(**more):").replace("x += 1", "x += n"), "'move' takes any named argument; leave it a function"),
+    ("pass:Tram.move", design(methods=[("move", 'from = ["move"]\nadd = [{ name = "n", value = "n" }]')]), "n = 1\n" + MOVE.replace("x += 1", "x += n").replace("\nmove()\n", "\n\n\ndef show(n):\n    move()\n\n\nshow(2)\n"), "'n' means something else here; rename it first"),
+    ("pass:Tram.move", design(methods=[("move", 'from = ["move"]\nadd = [{ name = "n", value = "n" }]')]), MOVE.replace("x += 1", "x += n if x > 5 else 1").replace("print(x)", "n = 1\nprint(x)"), "'move' is called before 'n' is set; set it earlier"),
+    ("stream:out", '[[stream]]\nname = "out"\nfrom = ["print", "sorted"]\n', "print(1)\n", "print and sorted cannot be one stream; take the stream out of the design"),
+    ("stream:console", '[[stream]]\nname = "console"\nclass = "Console"\nfile = "console.py"\nfrom = ["input"]\n', "x = 1\n", "nothing in it is input; take the stream out of the design"),
+    ("part:Log", '[[part]]\nname = "Log"\nof = "Tram"\nobject = "x"\n[[part.field]]\nname = "y"\nfrom = ["y"]\n', CLASS.replace("self.x = 1", "self.x = 1\n        self.y = 2"), "Tram has a member 'x' already; leave it in its class"),
+    ("part:Log", '[[part]]\nname = "Log"\nof = "Tram"\nobject = "log"\nkeep = ["x"]\n[[part.field]]\nname = "y"\nfrom = ["y"]\n', CLASS.replace("self.x = 1", "self.x = 1\n        self.y = 2"), "'x' is not set once and for all before log is made, so Log cannot keep it"),
+    ("part:Log", '[[part]]\nname = "Log"\nof = "Tram"\nobject = "log"\n[[part.field]]\nname = "y"\nfrom = ["z"]\n', CLASS, "Tram has no field 'z'"),
+    ("part:Log", '[[part]]\nname = "Log"\nof = "Tram"\nobject = "log"\n[[part.method]]\nname = "y"\nfrom = ["z"]\n', CLASS, "Tram has no method 'z'"),
+    ("share:Tram.x", design(methods=move).replace('from = ["x"]', 'from = ["x"]\nshared = true'), "def show():\n    print(x)\n\n\n" + MOVE.replace("x = 1\n", "try:\n    show()\nexcept NameError:\n    pass\nx = 1\n", 1), "the program catches NameError, and 'x' would be set from the start; "),
 ]
 
 
@@ -174,3 +195,62 @@ DESIGNED = [
 def test_a_step_of_a_design_says_why_not(step, designed, text, said):
     after, refusal = apply({f"step {step}": "", "design": designed, "before line.py": text})
     assert not after and said in refusal
+
+
+MAINS = "import sys\n\n\ndef main({params}):\n    lanes = []\n    load = 0\n\n    def add(n):\n        nonlocal load\n        load += n\n        lanes.append(n)\n\n    def tell():\n        print(load, lanes)\n\n    add(1)\n    add(2)\n{more}    tell()\n\n\n{call}\n"
+
+
+def main(params="", more="", call="main()"):
+    return MAINS.format(params=params, more=more, call=call)
+
+
+LISTS = "xs = [1, 2]\nspeeds = [3, 4]\n{more}\n\ndef move(i):\n    xs[i] += speeds[i]\n    print(xs[i])\n\n\nfor i in range(len(xs)):\n    move(i)\nprint(xs, speeds)\n"
+
+
+def lists(more="", **changes):
+    text = LISTS.format(more=more)
+    for old, new in changes.values():
+        assert old in text
+        text = text.replace(old, new)
+    return text
+
+
+# (script, what a draft says of something that stays)
+DRAFTED = [
+    (main(call="print(main())\nprint(2)").replace("    tell()\n\n\n", "    tell()\n    return 3\n\n\n"), "what 'main' gives is used for more than the end of the program"),
+    (main(params="*more", call="main(1)"), "it takes any number of arguments"),
+    (main(params="by=print(1)"), "the default of 'by' is worked out where the function stands"),
+    (main(more="    class Bell:\n        pass\n"), "a class is defined inside it"),
+    (main(more="    print(len(locals()))\n"), "'locals()' reaches names by their text"),
+    ("from math import *\n" + main(), "a star import may bind any name"),
+    ("class Bell:\n    def __del__(self):\n        print('gone')\n\n\n" + main(more="    bell = Bell()\n    print(bell is None)\n"), "objects that do something when they die would die later"),
+    (main().replace("    tell()\n\n\n", "    tell()\n\n\ntry:\n    print(1)\nexcept NameError:\n    pass\n"), "the program catches the error of a name that is not set"),
+    (main(call="main()\n\n\ndef other():\n    pass"), "functions stand after the main code"),
+    (main(call="main()\nprint(2)").replace("    add(2)\n", "    add(2)\n    if load > 9:\n        return\n"), "it ends early"),
+    (main().replace("    tell()\n\n\n", "    tell()\n    return print(3)\n\n\n"), "it gives a value that is worked out, and nobody takes it"),
+    (main(more="    lanes: list[late] = []\n"), "a variable's type is looked up where it stands, once it is no function's own"),
+    ("load = 5\nprint(load)\n" + main(), "its variable 'load' has a name that means something else outside of it"),
+]
+
+
+TOGETHER = [
+    (lists(a=("xs[i] += speeds[i]\n    print(xs[i])", "print(xs[i], speeds[i])")), "nothing changes xs, speeds: they are a table of constants"),
+    (lists(a=("speeds = [3, 4]", "speeds = [3, len(input())]")), "the items of speeds are made where they stand"),
+    (lists(a=("\nspeeds", "\nprint(xs)\nspeeds")), "something happens between the first statements of xs, speeds"),
+    (lists(a=("xs = [1, 2]\n", "xs = [1, 2]; n = 1\n")), "line 1 holds more than one statement"),
+    (lists(more="xs.append(1)\nspeeds.append(len(xs))"), "line 3: what is added to speeds looks at the lists"),
+    (lists(more="xs.append(1)\nspeeds.append(int(input()))"), "line 3: what is added to speeds is worked out after the first has grown"),
+    (lists(more="del xs[0]\ndel speeds[1]"), "line 3: different items are taken out"),
+]
+
+
+@pytest.mark.parametrize(("text", "said"), TOGETHER, ids=[f"lists-{i}" for i in range(len(TOGETHER))])
+def test_lists_that_cannot_be_one_say_why(folder, text, said):
+    program = text_of(folder, {"line.py": text})
+    assert wanted(program.files["line.py"], program.language, ["xs", "speeds"]) == said
+
+
+@pytest.mark.parametrize(("text", "said"), DRAFTED, ids=[f"draft-{i}" for i in range(len(DRAFTED))])
+def test_a_draft_says_why_something_stays(folder, text, said):
+    reasons = [s.why for s in draft(text_of(folder, {"line.py": text})).stays]
+    assert any(said in why for why in reasons), reasons

@@ -77,6 +77,9 @@ class ShareField:
         rest = file.slice(found.end, right).replace(context.write.trailing_comment(file, found.end), "")
         if file.slice(left, found.start).strip() or rest.strip() or found.group is not None:
             raise refuse_at(file, found.start, f"the first value of '{s.name}' shares its line", "give it a line of its own")
+        unset = next((n for n, x in file.scope.symbols.items() if n in context.language.unset_errors and x.references), "")
+        if unset:
+            raise refuse_at(file, found.start, f"the program catches {unset}, and '{s.name}' would be set from the start", ADVICE)
         early = [r for r in s.references if not r.writes and r.start < min(class_start, found.start) and r.scope.frame is file.scope]
         if early:
             raise refuse_at(file, early[0].start, f"'{s.name}' is read before the class is there", ADVICE)
