@@ -29,22 +29,17 @@ from inprocess import here  # noqa: E402
 from programs_classes import ClassMaker  # noqa: E402
 from programs_console import TYPED, ConsoleMaker  # noqa: E402
 from programs_flow import FlowMaker, MainMaker, ThingMaker  # noqa: E402
+from programs_parts import taken_out  # noqa: E402
 
 from aedifex.core.build.sequence import run  # noqa: E402
-from aedifex.core.build.step import Context, Refusal  # noqa: E402
-from aedifex.core.build.steps.part import TakePart  # noqa: E402
 from aedifex.core.build.verify import verify  # noqa: E402
 from aedifex.core.check.check import observe  # noqa: E402
 from aedifex.core.check.scenarios import Scenario  # noqa: E402
 from aedifex.core.check.world import World  # noqa: E402
-from aedifex.core.draft.design import Design  # noqa: E402
 from aedifex.core.draft.designfile import parse, to_toml  # noqa: E402
 from aedifex.core.draft.drafter import draft  # noqa: E402
-from aedifex.core.draft.part_needs import Unfit  # noqa: E402
-from aedifex.core.draft.parts import wished_part  # noqa: E402
-from aedifex.core.program.language import read_program, reread  # noqa: E402
+from aedifex.core.program.language import read_program  # noqa: E402
 from aedifex.core.program.model import Program  # noqa: E402
-from aedifex.core.program.whole import Whole  # noqa: E402
 
 ENTRY = {"Python": "line.py", "Lists": "line.py", "Records": "line.py", "Flow": "line.py", "Things": "line.py", "Main": "line.py", "Console": "line.py", "Classes": "line.py", "JavaScript": "line.js", "Module": "line.mjs", "Java": "Line.java", "JavaMain": "Line.java", "Sketch": "line.pde", "ArraysJavaScript": "line.js", "ArraysJava": "Line.java", "ArraysSketch": "line.pde", "RecordsJavaScript": "line.js", "ClassesJavaScript": "line.js", "ClassesJava": "Line.java", "FlowJavaScript": "line.js", "FlowJava": "Line.java"}
 Seen = tuple[object, ...]
@@ -85,32 +80,14 @@ def parts(kind: str, seed: int, count: collections.Counter[str]) -> list[str]:
     with tempfile.TemporaryDirectory() as folder:
         Path(folder, entry).write_text(made.program())
         program = read_program(folder, [entry])
-        whole = next(n for _, n in program.files[entry].classes if n != "Base")
-        for job in made.jobs:
-            known = program.language.members.whole(program.files[entry], whole)
-            names = [*known.fields, *(f.name for f in known.methods)] if known is not None else []
-            chosen = [n for n in names if job in n.lower() and (n in known.fields or n in known.plain)]
-            while known is not None and (fit := [n for n in chosen if n in known.fields or fits(known, n, chosen)]) != chosen:
-                chosen = fit
-            try:
-                part = wished_part(program.files[entry], program.language, whole, job.capitalize(), chosen)
-                edits = TakePart(entry, part, Program(folder, {}, program.language)).apply(Context(program, Design(program.language.name, [entry], {})))
-            except (Refusal, Unfit):
-                count["refused"] += 1
-                continue
-            after = reread(program, edits.apply(program.files))
-            count["taken out"] += 1
-            told += [f"wrong {job}: {p}" for p in verify(program, after, [entry])]
-            if not told and observed(program, folder, entry) != observed(after, folder, entry):
-                told.append(f"differs without {job}")
+        for job, after in taken_out(program, entry, made.jobs):
+            count["refused" if after is None else "taken out"] += 1
+            if after is not None:
+                told += [f"wrong {job}: {p}" for p in verify(program, after, [entry])]
+                if not told and observed(program, folder, entry) != observed(after, folder, entry):
+                    told.append(f"differs without {job}")
     count["programs"] += 1
     return told
-
-
-def fits(known: Whole, method: str, chosen: list[str]) -> bool:
-    """Whether a method only reads what is not chosen of its class."""
-    others = [u for u in known.uses if u.function.name == method and u.name not in chosen]
-    return all(u.name in known.fields and u.kind == "read" for u in others)
 
 
 def main() -> int:

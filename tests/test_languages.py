@@ -7,10 +7,14 @@ from pathlib import Path
 
 import programs_arrays
 import programs_curly
+import programs_curly_classes
+import programs_curly_flow
 import pytest
 from conftest import needs
+from programs_parts import taken_out
 
 from aedifex.core.build.sequence import run
+from aedifex.core.build.verify import verify
 from aedifex.core.check.check import observe
 from aedifex.core.check.scenarios import Scenario
 from aedifex.core.check.world import World
@@ -52,8 +56,11 @@ def test_a_language_offers_all_that_the_core_asks_for(name):
 
 KINDS = {"JavaScript": "line.js", "Module": "line.mjs", "Java": "Line.java", "JavaMain": "Line.java", "Sketch": "line.pde"}
 KINDS |= {"RecordsJavaScript": "line.js", "ArraysJavaScript": "line.js", "ArraysJava": "Line.java", "ArraysSketch": "line.pde"}
+KINDS |= {"FlowJavaScript": "line.js", "FlowJava": "Line.java", "ClassesJavaScript": "line.js", "ClassesJava": "Line.java"}
+MAKERS = (programs_arrays, programs_curly, programs_curly_flow, programs_curly_classes)
 SEEDS = [("JavaScript", n) for n in range(10)] + [("Module", n) for n in range(4)] + [("ArraysJavaScript", n) for n in range(4)] + [("RecordsJavaScript", n) for n in range(5)]
 SEEDS += [("Java", n) for n in (*range(5), 20124)] + [("JavaMain", n) for n in range(3)] + [("Sketch", n) for n in range(4)]
+SEEDS += [("FlowJavaScript", n) for n in (*range(4), 23, 27)] + [("FlowJava", n) for n in (*range(3), 28)]
 SEEDS += [("ArraysJava", n) for n in range(3)] + [("ArraysSketch", n) for n in range(3)]
 
 
@@ -68,7 +75,7 @@ def seen(program, root: str, entry: str):
 def test_a_random_program_does_the_same(kind, seed):
     entry = KINDS[kind]
     needs("node" if entry.endswith("js") else "javac")
-    maker = getattr(programs_arrays if hasattr(programs_arrays, kind) else programs_curly, kind)
+    maker = next(getattr(m, kind) for m in MAKERS if hasattr(m, kind))
     with tempfile.TemporaryDirectory() as folder:
         Path(folder, entry).write_text(maker(seed).program())
         program = read_program(folder, [entry])
@@ -82,6 +89,19 @@ def test_a_random_program_does_the_same(kind, seed):
         before = seen(program, folder, entry)
         assert before[0] == 0
         assert seen(last, folder, entry) == before
+
+
+@pytest.mark.parametrize(("kind", "seed"), [(kind, seed) for kind in ("ClassesJavaScript", "ClassesJava") for seed in (1, 9, 35, 57, 92)])
+def test_a_job_that_leaves_a_random_class_is_done_as_before(kind, seed):
+    entry = KINDS[kind]
+    needs("node" if entry.endswith("js") else "javac")
+    made = getattr(programs_curly_classes, kind)(seed)
+    with tempfile.TemporaryDirectory() as folder:
+        Path(folder, entry).write_text(made.program())
+        program = read_program(folder, [entry])
+        before = seen(program, folder, entry)
+        for _, after in taken_out(program, entry, made.jobs):
+            assert after is None or (not verify(program, after, [entry]) and seen(after, folder, entry) == before)
 
 
 # -- the whole path ------------------------------------------------------------------------------
