@@ -68,6 +68,7 @@ def command(
     for sentence in project.said:
         say(sentence)
     ids = ids_of(project, until)
+    width = max([34, *(len(i) for i in ids)])
     runs = project.scenarios(scenarios)
     git = Git(project.root, with_changes) if commit and not dry_run else None
     outcomes: list[Outcome] = []
@@ -76,7 +77,7 @@ def command(
         def tell(outcome: Outcome) -> None:
             outcomes.append(outcome)
             if not json_:
-                show(outcome, quiet, advance)
+                show(outcome, quiet, advance, width)
 
         options = Options(until, dry_run, not unchecked, git)
         built = Builder(project, runs, options, tell, advance).build()
@@ -143,10 +144,10 @@ def copied(design: str, out: str) -> str:
 MARKS = {"done": "done   ", "refused": "refused", "skipped": "skipped", "wrong": "stopped", "different": "stopped"}
 
 
-def show(outcome: Outcome, quiet: bool, bar: Bar) -> None:
+def show(outcome: Outcome, quiet: bool, bar: Bar, width: int) -> None:
     if outcome.result == "nothing" or (quiet and outcome.result == "done"):
         return
-    bar.echo(f"{MARKS[outcome.result]}  {outcome.step.id:<34}  {outcome.step.title()}")
+    bar.echo(f"{MARKS[outcome.result]}  {outcome.step.id:<{width}}  {outcome.step.title()}")
     if outcome.refusal is not None:
         bar.echo(f"         because: {outcome.refusal}")
 
