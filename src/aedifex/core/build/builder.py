@@ -73,7 +73,7 @@ class Builder:
 
     def refuse_mixture(self) -> None:
         other = [e for e in self.project.journal.standing() if e.design != self.project.digest]
-        if other:
+        if any(e.files for e in other):
             raise Refused(f"{self.project.path}: the sources stand as another version of the design built them; "
                           "run 'aedifex undo --all' first.")  # fmt: skip
 
@@ -122,7 +122,7 @@ class Builder:
                 break
         if seen:
             self.prove(built, seen)
-        if complete and not built.stopped and not self.options.dry:
+        if complete and not built.stopped and not self.options.dry and project.journal.standing():
             project.journal.write(END, "the design is built", project.digest, {})
         return built
 

@@ -97,8 +97,8 @@ class AppMaker:
         found: list[Function] = []
         taken = set(self.a.taken_functions)
         for f in self.file.functions:
-            if f.outer is not self.file.scope or f.symbol in taken or self.a.starts(f):
-                continue
+            if f.outer is not self.file.scope or f.symbol in taken or self.a.starts(f) or self.file.around(f) is not None:
+                continue  # what main code makes goes with it
             if not self.needed(f, state, taken):
                 continue
             if f not in self.a.functions and f not in self.a.parts:
@@ -138,6 +138,7 @@ class AppMaker:
     def fields(self, methods: list[Function]) -> list[Symbol]:
         """Variables that the app's methods use, and those that must not become locals."""
         used = {s for f in methods for s in self.effects.direct(f.start, f.end).names}
+        used |= {d.symbol for f in self.file.tops if self.file.around(f) is not None for d in self.file.declarations_within(f.start, f.end) if d.symbol is not None}
         handed = self.handed_on({s for f in methods for s in self.effects.direct(f.start, f.end).uses})
         held = self.held()
         calls = self.handing()

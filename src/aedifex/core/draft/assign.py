@@ -167,6 +167,8 @@ class Assigner:
             why = f"line {self.processes.line}: {self.processes.message}, and this function is handed on"
         elif f.name in self.hooks:
             why = self.hooks[f.name]
+        elif (around := self.file.around(f)) is not None:
+            why = f"it is made inside of lines that may run more than once, or not at all (line {self.file.shown(around.start)})"
         elif self.file.scope.symbols.get(f.name) is not f.symbol:
             why = "a variable has the same name"
         elif self.write.RECEIVER in f.scope.symbols:

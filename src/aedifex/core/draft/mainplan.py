@@ -171,7 +171,7 @@ def name_trouble(
                 where = file.shown(outside[0].start)
                 return f"'{symbol.name}' is set here and used in line {where}, outside the main code", ref.start
         for d in file.declarations:
-            if start <= d.start < end and d.scope.frame is file.scope:
+            if start <= d.start < end and (d.scope.frame is file.scope or (d.symbol is not None and d.symbol.scope is file.scope and d.symbol not in founded)):
                 return "a 'global' statement stands in the main code", d.start
         for scope, _ in file.classes:
             if start <= scope.start < end:

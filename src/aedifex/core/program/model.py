@@ -257,6 +257,20 @@ class SourceFile:
         """The function at the top of the file that ends at an offset: that of its statement."""
         return self._tops_by_end.get(end)
 
+    def around(self, function: Function) -> Statement | None:
+        """The statement at the top, other than its own and the guard that starts the program, in which a function at the top is made."""
+        at = bisect_right(self._statement_starts, function.start) - 1
+        s = self._by_start[at] if at >= 0 else None
+        return s if s is not None and function.start < s.end and s.kind in ("if", "for", "while", "with", "try", "match") else None
+
+    @cached_property
+    def _by_start(self) -> list[Statement]:
+        return sorted(self.statements, key=lambda s: s.start)
+
+    @cached_property
+    def _statement_starts(self) -> list[int]:
+        return [s.start for s in self._by_start]
+
     def function_at(self, offset: int) -> Function | None:
         """The outermost function at the top of the file whose text holds the offset."""
         at = bisect_right(self._top_starts, offset) - 1

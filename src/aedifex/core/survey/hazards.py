@@ -34,7 +34,7 @@ BINDINGS = {
 def hazards(program: Program, path: str, outsiders: Program | None = None) -> list[Hazard]:
     """All hazards of one file, in source order. ``outsiders``: the other files of the project folder."""
     file, language = program.files[path], program.language
-    found = [*dynamic(file, language), *bindings(file), *redefined(file), *imports(file, language)]
+    found = [*dynamic(file, language), *bindings(file), *redefined(file), *imports(file, language), *seen_late(file)]
     found += outside(file, language, program, outsiders)
     return sorted(found, key=lambda h: (h.line, h.kind, h.message))
 
@@ -142,6 +142,37 @@ def redefined(file: SourceFile) -> list[Hazard]:
                 found.append(Hazard("function as value", *file.place(ref.start),
                                     f"'{f.name}.{ref.member}' asks the function itself", (f.name,)))  # fmt: skip
     return found
+
+
+LOOPS = frozenset(["for_statement", "for_in_statement"])
+AT_ONCE = frozenset("sorted sort min max map filter any all sum reduce forEach some every find findIndex flatMap".split())  # noqa: SIM905
+
+
+def seen_late(file: SourceFile) -> list[Hazard]:
+    """Functions made in a loop that use its variable: they find in it what it holds when they run."""
+    found = []
+    for s in {r.symbol for r in file.references if r.symbol is not None and r.scope.frame is not r.symbol.scope and r.symbol.scope.kind != "block"}:
+        inner = [r for r in s.references if not r.writes and r.scope.frame is not s.scope and r.scope.frame.kind in ("function", "lambda")]
+        for b in s.bindings if inner else ():
+            node = file.tree.root_node.descendant_for_byte_range(b.start, b.end)
+            while node is not None and node.type not in LOOPS:
+                node = node.parent
+            body = node.child_by_field_name("body") if node is not None else None
+            if body is None or not b.start < body.start_byte or b.scope.frame is not s.scope.frame:
+                continue
+            late = {r.scope.frame: r for r in reversed(inner) if body.start_byte <= r.scope.frame.start and r.scope.frame.end <= body.end_byte}
+            found += [
+                Hazard("seen late", *file.place(r.start), f"a function made in this loop finds in '{s.name}' what it holds when it runs, not what it held when it was made")
+                for r in late.values() if not at_once(file, r.scope.frame.start)
+            ]
+    return list(dict.fromkeys(found))
+
+
+def at_once(file: SourceFile, start: int) -> bool:
+    """Whether a function is handed to what calls it there and then, and no more."""
+    holding = [c for c in file.calls if c.args_start <= start < c.args_end]
+    inner = max(holding, key=lambda c: c.start, default=None)
+    return inner is not None and (inner.callee.member or inner.callee.name) in AT_ONCE
 
 
 def imports(file: SourceFile, language: Language) -> list[Hazard]:

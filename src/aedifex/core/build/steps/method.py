@@ -77,6 +77,8 @@ class Mover:
         at = f.start
         if f.decorators:
             raise refuse_at(self.file, at, f"function '{f.name}' is decorated", "it stays a function")
+        if (around := self.file.around(f)) is not None:
+            raise refuse_at(self.file, at, f"function '{f.name}' is made inside of lines that may run more than once, or not at all (line {self.file.shown(around.start)})", "it stays a function")
         if self.write.RECEIVER in f.scope.symbols:
             raise refuse_at(
                 self.file, at, f"function '{f.name}' already uses the name '{self.write.RECEIVER}'", "rename that"
