@@ -227,7 +227,7 @@ def test_commits(tramline):
 def test_a_design_that_changed_nothing_is_in_nobodys_way(folder):
     folder.write("line.py", "print(1)\n")
     assert folder.aedifex("draft", "-q", "line.py").returncode == 0
-    assert "Nothing to do" in folder.aedifex("build", "line.design.toml").stdout
+    assert "Nothing to do" in folder.aedifex("build", "line.design.toml").stderr
     folder.write("line.py", "x = 1\ny = 2\n\n\ndef move():\n    global x, y\n    x += y\n    y += 1\n\n\nmove()\nmove()\nprint(x, y)\n")
     assert folder.aedifex("draft", "-q", "--again", "line.py").returncode == 0
     built = folder.aedifex("build", "line.design.toml")
