@@ -143,7 +143,7 @@ def plan(
     path, idea = task.path, task.idea
     items = things_of_lists(program, task)
     wanted = [p for p in liftable(program, task, items) if p.region.function is None or p.region.function.name not in handlers]
-    unfolding = task.entry and bool(unfoldings(program, path))
+    unfolding, without = task.entry and bool(unfoldings(program, path)), ""
     while True:
         lifted, stood = lift_all(program, path, wanted)
         lifted = with_parts(with_streams(lifted, path, streams), path, split)
@@ -154,7 +154,7 @@ def plan(
         assigner = Assigner(after, after.files[path], task.outsiders, task.beside, task.wishes, task.entry, task.taken, idea, parts, things, frozenset(s.name for s in streams))
         classes, stays = assigner.design()
         if unfolding and not any(c.role == "app" for c in classes):
-            unfolding = False
+            unfolding, without = False, next((s.why for s in stays if s.name == "main"), "")
             continue
         methods = {(bare(o), c.role == "app") for c in [*classes, *kept] for m in c.methods for o in m.origins}
         fields = {bare(o) for c in [*classes, *kept] for f in c.fields for o in f.origins} | {s.name for s in assigner.constants}
@@ -163,6 +163,8 @@ def plan(
             break
     for c in [c for c in classes if c.role == "app"]:
         extend(c, after, path)
+    for stay in [s for s in stays if s.name == "main" and without]:
+        stay.why = without  # what is decorated would not have been in the way
     assigner.place(kept)
     for part in split:
         bones = ClassDesign(part.name, part.role)

@@ -208,7 +208,7 @@ def whole_of(file: SourceFile, language: Language, name: str) -> Whole:
     """A class whose members can be told. Raises Unfit."""
     whole = language.members.whole(file, name) if language.members is not None else None
     if whole is None:
-        raise Unfit(f"the members of {name} cannot be told: it is no class at the top, is decorated, has a base or is one, or names are reached by their text")
+        raise Unfit(f"the members of {name} cannot be told: it is no class at the top, is decorated, has a base or is one, or others can reach them by their text")
     return whole
 
 

@@ -33,7 +33,7 @@ def extend(c: ClassDesign, program: Program, path: str) -> None:
     named = {write.hidden(m.name) if m.hidden else m.name: {bare(o) for o in m.origins} for m in c.methods}
     found = []
     for f in c.fields if frameworks is not None else ():
-        symbol = file.scope.symbols.get(bare(f.origins[0])) if len(f.origins) == 1 else None
+        symbol = file.scope.symbols.get(bare(f.origins[0])) if len(f.origins) == 1 and f.start != "later" else None
         kind = frameworks.extendable(file, symbol, named) if symbol is not None and frameworks is not None else None
         found += [(f, kind)] if kind is not None else []
     if len(found) != 1:

@@ -12,6 +12,8 @@ from . import write
 
 REACHING = re.compile(rb"\b(getattr|setattr|hasattr|delattr|vars|dir|pickle|copy|eval|exec|globals|locals|attrgetter|methodcaller)\b")
 OWN_WAYS = re.compile(rb"\b(__dict__|__slots__|__getattr__|__getattribute__|__setattr__|__delattr__|__getstate__|__reduce__|__class__|super)\b")
+KEEPING = frozenset([b"append", b"add", b"insert", b"remove", b"discard", b"index", b"count", b"extend", b"put"])
+SHOWING = frozenset([b"print", b"id", b"isinstance", b"issubclass", b"type", b"len", b"bool", b"hash", b"repr", b"str", b"list", b"tuple", b"iter", b"next", b"callable"])
 SETTING = ("assignment", "augmented_assignment", "named_expression", "for_statement", "for_in_clause", "as_pattern", "pattern_list", "tuple_pattern", "list_pattern", "list_splat_pattern", "as_pattern_target")
 
 
@@ -38,7 +40,34 @@ def whole(file: SourceFile, name: str) -> Whole | None:
             else:
                 found.uses.append(use)
     found.uses.sort(key=lambda u: u.start)
+    if any(given_away(file, r) for r in bare(file, found)):
+        return None  # a library may ask it for any member
     return found if REACHING.search(file.text) is None or kept_apart(file, found) is not None else None
+
+
+def bare(file: SourceFile, found: Whole) -> list[tuple[int, int]]:
+    """Where an object itself is used: as the receiver, as a variable that holds one, or where it is made."""
+    made = [c for r in file.scope.symbols[found.name].references if (c := next((c for c in file.calls if c.callee is r), None)) is not None]
+    variables = [s for c in made for s in holder(file, c.callee, True) or []]
+    spans = [(at, at + len(found.receiver.encode())) for at in found.escapes] + [(c.start, c.end) for c in made]
+    return spans + [(r.start, r.end) for s in variables for r in s.references if not r.writes and not r.member]
+
+
+def given_away(file: SourceFile, span: tuple[int, int]) -> bool:
+    """Whether an object is handed to a call of code that was not read, and that does more than show or keep it."""
+    node = file.tree.root_node.named_descendant_for_byte_range(*span)
+    around = node.parent
+    named = around is not None and around.type == "keyword_argument"
+    if around is not None and named:
+        around = around.parent
+    if around is None or around.type != "argument_list" or around.parent.type != "call":
+        return False
+    callee = around.parent.child_by_field_name("function")
+    if callee.type == "attribute":
+        word = callee.child_by_field_name("attribute").text
+        return word not in KEEPING and not any(f.name.encode() == word and f.outer is not file.scope for f in file.functions)
+    symbol = next((r.symbol for r in file.within(callee.start_byte, callee.end_byte)), None) if callee.type == "identifier" else None
+    return symbol is None or not (symbol.kinds & {"function", "class"} or (not symbol.kinds and callee.text in SHOWING and not named))
 
 
 def inherits(file: SourceFile, scope: Scope) -> bool:
@@ -152,8 +181,8 @@ def kept_apart(file: SourceFile, whole: Whole) -> set[Symbol] | None:
     return {s for h in holders if h for s in h}
 
 
-def holder(file: SourceFile, made: Reference) -> list[Symbol] | None:
-    """The variable that holds a new object, nothing where only a member of it is asked for; None where it gets about."""
+def holder(file: SourceFile, made: Reference, anyhow: bool = False) -> list[Symbol] | None:
+    """The variable that holds a new object, nothing where only a member of it is asked for; None where it gets about, unless that is no matter (``anyhow``)."""
     call = next((c for c in file.calls if c.callee is made), None)
     node = file.tree.root_node.named_descendant_for_byte_range(call.start, call.end) if call is not None else None
     if node is None:
@@ -164,7 +193,7 @@ def holder(file: SourceFile, made: Reference) -> list[Symbol] | None:
     if left is None or left.type != "identifier":
         return None
     symbol = next((r.symbol for r in file.within(left.start_byte, left.end_byte)), None)
-    if symbol is None or any(not r.writes and not r.member for r in symbol.references):
+    if symbol is None or (not anyhow and any(not r.writes and not r.member for r in symbol.references)):
         return None
     return [symbol]
 
