@@ -19,3 +19,4 @@ class Case:
     entry: str
     lay_out: Callable[[Path], None]
     runs: list[tuple[list[str], str]] | None = None
+    beside: str = ""  # which other files are named with the entry: a pattern

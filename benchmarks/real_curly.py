@@ -102,7 +102,7 @@ def windows(cache: Path) -> list[Case]:
                 archive.extractall(folder)
 
         name = packed.parent.name
-        found += [Case(f"jdk-demo/{name}", "Java", WINDOWS[name], fill)] if name in WINDOWS else []
+        found += [Case(f"jdk-demo/{name}", "Java", WINDOWS[name], fill, beside="*.java")] if name in WINDOWS else []
     return found
 
 

@@ -34,7 +34,8 @@ def one(case: Case, folder: Path) -> Row:
     target = folder / case.entry
     design = target.with_suffix(".design.toml")
     row: Row = {"script": case.name, "language": case.language, "lines": target.read_text(errors="replace").count("\n")}
-    drafted = aedifex("draft", "-q", str(target))
+    others = sorted(p for p in folder.rglob(case.beside) if p != target) if case.beside else []
+    drafted = aedifex("draft", "-q", str(target), *map(str, others))
     if drafted.returncode:
         return {**row, "why": last_line(drafted.stderr)}
     if case.runs is None:

@@ -47,14 +47,14 @@ def command(
     Example: aedifex draft tramline.py
     """
     from ..core.build.project import DESIGN
-    from ..core.draft.drafter import draft
+    from ..core.draft.drafter import draft, starting
     from ..core.draft.wishes import merged, mistakes, unfulfilled
     from ..core.program.errors import AedifexError, Refused
     from ..core.program.language import find_sources, read_program
 
     root, files = find_sources(paths)
-    first = os.path.join(root, files[0])
-    target = os.path.abspath(output) if output else os.path.splitext(first)[0] + DESIGN
+    first = files[0] if output or len(files) == 1 else next(iter(starting(read_program(root, files))), files[0])
+    target = os.path.abspath(output) if output else os.path.join(root, os.path.splitext(os.path.basename(first))[0] + DESIGN)
     base = os.path.dirname(target)
     if os.path.commonpath([base, root]) != base:
         raise AedifexError(

@@ -39,7 +39,7 @@ def draft(
     """
     whole = [file for file in program.files.values() if not file.problems]
     sources = {path: digest(file.text[start:end]) for file in whole for path, start, end in file.parts}
-    starts = entries or [f.path for f in whole if not imported_by_others(program, f.path)] or [f.path for f in whole]
+    starts = entries or starting(program)
     design = Design(program.language.name, starts, sources, wishes=list(wishes or []))
     outsiders = read_neighbours(program, naming=True)
     beside = neighbours(program.root, program.texts, program.language)
@@ -254,14 +254,19 @@ def read_neighbours(program: Program, naming: bool = False) -> Program:
 
 
 def imported_by_others(program: Program, path: str) -> bool:
+    """Whether another file of the program names what a file defines, by an import or because it lies beside it."""
     language = program.language
-    return any(
-        language.means(other.path, m, n, path)
-        for other in program.files.values()
-        if other.path != path
-        for s in other.imports
-        for _, m, n in language.imported(other, s)
-    )
+    for other in [f for f in program.files.values() if f.path != path]:
+        named = [(m, n) for s in other.imports for _, m, n in language.imported(other, s)]
+        if any(language.means(other.path, m, n, path) for m, n in [*named, *((m, n) for _, m, n, _ in language.ambient(other))]):
+            return True
+    return False
+
+
+def starting(program: Program) -> list[str]:
+    """The files that people start, as far as can be told: those that no other file imports; else all."""
+    whole = [f.path for f in program.files.values() if not f.problems]
+    return [p for p in whole if not imported_by_others(program, p)] or whole
 
 
 def summary(design: Design) -> list[str]:
