@@ -66,7 +66,12 @@ final class Windows implements Runnable {
                 if (gone()) {
                     break;
                 }
-                SwingUtilities.invokeAndWait(Windows::note);
+                boolean[] told = {false};
+                for (int n = 0; n < 20 && !told[0]; n++) {
+                    int left = 19 - n;
+                    SwingUtilities.invokeAndWait(() -> told[0] = note(left == 0));
+                    Thread.sleep(told[0] ? 0 : 5);
+                }
                 boolean later = later();
                 Pin.over("frame");
                 if (due == null && !Ticker.any() && !later) {
@@ -236,7 +241,8 @@ final class Windows implements Runnable {
         }
     }
 
-    private static void note() {
+    /** Whether there was anything to note; nothing is noted only if it is certain. */
+    private static boolean note(boolean certain) {
         StringJoiner rows = new StringJoiner("\n");
         for (Window window : showing()) {
             String title = window instanceof Frame frame ? frame.getTitle() : window instanceof JDialog dialog ? dialog.getTitle() : "";
@@ -245,7 +251,10 @@ final class Windows implements Runnable {
             below(window, found);
             found.stream().skip(1).map(Windows::row).filter(row -> !row.isEmpty()).forEach(row -> rows.add("  " + row));
         }
-        Log.note("shot", "window " + Pin.turn(), rows.toString());
+        if (rows.length() > 0 || certain) {
+            Log.note("shot", "window " + Pin.turn(), rows.toString());
+        }
+        return rows.length() > 0;
     }
 
     private static String row(Component one) {
