@@ -3,6 +3,9 @@ PYTHON ?= python3
 VENV := .venv
 BIN := $(VENV)/bin
 
+# Each command that a test runs would compile all modules again: half of the time that it takes.
+export PYTHONDONTWRITEBYTECODE :=
+
 .PHONY: demo test tools lint real-scripts benchmarks faults clean
 
 $(VENV)/installed: pyproject.toml
