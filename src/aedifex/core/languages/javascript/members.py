@@ -53,9 +53,11 @@ def class_node(file: SourceFile, scope: Scope) -> Any:
 
 def offered_otherwise(file: SourceFile, name: str) -> bool:
     """Whether other files may know the class by another name."""
-    word = re.escape(name.encode())
-    other = rb"\bexports\s*=\s*" + word + rb"\b|\bexport\s+default\b[^\n]*\b" + word + rb"\b|\b" + word + rb"\s+as\b|:\s*" + word + rb"\s*[,}]\s*;?\s*$"
-    return (re.search(other, file.text, re.M) is not None and not write.typed(file)) or re.search(rb"\bexport\s+default\b[^\n]*\b" + word + rb"\b|\b" + word + rb"\s+as\b", file.text) is not None
+    word = rb"\b" + re.escape(name.encode()) + rb"\b"
+    ways = [rb"\bexport\s+default\b[^\n]*" + word, word + rb"\s+as\b", rb"\bexport(s\s*)?=\s*" + word]
+    if not write.typed(file):
+        ways.append(rb":\s*" + word + rb"\s*[,}]")  # the value of a key; a type where types are written
+    return any(re.search(way, file.text) for way in ways)
 
 
 def static(node: Any) -> bool:
