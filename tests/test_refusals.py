@@ -22,7 +22,6 @@ class App:
     def draw_all(self):
         self.window.clear()
 
-
 """
 PANEL = """import java.awt.Graphics;
 import javax.swing.JPanel;
@@ -105,9 +104,11 @@ ALONE = [
     ("take_part", ("Tram", "Log", ["x", "move"]), {"Line.java": "public class Line {\n    static int far = 1;\n    static class Tram {\n        int tramX = 1;\n        int x = 2;\n        void move() {\n            x += far;\n        }\n    }\n    public static void main(String[] args) {\n        new Tram().move();\n    }\n}\n"}, "'move' is used outside of Tram"),
     ("extend", ("Car", "x"), CLASS, "'Car' is no class of these scripts"),
     ("extend", ("Tram", "x"), {"line.js": "class Tram {\n  x = 1;\n}\nnew Tram();\n"}, "no class of a library is extended in javascript; take 'extends' out of the design"),
-    ("extend", ("App", "window"), WINDOW + "app = App()\nprint(app.window.width)\n", "'window' of App is used elsewhere; take 'extends' out"),
+    ("extend", ("App", "window"), WINDOW + "\napp = App()\nprint(app.window.width)\n", "'window' of App is used elsewhere; take 'extends' out"),
     ("extend", ("App", "window"), WINDOW.replace("class App:", "class App(list):"), "the members of App cannot be told"),
     ("extend", ("App", "window"), WINDOW.replace("self.window.clear()", "del self.window"), "'window' is used here in a way that the object itself could not be"),
+    ("extend", ("App", "window"), WINDOW.replace("self.window.clear()", "self.window.pop_handlers()"), "'window' is used here in a way that the object itself could not be"),
+    ("extend", ("App", "window"), WINDOW.replace("on_draw", "on_close") + "    def stop(self):\n        self.draw_all()\n", "no method of App is registered with 'window' that it could call by its name"),
     ("extend", ("App", "board"), {"Line.java": PANEL}, "this comes before 'board' is made, and could be noticed"),
     ("extend", ("App", "first"), {"Line.java": PANEL}, "'first' is not set to an object with methods of its own that a class of a library would call"),
     ("extend", ("App", "second"), {"Line.java": PANEL}, "App has no field 'second' with a declaration of its own"),

@@ -16,6 +16,9 @@ from .imports import imported
 from .structure import statements
 
 
+REMOVING = frozenset([b"pop_handlers", b"remove_handler", b"remove_handlers"])  # what is a method cannot be taken back
+
+
 @cache
 def known() -> tuple[Framework, ...]:
     data = tomllib.loads((Path(__file__).parent / "frameworks.toml").read_text(encoding="utf-8"))
@@ -182,6 +185,8 @@ class Extending:
             event = args[0].text.decode().strip("'\"") if args and args[0].type == "string" else ""
             if method is None or method.name not in methods or call.parent.type != "expression_statement" or not self.plain(call.parent):
                 continue
+            if event in self.framework.continued and sum(x.name == method.name for x in self.whole.uses) > 1:
+                continue  # others call it, who do not want what the library does afterwards
             if event in self.framework.hooks and event not in self.hooks.values() and method.name not in self.hooks and self.able(methods[method.name], event):
                 self.hooks[method.name] = event
                 end = write.blank_after(self.file, write.line_end(self.file, call.parent.end_byte))
@@ -220,7 +225,8 @@ class Extending:
         if u.name == self.field:
             if u.kind == "set" and u.start == self.made.start:
                 return
-            if u.kind != "read":
+            asked = self.file.tree.root_node.named_descendant_for_byte_range(u.start, u.end).parent.child_by_field_name("attribute")
+            if u.kind != "read" or (asked is not None and asked.text in REMOVING):
                 raise Unextended(f"'{self.field}' is used here in a way that the object itself could not be", u.start)
             self.edits.append((u.start, u.end, own))
             return
