@@ -136,7 +136,7 @@ def registering(design: Design, program: Program) -> Part:
 
 def unpacking(design: Design, program: Program) -> Part:
     steps: list[Prelude] = []
-    for path in [p for p in program.files if p in design.sources and design.classes]:
+    for path in [p for p in program.files if p in design.sources and any(c.fields or c.methods or c.objects for c in design.classes)]:
         if unpackings(program.files[path], program.language):
             steps.append(SplitUnpacking(path))
             program = tried(steps[-1], design, program) or program

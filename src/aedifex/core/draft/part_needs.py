@@ -66,7 +66,7 @@ class PartNeeds:
                 continue
             if u.name in self.kept and u.kind in ("read", "call"):
                 continue
-            if u.name not in fields:
+            if u.name not in fields and not (u.name in self.whole.reserved and u.kind == "read"):
                 raise Unfit(f"'{f.name}' uses '{u.name}' of {self.whole.name}, which is no field", u.start)
             if u.kind not in ("read", "call"):
                 raise Unfit(f"'{f.name}' sets '{u.name}', which {self.whole.name} keeps", u.start)
@@ -76,8 +76,8 @@ class PartNeeds:
         return list(found)
 
     def changes(self, name: str) -> bool:
-        """Whether a member is bound anew once the object is made."""
-        return any(u.name == name and u.kind == "set" and u.function.name != self.language.write.CONSTRUCTOR for u in self.whole.uses)
+        """Whether a member is bound anew once the object is made, or may be by a library."""
+        return name in self.whole.reserved or any(u.name == name and u.kind == "set" and u.function.name != self.language.write.CONSTRUCTOR for u in self.whole.uses)
 
     def keepable(self, name: str) -> bool:
         """Whether a part could be given a member when it is made: the constructor sets it once, before that, and nothing else ever does."""

@@ -97,7 +97,10 @@ def part_of(language: Language, whole: Whole, c: ClassDesign, members: dict[str,
     while (able := {m: n for m, n in methods.items() if free(whole, m, fields, methods)}) != methods:
         methods = able
     inside = [u for u in whole.uses if u.function.name in methods and u.name in fields]
-    fields = {m: n for m, n in fields.items() if any(u.name == m for u in inside)}
+    fields = {m: n for m, n in fields.items() if any(u.name == m for u in inside) and m not in whole.reserved}
+    stems = set(language.write.words(c.name))
+    alone = [n for n in whole.fields if n not in fields and n not in whole.reserved and stems & set(language.write.words(n)) and is_alone(language, whole, n, methods)]
+    fields |= member_names(alone, stems, language.write, {*fields.values(), *methods.values()})
     outside = outer_uses(language, whole, fields, methods)
     rest = [f for f in whole.methods if f.name not in methods and f.name != language.write.CONSTRUCTOR]
     if len(fields) < 2 or len(methods) < 2 or not rest or len(outside) * 2 > len(inside):
@@ -109,8 +112,14 @@ def free(whole: Whole, method: str, fields: dict[str, str], methods: dict[str, s
     """Whether a method could go with these fields and methods: it needs little else, and sets and calls nothing else of the class."""
     others = [u for u in whole.uses if u.function.name == method and u.name not in fields and u.name not in methods]
     told = {u.name for u in others}
-    plain = all(u.name in whole.fields and u.kind in ("read", "call") for u in others)
+    plain = all((u.name in whole.fields and u.kind in ("read", "call")) or (u.name in whole.reserved and u.kind == "read") for u in others)
     return plain and len(told) <= HANDED and method in whole.plain
+
+
+def is_alone(language: Language, whole: Whole, name: str, methods: Iterable[str]) -> bool:
+    """Whether only these methods use a field, besides the constructor, and they do."""
+    users = {u.function.name for u in whole.uses if u.name == name} - {language.write.CONSTRUCTOR}
+    return bool(users) and users <= set(methods)
 
 
 def outer_uses(language: Language, whole: Whole, fields: Iterable[str], methods: Iterable[str]) -> list[MemberUse]:
@@ -121,7 +130,7 @@ def outer_uses(language: Language, whole: Whole, fields: Iterable[str], methods:
 def made(language: Language, whole: Whole, name: str, role: str, fields: dict[str, str], methods: dict[str, str], hiding: bool) -> PartDesign:
     """``fields``, ``methods``: member → its name in the part; ``hiding``: whether the class hides its fields."""
     write = language.write
-    own = {f.name for f in whole.methods} | {u.name for u in whole.uses}
+    own = {f.name for f in whole.methods} | {u.name for u in whole.uses} | whole.reserved
     if language.bare_members and whole.scope.parent is not None:
         own |= set(whole.scope.parent.symbols)
     base = write.member_name(write.words(name), next(iter([*fields, *methods])))

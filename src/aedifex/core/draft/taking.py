@@ -53,11 +53,14 @@ class Taking(PartMaking):
 
     def check(self, part: PartDesign) -> None:
         """That nobody else uses what moves, and that the new names are free."""
-        own = {f.name for f in self.whole.methods} | {u.name for u in self.whole.uses}
+        own = {f.name for f in self.whole.methods} | {u.name for u in self.whole.uses} | self.whole.reserved
         if part.object in own:
             raise Unfit(f"{self.whole.name} has a member '{part.object}' already", self.whole.scope.start)
         if any(part.name in s.symbols for s in self.file.scope.walk()) or part.name in self.language.builtins:
             raise Unfit(f"'{part.name}' is in use already")
+        for n in self.fields:
+            if n in self.whole.reserved:
+                raise Unfit(f"'{n}' is a name that the base of {self.whole.name} has for something else", self.whole.scope.start)
         for u in self.whole.uses:
             mine = u.name in self.fields or u.name in self.methods
             if mine and u.function is self.whole.head and not u.later:

@@ -40,7 +40,7 @@ class Declared:
 class Whole:
     """A class as a whole. ``uses``: of its members in its own methods; ``escapes``: where the object itself is handed on or kept.
 
-    ``plain``: the methods that are called and no more; ``receiver``: what they call their object. ``head``: stands for the code that
+    ``reserved``: names that a base from a library has. ``plain``: the methods that are called and no more; ``receiver``: what they call their object. ``head``: stands for the code that
     gives declared fields their first values, if there is any.
     """
 
@@ -49,6 +49,7 @@ class Whole:
     methods: list[Function]
     receiver: str
     plain: set[str]
+    reserved: frozenset[str] = frozenset()
     declared: dict[str, Declared] = field(default_factory=dict)
     head: Function | None = None
     uses: list[MemberUse] = field(default_factory=list)

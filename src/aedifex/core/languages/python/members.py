@@ -9,9 +9,10 @@ from ...program.braces import within
 from ...program.model import Function, Reference, Scope, SourceFile, Symbol
 from ...program.whole import Declared, MemberUse, Whole
 from . import write
+from .libraries import base_of
 
 REACHING = re.compile(rb"\b(getattr|setattr|hasattr|delattr|vars|dir|pickle|copy|eval|exec|globals|locals|attrgetter|methodcaller)\b")
-OWN_WAYS = re.compile(rb"\b(__dict__|__slots__|__getattr__|__getattribute__|__setattr__|__delattr__|__getstate__|__reduce__|__class__|super)\b")
+OWN_WAYS = re.compile(rb"\b(__dict__|__slots__|__getattr__|__getattribute__|__setattr__|__delattr__|__getstate__|__reduce__|__class__)\b")
 KEEPING = frozenset([b"append", b"add", b"insert", b"remove", b"discard", b"index", b"count", b"extend", b"put"])
 SHOWING = frozenset([b"print", b"id", b"isinstance", b"issubclass", b"type", b"len", b"bool", b"hash", b"repr", b"str", b"list", b"tuple", b"iter", b"next", b"callable"])
 SETTING = ("assignment", "augmented_assignment", "named_expression", "for_statement", "for_in_clause", "as_pattern", "pattern_list", "tuple_pattern", "list_pattern", "list_splat_pattern", "as_pattern_target")
@@ -19,12 +20,20 @@ SETTING = ("assignment", "augmented_assignment", "named_expression", "for_statem
 
 def whole(file: SourceFile, name: str) -> Whole | None:
     scope = next((s for s, n in file.classes if n == name and s.parent is file.scope), None)
-    if scope is None or OWN_WAYS.search(file.text, scope.start, scope.end) or inherits(file, scope) or any(n == name for _, n in file.inheriting):
+    node = definition(file, scope) if scope is not None else None
+    base = base_of(file, node) if node is not None else None
+    if scope is None or OWN_WAYS.search(file.text, scope.start, scope.end) or (base is None and inherits(node)) or any(n == name for _, n in file.inheriting):
         return None
     methods = [f for f in file.functions if f.outer is scope]
     plain = {f.name for f in methods if not f.decorators and f.bound and not (f.name.startswith("__") and f.name.endswith("__"))}
+    reserved: frozenset[str] = frozenset()
+    if base is not None:
+        reserved = base.members | base.hooks
+        plain -= reserved | {f.name for f in methods if b"super" in file.text[f.start : f.end]}
+    elif b"super" in file.text[scope.start : scope.end]:
+        return None
     maker = next((f for f in methods if f.name == write.CONSTRUCTOR and f.params), None)
-    found = Whole(name, scope, methods, maker.params[0].name if maker is not None else "self", plain)
+    found = Whole(name, scope, methods, maker.params[0].name if maker is not None else "self", plain, reserved)
     for f in methods:
         if b"classmethod" in file.text[f.start : f.head]:
             return None  # what it is handed is the class
@@ -43,6 +52,13 @@ def whole(file: SourceFile, name: str) -> Whole | None:
     if any(given_away(file, r) for r in bare(file, found)):
         return None  # a library may ask it for any member
     return found if REACHING.search(file.text) is None or kept_apart(file, found) is not None else None
+
+
+def definition(file: SourceFile, scope: Scope) -> Any:
+    node = file.tree.root_node.named_descendant_for_byte_range(scope.start, scope.end)
+    while node is not None and node.type != "class_definition":
+        node = node.parent
+    return node
 
 
 def bare(file: SourceFile, found: Whole) -> list[tuple[int, int]]:
@@ -70,11 +86,8 @@ def given_away(file: SourceFile, span: tuple[int, int]) -> bool:
     return symbol is None or not (symbol.kinds & {"function", "class"} or (not symbol.kinds and callee.text in SHOWING and not named))
 
 
-def inherits(file: SourceFile, scope: Scope) -> bool:
+def inherits(node: Any) -> bool:
     """Whether a class has a base, is made in a way of its own, or is decorated."""
-    node = file.tree.root_node.named_descendant_for_byte_range(scope.start, scope.end)
-    while node is not None and node.type != "class_definition":
-        node = node.parent
     bases = node.child_by_field_name("superclasses") if node is not None else None
     return node is None or node.parent.type == "decorated_definition" or (bases is not None and any(c.text != b"object" for c in bases.named_children))
 
@@ -174,6 +187,8 @@ def outside(file: SourceFile, whole: Whole, names: set[str]) -> tuple[str, int] 
 
 def kept_apart(file: SourceFile, whole: Whole) -> set[Symbol] | None:
     """The variables that hold its objects, of which only members are asked for; None where an object gets about."""
+    if whole.reserved:
+        return None  # a library keeps it
     made = file.scope.symbols[whole.name]
     holders = [holder(file, r) for r in made.references if r.role.value == "call"]
     if whole.escapes or any(h is None for h in holders) or not all(r.writes or r.role.value == "call" for r in made.references):
