@@ -173,7 +173,9 @@ class Taking(PartMaking):
         news = []
         order = list(self.whole.declared)
         listed = [*values, *(n for n in self.fields if n not in values and n in order)]
-        for m in sorted(listed, key=lambda m: order.index(m) if m in order else len(order)):
+        as_declared = sorted(listed, key=lambda m: order.index(m) if m in order else len(order))
+        handed = [[m for m in row if m in values and values[m].given] for row in (listed, as_declared)]
+        for m in as_declared if handed[0] == handed[1] else listed:  # what is handed over is worked out in the order in which it stands
             v = values.get(m)
             if v is None:
                 news.append(NewField(self.fields[m], type=self.type_of(m), hidden=self.alone_with(m)))
