@@ -310,8 +310,7 @@ class Assigner:
     def worked_out_between(self, variables: set[Symbol], name: str) -> None:
         """No class, because a first value could only be given after the object is made."""
         names = ", ".join(sorted(s.name for s in variables))
-        why = f"no class for {names}: the first value of {name} is worked out from code between"
-        self.stays.append(StayDesign(name, why))
+        self.stays.append(StayDesign(name, f"no class for {names}: the first value of {name} is worked out from code between"))
 
     @cached_property
     def roles(self) -> Roles:
