@@ -24,11 +24,13 @@ demo: $(VENV)/installed
 test: $(VENV)/installed-dev tools lint
 	$(BIN)/python -m pytest
 
-# A screen that nobody sees, the library for windows, a JDK, JUnit and Node: from Debian, where they are missing and can be installed.
+# A screen that nobody sees, the libraries for windows and what is drawn in them, a JDK, JUnit and Node: from Debian, where they are missing
+# and can be installed.
 tools:
 	@WANTED=""; \
 	command -v Xvfb >/dev/null || WANTED="$$WANTED xvfb"; \
 	$(PYTHON) -c "import tkinter" 2>/dev/null || WANTED="$$WANTED python3-tk"; \
+	ldconfig -p 2>/dev/null | grep -q libGL.so.1 || WANTED="$$WANTED libgl1 libgl1-mesa-dri"; \
 	command -v javac >/dev/null || WANTED="$$WANTED default-jdk-headless"; \
 	command -v node >/dev/null || WANTED="$$WANTED nodejs"; \
 	test -e /usr/share/java/junit-platform-console-standalone.jar || WANTED="$$WANTED junit5"; \

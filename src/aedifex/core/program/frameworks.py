@@ -25,7 +25,7 @@ class Framework:
 
 @dataclass
 class Extended:
-    """What extending would change. ``hooks``: the events whose functions become hooks; ``kept``: those that stay registered, with the reason."""
+    """What extending would change. ``hooks``: the events whose functions become methods that the library calls."""
 
     framework: Framework
     edits: list[Range]
