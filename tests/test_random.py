@@ -25,49 +25,49 @@ from aedifex.core.program.language import read_program, reread
 from aedifex.core.survey.region import all_blocks
 
 
-@settings(max_examples=60, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
+@settings(max_examples=40, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
 @given(st.integers(0, 10**9))
 def test_a_random_program_prints_the_same(seed):
     same_when_built(Maker(seed).program().encode())
 
 
-@settings(max_examples=36, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
+@settings(max_examples=28, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
 @given(st.integers(0, 10**9))
 def test_a_random_program_of_lists_prints_the_same(seed):
     same_when_built(ListMaker(seed).program().encode())
 
 
-@settings(max_examples=36, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
+@settings(max_examples=28, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
 @given(st.integers(0, 10**9))
 def test_a_random_program_of_records_prints_the_same(seed):
     same_when_built(RecordMaker(seed).program().encode())
 
 
-@settings(max_examples=24, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
+@settings(max_examples=16, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
 @given(st.integers(0, 10**9))
 def test_a_random_program_over_the_data_of_things_prints_the_same(seed):
     same_when_built(ThingMaker(seed).program().encode())
 
 
-@settings(max_examples=24, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
+@settings(max_examples=16, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
 @given(st.integers(0, 10**9))
 def test_a_random_program_in_one_long_function_prints_the_same(seed):
     same_when_built(MainMaker(seed).program().encode())
 
 
-@settings(max_examples=24, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
+@settings(max_examples=16, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
 @given(st.integers(0, 10**9))
 def test_a_random_program_that_asks_hears_and_prints_the_same(seed):
     same_when_built(ConsoleMaker(seed).program().encode(), TYPED)
 
 
-@settings(max_examples=24, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
+@settings(max_examples=16, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
 @given(st.integers(0, 10**9))
 def test_a_random_program_with_a_class_of_several_jobs_prints_the_same(seed):
     same_when_built(ClassMaker(seed).program().encode())
 
 
-@settings(max_examples=36, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
+@settings(max_examples=28, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
 @given(st.integers(0, 10**9), st.data())
 def test_lines_of_a_random_program_that_become_a_function_do_the_same(seed, data):
     with tempfile.TemporaryDirectory() as folder:
