@@ -151,7 +151,8 @@ def section(language: str, rows: list[Row]) -> str:
 
 
 def clean(text: object) -> str:
-    return str(text).replace("|", "/").replace("\\", "")
+    """As a table shows it, whoever made it."""
+    return str(text).replace(f"{ROOT}/", "").replace("|", "/").replace("\\", "")
 
 
 if __name__ == "__main__":
