@@ -53,7 +53,8 @@ def command(
     from ..core.program.language import find_sources, read_program
 
     root, files = find_sources(paths)
-    first = files[0] if output or len(files) == 1 else next(iter(starting(read_program(root, files))), files[0])
+    several = read_program(root, files) if len(files) > 1 and not output else None
+    first = next(iter(starting(several)), files[0]) if several is not None else files[0]
     target = os.path.abspath(output) if output else os.path.join(root, os.path.splitext(os.path.basename(first))[0] + DESIGN)
     base = os.path.dirname(target)
     if os.path.commonpath([base, root]) != base:
@@ -65,7 +66,7 @@ def command(
     others = [target.removesuffix(DESIGN) + f".rival{n}{DESIGN}" for n in range(2, (rivals or 1) + 1)]
     for other in others:
         kept_wishes(other, again)  # raises Refused where one is there
-    program = read_program(base, files)
+    program = several or read_program(base, files)
     for problem in program.problems:
         say(f"aedifex: {problem}; nothing will be rewritten in this file", quiet)
     if all(f.problems for f in program.files.values()):

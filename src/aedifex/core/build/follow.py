@@ -112,10 +112,11 @@ def streaming(design: Design, program: Program) -> Part:
 
 def parting(design: Design, program: Program) -> Part:
     steps: list[Prelude] = []
-    outsiders = read_neighbours(program) if design.parts else None
+    if not design.parts:
+        return steps, design, program
+    outsiders = read_neighbours(program)
     for part in design.parts:
         path = next((f.path for f in program.files.values() if any(n == part.of for _, n in f.classes)), next(iter(design.sources), ""))
-        assert outsiders is not None
         steps.append(TakePart(path, part, outsiders))
         after = tried(steps[-1], design, program)
         if after is not None:

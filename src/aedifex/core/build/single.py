@@ -114,9 +114,7 @@ def open_stream(program: Program, word: str, name: str) -> Single:
 
 def take_part(program: Program, whole: str, name: str, members: list[str]) -> Single:
     """What taking members out of a class would change. Raises Refused with the reason if it cannot be done."""
-    path = next((f.path for f in program.files.values() if any(n == whole for _, n in f.classes)), "")
-    if not path:
-        raise Refused(f"'{whole}' is no class of these scripts.")
+    path = home_of(program, whole)
     if not program.language.write.is_name(name):
         raise Refused(f"'{name}' cannot be the name of a class; choose another.")
     try:
@@ -128,11 +126,17 @@ def take_part(program: Program, whole: str, name: str, members: list[str]) -> Si
 
 def extend(program: Program, whole: str, member: str) -> Single:
     """What it would change if a class extended what its member holds. Raises Refused with the reason if it cannot."""
-    path = next((f.path for f in program.files.values() if any(n == whole for _, n in f.classes)), "")
-    if not path:
-        raise Refused(f"'{whole}' is no class of these scripts.")
+    path = home_of(program, whole)
     made = ClassDesign(whole, "app", extends=member, fields=[FieldDesign(member, [f"{path}::{member}"], hidden=False)])
     return single(program, ExtendClass(made), lambda after: {})
+
+
+def home_of(program: Program, class_: str) -> str:
+    """The file of a class. Raises Refused if there is no such class."""
+    path = next((f.path for f in program.files.values() if any(n == class_ for _, n in f.classes)), "")
+    if not path:
+        raise Refused(f"'{class_}' is no class of these scripts.")
+    return path
 
 
 def single(program: Program, step: Alone, others: Callable[[Program], dict[str, bytes | None]]) -> Single:

@@ -12,7 +12,7 @@ from ..program.language import neighbours, read_program
 from ..program.model import Program, SourceFile, Symbol
 from ..program.pause import uncollected
 from ..survey.effects import Effects, module_variables
-from ..survey.hazards import forbidding, hazards
+from ..survey.hazards import forbidding, hazards, importers
 from .assign import Assigner
 from .collections import collect, records_of
 from .cuts import cuts, taken_by
@@ -256,11 +256,8 @@ def read_neighbours(program: Program, naming: bool = False) -> Program:
 def imported_by_others(program: Program, path: str) -> bool:
     """Whether another file of the program names what a file defines, by an import or because it lies beside it."""
     language = program.language
-    for other in [f for f in program.files.values() if f.path != path]:
-        named = [(m, n) for s in other.imports for _, m, n in language.imported(other, s)]
-        if any(language.means(other.path, m, n, path) for m, n in [*named, *((m, n) for _, m, n, _ in language.ambient(other))]):
-            return True
-    return False
+    named = importers(program, None).get(language.write.module_of(path), ())
+    return any(other.path != path and language.means(other.path, module, name, path) for other, _, module, name, _ in named)
 
 
 def starting(program: Program) -> list[str]:

@@ -39,7 +39,7 @@ def parts_of(program: Program, path: str, taken: set[str], kept: set[str]) -> tu
     if language.members is None:
         return [], program
     for name in [n for s, n in program.files[path].classes if s.parent is program.files[path].scope and n not in kept]:
-        whole = language.members.whole(program.files[path], name)
+        whole = told(program.files[path], language, name)
         if whole is None or not large(program.files[path], whole) or named_elsewhere(program, path, name):
             continue
         waiting = [p for p in proposed(program, path, whole, taken | {p.name for p in found}) if not kept & members_of(p)]
@@ -213,9 +213,18 @@ def taking(file: SourceFile, language: Language, part: PartDesign) -> Taking:
     return plan
 
 
+def told(file: SourceFile, language: Language, name: str) -> Whole | None:
+    """A class and the uses of its members, if they can be told; worked out once."""
+    key = ("whole", name)
+    if key not in file.memo:
+        file.memo[key] = language.members.whole(file, name) if language.members is not None else None
+    found: Whole | None = file.memo[key]
+    return found
+
+
 def whole_of(file: SourceFile, language: Language, name: str) -> Whole:
     """A class whose members can be told. Raises Unfit."""
-    whole = language.members.whole(file, name) if language.members is not None else None
+    whole = told(file, language, name)
     if whole is None:
         raise Unfit(f"the members of {name} cannot be told: it is no class at the top, is decorated, has a base or is one, or others can reach them by their text")
     return whole

@@ -47,7 +47,7 @@ class Taking(PartMaking):
             start = write.blank_before(self.file, write.comment_start(self.file, f.start))
             out.append((start, write.line_end(self.file, f.end - 1), ""))
         out += [(write.blank_before(self.file, start), end, "") for start, end in self.headings().values()]
-        place = self.language.members.place(self.file, self.whole)  # type: ignore[union-attr]
+        place = write.comment_start(self.file, self.language.members.place(self.file, self.whole))  # type: ignore[union-attr]
         text = self.class_text(part, values)
         return [(place, place, write.with_newlines(text + "\n" * write.BLANKS, write.newline(self.file))), *out]
 

@@ -65,6 +65,11 @@ class Whole:
         return list(dict.fromkeys([*self.declared, *(u.name for u in self.uses if u.kind == "set" and u.name not in named)]))
 
 
+def in_front(file: SourceFile, whole: Whole) -> int:
+    """The statement that defines the class: where a part stands that needs nothing of it."""
+    return next(s.start for s in file.statements if s.kind == "class" and s.start <= whole.scope.start < s.end)
+
+
 class Members(Protocol):
     """What a language offers for taking a part out of a class."""
 
@@ -77,7 +82,7 @@ class Members(Protocol):
         ...
 
     def place(self, file: SourceFile, whole: Whole) -> int:
-        """Where a class stands that is taken out of it: the start of a line."""
+        """The start of what a class that is taken out of it stands in front of."""
         ...
 
     def outside(self, file: SourceFile, whole: Whole, names: set[str]) -> tuple[str, int] | None:

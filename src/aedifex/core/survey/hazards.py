@@ -149,7 +149,9 @@ AT_ONCE = frozenset("sorted sort min max map filter any all sum reduce forEach s
 
 
 def seen_late(file: SourceFile) -> list[Hazard]:
-    """Functions made in a loop that use its variable: they find in it what it holds when they run."""
+    """Functions made in a loop that use its variable: they find in it what it holds when they run. Worked out once."""
+    if "seen late" in file.memo:
+        return list(file.memo["seen late"])
     found = []
     for s in {r.symbol for r in file.references if r.symbol is not None and r.scope.frame is not r.symbol.scope and r.symbol.scope.kind != "block"}:
         inner = [r for r in s.references if not r.writes and r.scope.frame is not s.scope and r.scope.frame.kind in ("function", "lambda")]
@@ -165,7 +167,8 @@ def seen_late(file: SourceFile) -> list[Hazard]:
                 Hazard("seen late", *file.place(r.start), f"a function made in this loop finds in '{s.name}' what it holds when it runs, not what it held when it was made")
                 for r in late.values() if not at_once(file, r.scope.frame.start)
             ]
-    return list(dict.fromkeys(found))
+    file.memo["seen late"] = list(dict.fromkeys(found))
+    return list(file.memo["seen late"])
 
 
 def at_once(file: SourceFile, start: int) -> bool:

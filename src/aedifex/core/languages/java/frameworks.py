@@ -8,7 +8,7 @@ from ...program.braces import within
 from ...program.frameworks import Extended, Framework, Range, Unextended
 from ...program.model import Scope, SourceFile, Symbol
 from . import write
-from .jdk import full_name, handed_down, listed
+from .jdk import full_name, handed_down, listed, overridden
 from .pure import apis
 from .walk import modifiers
 
@@ -38,7 +38,7 @@ def framework(file: SourceFile, value: Any) -> Framework | None:
     full = full_name(file, value.child_by_field_name("type").text.decode(file.encoding)) if body is not None else ""
     hooks = handed_down(full, "hooks") if full else frozenset()
     members = [c for c in body.named_children if c.type not in ("line_comment", "block_comment")] if body is not None else []
-    named = {c.child_by_field_name("name").text.decode() for c in members if c.type == "method_declaration"}
+    named = overridden(body) if body is not None else set()
     if not named or not named <= hooks or len(named) != len(members) or full == "java.lang.Runnable":
         return None
     return Framework(full, frozenset(), "", "", frozenset(named), frozenset(), handed_down(full) - named)

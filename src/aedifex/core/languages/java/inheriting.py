@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from ...program.model import SourceFile
 from .imports import reached
-from .jdk import full_name, handed_down
+from .jdk import full_name, handed_down, overridden
 
 # Types that hand nothing down that a name could mean.
 EMPTY_HANDED = ("Listener", "Runnable", "Comparator", "Comparable", "Callable", "Supplier", "Consumer", "Function", "Predicate", "Thread",
@@ -23,8 +23,7 @@ def made_quietly(file: SourceFile, at: int) -> bool:
     full = full_name(file, base)
     if not full:
         return base.endswith(EMPTY_HANDED) and not any(n == base for _, n in file.classes)
-    methods = {c.child_by_field_name("name").text.decode() for c in body.named_children if c.type == "method_declaration"}
-    return not methods & handed_down(full) - handed_down(full, "hooks")
+    return not overridden(body) & handed_down(full) - handed_down(full, "hooks")
 
 
 def handed_to(file: SourceFile, base: str, through: tuple[str, ...] = ()) -> frozenset[str] | None:

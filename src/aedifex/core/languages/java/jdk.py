@@ -5,6 +5,7 @@ from __future__ import annotations
 import tomllib
 from functools import cache
 from pathlib import Path
+from typing import Any
 
 from ...program.model import SourceFile
 from .imports import imported
@@ -26,6 +27,11 @@ def listed(name: str, what: str = "members") -> frozenset[str]:
     """All members as the table has them: a method with the number of its parameters, ``move/2``."""
     entry = table()[name]
     return frozenset(entry.get(what, ())).union(*(listed(b, what) for b in entry["based"]))
+
+
+def overridden(body: Any) -> set[str]:
+    """The names of the methods of a class that is written in place."""
+    return {c.child_by_field_name("name").text.decode() for c in body.named_children if c.type == "method_declaration"}
 
 
 def full_name(file: SourceFile, base: str) -> str:

@@ -166,8 +166,8 @@ def opened(file: SourceFile, function: Function) -> list[tuple[int, int, str]]:
 def place(file: SourceFile, whole: Whole) -> int:
     """Where a class goes that is taken out of it: inside the program's class, before what that one's objects have."""
     if whole.name != file.scope.name:
-        return int(write.comment_start(file, whole.scope.start))
-    return int(write.comment_start(file, min([d.start for d in whole.declared.values()] + [f.start for f in whole.methods])))
+        return whole.scope.start
+    return min([d.start for d in whole.declared.values()] + [f.start for f in whole.methods])
 
 
 def outside(file: SourceFile, whole: Whole, names: set[str]) -> tuple[str, int] | None:

@@ -30,8 +30,8 @@ def read(path: str, text: bytes) -> SourceFile:
         resolve(file, walker.kinds)
         file.statements = top(file, root.root_node, main)
         file.imports = [s for s in file.statements if s.kind == "import"]
-        quiet = [at for at in file.opaque_calls if made_quietly(file, at)]
-        file.quiet_calls += quiet
+        quiet = {at for at in file.opaque_calls if made_quietly(file, at)}
+        file.quiet_calls += sorted(quiet)
         file.opaque_calls = [at for at in file.opaque_calls if at not in quiet]
     if root.root_node.has_error:
         file.problems = broken(path, root.root_node)

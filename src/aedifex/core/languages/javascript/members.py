@@ -8,6 +8,7 @@ from typing import Any
 from ...program.braces import within
 from ...program.model import Function, Reference, Scope, SourceFile, Symbol
 from ...program.whole import Declared, MemberUse, Whole
+from ...program.whole import in_front as place  # noqa: F401  (part of what is offered for taking parts out)
 from . import write
 
 REACHING = re.compile(rb"\b(JSON\s*\.\s*stringify|Object\s*\.\s*\w+|Reflect|structuredClone|Proxy|eval|Function\s*\(|inspect|assert|for\s*\([^;()]*\bin\b)|[{,]\s*\.\.\.[^()\[\]\n]*\}")
@@ -34,10 +35,11 @@ def whole(file: SourceFile, name: str) -> Whole | None:
         if child.type in ("field_definition", "public_field_definition") and not static(child):
             declare(file, found, child)
     given_fields(file, found)
+    named = {f.name for f in file.functions if f.outer is scope}
     for f in [*methods, *([found.head] if found.head is not None else [])]:
         for r in receivers(f):
             if not (f.params_start <= r.start < f.params_end and f is not found.head):
-                use = use_of(file, f, r)
+                use = use_of(file, f, r, named)
                 found.uses += [use] if use is not None else []
                 found.escapes += [r.start] if use is None else []
             else:
@@ -101,8 +103,8 @@ def receivers(f: Function) -> list[Reference]:
     return [r for s in scopes if write.RECEIVER in s.symbols for r in s.symbols[write.RECEIVER].references]
 
 
-def use_of(file: SourceFile, f: Function, r: Reference) -> MemberUse | None:
-    """A use of the object as that of one of its members; None if it is the object itself that is used."""
+def use_of(file: SourceFile, f: Function, r: Reference, named: set[str]) -> MemberUse | None:
+    """A use of the object as that of one of its members; None if it is the object itself that is used. ``named``: the methods of the class."""
     node = file.tree.root_node.descendant_for_byte_range(r.start, r.end)
     around = node.parent
     if around is None or around.type != "member_expression" or around.child_by_field_name("object") != node:
@@ -110,14 +112,9 @@ def use_of(file: SourceFile, f: Function, r: Reference) -> MemberUse | None:
     member = around.child_by_field_name("property")
     name = member.text.decode(file.encoding)
     kind = kind_of(around)
-    is_method = any(m.name == name for m in found_methods(file, f))
-    if (kind == "read" and is_method) or (kind == "call" and not is_method):
+    if (kind == "read" and name in named) or (kind == "call" and name not in named):
         kind = "other"  # the function would get another object as its own
     return MemberUse(name, node.start_byte, member.end_byte, (r.start, r.end), f, kind, later(around, f))
-
-
-def found_methods(file: SourceFile, f: Function) -> list[Function]:
-    return [m for m in file.functions if m.outer is f.outer]
 
 
 def later(node: Any, f: Function) -> bool:
@@ -184,12 +181,6 @@ def declaration(file: SourceFile, like: Declared, name: str, class_: str, value:
 def opened(file: SourceFile, function: Function) -> list[tuple[int, int, str]]:
     found = next((c for c in function.node.children if c.type == "accessibility_modifier" and c.text != b"public"), None)
     return [(found.start_byte, found.end_byte + 1, "")] if found is not None else []
-
-
-def place(file: SourceFile, whole: Whole) -> int:
-    """In front of the class."""
-    statement = next(s for s in file.statements if s.kind == "class" and s.start <= whole.scope.start < s.end)
-    return int(write.comment_start(file, statement.start))
 
 
 def outside(file: SourceFile, whole: Whole, names: set[str]) -> tuple[str, int] | None:

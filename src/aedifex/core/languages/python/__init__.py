@@ -6,7 +6,7 @@ import re
 import warnings
 from collections.abc import Callable
 
-from ...program.model import Function, Problem, Program, SourceFile, Statement
+from ...program.model import Problem, Program, SourceFile, Statement
 from . import frameworks, launch, members, opening, regions, streams, write
 from .handlers import inlines
 from .imports import imported, imported_word, module_word
@@ -14,9 +14,9 @@ from .keyed import keyed
 from .lists import list_uses, object_list_uses, whole_loop
 from .literals import literals
 from .namespaces import confined
-from .pure import BUILTINS, apis, node_at, purity, type_of
+from .pure import BUILTINS, apis, purity, type_of
 from .read import read
-from .structure import alone, arguments, blocks, count, depth, statements, tokens, unpacked
+from .structure import alone, arguments, blocks, body_of, count, depth, statements, tokens, unpacked
 
 
 class Python:
@@ -81,6 +81,7 @@ class Python:
     object_list_uses = staticmethod(object_list_uses)
     keyed = staticmethod(keyed)
     imported = staticmethod(imported)
+    body = staticmethod(body_of)
     imported_word = staticmethod(imported_word)
     module_word = staticmethod(module_word)
 
@@ -150,15 +151,6 @@ class Python:
     @staticmethod
     def last_parts(module: str, name: str) -> set[str]:
         return {module.lstrip(".").split(".")[-1]} | ({name} if not module.strip(".") else set())
-
-    @staticmethod
-    def body(file: SourceFile, function: Function) -> list[Statement]:
-        node = node_at(file, (function.body_start, function.end))
-        while node.type not in ("block", "module", "function_definition"):
-            node = node.parent
-        if node.type == "function_definition":
-            node = node.child_by_field_name("body")
-        return statements(file, node)
 
     @staticmethod
     def inner(file: SourceFile, statement: Statement) -> list[Statement]:

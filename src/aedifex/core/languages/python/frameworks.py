@@ -10,7 +10,7 @@ from ...program.model import Function, SourceFile, Statement, Symbol
 from ...program.whole import MemberUse, Whole
 from . import members, write
 from .libraries import made_by, of
-from .structure import statements
+from .structure import body_of, definition
 
 REMOVING = frozenset([b"pop_handlers", b"remove_handler", b"remove_handlers"])  # what is a method cannot be taken back
 
@@ -84,22 +84,11 @@ def extended(file: SourceFile, class_: str, field: str) -> Extended:
         raise Unextended(f"the members of {class_} cannot be told")
     maker = next((f for f in whole.methods if f.name == write.CONSTRUCTOR), None)
     made = [u for u in whole.uses if u.name == field and u.kind == "set"]
-    statement = next((s for s in constructor(file, maker) if s.start == made[0].start), None) if maker is not None and len(made) == 1 else None
+    statement = next((s for s in body_of(file, maker) if s.start == made[0].start), None) if maker is not None and len(made) == 1 else None
     framework = made_by(file, statement.value) if statement is not None and statement.value is not None else None
     if maker is None or statement is None or framework is None:
         raise Unextended(f"'{field}' is not set once, in the constructor of {class_}, to an object of a class that could be extended", whole.scope.start)
     return Extending(file, whole, field, framework, statement).all()
-
-
-def definition(file: SourceFile, f: Function) -> Any:
-    node = file.tree.root_node.named_descendant_for_byte_range(f.head, f.end)
-    while node.type != "function_definition":
-        node = node.parent
-    return node
-
-
-def constructor(file: SourceFile, maker: Function) -> list[Statement]:
-    return statements(file, definition(file, maker).child_by_field_name("body"))
 
 
 class Extending:

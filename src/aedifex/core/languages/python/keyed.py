@@ -22,6 +22,7 @@ from .keyed_shapes import (
     taken_from,
     text_of,
 )
+from .structure import definition
 
 
 def keyed(file: SourceFile) -> list[Keyed]:
@@ -265,11 +266,11 @@ class Follower(ListFollower):
         if s in self.found.makers:
             return
         self.found.makers.append(s)
-        definition = self.definition(f)
+        made = definition(self.file, f)
         found = self.origins.setdefault(s, [])
-        last = definition.child_by_field_name("body").named_children[-1]
+        last = made.child_by_field_name("body").named_children[-1]
         found += [] if last.type == "return_statement" else [last]  # at whose end nothing is returned
-        for node in returns(definition):
+        for node in returns(made):
             found.append(node.named_children[0] if node.named_children else node)
             if node.named_children:
                 self.source(node.named_children[0])
@@ -280,10 +281,6 @@ class Follower(ListFollower):
             if call.type != "call" or not same(call.child_by_field_name("function"), self.node(ref)):
                 raise Stop(f"'{s.name}' is used other than by calling it", ref.start)
             self.record(call)
-
-    def definition(self, f: Function) -> Any:
-        node = self.file.tree.root_node.named_descendant_for_byte_range(f.name_start, f.name_end)
-        return node.parent
 
     def returned(self, statement: Any) -> None:
         node = statement

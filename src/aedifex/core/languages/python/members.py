@@ -8,6 +8,7 @@ from typing import Any
 from ...program.braces import within
 from ...program.model import Function, Reference, Scope, SourceFile, Symbol
 from ...program.whole import Declared, MemberUse, Whole
+from ...program.whole import in_front as place  # noqa: F401  (part of what is offered for taking parts out)
 from . import write
 from .libraries import base_of
 
@@ -20,7 +21,7 @@ SETTING = ("assignment", "augmented_assignment", "named_expression", "for_statem
 
 def whole(file: SourceFile, name: str) -> Whole | None:
     scope = next((s for s, n in file.classes if n == name and s.parent is file.scope), None)
-    node = definition(file, scope) if scope is not None else None
+    node = class_node(file, scope) if scope is not None else None
     base = base_of(file, node) if node is not None else None
     if scope is None or OWN_WAYS.search(file.text, scope.start, scope.end) or (base is None and inherits(node)) or any(n == name for _, n in file.inheriting):
         return None
@@ -54,7 +55,7 @@ def whole(file: SourceFile, name: str) -> Whole | None:
     return found if REACHING.search(file.text) is None or kept_apart(file, found) is not None else None
 
 
-def definition(file: SourceFile, scope: Scope) -> Any:
+def class_node(file: SourceFile, scope: Scope) -> Any:
     node = file.tree.root_node.named_descendant_for_byte_range(scope.start, scope.end)
     while node is not None and node.type != "class_definition":
         node = node.parent
@@ -165,12 +166,6 @@ def declaration(file: SourceFile, like: Declared, name: str, class_: str, value:
 def opened(file: SourceFile, function: Function) -> list[tuple[int, int, str]]:
     """Nothing is closed."""
     return []
-
-
-def place(file: SourceFile, whole: Whole) -> int:
-    """In front of the class."""
-    statement = next(s for s in file.statements if s.kind == "class" and s.start <= whole.scope.start < s.end)
-    return int(write.comment_start(file, statement.start))
 
 
 def outside(file: SourceFile, whole: Whole, names: set[str]) -> tuple[str, int] | None:

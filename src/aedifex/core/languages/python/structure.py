@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from typing import Any
 
-from ...program.model import Argument, Call, SourceFile, Statement
+from ...program.model import Argument, Call, Function, SourceFile, Statement
+from .pure import node_at
 
 KINDS = {
     "import_statement": "import",
@@ -29,6 +30,20 @@ KINDS = {
     "continue_statement": "continue",
 }
 BLOCKS = frozenset({"if", "for", "while", "with", "try", "match", "guard"})
+
+
+def definition(file: SourceFile, function: Function) -> Any:
+    """The node that defines a function, without its decorators."""
+    return file.tree.root_node.named_descendant_for_byte_range(function.name_start, function.name_end).parent
+
+
+def body_of(file: SourceFile, function: Function) -> list[Statement]:
+    node = node_at(file, (function.body_start, function.end))
+    while node.type not in ("block", "module", "function_definition"):
+        node = node.parent
+    if node.type == "function_definition":
+        node = node.child_by_field_name("body")
+    return statements(file, node)
 
 
 def statements(file: SourceFile, node: Any) -> list[Statement]:
