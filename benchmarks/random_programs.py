@@ -1,6 +1,6 @@
 """Random small programs: run, drafted, built, run again, and told where anything differs or is refused.
 
-    python benchmarks/random_programs.py FIRST COUNT [--parts] [--kind Python|Lists|Records|Flow|Things|Main|Console|Classes|JavaScript|Module|Java|JavaMain|Sketch|ArraysJavaScript|ArraysJava|ArraysSketch|RecordsJavaScript|ClassesJavaScript|ClassesJava|FlowJavaScript|FlowJava]
+    python benchmarks/random_programs.py FIRST COUNT [--parts|--lifts] [--kind Python|Lists|Records|Flow|Things|Main|Console|Classes|JavaScript|Module|Java|JavaMain|Sketch|ArraysJavaScript|ArraysJava|ArraysSketch|RecordsJavaScript|ClassesJavaScript|ClassesJava|FlowJavaScript|FlowJava]
 
 The programs are made by ``tests/programs*.py`` from the seeds FIRST to FIRST + COUNT - 1, so a run can go on where another ended.
 Python's are run in this process, the others as a check runs them. A line for each finding, and one with the counts at the end;
@@ -11,9 +11,11 @@ from __future__ import annotations
 
 import argparse
 import collections
+import random
 import sys
 import tempfile
 from pathlib import Path
+from typing import Any
 
 ROOT = Path(__file__).parent.parent
 sys.path.insert(0, str(ROOT / "tests"))
@@ -29,6 +31,7 @@ from inprocess import here  # noqa: E402
 from programs_classes import ClassMaker  # noqa: E402
 from programs_console import TYPED, ConsoleMaker  # noqa: E402
 from programs_flow import FlowMaker, MainMaker, ThingMaker  # noqa: E402
+from programs_lifts import lifted  # noqa: E402
 from programs_parts import taken_out  # noqa: E402
 
 from aedifex.core.build.sequence import run  # noqa: E402
@@ -51,10 +54,14 @@ def observed(program: Program, root: str, entry: str) -> Seen:
     return seen.trouble, seen.status, seen.output, seen.shots
 
 
+def maker_of(kind: str) -> Any:
+    made = {"Python": programs.Maker, "Lists": programs_lists.ListMaker, "Records": programs_records.RecordMaker, "Flow": FlowMaker, "Things": ThingMaker, "Main": MainMaker, "Console": ConsoleMaker, "Classes": ClassMaker}
+    return made.get(kind) or next(getattr(m, kind) for m in (programs_arrays, programs_curly, programs_curly_classes, programs_curly_flow) if hasattr(m, kind))
+
+
 def one(kind: str, seed: int, count: collections.Counter[str]) -> list[str]:
     """What is to be told of one program."""
-    entry, told = ENTRY[kind], []
-    maker = {"Python": programs.Maker, "Lists": programs_lists.ListMaker, "Records": programs_records.RecordMaker, "Flow": FlowMaker, "Things": ThingMaker, "Main": MainMaker, "Console": ConsoleMaker, "Classes": ClassMaker}.get(kind) or next(getattr(m, kind) for m in (programs_arrays, programs_curly, programs_curly_classes, programs_curly_flow) if hasattr(m, kind))
+    entry, told, maker = ENTRY[kind], [], maker_of(kind)
     with tempfile.TemporaryDirectory() as folder:
         Path(folder, entry).write_text(maker(seed).program())
         program = last = read_program(folder, [entry])
@@ -90,18 +97,36 @@ def parts(kind: str, seed: int, count: collections.Counter[str]) -> list[str]:
     return told
 
 
+def lifts(kind: str, seed: int, count: collections.Counter[str]) -> list[str]:
+    """Lines and expressions of a random program become functions one by one; what is to be told of that."""
+    entry, told = ENTRY[kind], []
+    with tempfile.TemporaryDirectory() as folder:
+        Path(folder, entry).write_text(maker_of(kind)(seed).program())
+        program = read_program(folder, [entry])
+        look = (lambda p: here(p.texts, entry, TYPED)) if entry.endswith(".py") else (lambda p: observed(p, folder, entry))
+        before = look(program)
+        for lines, after in lifted(program, entry, random.Random(seed), 12):
+            count["refused" if isinstance(after, str) else "lifted"] += 1
+            if not isinstance(after, str):
+                wrong = [f"wrong {lines}: {p}" for p in verify(program, after, [entry])]
+                told += wrong or ([f"differs {lines}"] if look(after) != before else [])
+    count["programs"] += 1
+    return told
+
+
 def main() -> int:
     parser = argparse.ArgumentParser(description=__doc__)
     parser.add_argument("first", type=int)
     parser.add_argument("count", type=int)
     parser.add_argument("--kind", choices=ENTRY, default="Python")
     parser.add_argument("--parts", action="store_true", help="take parts out of classes instead of building what is drafted")
+    parser.add_argument("--lifts", action="store_true", help="lift lines chosen by chance instead")
     options = parser.parse_args()
     count: collections.Counter[str] = collections.Counter()
     bad = 0
     for seed in range(options.first, options.first + options.count):
         try:
-            told = parts(options.kind, seed, count) if options.parts else one(options.kind, seed, count)
+            told = (parts if options.parts else lifts if options.lifts else one)(options.kind, seed, count)
         except Exception as error:
             told = [f"crashes: {type(error).__name__}: {error}"]
         for line in told:

@@ -68,6 +68,8 @@ class Lifter:
         behind = self.file.slice(region.end, self.write.line_end(self.file, region.end))
         if region.statements and behind.strip() and not rest:
             raise Unliftable("these lines end in the middle of a line", region.end, "give each statement a line")
+        if region.beside.trouble:
+            raise Unliftable(region.beside.trouble, region.start, ADVICE)
         made = interface(region, self.named)
         if made.trouble is not None:
             raise Unliftable(made.trouble[0], made.trouble[1], ADVICE)
@@ -100,24 +102,28 @@ class Lifter:
         return self.file.slice(kind.start_byte, kind.end_byte) if kind is not None else ""
 
     def check_name(self) -> None:
-        scopes = [self.region.frame, self.method_class().outer if self.receiver() else self.file.scope]
+        scopes = [self.region.frame, self.method_class().outer if self.in_class() else self.file.scope]
         taken = any(self.name in s.symbols for s in scopes)
-        if taken or (not self.receiver() and self.name in self.language.builtins):
+        if self.in_class():  # a field of that name, or a member of a class that inherits from this one or passes its own on
+            taken = taken or any(r.member == self.name for r in self.file.references)
+            taken = taken or any(self.name in s.symbols for s, _ in self.file.classes)
+        if taken or (not self.in_class() and self.name in self.language.builtins):
             raise Unliftable(f"'{self.name}' is in use already", self.region.start, "choose another name")
 
     def method_class(self) -> Function:
         assert self.region.function is not None
         return self.region.function
 
-    def receiver(self) -> str:
-        """How the method that holds the lines names its object; "" where a function holds them."""
+    def in_class(self) -> bool:
+        """Whether a method holds the lines, so that they become a method."""
         f = self.region.function
-        return str(self.regions.receiver_in(f)) if f is not None and f.outer.kind == "class" else ""
+        return f is not None and f.outer.kind == "class"
 
     def sees(self, other: Region) -> bool:
         """Whether the function can be called from another place."""
-        if self.receiver():
-            return other.function is not None and other.function.outer is self.method_class().outer and bool(self.regions.receiver_in(other.function))
+        if self.in_class():
+            same = other.function is not None and other.function.outer is self.method_class().outer
+            return same and other.beside.words == self.region.beside.words and not other.beside.trouble
         return not shadowed(other.frame, self.name, self.file.scope)
 
     # -- the function ----------------------------------------------------------------------------
@@ -139,7 +145,7 @@ class Lifter:
         write, f = self.write, self.region.function
         lead, inner = self.leads()
         body, last = self.body(made, inner)
-        method = f is not None and f.outer.kind == "class"
+        method = self.in_class()
         params = [(s.name, self.type_of(s)) for s in made.takes]
         sets = [s.name for s in made.sets]
         text = self.regions.lifted(self.file, lead, self.unit, self.name, params, sets, body, last, self.result(made), f, method)
@@ -210,10 +216,9 @@ class Lifter:
     # -- the call --------------------------------------------------------------------------------
 
     def call(self, region: Region, made: Interface) -> None:
-        write, receiver = self.write, self.receiver()
-        arguments = ", ".join(n for n in (s.name for s in made.takes) if n != receiver)
-        own = str(self.regions.receiver_in(region.function)) if receiver and region.function is not None else ""
-        text = f"{write.member(own, self.name) if own else self.name}({arguments})"
+        write, through = self.write, region.beside.through
+        arguments = ", ".join(s.name for s in made.takes)
+        text = f"{write.member(through, self.name) if through else self.name}({arguments})"
         if not region.statements:
             self.out.append((region.start, region.end, text))
             return

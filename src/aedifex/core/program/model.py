@@ -141,6 +141,20 @@ class Arm:
 
 
 @dataclass(frozen=True, slots=True)
+class Beside:
+    """How a method beside another one is written and called.
+
+    ``receiver``: what both call their object, or their class; "" if they have none. ``through``: what the call is led by, "" for a bare name.
+    ``words``: what stands in front of the new method. ``trouble``: why there can be none.
+    """
+
+    receiver: str = ""
+    through: str = ""
+    words: str = ""
+    trouble: str = ""
+
+
+@dataclass(frozen=True, slots=True)
 class Problem:
     """Something that stands in the way, with its place (``line`` 0: the whole file)."""
 

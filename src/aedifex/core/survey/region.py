@@ -8,7 +8,7 @@ from dataclasses import dataclass, field
 from functools import cached_property
 
 from ..program.language import Language
-from ..program.model import Arm, Block, Function, Scope, SourceFile, Statement, Symbol
+from ..program.model import Arm, Beside, Block, Function, Scope, SourceFile, Statement, Symbol
 from .flow import Exits, Flow, Symbols, flow_of
 from .hazards import by_text
 from .leaving import staying
@@ -42,6 +42,11 @@ class Region:
     @property
     def line(self) -> int:
         return self.file.shown(self.start)
+
+    @cached_property
+    def beside(self) -> Beside:
+        """How a method beside the one that holds it is written and called."""
+        return self.language.regions.beside(self.file, self.function) if self.function is not None else Beside()
 
     @cached_property
     def staying(self) -> list[Arm]:
@@ -176,17 +181,17 @@ class Cut:
         gives = {s for s in writes if s in needed and not self.by_name(s)}
         first = r.statements[0] if r.statements else r.around[-1]
         inside = {s for s in writes if self.language.declares and self.declared_inside(s)}
-        outside = {s for s in inside if any(not r.start <= x.start < r.end for x in s.references)}
+        outside = {s for s in inside if self.used_outside(s)}
         gives = (gives - inside) | outside  # what a block declares is another each time that it runs
         bound = self.flow.bound.get(first.start, frozenset())
         kept = gives - self.sure() if not self.language.declares else writes - inside
-        takes = {s for s in reads | kept if not self.by_name(s) and self.frames(s)} - inside
+        takes = {s for s in reads | kept if not self.by_name(s) and self.frames(s) and s.name != r.beside.receiver} - inside
         unsure = sorted((s for s in takes if s not in bound and not self.there(s)), key=first_use)
         if unsure:
             self.made.trouble = (f"'{unsure[0].name}' may not be set yet where these lines begin", r.start)
         elif gives & self.flow.exits.get(at.start, EXITS).raised:
             self.made.trouble = ("a handler around these lines uses what they set", r.start)
-        elif gives and not r.statements:
+        elif not r.statements and any(not self.by_name(s) and self.used_outside(s) for s in writes):
             self.made.trouble = ("the expression sets a variable", r.start)
         elif inside & gives and gives - inside:
             names = ", ".join(sorted(s.name for s in gives))
@@ -198,6 +203,9 @@ class Cut:
 
     def declared_inside(self, s: Symbol) -> bool:
         return self.r.start <= min((x.start for x in s.bindings), default=-1) < self.r.end
+
+    def used_outside(self, s: Symbol) -> bool:
+        return any(not self.r.start <= x.start < self.r.end for x in s.references)
 
     def there(self, s: Symbol) -> bool:
         """Whether a declaration, which every path runs through, stands before: the language sees to that."""

@@ -6,7 +6,7 @@ from collections.abc import Iterator, Sequence
 from typing import Any
 
 from ...program import braces
-from ...program.model import Arm, Block, Function, SourceFile, Statement, Symbol
+from ...program.model import Arm, Beside, Block, Function, SourceFile, Statement, Symbol
 from .pure import type_of
 from .structure import statement, statements
 from .walk import modifiers
@@ -66,9 +66,11 @@ def bound_to_function(file: SourceFile, start: int, end: int) -> tuple[str, int]
     return braces.labelled(file, start, end)
 
 
-def receiver_in(function: Function) -> str:
-    """How a method names the object that it runs for; "" for a static one, and for a function of a sketch."""
-    return "this" if function.outer.kind == "class" and "static" not in modifiers(function.node) else ""
+def beside(file: SourceFile, function: Function) -> Beside:
+    """How a method beside this one is written and called."""
+    if function.outer.kind != "class":
+        return Beside(words="" if file.path.endswith(".pde") else "static ")
+    return Beside(words="static ") if "static" in modifiers(function.node) else Beside("this", "this")
 
 
 def declared_as(file: SourceFile, symbol: Symbol) -> tuple[str, str]:
@@ -97,7 +99,7 @@ def lifted(
     """A method made of lines that stood elsewhere; it may throw what the one around them may."""
     node = function.node if function is not None else None
     throws = next((file.slice(c.start_byte, c.end_byte) + " " for c in node.named_children if c.type == "throws"), "") if node is not None else ""
-    words = "" if method or file.path.endswith(".pde") else "static "
+    words = beside(file, function).words if function is not None else "" if file.path.endswith(".pde") else "static "
     given = ", ".join(f"{t} {n}" for n, t in params)
     closing = f"{lead}{unit}{last}\n" if last else ""
     return f"{lead}{words}{result or 'void'} {name}({given}) {throws}{{\n{body}\n{closing}{lead}}}\n"

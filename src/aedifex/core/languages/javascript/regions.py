@@ -6,7 +6,7 @@ from collections.abc import Iterator, Sequence
 from typing import Any
 
 from ...program import braces
-from ...program.model import Arm, Block, Function, SourceFile, Statement, Symbol
+from ...program.model import Arm, Beside, Block, Function, Scope, SourceFile, Statement, Symbol
 from .lists import PLAIN
 from .structure import statement, statements
 from .words import end as mark
@@ -51,6 +51,8 @@ def expressions(file: SourceFile, start: int, end: int) -> Iterator[tuple[int, i
 def bound_to_function(file: SourceFile, start: int, end: int) -> tuple[str, int] | None:
     """(why, where) of what would mean something else in another function."""
     method = in_method(file, start, end)
+    if before_super(file, start, end):
+        return "the object is not there before 'super()' has run", start
     for node in braces.within(file.tree.root_node.descendant_for_byte_range(start, end), start, end, OWN_THIS):
         if node.type in TIED and not (method and node.type == "this"):
             return TIED[node.type], int(node.start_byte)
@@ -71,10 +73,34 @@ def static(node: Any) -> bool:
     return any(c.type == "static" for c in node.children)
 
 
-def receiver_in(function: Function) -> str:
-    """How a method names the object that it runs for; "" for a function without one."""
+def beside(file: SourceFile, function: Function) -> Beside:
+    """How a method beside this one is written and called."""
     node = function.node
-    return "this" if node is not None and node.type == "method_definition" and not static(node) else ""
+    if node is None or node.type != "method_definition" or function.outer.kind != "class":
+        return Beside()
+    if not static(node):
+        return Beside("this", "this")
+    name = node.parent.parent.child_by_field_name("name")
+    if name is None or len(file.slice(name.start_byte, name.end_byte)) == 0 or assigned(file, function.outer):
+        return Beside(trouble="the method is static, and its class has no name that stays")
+    return Beside("", file.slice(name.start_byte, name.end_byte), "static ")
+
+
+def assigned(file: SourceFile, class_: Scope) -> bool:
+    """Whether the name of a class may come to mean something else."""
+    symbol = class_.parent.symbols.get(class_.name) if class_.parent is not None else None
+    return symbol is not None and symbol.kinds != {"class"}
+
+
+def before_super(file: SourceFile, start: int, end: int) -> bool:
+    """Whether code stands where the object is not there yet: in a constructor, not behind what makes the base's share of it."""
+    node = file.tree.root_node.named_descendant_for_byte_range(start, end)
+    while node is not None and node.type != "method_definition":
+        node = node.parent
+    if node is None or node.child_by_field_name("name").text != b"constructor":
+        return False
+    calls = [n for n in braces.within(node, node.start_byte, node.end_byte) if n.type == "call_expression" and n.child_by_field_name("function").type == "super"]
+    return any(n.end_byte > start for n in calls)
 
 
 def result_of(file: SourceFile, start: int, end: int) -> str:
@@ -111,7 +137,7 @@ def lifted(
     given = ", ".join(f"{n}: {t}" if t else n for n, t in params)
     kind = f": {result}" if result else ""
     closing = f"{lead}{unit}{last}\n" if last else ""
-    word = "" if method else "function "
+    word = beside(file, function).words if method and function is not None else "function "
     return f"{lead}{word}{name}{gap(file)}({given}){kind} {{\n{body}\n{closing}{lead}}}\n"
 
 

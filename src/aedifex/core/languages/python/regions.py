@@ -6,8 +6,8 @@ from collections.abc import Iterator, Sequence
 from typing import Any
 
 from ...program.braces import within
-from ...program.model import Arm, Block, Function, SourceFile, Statement, Symbol
-from .structure import BLOCKS, statements
+from ...program.model import Arm, Beside, Block, Function, SourceFile, Statement, Symbol
+from .structure import BLOCKS, definition, statements
 
 EXPRESSIONS = frozenset(
     """
@@ -18,6 +18,8 @@ EXPRESSIONS = frozenset(
 )
 TIED = {"yield": "'yield' gives something back from the function itself", "await": "'await' only works in the function itself"}
 INNER = frozenset(["function_definition", "lambda", "class_definition"])  # what is in these is not the function's own
+OF_CLASSES = frozenset(["__new__", "__init_subclass__", "__class_getitem__"])  # get their class without being told to
+OF_OBJECTS = frozenset(["property", "cached_property", "setter", "getter", "deleter", "abstractmethod", "override", "final", "contextmanager", "cache", "lru_cache"])
 OWN_NAMES = frozenset([b"super", b"__class__"])
 
 GOES_ON, LEAVES = "True", "False"  # what a lifted function tells a loop
@@ -136,9 +138,35 @@ def result_of(file: SourceFile, start: int, end: int) -> str:
     return ""
 
 
-def receiver_in(function: Function) -> str:
-    """How a method names the object that it runs for; "" for a function without one."""
-    return function.params[0].name if function.outer.kind == "class" and function.bound and function.params else ""
+def beside(file: SourceFile, function: Function) -> Beside:
+    """How a method beside this one is written and called: also for what is decorated as static or as the class's own."""
+    if function.outer.kind != "class" or not (function.params or function.decorators):
+        return Beside(trouble="" if function.outer.kind != "class" else "the method has no parameter for its object")
+    words = [w.rpartition(".")[2].partition("(")[0] for w in decorations(definition(file, function))]
+    own = function.params[0].name if function.params else ""
+    if "staticmethod" in words:
+        return static_beside(function)
+    if "classmethod" in words or (not words and function.name in OF_CLASSES):
+        return Beside(own, own, "@classmethod\n")
+    if not own or (own != "self" and any(w not in OF_OBJECTS for w in words)):
+        return Beside(trouble="nothing tells what the decorated method gets first")
+    return Beside(own, own)
+
+
+def static_beside(function: Function) -> Beside:
+    class_ = function.outer
+    top = class_.parent if class_.parent is not None and class_.parent.kind == "module" else None
+    symbol = top.symbols.get(class_.name) if top is not None else None
+    hidden = any(class_.name in s.symbols for s in function.scope.walk())
+    if symbol is None or symbol.kinds != {"class"} or len(symbol.bindings) > 1 or hidden:
+        return Beside(trouble="the method is static, and nothing here names its class for certain")
+    return Beside("", class_.name, "@staticmethod\n")
+
+
+def decorations(node: Any) -> list[str]:
+    """What a function is decorated with, as written."""
+    whole = node.parent if node.parent is not None and node.parent.type == "decorated_definition" else node
+    return [c.text.decode()[1:].strip() for c in whole.named_children if c.type == "decorator"] if whole is not node else []
 
 
 # -- the function --------------------------------------------------------------------------------
@@ -150,12 +178,14 @@ def lifted(
 ) -> str:  # fmt: skip
     """A function, or a method, made of lines that stood elsewhere. ``sets``: names of the file that it sets; ``last``: its last statement, or ""."""
     given = [n for n, _ in params]
+    words = ""
     if method and function is not None:
-        own = receiver_in(function)
-        given = [own, *(n for n in given if n != own)]
+        made = beside(file, function)
+        words = lead + made.words if made.words else ""
+        given = [n for n in [made.receiver, *(n for n in given if n != made.receiver)] if n]
     declared = f"{lead}{unit}global {', '.join(sets)}\n" if sets else ""
     closing = f"{lead}{unit}{last}\n" if last else ""
-    return f"{lead}def {name}({', '.join(given)}):\n{declared}{body}\n{closing}"
+    return f"{words}{lead}def {name}({', '.join(given)}):\n{declared}{body}\n{closing}"
 
 
 def only(file: SourceFile, start: int, call: str) -> str:

@@ -129,8 +129,9 @@ class Walker(StatementWalker):
         )  # fmt: skip
         self.scope.function = function
         if outer.kind == "class" and self.scope.parent is outer and self.scope.parameters:
-            self.scope.receiver = self.scope.parameters[0]
-            function.bound = True
+            if not any(c.type == "decorator" and c.text.endswith(b"staticmethod") for c in whole.named_children):
+                self.scope.receiver = self.scope.parameters[0]
+                function.bound = True
         self.file.functions.append(function)
         self.children(body)
         self.scope = types if types is not None else held

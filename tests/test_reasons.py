@@ -1,0 +1,185 @@
+"""What a draft leaves where it is, it says why: each reason is given to a script that has it."""
+
+import pytest
+
+from aedifex.core.build import single
+from aedifex.core.draft.drafter import draft
+from aedifex.core.draft.items import Items
+from aedifex.core.draft.merging import Unmergeable, half, merge_edits
+from aedifex.core.draft.recordclass import Handed
+from aedifex.core.program.errors import Refused
+from aedifex.core.program.language import language_of, read_program
+from aedifex.core.survey.families import families
+
+LINE = "load = 0\nlanes = []\n\n\ndef add(n):\n    global load\n    load += n\n    lanes.append(n)\n\n\ndef tell():\n    print(load, lanes)\n\n\n"
+FARE = LINE + "fare = int(input())\nadd(fare)\n"
+GUARD = LINE + "if __name__ == '__main__':\n    fare = 2\n    add(fare)\n    tell()\n"
+STOPS = LINE + "lamp = 0\nbulbs = []\n\n\ndef light(n):\n    global lamp\n    lamp += n\n    bulbs.append(n)\n\n\ndef dim():\n    global lamp\n    lamp -= 1\n    print(lamp, bulbs)\n\n\n"
+
+
+def read(folder, files):
+    files = {"line.py": files} if isinstance(files, str) else files
+    for name, text in files.items():
+        folder.write(name, text)
+    return read_program(str(folder.path), [n for n in files if not n.startswith("other") and n.endswith(language_of(n).suffixes)])
+
+
+# (script, what the draft says of something that stays, or of a class)
+STAYS = [
+    (GUARD + "\nadd(3)\nprint(fare)\n", "line 20: code stands after the guard that starts the program"),
+    (GUARD + "else:\n    print(1)\n", "line 15: the guard that starts the program has an 'else'"),
+    ({"line.py": FARE + "import other\ntell()\n", "other.py": "print(1)\n"}, "line 17: 'other' is imported in the middle of the main code"),
+    (FARE + "@print\ndef other():\n    pass\ntell()\n", "line 17: a decorated function stands in the middle of the main code"),
+    (FARE + "class Other:\n    print(1)\ntell()\n", "a class in the middle of the main code is made from what the code before it sets"),
+    (FARE + "class Other:\n    n = fare\ntell()\nprint(Other.n)\n", "class Other uses what the main code sets"),
+    (FARE + "if fare:\n    def show():\n        print(1)\ndef other():\n    show()\ntell()\nother()\n", "line 18: 'show' is defined here and used outside the main code"),
+    (FARE + "global day\nday = 3\nadd(day)\n", "line 17: a 'global' statement stands in the main code"),
+    (FARE + "if fare:\n    class Day:\n        pass\ntell()\n", "line 18: a class is defined inside the main code"),
+]
+
+
+@pytest.mark.parametrize(("files", "said"), STAYS, ids=[f"stays-{i}" for i in range(len(STAYS))])
+def test_what_stays_has_its_reason(folder, files, said):
+    design = draft(read(folder, files))
+    reasons = [s.why for s in design.stays] + [w for c in design.classes for w in c.why] + list(design.why_not.values())
+    assert any(said in why for why in reasons), reasons
+
+
+ITEMS = "class Car:\n    def __init__(self, x):\n        self.x = x\n\n\ncars = [Car(1), Car(2)]\nload = 3\n\n\n{function}\n\n\n{calls}\n"
+
+
+def items(function, calls="move(0)"):
+    return ITEMS.format(function=function, calls=calls)
+
+
+# (script, the function, what it says of it as a method of one of many objects)
+OF_MANY = [
+    (items("def move(i):\n    cars[i].x += cars[1].x"), "'move' works with more than one object of cars"),
+    (items("def move(i):\n    cars[i].x += 1\n    i += 1"), "'i' is more than an index"),
+    (items("def move(i=0):\n    cars[i].x += 1"), "'i' is more than an index"),
+    (items("def move(i):\n    cars[i].x += 1", "list(map(move, [0]))"), "'move' is used other than by calling it"),
+    (items("@staticmethod\ndef move(i):\n    cars[i].x += 1"), "'move' is used other than by calling it"),
+    (items("def move(i, by=print()):\n    cars[i].x += 1"), "'move' depends on where it stands"),
+    (items("def move(i):\n    cars[i].x += len(locals())"), "'move' depends on where it stands"),
+    (items("def move(i):\n    self = 1\n    cars[i].x += self"), "'move' cannot stand in a class"),
+    (items("def move(i):\n    cars[i].x += load", "load += 1\nmove(0)"), "'move' works with more than its object"),
+    (items("def move(i):\n    print('moves')\n    cars[i].x += 1"), "'move' may do something else before it looks at its object"),
+    (items("def move(i):\n    cars[i].x += 1", "move(*[0])"), "line 14: nothing tells which object this call is for"),
+    (items("def move(by, i):\n    cars[i].x += by", "move(print(), 0)"), "line 14: something happens before the index is known"),
+    (items("def move(i):\n    cars[i].x += 1\n    return 0", "move(move(0))"), "line 15: the index is found by the same function"),
+]
+
+
+@pytest.mark.parametrize(("text", "said"), OF_MANY, ids=[f"many-{i}" for i in range(len(OF_MANY))])
+def test_a_function_of_one_of_many_objects_has_its_reason(folder, text, said):
+    program = read(folder, text)
+    file = program.files["line.py"]
+    assert Items(file, program.language, "cars").why_not(file.function("move"), "i") == said
+
+
+HANDED = "class Car:\n    def __init__(self, x):\n        self.x = x\n\n\ncar = Car(1)\nload = 3\n\n\n{function}\n\n\n{calls}\n"
+
+
+def handed(function, calls="move(car)"):
+    return HANDED.format(function=function, calls=calls)
+
+
+WITH_RECORDS = [
+    (handed("def move(c):\n    c.x += 1", "list(map(move, [car]))"), "'move' is used other than by calling it"),
+    (handed("def move(c):\n    c = Car(2)"), "'c' of 'move' is set again, or a default is worked out where the function stands"),
+    (handed("def move(c, by=print()):\n    c.x += 1"), "'c' of 'move' is set again, or a default is worked out where the function stands"),
+    (handed("def move(c):\n    self = 1\n    c.x += self"), "'move' cannot stand in a class"),
+    (handed("def move(c):\n    c.x += len(locals())"), "'move' depends on where it stands"),
+    (handed("def move(c):\n    c.x += load", "load += 1\nmove(car)"), "'move' works with more than what it is handed"),
+    (handed("def move(c):\n    c.x += 1", "move(*[car])"), "line 14: nothing tells what this call hands over"),
+    (handed("def move(by, c):\n    c.x += by", "move(int(input()), car)"), "line 14: something happens before the object is known"),
+    (handed("def move(c):\n    c.x += 1\n    return c", "move(move(car))"), "line 15: 'move(car)' cannot be asked for a member"),
+    (handed("def move(c):\n    c.x += 1", "move(3)"), "line 14: '3' cannot be asked for a member"),
+]
+
+
+@pytest.mark.parametrize(("text", "said"), WITH_RECORDS, ids=[f"handed-{i}" for i in range(len(WITH_RECORDS))])
+def test_a_function_that_is_handed_a_record_has_its_reason(folder, text, said):
+    program = read(folder, text)
+    file = program.files["line.py"]
+    assert Handed(file, program.language, "Car").why_not(file.function("move"), "c") == said
+
+
+TWINS = "x1 = 0\nx2 = 0\ny1 = 0\n\n\ndef move1({p1}):\n{one}\n\n\ndef move2({p2}):\n{two}\n\n\nmove1()\nmove2()\nprint(x1, x2, y1)\n"
+
+
+def twins(one, two, p1="", p2=""):
+    return TWINS.format(one=one, two=two, p1=p1, p2=p2)
+
+
+UNLIKE = "tram1_x = 0\ntram2_x = 0\ntram1_y = 0\ntram3_y = 0\n\n\ndef move1():\n    global tram1_x\n    {one}\n\n\ndef move2():\n    global tram2_x\n    {two}\n\n\nmove1()\nmove2()\n"
+NEAR_TWINS = [
+    (twins("    global x1\n    x1 += 1", "    global x2\n    x2 += 2", p2="by=1"), "they take different parameters"),
+    (twins("    global x1\n    x1 += 1\n    super()", "    global x2\n    x2 += 2"), "their differing lines work only where they stand"),
+    (UNLIKE.format(one="tram1_x += tram1_y", two="tram2_x += 2"), "one of them works with something that the other object does not have"),
+    (twins("    '''Nothing.'''", "    global x2\n    x2 += 1"), "one of them does nothing"),
+    (twins("    print(x1)", "    print(x2); print(x2)").replace("def move2():\n    ", "def move2(): "), "they stand on one line"),
+    (twins("    global x1\n    global z\n    x1 = z = 1", "    global x2\n    x2 = 2"), "one of them says in several places what it sets"),
+    (UNLIKE.format(one="tram1_x = 1", two="tram2_x = 2").replace("global tram1_x", "global tram1_x, tram1_y"), "one of them sets something that the other object does not have"),
+]
+
+
+@pytest.mark.parametrize(("text", "said"), NEAR_TWINS, ids=[f"twins-{i}" for i in range(len(NEAR_TWINS))])
+def test_functions_that_cannot_be_made_the_same_have_a_reason(folder, text, said):
+    program = read(folder, text)
+    file = program.files["line.py"]
+    variables = [s for s in file.scope.symbols.values() if s.kinds == {"variable"}]
+    [family] = families(file, program.language, variables, asked=True)
+    with pytest.raises(Unmergeable) as found:
+        merge_edits(file, program.language, [half(file, family, file.function(n)) for n in ("move1", "move2")])
+    assert found.value.args[0] == said
+
+
+LOOP = "def run(stops):\n    total = 0\n    for stop in stops:\n        if stop < 0:\n            {jump}\n        total += stop\n        print(total)\n    print('end', total)\n    return total\n\n\nprint(run([1, 2]))\n"
+JAVA = "public class Line {{\n    public static void main(String[] args) {{\n{lines}\n    }}\n}}\n"
+BY_TEXT = "'{}' reaches names by their text"
+
+
+def loop(jump="continue"):
+    return LOOP.format(jump=jump)
+
+
+def java(*lines):
+    return {"Line.java": JAVA.format(lines="\n".join(f"        {line}" for line in lines))}
+
+
+# (files, lines, name, why they stay)
+LIFTED = [
+    (loop(), "line.py:2-2", "2x", "'2x' is no name"),
+    (loop(), "line.py:2-2", "run", "'run' is in use already"),
+    (loop(), "line.py:2-2", "print", "'print' is in use already"),
+    (loop().replace("    total = 0\n", "    total = 0; best = 1\n"), "line.py:2:5-2:14", "first", "these lines end in the middle of a line"),
+    (loop().replace("    total = 0\n", "    total = 0; best = 1\n"), "line.py:2:16-2:24", "first", "these lines begin in the middle of a line"),
+    (loop(), "line.py:4-6", "add", "'continue' leaves lines after which the loop's body goes on"),
+    (loop("return 1"), "line.py:3-7", "add", "'return' leaves the lines before the function's end"),
+    (loop("return 1").replace("        print(total)\n", "        if total > 9:\n            break\n"), "line.py:4-8", "add", "these lines are left by 'return' and by 'break'"),
+    (loop("del total"), "line.py:4-5", "add", "'total' is deleted there"),
+    (loop("print(f'{total=}')"), "line.py:4-5", "add", "'total' is spelled out by a self-documenting format"),
+    (loop("print(locals())"), "line.py:4-5", "add", "'locals()' reaches names by their text"),
+    (loop("global fare"), "line.py:4-5", "add", "a statement there says which names belong to the file"),
+    (loop("import json").replace("'end'", "json"), "line.py:4-5", "add", "'json' is defined there and used elsewhere"),
+    (loop("total = 9").replace("    total = 0\n", "    total = 0\n    show = lambda: total\n").replace("'end'", "show()"), "line.py:5-6", "add", "'total' is set there and used by a function that runs later"),
+    (loop("shows.append(lambda: total)").replace("    total = 0\n", "    total = 0\n    shows = []\n"), "line.py:5-6", "add", "a function made there sees 'total', which changes afterwards"),
+    (loop("last = stop").replace("print(total)", "print(last)"), "line.py:7-7", "tell", "'last' may not be set yet where these lines begin"),
+    ("def run(n):\n    total = 0\n    try:\n        total = 1\n        total = int(n)\n    except ValueError:\n        print(total)\n\n\nrun('x')\n", "line.py:4-5", "add", "a handler around these lines uses what they set"),
+    ("def run(n):\n    if (total := n + 1) > 2:\n        print(total)\n\n\nrun(2)\n", "line.py:2:8-2:24", "add", "the expression sets a variable"),
+    ("def run(ns):\n    return sorted(ns, key=lambda n: n % 3 + 1)\n\n\nprint(run([2, 3]))\n", "line.py:2:37-2:46", "rank", "'n' belongs to a function that is made around it"),
+    ("import math\n\n\ndef run(n):\n    while True:\n        n += 1\n        if n > 3:\n            break\n    print(n)\n\n\nrun(1)\n", "line.py:6-8", "add", "these lines end a loop, and what they set (n) is needed after it"),
+    (java("var n = 1;", "System.out.println(n);"), "Line.java:4-4", "tell", "the type of 'n' is not written where it is declared"),
+    (java("int a = 1;", "a = 2;", "int b = 3;", "System.out.println(a + b);"), "Line.java:4-5", "tell", "of a, b, which are needed afterwards, some are declared there and some before"),
+    (java("int a = 1;", "int b = 3;", "System.out.println(a + b);"), "Line.java:3-4", "tell", "more than one value would come back"),
+    ({"line.js": "function run(n) {\n  console.log(arguments.length)\n  return n\n}\nrun(1)\n"}, "line.js:2-2", "tell", "'arguments' are the function's own"),
+    ({"line.js": "function run(n) {\n  let a, b\n  a = n\n  b = n + 1\n  console.log(a, b)\n}\nrun(1)\n"}, "line.js:3-4", "first", "several values come back, and no ';' stands before these lines"),
+]
+
+
+@pytest.mark.parametrize(("files", "lines", "name", "said"), LIFTED, ids=[f"lift-{i}" for i in range(len(LIFTED))])
+def test_lines_that_cannot_be_lifted_have_a_reason(folder, files, lines, name, said):
+    with pytest.raises(Refused) as refused:
+        single.lift(read(folder, files), lines, name)
+    assert said in str(refused.value)
