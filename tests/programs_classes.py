@@ -12,6 +12,7 @@ class ClassMaker:
         self.fields = [f"{j}_{w}" for j in self.jobs for w in self.random.sample(["count", "items", "last", "name"], self.random.randint(2, 3))]
         self.fields += ["over", "guest"][: self.random.randint(1, 2)]
         self.methods: list[tuple[str, int, bool]] = []  # name, how many it must be given, whether it gives back
+        self.apart: set[str] = set()  # those that need no object
         self.lines: list[str] = []
 
     def program(self) -> str:
@@ -74,13 +75,21 @@ class ClassMaker:
     def call(self, name: str, count: int, local: list[str]) -> str:
         values = [self.random.choice([str(self.random.randint(0, 3)), *local]) for _ in range(count)]
         extra = [f"by={self.random.randint(1, 3)}"] if self.random.random() < 0.2 else []
-        return f"self.{name}({', '.join([*values, *extra])})"
+        own = self.random.choice(["self", "Evening"]) if name in self.apart else "self"
+        return f"{own}.{name}({', '.join([*values, *extra])})"
 
     def method(self, name: str, job: str) -> None:
         rng = self.random
         if any(m[0] == name for m in self.methods):
             return
         params = ["a", "b"][: rng.randint(0, 2)]
+        if rng.random() < 0.1:
+            kind, own, shown = rng.choice([("staticmethod", [], "'apart'"), ("classmethod", ["cls"], "cls.__name__")])
+            self.lines += [f"    @{kind}", f"    def {name}({', '.join([*own, *params, 'by=1'])}):", f"        step = {rng.choice([*params, 'by'])} * 2", f"        print({shown}, step)",
+                           "        for k in range(by):", "            step += k", "        return step + 1", ""]  # fmt: skip
+            self.methods.append((name, len(params), True))
+            self.apart.add(name)
+            return
         head = ["self", *params, *rng.choice([["by=1"], ["by=1"], ["by=1", "*rest"], ["*", "by=1"], ["by=1", "**more"] if rng.random() < 0.2 else ["by=1"]])]
         body = []
         for _ in range(rng.randint(1, 4)):

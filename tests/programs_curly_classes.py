@@ -19,6 +19,7 @@ class ClassesJavaScript:
         self.hash = rng.random() < 0.2  # whether fields are private
         self.head = set(self.fields) if rng.random() < 0.3 else set(rng.sample(self.fields, rng.randint(0, len(self.fields))))
         self.methods: list[tuple[str, int, bool]] = []  # name, how many it must be given, whether it gives back
+        self.apart: set[str] = set()  # those that need no object
         self.lines: list[str] = []
 
     # -- how the language writes it --------------------------------------------------------------
@@ -109,14 +110,26 @@ class ClassesJavaScript:
             choices.append(self.call(*rng.choice(giving)[:2], local))
         return rng.choice(choices)
 
+    def apart_head(self, name: str, params: list[str]) -> str:
+        return f"  static {name}({', '.join(params)}) {{"
+
+    def static(self, name: str) -> str:
+        return f"Evening.{name}"
+
     def call(self, name: str, count: int, local: list[str]) -> str:
-        return f"{self.own(name)}({', '.join(self.rng.choice([str(self.rng.randint(0, 3)), *local]) for _ in range(count))})"
+        return f"{self.static(name) if name in self.apart else self.own(name)}({', '.join(self.rng.choice([str(self.rng.randint(0, 3)), *local]) for _ in range(count))})"
 
     def method(self, name: str, job: str) -> None:
         rng = self.rng
         if any(m[0] == name for m in self.methods):
             return
         params = ["a", "b"][: rng.randint(0, 2)]
+        if rng.random() < 0.1:
+            step = [f"{self.variable} step = {rng.choice([*params, '3'])} * 2;", self.say("step"), "if (step > 4) {", "  step -= 1;", "}", "return step + 1;"]
+            self.lines += [self.apart_head(name, params), *(f"    {line}" for line in step), "  }", ""]
+            self.methods.append((name, len(params), True))
+            self.apart.add(name)
+            return
         body = [line for _ in range(rng.randint(1, 4)) for line in self.statement(job, params)]
         gives = rng.random() < 0.6
         body += [f"return {self.expression(job, params)};"] if gives else []
@@ -160,6 +173,12 @@ class ClassesJava(ClassesJavaScript):
 
     def method_head(self, name: str, params: list[str], gives: bool) -> str:
         return f"  {self.rng.choice(['', 'private '])}{'int' if gives else 'void'} {name}({', '.join('int ' + p for p in params)}) {{"
+
+    def apart_head(self, name: str, params: list[str]) -> str:
+        return f"  static int {name}({', '.join('int ' + p for p in params)}) {{"
+
+    def static(self, name: str) -> str:
+        return name
 
     def field(self, name: str, value: str) -> str:
         kind = "List<Integer>" if self.kind(name) == "list" else "int"

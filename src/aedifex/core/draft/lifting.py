@@ -10,7 +10,7 @@ from ..program.model import Function, Symbol
 from ..program.scopes import shadowed
 from ..survey.flow import Symbols
 from ..survey.region import Interface, Region, interface, region_of, state_names
-from ..survey.repeats import repeats
+from ..survey.repeats import repeats, there
 from ..survey.state import constants_of
 from .lines import Place
 from .records import Range
@@ -38,6 +38,8 @@ class Lifter:
         self.file = place.file
         found = region_of(place.file, language, place.start, place.end)
         if found is None:
+            if nested(place):
+                raise Unliftable("these lines stand in a function that is written in place, or inside another one", place.start, "give that a name at the top first")
             raise Unliftable("these lines are no whole statements of one block, and no expression", place.start,
                              "name lines that begin and end together")  # fmt: skip
         self.region, self.several, self.types = found, several, dict(types or {})
@@ -68,6 +70,8 @@ class Lifter:
         behind = self.file.slice(region.end, self.write.line_end(self.file, region.end))
         if region.statements and behind.strip() and not rest:
             raise Unliftable("these lines end in the middle of a line", region.end, "give each statement a line")
+        if region.function is None and not self.language.code_at_top:
+            raise Unliftable("these lines declare, and no function holds them", region.start, ADVICE)
         if region.beside.trouble:
             raise Unliftable(region.beside.trouble, region.start, ADVICE)
         made = interface(region, self.named)
@@ -124,7 +128,7 @@ class Lifter:
         if self.in_class():
             same = other.function is not None and other.function.outer is self.method_class().outer
             return same and other.beside.words == self.region.beside.words and not other.beside.trouble
-        return not shadowed(other.frame, self.name, self.file.scope)
+        return not shadowed(other.frame, self.name, self.file.scope) and there(self.region, other, self.target())
 
     # -- the function ----------------------------------------------------------------------------
 
@@ -230,6 +234,14 @@ class Lifter:
         statement = self.regions.take_back(self.file, [s.name for s in made.gives], text, self.unit, lead, made.leaves, word)
         statement = "".join(self.regions.leave_first(self.file.slice(*arm.test), lead, self.unit, "break") for arm in region.staying) + statement
         self.out.append((first, end, lead + write.with_newlines(statement, write.newline(self.file))))
+
+
+def nested(place: Place) -> bool:
+    """Whether a place lies in a function that is made where it stands, inside another one or in an expression."""
+    file = place.file
+    known = {id(f.scope) for f in [*file.tops, *(f for f in file.functions if f.outer.kind == "class")]}
+    around = [s for s in file.scope.walk() if s.kind in ("function", "lambda") and s.start < place.start < s.end]
+    return any(id(s) not in known for s in around)
 
 
 def alike(made: Interface, other: Interface) -> bool:

@@ -85,15 +85,19 @@ def labelled(file: SourceFile, start: int, end: int) -> tuple[str, int] | None:
     return None
 
 
+# what stands in brackets that belong to the statement
+HEADS = frozenset([("if_statement", "condition"), ("while_statement", "condition"), ("do_statement", "condition"), ("switch_statement", "value"), ("switch_expression", "condition"), ("with_statement", "object"), ("synchronized_statement", "")])  # fmt: skip
+
+
 def whole(file: SourceFile, start: int, end: int, kinds: frozenset[str], targets: frozenset[tuple[str, str]]) -> bool:
     """Whether a stretch is one expression of some kinds that is not what something is assigned to.
 
     ``targets``: (kind of the node around it, field) of places that take no value.
     """
     node = file.tree.root_node.named_descendant_for_byte_range(start, end)
-    if (node.start_byte, node.end_byte) != (start, end) or node.type not in kinds or node.parent is None:
+    if node is None or (node.start_byte, node.end_byte) != (start, end) or node.type not in kinds or node.parent is None:
         return False
-    return not any(node.parent.type == kind and node.parent.child_by_field_name(name) == node for kind, name in targets)
+    return not any(node.parent.type == kind and (not name or node.parent.child_by_field_name(name) == node) for kind, name in targets | HEADS)
 
 
 def either(lead: str, unit: str, number: str, wanted: str, first: Sequence[str], other: Sequence[str], equal: str = "==", unlike: str = "!=") -> str:

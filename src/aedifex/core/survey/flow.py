@@ -39,6 +39,7 @@ class Flow:
     frame: Scope
     body: Sequence[Statement]
     needed: Symbols = NONE  # after the last statement
+    part: bool = False  # whether the body is a part of a function's, before which nothing counts as set
     after: dict[int, Symbols] = field(default_factory=dict)
     bound: dict[int, Symbols] = field(default_factory=dict)
     exits: dict[int, Exits] = field(default_factory=dict)
@@ -51,7 +52,7 @@ class Flow:
         self.last = self.set(self.body, self.given())
 
     def given(self) -> Symbols:
-        return frozenset(s for s in self.frame.symbols.values() if "parameter" in s.kinds)
+        return NONE if self.part else frozenset(s for s in self.frame.symbols.values() if "parameter" in s.kinds)
 
     # -- references ------------------------------------------------------------------------------
 

@@ -251,7 +251,7 @@ class Cut:
     @cached_property
     def inner(self) -> Flow:
         """The flow of the statements alone."""
-        return Flow(self.file, self.language, self.frame, self.r.statements)
+        return Flow(self.file, self.language, self.frame, self.r.statements, part=True)
 
     def sure(self) -> Symbols:
         """What is set for certain wherever the lines are left, whatever was set before."""
@@ -290,13 +290,13 @@ class Cut:
         return next((t for a, b in spans if (t := self.language.regions.bound_to_function(self.file, a, b)) is not None), None)
 
     def of_inner(self, scope: Scope) -> bool:
-        """Whether a scope is that of a function inside the frame."""
+        """Whether a scope is that of a function, or of what is gone through, inside the frame."""
         at: Scope | None = scope
         kinds = []
         while at is not None and at is not self.frame:
             kinds.append(at.kind)
             at = at.parent
-        return at is not None and bool({"function", "lambda"} & set(kinds))
+        return at is not None and bool({"function", "lambda", "comprehension"} & set(kinds))
 
     def exits(self) -> tuple[str, int] | None:
         """The ways out before the end must be one kind that a caller can follow."""
@@ -313,6 +313,8 @@ class Cut:
             return "'return' leaves the lines before the function's end", at
         if kind == "continue" and not self.last_of_loop():
             return "'continue' leaves lines after which the loop's body goes on", at
+        if kind == "break" and self.inner.last is None:
+            return "these lines end the loop whenever they run; leave out the 'break'", at
         self.made.leaves = kind
         return None
 
@@ -352,6 +354,8 @@ class Cut:
             inner = [o for o in s.references if deferred(o.scope, self.frame)]
             if not inner:
                 continue
+            if any(o.writes and not r.start <= o.start < r.end for o in inner) and self.file.calls_within(r.start, r.end):
+                return f"'{s.name}' may be changed by a function while these lines run", ref.start
             sides = {r.start <= o.start < r.end for o in inner}
             written = {r.start <= o.start < r.end for o in s.references if o.writes}
             looped = any(a.kind in ("for", "while") for a in r.around)

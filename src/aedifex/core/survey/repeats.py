@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from ..program.model import SourceFile, Statement
+from .effects import Effects
 from .region import Region, all_blocks, region_of
 
 
@@ -23,10 +24,27 @@ def repeats(region: Region) -> list[Region]:
     return found
 
 
+def there(region: Region, other: Region, target: int) -> bool:
+    """Whether a function made of one region, which stands at ``target``, is there whenever another one runs."""
+    file, language, f = region.file, region.language, region.function
+    if f is not None and file.around(f) is not None:
+        return other.function is f  # it is made where the function is made, or not at all
+    if not language.heads_run:
+        return True
+    if other.function is None:
+        return other.start >= target
+    effects = Effects(file, language)
+    early = [effects.touch(s.start, s.end) for s in file.statements if s.start < target and s.kind not in ("function", "import")]
+    symbol = other.function.symbol if other.function.outer is file.scope else None
+    return not any(t.uses if symbol is None else symbol in t.uses for t in early)
+
+
 def candidates(region: Region) -> Iterator[tuple[int, int]]:
     """Stretches of the same text (an expression) or of as many statements."""
     file = region.file
     if not region.statements:
+        if not list(file.within(region.start, region.end)):
+            return  # a plain value stands for something else each time
         text = file.text[region.start : region.end]
         at = file.text.find(text)
         while at >= 0:

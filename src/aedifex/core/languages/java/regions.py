@@ -13,7 +13,7 @@ from .walk import modifiers
 
 TESTS = frozenset(["<", ">", "<=", ">=", "==", "!=", "&&", "||", "!"])
 KINDS = frozenset("binary_expression unary_expression ternary_expression method_invocation parenthesized_expression instanceof_expression object_creation_expression".split())  # noqa: SIM905  # fmt: skip
-TARGETS = frozenset([("assignment_expression", "left"), ("method_invocation", "object")])
+TARGETS = frozenset([("assignment_expression", "left"), ("method_invocation", "object"), ("update_expression", "")])
 OWN_THIS = frozenset(["class_body", "class_declaration"])
 either = braces.either
 leave_first = braces.leave_first

@@ -16,7 +16,7 @@ TESTS = frozenset(["<", ">", "<=", ">=", "==", "!=", "===", "!==", "&&", "||", "
 KINDS = frozenset(
     "binary_expression unary_expression ternary_expression call_expression parenthesized_expression array object new_expression".split()  # noqa: SIM905
 )
-TARGETS = frozenset([("assignment_expression", "left"), ("augmented_assignment_expression", "left"), ("call_expression", "function")])
+TARGETS = frozenset([("assignment_expression", "left"), ("augmented_assignment_expression", "left"), ("call_expression", "function"), ("update_expression", ""), ("for_in_statement", "left")])
 OWN_THIS = frozenset(["function_declaration", "function_expression", "function", "generator_function", "generator_function_declaration", "class_declaration", "class", "method_definition"])  # fmt: skip
 TIED = {
     "this": "'this' is the function's own", "super": "'super' is the function's own", "await_expression": "'await' only works in the function itself",
