@@ -172,9 +172,9 @@ class Follower(ListFollower):
 
     def symbol(self, node: Any) -> Symbol:
         for ref in self.file.within(node.start_byte, node.start_byte + 1):
-            if ref.symbol is not None:
+            if ref.symbol is not None and ref.symbol.kinds:
                 return ref.symbol
-        raise Stop("has a name that means nothing here", node.start_byte)
+        raise Stop("comes from code that was not read", node.start_byte)
 
     def holder(self, s: Symbol) -> None:
         """A variable or parameter holds a record: so it does wherever it is bound, and is used as one wherever it is read."""
