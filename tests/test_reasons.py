@@ -3,10 +3,13 @@
 import pytest
 
 from aedifex.core.build import single
+from aedifex.core.draft.design import WishDesign
 from aedifex.core.draft.drafter import draft
 from aedifex.core.draft.items import Items
 from aedifex.core.draft.merging import Unmergeable, half, merge_edits
+from aedifex.core.draft.placement import dependencies
 from aedifex.core.draft.recordclass import Handed
+from aedifex.core.draft.records import wanted
 from aedifex.core.program.errors import Refused
 from aedifex.core.program.language import language_of, read_program
 from aedifex.core.survey.families import families
@@ -34,6 +37,10 @@ STAYS = [
     (FARE + "class Other:\n    n = fare\ntell()\nprint(Other.n)\n", "class Other uses what the main code sets"),
     (FARE + "if fare:\n    def show():\n        print(1)\ndef other():\n    show()\ntell()\nother()\n", "line 18: 'show' is defined here and used outside the main code"),
     (FARE + "global day\nday = 3\nadd(day)\n", "line 17: a 'global' statement stands in the main code"),
+    (STOPS.replace("lanes = []", "lanes = []\nif load:\n    import json as lanes") + "add(2)\ntell()\nlight(1)\ndim()\n", "'lanes' is also bound to something other than a value"),
+    (LINE.replace("load = 0", "__version__ = 0").replace("load", "__version__") + "add(1)\ntell()\n", "the language itself reads it"),
+    (LINE.replace("def tell():", "def tell(most: load = 1):") + "add(1)\ntell()\n", "the head of a function says it, which is worked out where the function stands"),
+    ("from threading import Thread\n\n" + LINE + "if input():\n    def shut():\n        print(load)\nThread(target=add, args=(1,)).start()\ntell()\n", "it is made inside of lines that may run more than once, or not at all (line"),
     (FARE + "if fare:\n    class Day:\n        pass\ntell()\n", "line 18: a class is defined inside the main code"),
 ]
 
@@ -177,6 +184,8 @@ LIFTED = [
     ("class Tram:\n    def run():\n        print(1)\n", "line.py:3-3", "tell", "the method has no parameter for its object"),
     ("class Line:\n    class Tram:\n        @staticmethod\n        def run(n):\n            print(n)\n", "line.py:5-5", "tell", "the method is static, and nothing here names its class for certain"),
     ("class Tram:\n    def run(self):\n        self.total = 1\n        print(self.total)\n", "line.py:4-4", "total", "'total' is in use already"),
+    ({"line.js": "let zone = 1;\nfunction run() {\n  zone += 1;\n}\n[1].forEach(run);\nzone = 5;\nrun;\n"}, "line.js:1-5", "tell", "'run' is defined there and used elsewhere"),
+    ({"line.js": "let zone = 1;\nsetTimeout(() => {\n  zone += 1;\n}, 5);\nconsole.log(zone);\nzone = 5;\n"}, "line.js:1-5", "tell", "a function made there sees 'zone', which changes afterwards"),
     ({"line.js": "[1].forEach((n) => {\n  console.log(n);\n});\n"}, "line.js:2-2", "tell", "these lines stand in a function that is written in place, or inside another one"),
     ({"line.js": "let Tram = class {};\nclass Car {\n  static run(n) {\n    console.log(n);\n  }\n}\nCar = Tram;\n"}, "line.js:4-4", "tell", "the method is static, and its class has no name that stays"),
     ({"Line.java": "public class Line {\n    static int fare = 2;\n    public static void main(String[] args) {\n        System.out.println(fare);\n    }\n}\n"}, "Line.java:2-2", "tell", "these lines declare, and no function holds them"),
@@ -194,4 +203,132 @@ LIFTED = [
 def test_lines_that_cannot_be_lifted_have_a_reason(folder, files, lines, name, said):
     with pytest.raises(Refused) as refused:
         single.lift(read(folder, files), lines, name)
+    assert said in str(refused.value)
+
+
+WANTED = """tram_x = 0
+tram_load = 0
+{signal}
+
+
+def move(by):
+    global tram_x, tram_load
+    tram_x += by
+    tram_load += 1
+
+
+def board(n{more}):
+    global tram_load, tram_x
+    tram_load += n
+    tram_x += 1
+    {body}
+
+
+def set_signal(to):
+    global signal
+    signal = to
+
+
+move(1)
+{main}
+"""
+
+
+def asked(body="print(signal)", main="set_signal('stop')\nboard(2)", more="", signal='signal = "go"'):
+    return WANTED.format(body=body, main=main, more=more, signal=signal)
+
+
+LETTERS = "a1, b2, c3, d4, e5, f6, g7, h8"
+# (script, why 'board' does not become a method although somebody wants it)
+NO_METHOD = [
+    (asked(body="yield signal", main="set_signal('stop')\nlist(board(2))"), "it runs later than it is called, so it cannot be handed signal"),
+    (asked(more=", **rest"), "it takes any named argument, so it cannot be handed signal"),
+    (asked(body="print(signal)\n    set_signal('x')"), "it calls set_signal, which is no method of these classes and uses state"),
+    (asked(main="set_signal('stop')\nprint([board(2) for signal in [1]])"), "'signal' means something else in it or where it is called"),
+    (asked(main="signal = 'go'\nset_signal('stop')\nboard(2)", signal=""), "signal would be handed over, but may not be set yet"),
+    (asked(main="board(1)\nsignal = 'go'\nboard(2)\nsignal = 'stop'", signal="").replace("    global signal\n    signal = to", "    print(to)"), "it is called before signal would be set"),
+    (asked(main="set_signal('stop')\nlist(map(board, [2]))"), "it is handed on as a value, so nobody could hand it signal"),
+    (asked(body=f"print({LETTERS})", signal=f"{LETTERS} = [1] * 8").replace("global signal\n    signal = to", f"global {LETTERS}\n    {LETTERS} = [to] * 8"), f"it works with too much that is not its own ({LETTERS})"),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("text", "said"), NO_METHOD, ids=[f"asked-{i}" for i in range(len(NO_METHOD))])
+def test_what_is_asked_for_and_not_possible_has_its_reason(folder, text, said):
+    wish = WishDesign(["tram_x", "tram_load", "move", "board"], "Tram")
+    assert draft(read(folder, text), wishes=[wish]).why_not["board"] == said
+
+
+# (script, why its class has no file of its own)
+STAYS_THERE = [
+    ("json = None\nif len('a'):\n    json = 1\n", "json", "'json' is set in several places of the file that is left behind"),
+    ("import json\nimport os as json\n", "json.dumps(1)", "'json' is imported in more than one way"),
+    ("from . import rails\n", "rails", "'rails' is imported relative to the package"),
+    ("@print\ndef told():\n    pass\n", "told", "'told' is decorated and stays behind"),
+    ("most = len(input())\n", "most", "'most' belongs to the main code, which a moved class cannot reach"),
+]
+
+
+@pytest.mark.parametrize(("before", "used", "said"), STAYS_THERE, ids=[f"there-{i}" for i in range(len(STAYS_THERE))])
+def test_a_class_that_needs_its_file_has_a_reason(folder, before, used, said):
+    program = read(folder, f"{before}\n\nclass Tram:\n    def run(self):\n        return {used}\n")
+    file = program.files["line.py"]
+    found = dependencies(file, program.language, [next(s for s in file.statements if s.kind == "class")])
+    assert found.refusal is not None and found.refusal[0] == said
+
+
+SIZED = "int n = 3;\nfloat[] xs = new float[n];\nfloat[] ys = new float[n];\n{more}\nvoid setup() {{\n  for (int i = 0; i < n; i++) {{\n    xs[i] = i;\n    ys[i] = i;\n  }}\n}}\nvoid draw() {{\n  for (int i = 0; i < n; i++) {{\n    xs[i] += ys[i];\n  }}\n}}\n"
+ROWS = "const xs = [1, 2];\nconst ys = [3, 4];\nfunction move(i) {{\n  xs[i] += ys[i];\n}}\n{more}\nfor (let i = 0; i < xs.length; i++) {{\n  move(i);\n}}\n"
+
+
+def sized(more="", **changes):
+    text = SIZED.format(more=more)
+    for old, new in changes.values():
+        assert old in text
+        text = text.replace(old, new)
+    return {"line.pde": text}
+
+
+TOGETHER = [
+    (sized(a=("ys = new float[n]", "ys = new float[n + 1]")), "xs, ys do not begin with as many items each"),
+    (sized(a=("void setup() {", "void make() {")), "nothing tells where xs, ys would be filled"),
+    (sized(a=("void draw() {", "void draw() {\n  setup();")), "'setup' may run more than once"),
+    (sized(more="float first = xs[0];"), "line 4 looks at xs, ys before 'setup' runs"),
+    (sized(a=("int n = 3;\n", "int n = 3;\nvoid keyPressed() {\n  n++;\n}\n")), "the size of xs, ys may change while the program runs"),
+    ({"line.js": ROWS.format(more="").replace("[3, 4]", "[3, 4, 5]")}, "xs, ys do not begin with as many items each"),
+    ({"line.js": ROWS.format(more="ys.push(1);\nxs.push(2);")}, "line 6: items are added in another order than the lists stand"),
+    ({"line.py": "xs = [1, 2]\nys = [3, 4]\n\n\ndef move(i):\n    xs[i] += ys[i]\n\n\ndef reset():\n    global ys\n    xs.clear()\n    ys = []\n\n\nfor i in range(len(xs)):\n    move(i)\nreset()\n"}, "line 11: some are emptied and some made anew"),
+    ({"line.js": ROWS.format(more="console.log(ys[9]);")}, "line 6: nothing tells that there is an item '9'"),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("files", "said"), TOGETHER, ids=[f"together-{i}" for i in range(len(TOGETHER))])
+def test_lists_of_other_languages_that_cannot_be_one_say_why(folder, files, said):
+    program = read(folder, files)
+    assert wanted(program.files[next(iter(files))], program.language, ["xs", "ys"]) == said
+
+
+MAIN = "import sys\n\n\ndef main({params}):\n    lanes = []\n    load = 0\n\n    def add(n):\n        nonlocal load\n        load += n\n        lanes.append(n)\n\n    add(1)\n    add(2)\n{more}    print(load, lanes)\n\n\n{call}\n"
+
+
+def main(params="", more="", call="main()"):
+    return MAIN.format(params=params, more=more, call=call)
+
+
+# (files, why the lines of 'main' do not become the main code)
+CLOSED = [
+    (main().replace("def main", "async def main").replace("main()\n", "import asyncio\nasyncio.run(main())\n"), "'main' is more than a plain function"),
+    ("def main(): print(1)\n\n\nmain()\n", "'main' stands on one line"),
+    (main(more="    def both():\n        nonlocal load\n        def most():\n            nonlocal load, best\n            load = best = 1\n        best = 2\n        most()\n    both()\n"), "a function inside it sets variables of several functions"),
+    (main(call="def run():\n    main()\n\n\nprint(1)"), "'main' is not called by the main code alone"),
+    (main(call="def run():\n    main()\n\n\nrun()"), "'main' is not called by the main code alone"),
+    (main(params="n", call="main()"), "nothing gives its parameter 'n'"),
+    ({"line.js": "function main() {\n  let load = 0;\n  function add(n) {\n    load += n;\n  }\n  add(1);\n  console.log(load);\n}\nif (require.main === module) {\n  main();\n}\n"}, "the variables of the main code are not those of the file"),
+    ({"Line.java": "public class Line {\n    public static void main(String[] args) {\n        int[] load = {0};\n        load[0]++;\n        System.out.println(load[0]);\n        if (load[0] > 5) main(args);\n    }\n}\n"}, "'main' is called by the program itself, each time with variables of its own"),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("files", "said"), CLOSED, ids=[f"main-{i}" for i in range(len(CLOSED))])
+def test_a_main_function_that_stays_closed_has_its_reason(folder, files, said):
+    with pytest.raises(Refused) as refused:
+        single.open_main(read(folder, files), "main")
     assert said in str(refused.value)

@@ -349,7 +349,7 @@ class Cut:
         r = self.r
         for ref in self.flow.refs(r.start, r.end):
             s = ref.symbol
-            if s is None or self.by_name(s) or s.scope.frame is not self.frame:
+            if s is None or s.scope.frame is not self.frame or (self.by_name(s) and not (self.language.declares and self.declared_inside(s))):
                 continue
             inner = [o for o in s.references if deferred(o.scope, self.frame)]
             if not inner:
