@@ -127,7 +127,7 @@ def part(whole: str, name: str, members: str, paths: tuple[str, ...], **options:
     from ..core.build.single import take_part
 
     program = read(paths)
-    done(take_part(program, whole, name, [m.strip() for m in members.split(",") if m.strip()]), program.root, "Changed", whole, **options)
+    done(take_part(program, whole, name, listed(members)), program.root, "Changed", whole, **options)
 
 
 @command.command(name="extend", short_help="A class extends the library's class that it holds.")
@@ -149,6 +149,108 @@ def extend(whole: str, member: str, paths: tuple[str, ...], **options: Any) -> N
     done(worked_out(program, whole, member), program.root, "Changed", whole, **options)
 
 
+@command.command(name="class", short_help="Variables and functions become a class.")
+@click.argument("name")
+@click.argument("members")
+@one_step
+def class_(name: str, members: str, paths: tuple[str, ...], **options: Any) -> None:
+    """Make a class NAME of MEMBERS, variables and functions with commas between them; an object of it takes their place.
+
+    Where only variables are named, the functions that work on them come along. What a method needs of others is handed to it. Lists
+    that are as long as each other become a list of objects, numbered copies several objects.
+
+    \b
+    Example: aedifex step class Fare fare_box,fare_tickets tramline.py
+    """
+    from ..core.build.several import found
+
+    program = read(paths)
+    done(found(program, name, listed(members)), program.root, "Made", name, **options)
+
+
+@command.command(name="app", short_help="The main code becomes a class.")
+@click.argument("name")
+@one_step
+def app(name: str, paths: tuple[str, ...], **options: Any) -> None:
+    """Make the main code of a script a class NAME that is made and run in two lines.
+
+    What functions share with the main code becomes its fields, those functions its methods. Arguments and exit status pass through.
+
+    \b
+    Example: aedifex step app TramlineApp tramline.py
+    """
+    from ..core.build.several import app as worked_out
+
+    program = read(paths)
+    done(worked_out(program, name), program.root, "Made", name, **options)
+
+
+@command.command(name="file", short_help="A class gets a file of its own.")
+@click.argument("class_", metavar="CLASS")
+@click.argument("file")
+@one_step
+def file(class_: str, file: str, paths: tuple[str, ...], **options: Any) -> None:
+    """Move a CLASS with what it needs to a new FILE beside its own; imports follow.
+
+    \b
+    Example: aedifex step file Tram tram.py tramline.py
+    """
+    from ..core.build.several import move
+
+    program = read(paths)
+    done(move(program, class_, file), program.root, "Moved", class_, **options)
+
+
+@command.command(name="base", short_help="What classes have in common becomes their base.")
+@click.argument("name")
+@click.argument("classes")
+@one_step
+def base(name: str, classes: str, paths: tuple[str, ...], **options: Any) -> None:
+    """Make a class NAME of what CLASSES have in common, fields and methods, and let them extend it.
+
+    CLASSES are names with commas between them.
+
+    \b
+    Example: aedifex step base Stop Tram,Bus tramline.py
+    """
+    from ..core.build.several import base as worked_out
+
+    program = read(paths)
+    done(worked_out(program, name, listed(classes)), program.root, "Changed", classes, **options)
+
+
+@command.command(name="order", short_help="Methods stand in the order in which they are met.")
+@click.argument("class_", metavar="CLASS")
+@one_step
+def order(class_: str, paths: tuple[str, ...], **options: Any) -> None:
+    """Put the methods of a CLASS in the order in which a reader meets them: the constructor, what starts the program, what that calls.
+
+    \b
+    Example: aedifex step order TramlineApp tramline_app.py
+    """
+    from ..core.build.several import order as worked_out
+
+    program = read(paths)
+    done(worked_out(program, class_), program.root, "Changed", class_, **options)
+
+
+@command.command(name="register", short_help="Functions are registered by a call, not a decoration.")
+@click.argument("script")
+@one_step
+def register(script: str, paths: tuple[str, ...], **options: Any) -> None:
+    """Let the functions of a SCRIPT that a decoration registers with an object be registered by a call behind them.
+
+    They are plain functions then, which can become methods.
+
+    \b
+    Example: aedifex step register line.py line.py
+    """
+    from ..core.build.several import register as worked_out
+
+    program = read(paths)
+    done(worked_out(program, script), program.root, "Changed", script, **options)
+
+
 @command.command(name="stream", short_help="The console becomes a variable that can be handed in.")
 @click.argument("word")
 @click.argument("name")
@@ -165,6 +267,10 @@ def stream(word: str, name: str, paths: tuple[str, ...], **options: Any) -> None
 
     program = read(paths)
     done(open_stream(program, word, name), program.root, "Changed", word, **options)
+
+
+def listed(text: str) -> list[str]:
+    return [m.strip() for m in text.split(",") if m.strip()]
 
 
 def read(paths: tuple[str, ...]) -> Program:

@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 import os
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
+from typing import Protocol
 
 from ..check import check as checking
 from ..check.evidence import Evidence
@@ -25,7 +26,7 @@ from .journal import FOLDER, Journal, names
 from .outline import diff, diff_texts
 from .project import DESIGN, SCENARIOS
 from .sequence import attempt
-from .step import Context
+from .step import Context, Step
 from .steps.extend import ExtendClass
 from .steps.lift import Lift
 from .steps.name_handlers import NameHandlers
@@ -34,14 +35,21 @@ from .steps.part import TakePart
 from .steps.rename import Rename
 from .steps.stream import OpenStream
 
-Alone = ExtendClass | Rename | Lift | OpenMain | NameHandlers | OpenStream | TakePart
+
+class Done(Protocol):
+    """A step, or several that a person asks for as one."""
+
+    @property
+    def id(self) -> str: ...
+
+    def title(self) -> str: ...
 
 
 @dataclass
 class Single:
     """A step as it would be done. ``changes``: every file that it writes, designs included."""
 
-    step: Alone
+    step: Done
     before: Program
     after: Program
     changes: dict[str, bytes | None]
@@ -139,26 +147,36 @@ def home_of(program: Program, class_: str) -> str:
     return path
 
 
-def single(program: Program, step: Alone, others: Callable[[Program], dict[str, bytes | None]]) -> Single:
-    """``others``: what else changes with the program, if no design is built on it."""
+def single(
+    program: Program, step: Step, others: Callable[[Program], dict[str, bytes | None]], homes: Mapping[str, str] | None = None
+) -> Single:
+    """``others``: what else changes with the program, if no design is built on it. ``homes``: class → its file."""
     entries = [p for p in program.files if not imported_by_others(program, p)]
     sources = {p: digest(t) for p, t in program.texts.items()}
-    context = Context(program, Design(program.language.name, entries, sources))
+    context = Context(program, Design(program.language.name, entries, sources), dict(homes or {}))
     context.exists = lambda path: os.path.lexists(os.path.join(program.root, path))  # type: ignore[method-assign]
     outcome = attempt(step, context, set())
     if outcome.refusal is not None:
         raise Refused(f"{outcome.refusal}.")
     if outcome.problems:
         raise Refused("\n".join(str(p) for p in outcome.problems))
-    after = reread(program, outcome.changes)
-    journal, design = journal_for(program, set(outcome.changes))
-    changes = dict(outcome.changes)
+    if not outcome.changes:
+        raise Refused(f"{step.id}: nothing would change.")
+    return shown(program, step, outcome.changes, others)
+
+
+def shown(program: Program, step: Done, done: dict[str, bytes | None], others: Callable[[Program], dict[str, bytes | None]]) -> Single:
+    """What was worked out, with the journal that it belongs to."""
+    entries = [p for p in program.files if not imported_by_others(program, p)]
+    after = reread(program, done)
+    journal, design = journal_for(program, set(done))
+    changes = dict(done)
     if not design:
         changes |= others(after)
-    shown = diff(program, after) + "".join(
+    text = diff(program, after) + "".join(
         text_diff(program.root, p, t) for p, t in changes.items() if p.endswith(DESIGN)
     )
-    return Single(step, program, after, changes, shown, journal, design, entries)
+    return Single(step, program, after, changes, text, journal, design, entries)
 
 
 def text_diff(root: str, path: str, text: bytes | None) -> str:

@@ -30,16 +30,17 @@ class AppMaker:
         fields = self.fields(methods) if methods is not None else []
         plan = plan_main(self.file, self.effects, self.a.language)
         statements = [s for s in plan.statements if s.kind != "docstring"]
-        if methods is None or (not fields and len(statements) <= SHORT) or not statements:
+        asked = self.a.idea == "app"  # whether a person wants the app, whatever it is worth
+        if methods is None or (not fields and len(statements) <= SHORT and not asked) or not statements:
             if methods is None:
                 self.a.stays.append(StayDesign("main", f"the main code stays where it is: {why}"))
             return
-        if not fields and not methods and not self.file.functions and not self.a.classes:
+        if not fields and not methods and not self.file.functions and not self.a.classes and not asked:
             self.a.stays.append(
                 StayDesign("main", "a class around main code that has no functions would only add lines")
             )
             return
-        if not fields and not methods and not self.a.classes and self.file.classes and self.lines(statements) <= FEW:
+        if not asked and not fields and not methods and not self.a.classes and self.file.classes and self.lines(statements) <= FEW:
             self.a.stays.append(StayDesign("main", "the main code only starts what stands in a class already"))
             return
         leaving = {f.symbol for f in methods if f.symbol is not None} | self.a.taken_functions

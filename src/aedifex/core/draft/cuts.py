@@ -16,7 +16,8 @@ from ..program.model import SourceFile, Statement, Symbol
 from ..survey.concerns import WORK, Concerns
 from ..survey.effects import Effects
 from ..survey.handlers import main_statements, stretches
-from ..survey.region import Region, chain, interface, region_of, state_names
+from ..survey.interface import interface, state_names
+from ..survey.region import Region, chain, region_of
 from .lines import lines_of
 from .names import VERBS as DOING
 from .names import free, like

@@ -35,7 +35,8 @@ def draft(
 ) -> Design:
     """A design for the files of the program. Files with problems are read by others but not written.
 
-    ``entries``: what people start; by default every file that no other file imports. ``idea``: what holds a class together, one of ``rivals.IDEAS``.
+    ``entries``: what people start; by default every file that no other file imports. ``idea``: what holds a class together, one of ``rivals.IDEAS``, or "app": nothing but
+    the main code becomes a class.
     """
     whole = [file for file in program.files.values() if not file.problems]
     sources = {path: digest(file.text[start:end]) for file in whole for path, start, end in file.parts}
@@ -210,7 +211,7 @@ def loose_lists(program: Program, file: SourceFile, task: Task) -> set[Symbol]:
 def things_of_lists(program: Program, task: Task) -> list[Item | Held]:
     """What lists with one index and keyed tables hold, in the program before anything is lifted."""
     file = program.files[task.path]
-    loose = loose_lists(program, file, task)
+    loose = loose_lists(program, file, task) if task.idea != "app" else set()
     if not loose:
         return []
     items = item_things(program, file, loose, task.taken)

@@ -9,7 +9,8 @@ from ..program.language import Language
 from ..program.model import Function, Symbol
 from ..program.scopes import shadowed
 from ..survey.flow import Symbols
-from ..survey.region import Interface, Region, interface, region_of, state_names
+from ..survey.interface import Interface, interface, state_names
+from ..survey.region import Region, region_of
 from ..survey.repeats import repeats, there
 from ..survey.state import constants_of
 from .lines import Place

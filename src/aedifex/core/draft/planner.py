@@ -68,6 +68,8 @@ class Planner:
 
     def copies(self) -> list[Candidate]:
         """Numbered copies; constants are one object's share of what they differ in."""
+        if self.a.idea == "app":
+            return []
         found: list[Candidate] = []
         taken = {s for c in self.asked for s in c.symbols}
         free = [s for s in [*self.a.variables, *self.a.numbered_constants()] if s not in taken and s.name not in self.a.streams]
@@ -115,7 +117,7 @@ class Planner:
         words, functions = self.write.words, self.a.functions
         if self.a.idea == "names":
             return by_name(self.rest, words)
-        if self.a.idea == "few":
+        if self.a.idea in ("few", "app"):
             return connected(self.rest, functions, self.effects) if self.lone else []
         if self.a.idea == "many":
             writes = [self.effects.direct(f.start, f.end).writes - devices for f in functions]

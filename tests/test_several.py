@@ -1,0 +1,137 @@
+"""``aedifex step`` for what takes several steps of a design: a class of variables and functions, an app, a file, a base, an order."""
+
+import subprocess
+import sys
+
+import pytest
+from cases import outputs
+
+from aedifex.core.build import several
+from aedifex.core.program.errors import Refused
+from aedifex.core.program.language import language_of, read_program
+
+LINE = """import sys
+
+FARE = 2
+till_cash = 0
+till_log = []
+
+
+def sell(count):
+    global till_cash
+    till_cash += count * FARE
+    till_log.append(count)
+
+
+def report():
+    print(till_cash, till_log)
+
+
+day = int(sys.argv[1]) if len(sys.argv) > 1 else 1
+for count in range(day + 2):
+    sell(count)
+report()
+sys.exit(till_cash % 5)
+"""
+SCRIPT = "let tillCash = 0;\nlet tillLog = [];\n\nfunction sell(count) {\n  tillCash += count;\n  tillLog.push(count);\n}\n\nsell(2);\nsell(3);\nconsole.log(tillCash, tillLog.length);\n"
+JAVA = """public class Line {
+    private static int tillCash = 0;
+    private static int tillCount = 0;
+
+    static void sell(int count) {
+        tillCash += count;
+        tillCount++;
+    }
+
+    public static void main(String[] args) {
+        sell(2);
+        sell(3);
+        System.out.println(tillCash + " " + tillCount);
+    }
+}
+"""
+CARS = "class Car:\n    def __init__(self, x):\n        self.x = x\n\n    def stop(self):\n        print('stop', self.x)\n\n    def move(self):\n        self.x += 1\n        self.stop()\n\n\nclass Bus:\n    def __init__(self, x):\n        self.x = x\n\n    def stop(self):\n        print('stop', self.x)\n\n\nfor it in [Car(1), Bus(2)]:\n    it.stop()\nCar(5).move()\n"
+
+
+def ran(folder, *args):
+    done = subprocess.run([sys.executable, "line.py", *args], cwd=folder.path, capture_output=True, text=True)
+    return done.returncode, done.stdout
+
+
+def test_one_after_the_other_and_back(folder):
+    folder.write("line.py", LINE)
+    before = ran(folder), ran(folder, "4")
+    for step in (["class", "Till", "till_cash,till_log,sell,report"], ["file", "Till", "till.py"], ["app", "LineApp"]):
+        files = [p.name for p in folder.path.glob("*.py")]
+        done = folder.aedifex("step", *step, "--yes", "-q", *files)
+        assert done.returncode == 0, done.stderr
+        assert (ran(folder), ran(folder, "4")) == before
+    assert folder.read("till.py").startswith("FARE = 2\n\n\nclass Till:\n    def __init__(self):\n        self.cash = 0\n        self._log = []\n")
+    assert folder.read("line.py").endswith("LineApp().run()\n") and "class LineApp" in folder.read("line.py")
+    assert folder.aedifex("undo", "-q", "--all", ".").returncode == 0
+    assert folder.read("line.py") == LINE and not (folder.path / "till.py").exists()
+
+
+def test_a_preview_writes_nothing(folder):
+    folder.write("line.py", LINE)
+    shown = folder.aedifex("step", "class", "Till", "till_cash,till_log", "line.py")
+    assert (shown.returncode, "+class Till:" in shown.stdout, folder.read("line.py")) == (0, True, LINE)
+
+
+def worked_out(folder, files, step, *words):
+    for name, text in files.items():
+        folder.write(name, text)
+    return getattr(several, step)(read_program(str(folder.path), list(files)), *words)
+
+
+# (step, its words, files, what stands in the first file afterwards)
+DONE = [
+    ("found", ("Till", ["tillCash", "tillLog"]), {"line.js": SCRIPT}, ["class Till {", "const till = new Till();", "till.sell(2);"]),
+    ("found", ("Till", ["tillCash", "tillCount"]), {"Line.java": JAVA}, ["static class Till {", "till.sell(2);"]),
+    ("found", ("Till", ["till_cash", "till_log", "sell"]), {"line.py": LINE}, ["    def sell(self, count):", "def report():\n    print(till.cash, till.log)"]),
+    ("app", ("Line2",), {"line.py": LINE}, ["class Line2:", "        sys.exit(self._till_cash % 5)\n", "Line2().run()"]),
+    ("app", ("Line2",), {"line.js": SCRIPT}, ["class Line2 {", "new Line2().run();"]),
+    ("app", ("App",), {"Line.java": JAVA}, ["new App().run("]),
+    ("base", ("Rail", ["Car", "Bus"]), {"line.py": CARS}, ["class Rail:", "class Car(Rail):\n    def move(self):", "class Bus(Rail):\n    pass"]),
+    ("order", ("Car",), {"line.py": CARS.replace("    it.stop()", "    print(it.x)")}, ["    def move(self):\n        self.x += 1\n        self.stop()\n\n    def stop(self):"]),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("step", "words", "files", "wanted"), DONE, ids=[f"{d[0]}-{next(iter(d[2]))}" for d in DONE])
+def test_it_does_the_same(folder, step, words, files, wanted):
+    made = worked_out(folder, files, step, *words)
+    text = made.after.texts[next(iter(files))].decode()
+    assert all(w in text for w in wanted), text
+    if language_of(next(iter(files))).name == "python":
+        assert outputs({n: t.decode() for n, t in made.after.texts.items()}) == outputs(files)
+
+
+# (step, its words, files, what it says)
+REFUSED = [
+    ("found", ("Till", ["till_cash", "nobody"]), {"line.py": LINE}, "'nobody' is not a name of these scripts"),
+    ("found", ("Till", ["sell"]), {"line.py": LINE}, "Till would have no variable; name at least one"),
+    ("found", ("2", ["till_cash"]), {"line.py": LINE}, "'2'"),
+    ("found", ("Till", ["till_cash", "till_log", "sell"]), {"line.py": LINE.replace("report()\nsys", "print(eval('till_log'))\nsys")}, "'eval()' can reach any name by its text"),
+    ("app", ("2",), {"line.py": LINE}, "'2' cannot be the name of the class; choose another"),
+    ("app", ("sell",), {"line.py": LINE}, "'sell' cannot be the name of the class; choose another"),
+    ("app", ("App",), {"line.py": "def f():\n    return 1\n"}, "no main code starts here"),
+    ("app", ("App",), {"line.py": LINE.replace("day = int", "global day\nday = int")}, "a 'global' statement stands in the main code"),
+    ("move", ("Car", "bus/car.py"), {"line.py": CARS}, "'bus/car.py' lies in another folder than line.py; name a file beside it"),
+    ("move", ("Car", "line.py"), {"line.py": CARS}, "nothing would change"),
+    ("move", ("Tram", "tram.py"), {"line.py": CARS}, "'Tram' is no class of these scripts"),
+    ("base", ("Rail", ["Car"]), {"line.py": CARS}, "name two at least"),
+    ("base", ("2", ["Car", "Bus"]), {"line.py": CARS}, "'2' cannot be the name of a class"),
+    ("base", ("Rail", ["Car", "Bus"]), {"line.py": CARS.replace("class Bus:", "class Bus(Car):")}, "class Bus has a base already; leave 'base' out"),
+    ("base", ("Rail", ["Car", "Log"]), {"line.py": CARS + "\n\nclass Log:\n    def tell(self):\n        print(1)\n"}, "they have no field and no method in common"),
+    ("base", ("Rail", ["Car", "Log"]), {"line.py": CARS, "log.py": "class Log:\n    pass\n"}, "come from several files"),
+    ("order", ("Bus",), {"line.py": CARS}, "order:line.py: nothing would change"),
+    ("register", ("line.py",), {"line.py": CARS}, "register:line.py: nothing would change"),
+    ("register", ("page.py",), {"line.py": CARS}, "'page.py' is none of these scripts; name one of them"),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("step", "words", "files", "said"), REFUSED, ids=[f"{r[0]}-{i}" for i, r in enumerate(REFUSED)])
+def test_all_or_nothing(folder, step, words, files, said):
+    with pytest.raises(Refused) as refused:
+        worked_out(folder, files, step, *words)
+    assert said in str(refused.value)
