@@ -38,6 +38,7 @@ def one(case: Case, folder: Path) -> Row:
     drafted = aedifex("draft", "-q", str(target), *map(str, others))
     if drafted.returncode:
         return {**row, "why": last_line(drafted.stderr)}
+    design = next(iter(folder.rglob("*.design.toml")), design)  # named after the file that people start, which may be another
     if case.runs is None:
         suggested = aedifex("record", "--suggest", str(design))
         if suggested.returncode:

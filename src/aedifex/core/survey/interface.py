@@ -146,6 +146,8 @@ class Cut:
         r = self.r
         for ref in by_text(self.file, self.language, r.start, r.end):
             return f"'{ref.name}()' reaches names by their text", ref.start
+        if at := next((x for x in self.file.star_imports if r.start <= x < r.end), 0):
+            return "a star import stands there", at
         for d in self.file.declarations_within(r.start, r.end):
             if d.scope.frame is self.frame:
                 return "a statement there says which names belong to the file", d.start

@@ -36,9 +36,16 @@ def command(root: str, entry: str, sources: list[SourceFile], wishes: dict[str, 
     """What stands for the engine in a command, and the name of the class that is started."""
     folder, _ = compiled(sources, wishes.get("cover"))
     main = sketch_name(entry) if entry.endswith(".pde") else class_of(entry, sources)
-    path = os.pathsep.join([support(), folder])
+    path = os.pathsep.join([support(), folder, *beside(entry, sources)])
     headless = f"-Djava.awt.headless={'false' if needs_display(sources) else 'true'}"
     return [interpreter(root), f"-Xmx{HEAP}m", *FLAGS, headless, "-cp", path, "aedifex.Run"], main
+
+
+def beside(entry: str, sources: list[SourceFile]) -> list[str]:
+    """Where the engine looks for what lies beside the sources (texts, pictures), as it does when it is started there: relative to the project."""
+    package = next((module_text(f.text) for f in sources if f.path == entry), "")
+    parts = entry.split("/")[:-1]
+    return list(dict.fromkeys([".", "/".join(parts[: len(parts) - len(package.split("."))] if package else parts) or "."]))
 
 
 def class_of(entry: str, sources: list[SourceFile]) -> str:

@@ -89,7 +89,7 @@ def takes_all(case: Any) -> bool:
 def expression(file: SourceFile, start: int, end: int) -> bool:
     """Whether a stretch is one whole expression, whose value is all that is wanted of it."""
     node = file.tree.root_node.named_descendant_for_byte_range(start, end)
-    if (node.start_byte, node.end_byte) != (start, end) or node.type not in EXPRESSIONS:
+    if node is None or (node.start_byte, node.end_byte) != (start, end) or node.type not in EXPRESSIONS:
         return False
     at, parent = node, node.parent
     while parent is not None and parent.type not in ("block", "module"):
@@ -148,9 +148,31 @@ def beside(file: SourceFile, function: Function) -> Beside:
         return static_beside(function)
     if "classmethod" in words or (not words and function.name in OF_CLASSES):
         return Beside(own, own, "@classmethod\n")
+    if handed_on(file, function):
+        return Beside(trouble="the method is handed on in its class, and nothing tells what it gets first")
     if not own or (own != "self" and any(w not in OF_OBJECTS for w in words)):
         return Beside(trouble="nothing tells what the decorated method gets first")
     return Beside(own, own)
+
+
+def handed_on(file: SourceFile, function: Function) -> bool:
+    """Whether the class itself does something with the function, other than giving it another name or making a property of it."""
+    symbol = function.outer.symbols.get(function.name)
+    for ref in symbol.references if symbol is not None else ():
+        if ref.writes or ref.scope.frame is not function.outer or function.start <= ref.start < function.end:
+            continue
+        node = file.tree.root_node.named_descendant_for_byte_range(ref.start, ref.end)
+        holder = node.parent
+        if holder.type in ("keyword_argument", "argument_list"):
+            call = holder.parent if holder.type == "argument_list" else holder.parent.parent
+            if call.type == "call" and call.child_by_field_name("function").text in (b"property", b"abstractproperty"):
+                continue
+        if holder.type == "assignment" and node == holder.child_by_field_name("right"):
+            continue
+        if holder.type == "attribute" and holder.parent.type == "decorator":  # ``@name.setter``
+            continue
+        return True
+    return False
 
 
 def static_beside(function: Function) -> Beside:

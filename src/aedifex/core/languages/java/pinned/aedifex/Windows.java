@@ -12,7 +12,9 @@ import java.awt.event.WindowEvent;
 import java.awt.image.BufferedImage;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.IdentityHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.StringJoiner;
 import javax.swing.AbstractButton;
 import javax.swing.JComboBox;
@@ -25,7 +27,9 @@ import javax.swing.JProgressBar;
 import javax.swing.JSlider;
 import javax.swing.JSpinner;
 import javax.swing.JTextField;
+import javax.swing.RepaintManager;
 import javax.swing.SwingUtilities;
+import javax.swing.UIManager;
 import javax.swing.text.JTextComponent;
 
 /**
@@ -34,15 +38,29 @@ import javax.swing.text.JTextComponent;
  */
 final class Windows implements Runnable {
     private static final int PATIENCE = 4000; // times that are looked for a window
+    private static final String[] TEXTS = {"TextField", "FormattedTextField", "PasswordField", "TextArea", "TextPane", "EditorPane"};
     private static final int ROUNDS = 400; // turns that nothing ends
+
+    private static final Map<Component, String> drawings = new IdentityHashMap<>();
+    private static volatile boolean touched; // whether anything is to be painted again since the last note
 
     /** The toolkit is made ready by this thread alone: two that do so at once can wait for each other for ever. */
     static void begin() throws ReflectiveOperationException, InterruptedException {
         Toolkit.getDefaultToolkit();
+        for (String kind : TEXTS) {
+            UIManager.put(kind + ".caretBlinkRate", 0); // else there is always something to come
+        }
         new JLabel("").getPreferredSize();
         Class.forName("javax.swing.JFrame");
         Window.getWindows();
         SwingUtilities.invokeAndWait(() -> { });
+        RepaintManager.setCurrentManager(new RepaintManager() {
+            @Override
+            public void addDirtyRegion(JComponent one, int x, int y, int width, int height) {
+                touched = true;
+                super.addDirtyRegion(one, x, y, width, height);
+            }
+        });
         new Thread(new Windows(), "aedifex").start();
     }
 
@@ -51,6 +69,9 @@ final class Windows implements Runnable {
         try {
             for (int n = 0; showing().isEmpty() && n < PATIENCE; n++) {
                 Thread.sleep(5);
+                if (n % 20 == 19 && over()) {
+                    return;
+                }
             }
             for (int round = 0; !gone(); round++) {
                 settle();
@@ -83,6 +104,23 @@ final class Windows implements Runnable {
         } catch (ReflectiveOperationException | InterruptedException error) {
             throw new IllegalStateException(error);
         }
+    }
+
+    /** Whether the program has come to its end without a window: nothing of it runs, or is to run. */
+    private static boolean over() throws InterruptedException, java.lang.reflect.InvocationTargetException {
+        settle();
+        return !working() && !Ticker.any() && showing().isEmpty();
+    }
+
+    /** Whether a thread of the program's own is alive. */
+    private static boolean working() {
+        for (Thread t : Thread.getAllStackTraces().keySet()) {
+            boolean ours = t == Thread.currentThread() || t.getName().startsWith("AWT-") || t.getName().equals("DestroyJavaVM");
+            if (t.isAlive() && !t.isDaemon() && !ours) {
+                return true;
+            }
+        }
+        return false;
     }
 
     /** Let all that is pending happen. */
@@ -244,6 +282,10 @@ final class Windows implements Runnable {
     /** Whether there was anything to note; nothing is noted only if it is certain. */
     private static boolean note(boolean certain) {
         StringJoiner rows = new StringJoiner("\n");
+        if (touched || Ticker.any() || working()) {
+            touched = false;
+            drawings.clear();
+        }
         for (Window window : showing()) {
             String title = window instanceof Frame frame ? frame.getTitle() : window instanceof JDialog dialog ? dialog.getTitle() : "";
             rows.add(kind(window) + " '" + title + "'");
@@ -278,7 +320,7 @@ final class Windows implements Runnable {
         if (one.isForegroundSet() && one.getForeground() != null && !(one.getForeground() instanceof javax.swing.plaf.UIResource)) {
             text.append(" in ").append(Integer.toHexString(one.getForeground().getRGB()));
         }
-        return own && one.getWidth() > 0 ? text + " draws " + drawn(one) : text.toString();
+        return own && one.getWidth() > 0 ? text + " draws " + drawings.computeIfAbsent(one, Windows::drawn) : text.toString();
     }
 
     private static boolean library(Class<?> kind) {
