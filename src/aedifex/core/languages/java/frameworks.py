@@ -24,7 +24,29 @@ def extendable(file: SourceFile, symbol: Symbol, methods: dict[str, set[str]]) -
     value = node.child_by_field_name("value") if node is not None and node.type == "variable_declarator" else None
     found = framework(file, value) if value is not None else None
     counts = {n: {len(f.params) for o in origins for f in file.functions_named(o)} for n, origins in methods.items()}
+    if found is not None and not free(file, value, final(file)):
+        return None
     return found if found is not None and not any(taken(found, n, c) for n, many in counts.items() for c in many or {0}) else None
+
+
+def final(file: SourceFile) -> set[Symbol]:
+    """The variables of the file that are said to be set once."""
+    found = set()
+    for s in file.scope.symbols.values():
+        for b in s.bindings[:1]:
+            holder = file.tree.root_node.descendant_for_byte_range(b.start, b.end).parent
+            holder = holder.parent if holder is not None else None
+            if holder is not None and holder.type == "field_declaration" and {"static", "final"} <= set(modifiers(holder)):
+                found.add(s)
+    return found
+
+
+def free(file: SourceFile, value: Any, known: set[Symbol]) -> bool:
+    """Whether the arguments with which an object is made say the same before there is an object: plain values, and names of ``known``."""
+    span = value.child_by_field_name("arguments").start_byte, value.child_by_field_name("arguments").end_byte
+    quiet = not file.calls_within(*span) and not any(span[0] <= at < span[1] for at in file.opaque_calls)
+    whole = not any(n.type in ("lambda_expression", "class_body", "assignment_expression", "update_expression", "method_reference", "this") for n in within(value, *span))
+    return quiet and whole and all(r.symbol is None or r.symbol in known or not r.symbol.kinds & {"variable", "parameter", "function"} for r in file.within(*span))
 
 
 def taken(found: Framework, name: str, count: int) -> bool:
@@ -136,15 +158,37 @@ class Extending:
 
     def making_goes(self) -> None:
         arguments = self.value.child_by_field_name("arguments")
-        given = self.file.slice(arguments.start_byte + 1, arguments.end_byte - 1)
-        if given.strip():
-            raise Unextended(f"'{self.field}' is made with arguments, which the class would have to know", self.value.start_byte)
+        given = self.file.slice(arguments.start_byte + 1, arguments.end_byte - 1).strip()
         self.gone(self.declared)
-        if self.assigned is None:
+        if given:
+            self.handed_up(f"super({given});")
+        elif self.assigned is not None:
+            maker = self.assigned.parent.parent
+            alone = len(self.assigned.parent.named_children) == 1 and not maker.child_by_field_name("parameters").named_children
+            self.gone(maker if alone else self.assigned)
+
+    def handed_up(self, call: str) -> None:
+        """What the object was made with goes to the constructor of the library's class, before all else."""
+        makers = [m for m in self.body.named_children if m.type == "constructor_declaration"]
+        named = {s for m in makers for f in self.file.functions if f.start == m.start_byte for s in f.scope.symbols.values() if "parameter" in s.kinds and len(s.bindings) == 1}
+        if len(makers) > 1 or not free(self.file, self.value, final(self.file) | (named if self.assigned is not None else set())):
+            raise Unextended(f"'{self.field}' is made with what is not there before the object is", self.value.start_byte)
+        unit, nl = write.indent_unit(self.file), write.newline(self.file)
+        lead = self.file.slice(write.line_start(self.file, self.node.start_byte), self.node.start_byte) + unit
+        if makers:
+            body = makers[0].child_by_field_name("body")
+            if any(s.type == "explicit_constructor_invocation" for s in body.named_children):
+                raise Unextended("the constructor hands something up already", body.start_byte)
+            at = write.line_end(self.file, body.start_byte)
+            if self.file.slice(body.start_byte + 1, at).strip():
+                raise Unextended("it shares a line with others of its class", body.start_byte)
+            self.edits.append((at, at, f"{lead}{unit}{call}{nl}"))
+            if self.assigned is not None:
+                self.gone(self.assigned)
             return
-        maker = self.assigned.parent.parent
-        alone = len(self.assigned.parent.named_children) == 1 and not maker.child_by_field_name("parameters").named_children
-        self.gone(maker if alone else self.assigned)
+        first = next((m for m in self.body.named_children if m.type == "method_declaration"), None)
+        at = write.comment_start(self.file, first.start_byte) if first is not None else write.line_start(self.file, self.body.end_byte - 1)
+        self.edits.append((at, at, write.with_newlines(f"{lead}{self.class_}() {{\n{lead}{unit}{call}\n{lead}}}\n\n", nl)))
 
     def gone(self, node: Any) -> None:
         start = write.comment_start(self.file, node.start_byte)
