@@ -40,14 +40,16 @@ def lifts(design: Design, program: Program) -> tuple[dict[Key, Lift], Trace]:
         for j, m in enumerate(c.methods):
             for k, lines in enumerate(m.lines):
                 found.append(((i, j, k), m, placed(lines, program)))
+    for n, x in enumerate(design.lifts):
+        found += [((-1, n, k), MethodDesign(x.name, [], lines=x.lines, told=x.told), placed(lines, program)) for k, lines in enumerate(x.lines)]
     found.sort(key=lambda e: (e[2].end - e[2].start, e[2].file.path, e[2].start))
     taken = {n for f in program.files.values() for s in f.scope.walk() for n in s.symbols} | set(program.language.builtins)
     made, trace, named = {}, Trace(), names_of(design)
-    wanted = {key: wanted_name(design, key) for key, _, _ in found}
+    wanted = {key: design.lifts[key[1]].name if key[0] < 0 else wanted_name(design, key) for key, _, _ in found}
     for key, m, place in sorted(found, key=lambda e: e[0]):
         name = free(wanted[key], taken)
         taken.add(name)
-        made[key] = Lift(m.lines[key[2]], name, named, several=len(m.lines) > 1, types=types_of(design, key), told=(m.told or m.lines)[key[2]])
+        made[key] = Lift(m.lines[key[2]], name, named, several=len(m.lines) > 1, types=types_of(design, key) if key[0] >= 0 else {}, told=(m.told or m.lines)[key[2]])
         region = region_of(place.file, program.language, place.start, place.end)
         span = (region.start, region.end) if region is not None else (place.start, place.end)
         trace.places[key] = (place.file.path, *span)

@@ -189,7 +189,7 @@ def rows(file: SourceFile, language: Language, about: Concerns, body: Sequence[S
     found: list[tuple[str, list[Statement]]] = []
     for s in body:
         concern = about.of(s, True)
-        if found and found[-1][0] == concern:
+        if found and found[-1][0] == concern and not set_apart(file, language, found[-1][1][-1], s):
             found[-1][1].append(s)
         else:
             found.append((concern, [s]))
@@ -197,12 +197,13 @@ def rows(file: SourceFile, language: Language, about: Concerns, body: Sequence[S
         needed = {r.symbol for s in after for r in file.within(s.start, s.end)} & locals_
         made = [i for i, s in enumerate(before) if {r.symbol for r in file.within(s.start, s.end) if r.writes} & needed]
         between = i > 0 and found[i - 1][0] == concern and len(made) == len(before)  # it only prepares, amid the same job
-        if made and (made[0] > 0 or between):
+        begun = bool(made) and i > 0 and bool(found[i - 1][1]) and set_apart(file, language, found[i - 1][1][-1], before[0])  # a remark speaks of both
+        if made and (made[0] > 0 or between or begun):
             after[:0] = before[made[0] :]
             del before[made[0] :]
     joined: list[tuple[str, list[Statement]]] = []
     for concern, row in found:
-        if joined and joined[-1][0] == concern and row:
+        if joined and joined[-1][0] == concern and row and not set_apart(file, language, joined[-1][1][-1], row[0]):
             joined[-1][1].extend(row)
         elif row:
             joined.append((concern, row))
@@ -211,6 +212,11 @@ def rows(file: SourceFile, language: Language, about: Concerns, body: Sequence[S
             yield row
         else:  # one job: what a command brings about can still be told apart from the asking
             yield from ([s] for s in body if subject_of(file, language, s) and lines_in(file, [s]) * 2 > lines_in(file, body) and len(body) > 1)
+
+
+def set_apart(file: SourceFile, language: Language, before: Statement, s: Statement) -> bool:
+    """Whether the author began something new there: a blank line and a remark of a few words."""
+    return apart(file, before, s) and bool(remark(file, Region(file, language, s.start, s.end, None, [s]), language.write))
 
 
 def piece(

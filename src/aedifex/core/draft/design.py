@@ -101,6 +101,20 @@ class PartDesign:
 
 
 @dataclass
+class LiftDesign:
+    """Lines of the method ``of``, ``Class.method``, of a class that stands, that become a method beside it.
+
+    ``told``: the lines in the sources, where steps before move them.
+    """
+
+    name: str
+    of: str
+    lines: list[str]
+    why: list[str] = field(default_factory=list)
+    told: list[str] = field(default_factory=list)
+
+
+@dataclass
 class StreamDesign:
     """The console as a variable. ``origins``: what the language calls that goes through it; ``class_``, ``file``: of its class, where it needs one."""
 
@@ -129,6 +143,7 @@ class Design:
     wishes: list[WishDesign] = field(default_factory=list)
     streams: list[StreamDesign] = field(default_factory=list)
     parts: list[PartDesign] = field(default_factory=list)
+    lifts: list[LiftDesign] = field(default_factory=list)
     why_not: dict[str, str] = field(default_factory=dict)  # function → why it is no method; not in the file
 
     def maker_of(self, name: str) -> ClassDesign | None:

@@ -17,6 +17,7 @@ from .design import (
     ClassDesign,
     Design,
     FieldDesign,
+    LiftDesign,
     MethodDesign,
     ObjectDesign,
     PartDesign,
@@ -28,7 +29,7 @@ from .design import (
 FORMAT = 1
 KEYS: dict[str, dict[str, Any]] = {
     "": {"format": int, "language": str, "entries": list, "sources": dict, "class": list, "stay": list, "rename": list,
-         "wish": list, "stream": list, "part": list},
+         "wish": list, "stream": list, "part": list, "lift": list},
     "class": {"name": str, "role": str, "file": str, "base": str, "extends": str, "why": list, "field": list, "method": list,
               "object": list},
     "class.field": {"name": str, "from": list, "start": str, "value": str, "type": str, "shared": bool, "hidden": bool},
@@ -39,6 +40,7 @@ KEYS: dict[str, dict[str, Any]] = {
     "wish": {"together": list, "class": str, "keep": list},
     "stream": {"name": str, "from": list, "class": str, "file": str, "why": list},
     "part": {"name": str, "of": str, "object": str, "role": str, "file": str, "keep": list, "why": list, "field": list, "method": list},
+    "lift": {"name": str, "of": str, "lines": list, "why": list},
     "part.field": {"name": str, "from": list, "hidden": bool},
     "part.method": {"name": str, "from": list, "hidden": bool},
 }  # fmt: skip
@@ -51,6 +53,7 @@ NEEDED = {
     "stay": ("name",),
     "rename": ("from", "to"),
     "stream": ("name", "from"),
+    "lift": ("name", "of", "lines"),
     "part": ("name", "of", "object"),
     "part.field": ("name", "from"),
     "part.method": ("name", "from"),
@@ -125,6 +128,7 @@ def form(path: str, data: dict[str, Any], lines: Lines) -> list[Problem]:
                 "wish",
                 "stream",
                 "part",
+                "lift",
                 "add",
             ):
                 if not all(isinstance(e, str) for e in entry):
@@ -140,7 +144,7 @@ def form(path: str, data: dict[str, Any], lines: Lines) -> list[Problem]:
         found.append(
             Problem(path, lines.of("", key="format"), f"format {data['format']} is not known; this is {FORMAT}")
         )
-    for table in ("class", "stay", "rename", "wish", "stream", "part"):
+    for table in ("class", "stay", "rename", "wish", "stream", "part", "lift"):
         for index, entry in enumerate(tables(data, table)):
             check(table, entry, index)
             for part in MEMBERS.get(table, ()):
@@ -207,6 +211,7 @@ def build(data: dict[str, Any]) -> Design:
         WishDesign(list(w.get("together", [])), w.get("class", ""), list(w.get("keep", [])))
         for w in tables(data, "wish")
     ]
+    design.lifts = [LiftDesign(x.get("name", ""), x.get("of", ""), list(x.get("lines", [])), list(x.get("why", []))) for x in tables(data, "lift")]
     design.parts = [built_part(p) for p in tables(data, "part")]
     design.streams = [
         StreamDesign(s.get("name", ""), list(s.get("from", [])), s.get("class", ""), s.get("file", ""), list(s.get("why", [])))
@@ -276,6 +281,7 @@ def to_toml(design: Design) -> str:
         )
         classes.append(entry)
     doc.add("class", classes) if design.classes else None
+    add_tables(doc, "lift", [table(name=x.name, of=x.of, lines=x.lines, why=x.why) for x in design.lifts])
     add_tables(doc, "part", [part_table(p) for p in design.parts])
     add_tables(doc, "stream", [table({"from": s.origins, "class": s.class_}, name=s.name, file=s.file, why=s.why) for s in design.streams])
     add_tables(doc, "rename", [table({"from": a}, to=b) for a, b in design.renames])

@@ -16,12 +16,13 @@ from ..survey.hazards import forbidding, hazards, importers
 from .assign import Assigner
 from .collections import collect, records_of
 from .cuts import cuts, taken_by
-from .design import ClassDesign, Design, PartDesign, StayDesign, StreamDesign, WishDesign, bare, holder_of
+from .design import ClassDesign, Design, LiftDesign, PartDesign, StayDesign, StreamDesign, WishDesign, bare, holder_of
+from .long_methods import long_methods
 from .merging import merged
 from .naming import nameable, with_names
-from .opened import closed, closed_main, opened, renamed, wished, worth
+from .opened import closed, closed_main, opened, renamed, replaced, wished, worth
 from .parts import parts_in, with_parts
-from .pieces import Piece, from_lines, lift_all, pieces
+from .pieces import Piece, from_lines, lift_all, numbers, pieces
 from .records import records
 from .registering import extend, unfolded, unfoldings
 from .streams import as_good, handed_in, streams_of, with_streams
@@ -52,6 +53,7 @@ def draft(
         design.stays += made.stays
         design.streams += made.streams
         design.parts += made.parts
+        design.lifts += made.lifts
         design.why_not |= made.why_not
         taken |= {c.name for c in made.classes} | {c.file for c in made.classes} | {x for s in made.streams for x in (s.class_, s.file)} | {x for p in made.parts for x in (p.name, p.file)}
         program = made.program
@@ -81,6 +83,7 @@ class Made:
     program: Program
     streams: list[StreamDesign]
     parts: list[PartDesign]
+    lifts: list[LiftDesign]
 
 
 def drafted(program: Program, task: Task) -> Made:
@@ -90,7 +93,7 @@ def drafted(program: Program, task: Task) -> Made:
     if o is not None and o.name not in kept:
         made = with_handlers(o.program, replace(task, wishes=wished(task.wishes, o)), o.line)
         if worth(made.classes, o):
-            closed(made.classes, made.stays, o)
+            closed(made.classes, made.stays, made.lifts, o)
             return made
         why = next((s.why for s in made.stays if s.name == "main"), "no class would need it")
         plain = with_handlers(program, task)
@@ -119,34 +122,36 @@ def with_handlers(program: Program, task: Task, line: Callable[[int], int] = int
         renamed(c, lambda name: places.get(bare(name), name), moved.back)
         for m in c.methods:
             m.hidden = m.hidden or m.origins[:1] in [[p] for p in places.values()]
+    replaced(made.lifts, moved.back)
     return made
 
 
 def planned(program: Program, task: Task, line: Callable[[int], int] = int, handlers: frozenset[str] = frozenset()) -> Made:
     """``line``: the line of the source where a line of the program was; ``handlers``: functions that stood in place."""
     kept = {bare(n) for w in task.wishes for n in w.keep}
-    parts = parts_in(program, task.path, task.outsiders, task.taken, kept) if task.idea == "use" else []
-    made = plan(program, task, line, handlers, (), parts)
+    made = plan(program, task, line, handlers, ())
     if task.idea != "use" or not any(c.role == "app" for c in made.classes):
         return made
     streams = streams_of(program.files[task.path], program.language, task.taken | {c.name for c in made.classes})
     streams = [s for s in streams if not kept & {s.name, *s.origins}]
     if not streams:
         return made
-    other = plan(program, task, line, handlers, streams, parts)
+    other = plan(program, task, line, handlers, streams)
     return other if handed_in(other.classes, streams, program.language) and as_good(other.classes, made.classes) else made
 
 
 def plan(
-    program: Program, task: Task, line: Callable[[int], int], handlers: frozenset[str], streams: Sequence[StreamDesign], split: Sequence[PartDesign]
+    program: Program, task: Task, line: Callable[[int], int], handlers: frozenset[str], streams: Sequence[StreamDesign]
 ) -> Made:
-    """As ``planned``, with the console as a variable or without. ``split``: what is taken out of classes that stand."""
+    """As ``planned``, with the console as a variable or without."""
     path, idea = task.path, task.idea
+    kept_names = {bare(n) for w in task.wishes for n in w.keep}
     items = things_of_lists(program, task)
     wanted = [p for p in liftable(program, task, items) if p.region.function is None or p.region.function.name not in handlers]
     unfolding, without = task.entry and bool(unfoldings(program, path)), ""
     while True:
         lifted, stood = lift_all(program, path, wanted)
+        split = parts_in(lifted, path, task.outsiders, task.taken, kept_names) if idea == "use" else []
         lifted = with_parts(with_streams(lifted, path, streams), path, split)
         lifted = merged(taken_apart(unfolded(lifted, path) if unfolding else lifted, path), path, task.wishes)
         kept, after = listed(lifted, lifted.files[path], task, [i.design for i in items])
@@ -159,7 +164,7 @@ def plan(
             continue
         methods = {(bare(o), c.role == "app") for c in [*classes, *kept] for m in c.methods for o in m.origins}
         fields = {bare(o) for c in [*classes, *kept] for f in c.fields for o in f.origins} | {s.name for s in assigner.constants}
-        wanted = [p for p in stood if (p.name, p.app) in methods and p.uses <= fields and not p.takes & fields]
+        wanted = [p for p in stood if p.of or ((p.name, p.app) in methods and p.uses <= fields and not p.takes & fields)]
         if len(wanted) == len(stood):
             break
     for c in [c for c in classes if c.role == "app"]:
@@ -177,7 +182,9 @@ def plan(
         stream.file = bones.file
     from_lines([*classes, *kept], stood, line)
     names = {p.name for p in stood}
-    return Made(kept + classes, stays, {n: why for n, why in assigner.why_not.items() if n not in names}, after, list(streams), list(split))
+    of_methods = sorted((p for p in stood if p.of), key=lambda p: p.region.start)
+    lifts = [LiftDesign(p.name, p.of, [p.lines], [f"one job of {p.of}, at {numbers(p, line)}"]) for p in of_methods]
+    return Made(kept + classes, stays, {n: why for n, why in assigner.why_not.items() if n not in names}, after, list(streams), list(split), lifts)
 
 
 def liftable(program: Program, task: Task, items: Sequence[Thing]) -> list[Piece]:
@@ -191,6 +198,8 @@ def liftable(program: Program, task: Task, items: Sequence[Thing]) -> list[Piece
         return []
     free = [s for s in module_variables(file) if s.kinds == {"variable"} and s.name not in asked and forbidding(found, {s.name}) is None]
     work = pieces(file, language, free, items)
+    if task.idea == "use":
+        work += long_methods(file, language, Effects(file, language), asked)
     if task.entry and task.idea == "use" and not language.joined:
         taken = taken_by(file, language) | {p.name for p in work}
         whole = {(p.region.start, p.region.end) for p in work}
@@ -271,6 +280,8 @@ def summary(design: Design) -> list[str]:
     """One sentence a class, and one on what stays."""
     lines = [sentence(c) for c in design.classes]
     lines += [f"{p.name}, a part of {p.of}: {len(p.fields)} fields, {len(p.methods)} methods; kept as {p.object}" + (f" in {p.file}" if p.file else "") for p in design.parts]
+    for of in dict.fromkeys(x.of for x in design.lifts):
+        lines.append(f"{of}: lines of it become {', '.join(x.name for x in design.lifts if x.of == of)}")
     if not lines:
         reasons = [s.why for s in design.stays if s.name == "main" or s.why.startswith("what it holds")] or [
             s.why for s in design.stays if s.why != "constant"

@@ -134,10 +134,10 @@ class Lifter:
     # -- the function ----------------------------------------------------------------------------
 
     def target(self) -> int:
-        """Where the new function goes: above the main code that calls it, below a function that does."""
+        """Where the new function goes: above the main code that calls it, below a function that does, and those that this calls before."""
         f = self.region.function
         if f is not None:
-            return int(self.write.line_end(self.file, f.end - 1))
+            return int(self.write.line_end(self.file, self.met_before(f).end - 1))
         first = next(s for s in self.file.statements if s.start <= self.region.start < s.end)
         constants = constants_of(self.file, self.language)
         for s in reversed([s for s in self.file.statements if s.start < first.start]):
@@ -145,6 +145,19 @@ class Lifter:
                 break
             first = s
         return int(self.write.comment_start(self.file, first.start))
+
+    def met_before(self, f: Function) -> Function:
+        """The last of the functions right below ``f`` that it calls before the lines, in that order; ``f`` if there is none."""
+        last, at = f, f.body_start
+        below = sorted((g for g in self.file.functions if g.outer is f.outer and g.start >= f.end), key=lambda g: g.start)
+        for g in below:
+            if self.file.slice(last.end, self.write.comment_start(self.file, g.start)).strip(" \t\r\n;"):
+                break
+            met = [r.start for r in self.file.within(at, self.region.start) if (r.member or r.name) == g.name]
+            if not met:
+                break
+            last, at = g, met[0]
+        return last
 
     def text(self, made: Interface) -> str:
         write, f = self.write, self.region.function

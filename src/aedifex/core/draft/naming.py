@@ -139,6 +139,8 @@ def named_design(design: Design, names: dict[str, str], moved: LineMap) -> Desig
         for m in c.methods:
             m.origins, m.told = [names.get(o, o) for o in m.origins], m.told or list(m.lines)
             m.lines = [moved.forward(text) for text in m.lines]
+    for x in design.lifts:
+        x.told, x.lines = x.told or list(x.lines), [moved.forward(text) for text in x.lines]
     return design
 
 

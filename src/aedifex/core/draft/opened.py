@@ -13,7 +13,7 @@ from ..program.model import Program, SourceFile
 from ..survey.effects import Effects
 from ..survey.hazards import forbidding, hazards
 from ..survey.longmain import main_function
-from .design import ClassDesign, Design, MethodDesign, StayDesign, WishDesign, bare
+from .design import ClassDesign, Design, LiftDesign, MethodDesign, StayDesign, WishDesign, bare
 from .opening import Opening, Trouble, opening
 from .raising import raised
 from .records import applied
@@ -98,8 +98,8 @@ def worth(classes: list[ClassDesign], o: Opened) -> bool:
     return app and (held or any(o.opening.holds(o.opening.back(text)) for c in classes for m in c.methods for text in m.lines))
 
 
-def closed(classes: list[ClassDesign], stays: list[StayDesign], o: Opened) -> None:
-    """Say classes and stays of the opened program in the words of the source."""
+def closed(classes: list[ClassDesign], stays: list[StayDesign], lifts: list[LiftDesign], o: Opened) -> None:
+    """Say classes, stays and lifts of the opened program in the words of the source."""
     names = set(o.opening.names)
 
     def said(name: str) -> str:
@@ -112,6 +112,7 @@ def closed(classes: list[ClassDesign], stays: list[StayDesign], o: Opened) -> No
             c.methods.insert(0, MethodDesign(RUN, [o.name]))
     for s in stays:
         s.name = said(s.name)
+    replaced(lifts, o.opening.back)
 
 
 def renamed(c: ClassDesign, name: Callable[[str], str], lines: Callable[[str], str]) -> None:
@@ -120,6 +121,12 @@ def renamed(c: ClassDesign, name: Callable[[str], str], lines: Callable[[str], s
     for m in c.methods:
         m.origins, m.told = [name(x) for x in m.origins], m.told or list(m.lines)
         m.lines = [lines(text) for text in m.lines]
+
+
+def replaced(lifts: list[LiftDesign], lines: Callable[[str], str]) -> None:
+    for x in lifts:
+        x.told = x.told or list(x.lines)
+        x.lines = [lines(text) for text in x.lines]
 
 
 def words_of(o: Opened) -> Callable[[str], str]:
@@ -147,6 +154,7 @@ def opened_design(design: Design, o: Opened) -> Design:
         if mine is not None and bare(mine.origins[0]) == o.name:
             c.methods.remove(mine)
         renamed(c, words_of(o), o.opening.forward)
+    replaced(design.lifts, o.opening.forward)
     for s in design.stays:
         s.name = words_of(o)(s.name)
     design.wishes = wished(design.wishes, o)

@@ -46,6 +46,7 @@ class Piece:
     also: list[int] = field(default_factory=list)  # lines where the same stands
     takes: set[str] = field(default_factory=set)  # what it is handed, once it is lifted
     types: dict[str, str] = field(default_factory=dict)  # of that, where nothing is written
+    of: str = ""  # the method whose lines they are, of a class that stands
 
     @property
     def uses(self) -> set[str]:

@@ -6,7 +6,7 @@ from ..program.errors import AedifexError
 from ..program.keyed import Keyed
 from ..program.model import Problem, Program, SourceFile
 from ..survey.region import region_of
-from .design import ClassDesign, Design, MethodDesign, PartDesign, StreamDesign, bare, holder_of, key_of
+from .design import ClassDesign, Design, LiftDesign, MethodDesign, PartDesign, StreamDesign, bare, holder_of, key_of
 from .designfile import Lines
 from .lines import placed as lines_placed
 from .naming import at_place, handler_places, named_design, with_names
@@ -84,6 +84,13 @@ class Checker:
             self.stream(index, stream)
         for index, part in enumerate(self.design.parts):
             self.part(index, part)
+        for index, x in enumerate(self.design.lifts):
+            if not self.write.is_name(x.name):
+                self.report(self.lines.of("lift", index, -1, "name"), f"'{x.name}' cannot be the name of a method")
+            if len(x.lines) != 1:
+                self.report(self.lines.of("lift", index, -1, "lines"), f"method '{x.name}' comes from one stretch of lines")
+            self.from_lines(self.lines.of("lift", index, -1, "lines"), MethodDesign(x.name, [], lines=x.lines))
+            self.held_by(self.lines.of("lift", index, -1, "of"), x)
         for index, (old, new) in enumerate(self.design.renames):
             self.rename(self.lines.of("rename", index), old, new)
 
@@ -178,6 +185,18 @@ class Checker:
                 continue
             if region_of(place.file, self.program.language, place.start, place.end) is None:
                 self.report(line, f"{text} is no whole statements of one block, and no expression")
+
+    def held_by(self, line: int, x: LiftDesign) -> None:
+        """The lines of a lift stand in the method that it says."""
+        for text in x.lines:
+            try:
+                place = lines_placed(text, self.program)
+            except AedifexError:
+                continue  # told already
+            region = region_of(place.file, self.program.language, place.start, place.end)
+            f = region.function if region is not None else None
+            if region is not None and (f is None or f"{f.outer.name}.{f.name}" != x.of):
+                self.report(line, f"{text} is no part of a method '{x.of}'")
 
     def base(self, line: int, c: ClassDesign) -> None:
         """A base is what several classes of the design have in common."""

@@ -1,0 +1,87 @@
+"""Long methods of classes that stand, cut into methods of their own: what handles input, what moves on, what draws (A6, C3, C17).
+
+def run(self):                          def run(self):
+    while True:                             while True:
+        line = input()                          line = input()
+        if line == "f": ...        →            self._handle_line(line)
+        self.x += self.speed ...                self._move()
+        print(...) ...                          self._show()
+
+Lines that can be parts of the class afterwards (``draft/parts.py``) are methods then, which a part can take.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+
+from ..program.language import Language
+from ..program.model import Function, Scope, SourceFile, Statement, Symbol
+from ..survey.concerns import Concerns
+from ..survey.effects import Effects
+from ..survey.flow import flow_of
+from ..survey.interface import interface, state_names
+from ..survey.region import all_blocks, region_of
+from .cuts import BATCH, FEW, branches, lines_in, named, paragraphs_of, rows
+from .lines import lines_of
+from .names import free, like
+from .pieces import Piece
+
+MOST = 3  # values that such a method is handed
+
+
+def long_methods(file: SourceFile, language: Language, effects: Effects, kept: set[str]) -> list[Piece]:
+    """What is to be lifted out of methods of more than ``BATCH`` lines, in source order. ``kept``: classes and methods that somebody wants as they are."""
+    about = Concerns(file, language, effects)
+    taken = {n for s in file.scope.walk() for n in s.symbols} | {r.member for r in file.references if r.member}
+    found: list[Piece] = []
+    for scope, name in file.classes:
+        if scope.parent is not file.scope or name in kept or not open_(file, language, scope, name):
+            continue
+        for f in [f for f in file.functions if f.outer is scope and f.name not in kept and f"{name}.{f.name}" not in kept]:
+            if file.line(f.end - 1) - file.line(f.start) + 1 > BATCH:
+                found += cut(file, language, effects, about, f, taken)
+    return sorted(found, key=lambda p: p.region.start)
+
+
+def open_(file: SourceFile, language: Language, scope: Scope, name: str) -> bool:
+    """Whether no new method of a class could be taken for one that a base has, or that it passes on."""
+    known = language.members.whole(file, name) if language.members is not None and scope.bases else None
+    return (not scope.bases or known is not None) and not any(base == name for _, base in file.inheriting)
+
+
+def cut(file: SourceFile, language: Language, effects: Effects, about: Concerns, f: Function, taken: set[str]) -> Iterator[Piece]:
+    body = [s for s in language.body(file, f) if s.kind != "docstring"]
+    loop = next((s for s in body if s.kind in ("while", "for") and lines_in(file, [s]) * 2 > lines_in(file, body)), None)
+    blocks = language.regions.blocks(file, loop) if loop is not None else []
+    inner = blocks[0].statements if blocks else body
+    jobs = list(rows(file, language, about, inner, locals_of(file, language, f, body))) if loop is not None else paragraphs_of(file, inner)
+    found = [p for row in jobs if len(row) < len(body) or loop is not None for p in piece(file, language, f, row, named(file, language, effects, about, row), taken)]
+    if loop is not None or found:
+        found += [p for row, words in branches(file, language, inner) for p in piece(file, language, f, row, words, taken)]
+    yield from found if loop is not None or len(found) > 1 else ()
+
+
+def locals_of(file: SourceFile, language: Language, f: Function, body: Sequence[Statement]) -> set[Symbol]:
+    """The variables of a method that are set anew on every turn of a loop."""
+    flow = flow_of(file, language, f.scope, language.body(file, f))
+    found: set[Symbol] = set()
+    for s, block in all_blocks(file, language, body):
+        if s.kind in ("for", "while") and block.role == "body" and block.statements:
+            first = block.statements[0]
+            before = flow.before(first, flow.after.get(first.start, frozenset()), flow.exits[first.start])
+            found |= {r.symbol for r in flow.refs(block.start, block.end) if r.writes and r.symbol is not None} - before
+    return found
+
+
+def piece(file: SourceFile, language: Language, f: Function, row: Sequence[Statement], words: Sequence[str], taken: set[str]) -> Iterator[Piece]:
+    """The statements as something to lift, if they can be and read well then."""
+    region = region_of(file, language, row[0].start, row[-1].end)
+    if region is None or lines_in(file, row) < FEW or not words or region.beside.trouble:
+        return
+    made = interface(region, state_names(region))
+    if made.trouble is not None or len(made.gives) > 1 or len(made.takes) > MOST or (made.leaves == "break" and made.gives):
+        return
+    plain = language.write.member_name(list(words), like(file))
+    name = free(str(language.write.hidden(plain)), taken)
+    taken.add(name)
+    yield Piece(lines_of(file, region.start, region.end), name, region, frozenset(), region.end - region.start, of=f"{f.outer.name}.{f.name}")
