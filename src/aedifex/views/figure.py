@@ -50,14 +50,19 @@ def strips(survey: Any) -> list[Strip]:
     found = []
     for file in survey.files:
         if file.concerns:
-            cuts = [(c["name"], c["first"], c["last"]) for c in file.cuts]
+            cuts = cuts_of(file, "")
             found.append(Strip(file.path, "main code", as_parts(file.concerns), cuts))
         whole = [(file.concerns[0]["first"], file.concerns[-1]["last"])] if file.concerns else []
         for unit in file.jobs:
             parts = as_parts(unit["split"]) if unit["split"] else by_line(unit["jobs"])
             if (parts[0][1], parts[-1][2]) not in whole:  # else it is the main code
-                found.append(Strip(file.path, unit["name"], parts, []))
+                found.append(Strip(file.path, unit["name"], parts, cuts_of(file, unit["name"])))
     return [s for s in found if len(s.parts) > 1 or s.cuts]
+
+
+def cuts_of(file: Any, of: str) -> list[tuple[str, int, int]]:
+    """What a draft would make of the main code, or of a method: name, first and last line."""
+    return [(c["name"], c["first"], c["last"]) for c in file.cuts if c["of"] == of]
 
 
 def as_parts(stretches: list[Any]) -> list[Part]:

@@ -74,9 +74,9 @@ def show_file(console: Console, file: Any) -> None:
 
 def proposals(console: Console, file: Any) -> None:
     """What a draft would make of the main code, and of classes with several jobs."""
-    if file.cuts:
-        parts = [f"{c['name']} {c['first']}-{c['last']}" for c in file.cuts]
-        console.print(f"[bold]cuts[/]  {escape(', '.join(parts))}  [dim]methods that a draft would make of it[/]")
+    for of in dict.fromkeys(c["of"] for c in file.cuts):
+        parts = ", ".join(f"{c['name']} {c['first']}-{c['last']}" for c in file.cuts if c["of"] == of)
+        console.print(f"[bold]cuts[/]  {escape(f'{of}: ' if of else '')}{escape(parts)}  [dim]methods that a draft would make of it[/]")
     for p in file.parts:
         members = f"{', '.join(p['fields'])} with {', '.join(p['methods'])}"
         console.print(f"[bold]part[/]  {escape(p['class'])}: {escape(members)}  [dim]a draft would make them a class {escape(p['name'])}[/]")

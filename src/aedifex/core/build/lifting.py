@@ -49,7 +49,7 @@ def lifts(design: Design, program: Program) -> tuple[dict[Key, Lift], Trace]:
     for key, m, place in sorted(found, key=lambda e: e[0]):
         name = free(wanted[key], taken)
         taken.add(name)
-        made[key] = Lift(m.lines[key[2]], name, named, several=len(m.lines) > 1, types=types_of(design, key) if key[0] >= 0 else {}, told=(m.told or m.lines)[key[2]])
+        made[key] = Lift(m.lines[key[2]], name, named, several=len(m.lines) > 1, types=types_of(design, key) if key[0] >= 0 else {}, told=(m.told or m.lines)[key[2]], of=design.lifts[key[1]].of if key[0] < 0 else "")
         region = region_of(place.file, program.language, place.start, place.end)
         span = (region.start, region.end) if region is not None else (place.start, place.end)
         trace.places[key] = (place.file.path, *span)

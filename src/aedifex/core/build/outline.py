@@ -68,6 +68,7 @@ def foresee(project: Project) -> Foreseen:
 
 def outline(program: Program, project: Project) -> list[ClassOutline]:
     names = {c.name for c in project.design.classes} | {n for p in project.design.parts for n in (p.name, p.of)}
+    names |= {x.of.rpartition(".")[0] for x in project.design.lifts}
     found = []
     for file in program.files.values():
         for scope, name in file.classes:

@@ -10,6 +10,7 @@ from ..survey.effects import Effects
 from ..survey.hazards import forbidding, hazards
 from .cuts import cuts, taken_by
 from .design import bare
+from .long_methods import long_methods
 from .opened import opened
 from .parts import parts_in
 
@@ -21,6 +22,7 @@ class Cut:
     name: str
     first: int
     last: int
+    of: str = ""  # the method of a class whose lines they are; of the main code, where it is empty
 
 
 def proposed_cuts(program: Program, path: str, outsiders: Program | None = None) -> list[Cut]:
@@ -33,7 +35,8 @@ def proposed_cuts(program: Program, path: str, outsiders: Program | None = None)
     file = (o.program if o is not None else program).files[path]
     line = o.line if o is not None else int
     found = cuts(file, language, Effects(file, language), taken_by(file, language))
-    return [Cut(p.name, line(file.shown(p.region.start)), line(file.shown(p.region.end - 1))) for p in found]
+    found += long_methods(file, language, Effects(file, language), set())
+    return [Cut(p.name, line(file.shown(p.region.start)), line(file.shown(p.region.end - 1)), p.of) for p in found]
 
 
 def proposed_parts(program: Program, path: str, outsiders: Program | None = None) -> list[dict[str, Any]]:

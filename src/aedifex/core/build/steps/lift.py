@@ -30,6 +30,7 @@ class Lift:
     now: str = ""
     types: dict[str, str] = field(default_factory=dict)  # of what is handed over, where nothing is written of it
     several: bool = False  # objects have such lines
+    of: str = ""  # the method whose lines they are, of a class that stands
     told: str = ""  # the lines as the design names them, where steps before move these
     needs: list[str] = field(default_factory=list)
     refused: Refusal | None = None
@@ -39,7 +40,8 @@ class Lift:
         return f"lift:{self.name}"
 
     def title(self) -> str:
-        return f"{self.told or self.lines} becomes the function {self.name}"
+        made = f"method {self.of.rpartition('.')[0]}.{self.name}" if self.of else f"function {self.name}"
+        return f"{self.told or self.lines} becomes the {made}"
 
     def apply(self, context: Context) -> Edits:
         place, out = placed(self.now or self.lines, context.program), Edits()
