@@ -25,6 +25,8 @@ class ClassMaker:
             for n in range(rng.randint(2, 4)):
                 self.method(f"{rng.choice(['add', 'show', 'tell', 'drop'])}_{job}{n or ''}", job)
         self.method("handle", "")
+        if rng.random() < 0.5:
+            self.long()
         self.run()
         self.main()
         return "\n".join(self.lines) + "\n"
@@ -121,6 +123,18 @@ class ClassMaker:
         if rng.random() < 0.04:
             choices.append(rng.choice([["print(helper(self) > 100)"], [f"print(f'{{self.{number}=}}')"], [f"act = self.{rng.choice(self.methods)[0]}" if self.methods else "act = None", "print(callable(act))"]]))
         return rng.choice(choices)
+
+    def long(self) -> None:
+        """A method that does one thing after the other, on every turn of a loop."""
+        rng = self.random
+        self.lines += ["    def turns(self, a, by=1):", "        spare = 0", f"        for turn in range({rng.randint(1, 3)}):"]
+        for _ in range(rng.randint(8, 16)):
+            said = rng.choice(["", "", f"# {rng.choice(['move the tram', 'show it', 'the log', 'sell'])}"])
+            self.lines += ["", f"            {said}"] if said else []
+            rows = rng.choice([self.statement(rng.choice(self.jobs), ["a", "turn", "spare"]), [f"spare = {self.expression('', ['a', 'turn'])}"], [f"if {self.expression('', ['turn'])} > 3:", f"    {rng.choice(['break', 'continue'])}"]])
+            self.lines += [f"            {row}" for row in rows]
+        self.lines += ["        return spare", ""]
+        self.methods.append(("turns", 1, True))
 
     def run(self) -> None:
         calls = [f"        {self.call(*m[:2], [])}" for m in self.random.sample(self.methods, min(5, len(self.methods)))]

@@ -69,6 +69,8 @@ class ClassesJavaScript:
             for n in range(rng.randint(2, 4)):
                 self.method(f"{rng.choice(['add', 'show', 'tell', 'drop'])}{job.capitalize()}{n or ''}", job)
         self.method("handle", "")
+        if rng.random() < 0.5:
+            self.long()
         calls = [f"    {self.call(*m[:2], ['2'])};" for m in rng.sample(self.methods, min(5, len(self.methods)))]
         self.lines += [self.method_head("run", [], False), *calls, "    " + self.say(*(self.own(f) if self.kind(f) != "list" else self.size(f) for f in self.fields)), "  }"]
         self.lines += self.end(self.main())
@@ -137,6 +139,17 @@ class ClassesJavaScript:
             self.lines.append(f"  // what {name} does")
         self.lines += [self.method_head(name, params, gives), *(f"    {line}" for line in body), "  }", ""]
         self.methods.append((name, len(params), gives))
+
+    def long(self) -> None:
+        """A method that does one thing after the other, on every turn of a loop."""
+        rng = self.rng
+        body = [f"{self.variable} spare = 0;", f"for ({self.variable} turn = 0; turn < {rng.randint(1, 3)}; turn++) {{"]
+        for _ in range(rng.randint(8, 16)):
+            said = rng.choice(["", "", f"// {rng.choice(['move the tram', 'show it', 'the log', 'sell'])}"])
+            rows = rng.choice([self.statement(rng.choice(self.jobs), ["a", "turn", "spare"]), [f"spare = {self.expression('', ['a', 'turn'])};"], [f"if ({self.expression('', ['turn'])} > 3) {{", f"  {rng.choice(['break', 'continue'])};", "}"]])
+            body += [*(["", f"  {said}"] if said else []), *(f"  {row}" for row in rows)]
+        self.lines += [self.method_head("turns", ["a"], True), *(f"    {line}" if line else "" for line in [*body, "}", "return spare;"]), "  }", ""]
+        self.methods.append(("turns", 1, True))
 
     def statement(self, job: str, local: list[str]) -> list[str]:
         rng = self.rng

@@ -29,6 +29,8 @@ from .streams import as_good, handed_in, streams_of, with_streams
 from .things import Held, Item, Thing, held_things, item_things
 from .unpacking import taken_apart
 
+MOST = 1500  # statements of main code beyond which it is data, and no line of it is to be a method
+
 
 @uncollected
 def draft(
@@ -191,7 +193,7 @@ def liftable(program: Program, task: Task, items: Sequence[Thing]) -> list[Piece
     """Lines that others do over one object's data, unless something forbids to touch the file. ``items``: objects of lists."""
     file, language = program.files[task.path], program.language
     asked = {bare(n) for w in task.wishes for n in w.keep}
-    if task.idea not in ("use", "names"):
+    if task.idea not in ("use", "names") or sum(s.kind not in ("function", "class", "import") for s in file.statements) > MOST:
         return []
     found = hazards(program, task.path, task.outsiders)
     if forbidding(found, set()) is not None:

@@ -12,17 +12,19 @@ Lines that can be parts of the class afterwards (``draft/parts.py``) are methods
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Iterator, Sequence
 
 from ..program.language import Language
 from ..program.model import Function, Scope, SourceFile, Statement, Symbol
-from ..survey.concerns import Concerns
+from ..survey.concerns import WORK, Concerns
 from ..survey.effects import Effects
 from ..survey.flow import flow_of
 from ..survey.interface import interface, state_names
 from ..survey.region import all_blocks, region_of
-from .cuts import BATCH, FEW, branches, lines_in, named, paragraphs_of, rows
+from .cuts import BATCH, FEW, VERBS, branches, lines_in, named, paragraphs_of, rows, subject_of
 from .lines import lines_of
+from .names import VERBS as DOING
 from .names import free, like
 from .pieces import Piece
 
@@ -55,10 +57,28 @@ def cut(file: SourceFile, language: Language, effects: Effects, about: Concerns,
     blocks = language.regions.blocks(file, loop) if loop is not None else []
     inner = blocks[0].statements if blocks else body
     jobs = list(rows(file, language, about, inner, locals_of(file, language, f, body))) if loop is not None else paragraphs_of(file, inner)
-    found = [p for row in jobs if len(row) < len(body) or loop is not None for p in piece(file, language, f, row, named(file, language, effects, about, row), taken)]
+    spoken = [(row, words_for(file, language, effects, about, row, loop is not None)) for row in jobs if len(row) < len(body) or loop is not None]
+    words = Counter(" ".join(w) for _, w in spoken)
+    told = [(row, w) for row, w in spoken if w and words[" ".join(w)] == 1]  # what two jobs are called alike says of neither what it does
+    plain = {" ".join(w) for _, w in told} <= {*VERBS.values()}
+    if len(told) < 2 and plain:
+        told = []
+    found = [p for row, w in told for p in piece(file, language, f, row, w, taken)]
     if loop is not None or found:
-        found += [p for row, words in branches(file, language, inner) for p in piece(file, language, f, row, words, taken)]
-    yield from found if loop is not None or len(found) > 1 else ()
+        found += [p for row, w in branches(file, language, inner) for p in piece(file, language, f, row, w, taken)]
+    plain = len(found) == 1 and found[0].region.start in [row[0].start for row, w in told if " ".join(w) in VERBS.values()]
+    yield from found if (loop is not None and not plain) or len(found) > 1 else ()
+
+
+def words_for(file: SourceFile, language: Language, effects: Effects, about: Concerns, row: Sequence[Statement], looped: bool) -> list[str]:
+    """What to call a job: a verb, and what the program itself calls it. ``looped``: it is one of a loop's, of which what it is about says enough."""
+    words = named(file, language, effects, about, row)
+    if not words or words[0] in DOING:
+        return words if looped or " ".join(words) not in VERBS.values() else []
+    if subject := next((found for s in row if (found := subject_of(file, language, s))), ""):
+        return ["handle", *language.write.words(subject)]
+    told = Counter(c for s in row if (c := about.of(s, True)) != WORK) or Counter([WORK])
+    return [*VERBS.get(told.most_common(1)[0][0], "").split()[:1], *words] if looped else []
 
 
 def locals_of(file: SourceFile, language: Language, f: Function, body: Sequence[Statement]) -> set[Symbol]:
