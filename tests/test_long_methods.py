@@ -53,7 +53,6 @@ class Line:
 Line().run()
 """
 RUN = """        for key in ["f", "", "s", "f", "", "q", "f"]:
-            # what was typed
             if key == "q":
                 break
             self._handle_key(key)
@@ -64,6 +63,7 @@ RUN = """        for key in ["f", "", "s", "f", "", "q", "f"]:
         print("bye", random.randint(0, 9))
 
     def _handle_key(self, key):
+        # what was typed
         if key == "f":
 """
 SCRIPT = """class Line {
