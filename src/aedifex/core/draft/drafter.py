@@ -29,7 +29,7 @@ from .streams import as_good, handed_in, streams_of, with_streams
 from .things import Held, Item, Thing, held_things, item_things
 from .unpacking import taken_apart
 
-MOST = 1500  # statements of main code beyond which it is data, and no line of it is to be a method
+MOST = 500  # statements of main code beyond which it is data, and no line of it is to be a method
 
 
 @uncollected

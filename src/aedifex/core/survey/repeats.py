@@ -14,8 +14,11 @@ def repeats(region: Region) -> list[Region]:
     file, language = region.file, region.language
     words = language.tokens(file, region.start, region.end, [])
     found: list[Region] = []
+    head, tail = (words[0].encode(file.encoding), words[-1].encode(file.encoding)) if words else (b"", b"")
     for start, end in candidates(region):
         last = found[-1].end if found else 0
+        if not file.text.startswith(head, start) or not file.text.endswith(tail, start, end):
+            continue  # most are told apart by their first word, or their last
         if start < last or (start < region.end and end > region.start) or language.tokens(file, start, end, []) != words:
             continue
         other = region_of(file, language, start, end)
