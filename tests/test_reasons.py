@@ -196,6 +196,10 @@ LIFTED = [
     (java("var n = 1;", "System.out.println(n);"), "Line.java:4-4", "tell", "the type of 'n' is not written where it is declared"),
     (java("int a = 1;", "a = 2;", "int b = 3;", "System.out.println(a + b);"), "Line.java:4-5", "tell", "of a, b, which are needed afterwards, some are declared there and some before"),
     (java("int a = 1;", "int b = 3;", "System.out.println(a + b);"), "Line.java:3-4", "tell", "more than one value would come back"),
+    (java("class Car {}", "System.out.println(1);"), "Line.java:3-3", "tell", "a class is declared there"),
+    ({"Line.java": "public class Line {\n    public String toString() {\n        String s = super.toString();\n        return s.length() > 3 ? \"a\" : s;\n    }\n    public static void main(String[] args) {\n        System.out.println(new Line());\n    }\n}\n"}, "Line.java:3-3", "tell", "'super' only works where it stands"),
+    (java("for (int i = 0; i < 3; i++) {", "    outer:", "    for (int j = 0; j < 3; j++) {", "        if (j > i) {", "            break outer;", "        }", "    }", "}"), "Line.java:4-9", "tell", "'break' jumps to a label"),
+    ({"Line.java": "public class Line {\n    Line(int n) {\n        if (n > 1) {\n            return;\n        }\n        System.out.println(n);\n    }\n    public static void main(String[] args) {\n        new Line(2);\n    }\n}\n"}, "Line.java:3-6", "tell", "what the function gives is not told"),
     ({"line.js": "function run(n) {\n  console.log(arguments.length)\n  return n\n}\nrun(1)\n"}, "line.js:2-2", "tell", "'arguments' are the function's own"),
     ({"line.js": "function run(n) {\n  let a, b\n  a = n\n  b = n + 1\n  console.log(a, b)\n}\nrun(1)\n"}, "line.js:3-4", "first", "several values come back, and no ';' stands before these lines"),
 ]
@@ -334,3 +338,38 @@ def test_a_main_function_that_stays_closed_has_its_reason(folder, files, said):
     with pytest.raises(Refused) as refused:
         single.open_main(read(folder, files), "main")
     assert said in str(refused.value)
+
+
+LOOSE = "let load = 1;\nfunction move(n) {{\n  {body}\n}}\nmove(2);\nconsole.log(load);\n"
+# (script, why the function cannot stand in a class)
+IN_CLASS = [
+    (LOOSE.format(body="load += n + 010;"), "a number is written in the old octal way, which a class does not allow"),
+    (LOOSE.format(body="delete n;"), "'n' is deleted, which a class does not allow"),
+    (LOOSE.format(body="var static = n; load += static;"), "the name 'static' cannot be used inside a class"),
+    (LOOSE.format(body="lane = n;"), "'lane' is never declared, which a class does not allow"),
+    (LOOSE.format(body="n += 1; load += arguments[0];"), "'arguments' follows the parameters only outside a class"),
+    (LOOSE.format(body="this.load = n;"), "it already uses 'this'"),
+    (LOOSE.format(body="load += n;").replace("move(2)", "new move(2)"), "line 5: it is called with 'new'"),
+    ("let load = 1;\nconst move = function again(n) {\n  if (n > 0) again(n - 1);\n  load += n;\n};\nmove(2);\n", "it calls itself by its inner name 'again'"),
+    ("let load = 1;\nconst move = (n) => {\n  load += this === undefined ? 1 : n;\n};\nmove(2);\n", "'this' is that of the file"),
+    ("let load = 1;\nconst move = (n) => {\n  load += arguments.length;\n};\nmove(2);\n", "'arguments' is not its own"),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("text", "said"), IN_CLASS, ids=[f"class-{i}" for i in range(len(IN_CLASS))])
+def test_a_function_that_a_class_would_change_has_its_reason(folder, text, said):
+    program = read(folder, {"line.js": text})
+    file = program.files["line.js"]
+    f = file.function("move")
+    assert program.language.write.class_trouble(file, f.start, f.end) == said
+
+
+OFFERS = [("exports.load = 1;\n", "the main code offers names to other files"), ("await null;\n", "the main code waits for something")]
+
+
+@pytest.mark.parametrize(("text", "said"), OFFERS, ids=["offers", "waits"])
+def test_main_code_that_no_method_could_be_has_its_reason(folder, text, said):
+    name = "line.mjs" if "await" in text else "line.js"
+    program = read(folder, {name: text})
+    file = program.files[name]
+    assert program.language.write.class_trouble(file, 0, len(file.text), main=True) == said

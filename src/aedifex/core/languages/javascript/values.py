@@ -107,13 +107,10 @@ def made_of(file: SourceFile, f: Function) -> str:
         if node is not None and node.type == "call_expression" and call.callee.start > node.start_byte:
             continue
     around = f.scope.parent
-    own = (
-        around.symbols.get(f.scope.name)
-        if around is not None and around.kind == "block" and around.parent is f.outer
-        else None
-    )
-    if own is not None and any(not r.writes for r in own.references):
-        return f"it calls itself by its inner name '{f.scope.name}'"
+    inner = around is not None and around.kind == "block" and around.parent is f.outer  # which holds nothing but its own name
+    for own in around.symbols.values() if inner and around is not None else ():
+        if any(not r.writes for r in own.references):
+            return f"it calls itself by its inner name '{own.name}'"
     if RECEIVER in f.scope.symbols:
         return "it already uses 'this'"
     return ""
