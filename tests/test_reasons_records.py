@@ -70,6 +70,7 @@ IN_SCRIPTS = [
     (SCRIPT + "car = prompt();\n", "comes from code that was not read"),
     ("function make() {\n  return { x: 1, y: 2 };\n}\nlet car = make();\nconsole.log(car.x, make);\n", "'make' is used other than by calling it"),
     (SCRIPT + "const show = [1].map(() => {\n  return car;\n});\n", "is returned where it cannot be followed"),
+    (SCRIPT + "function move({ x, y }) {\n  console.log(x, y);\n}\nmove(car);\n", "is taken apart where 'move' is handed it"),
     (SCRIPT + "function move(...c) {\n  console.log(c);\n}\nmove(car);\n", "is handed to 'move' as one of many"),
     (SCRIPT + "function move(c) {\n  console.log(c.x);\n}\nmove(car);\nmove();\n", "nothing tells what this call hands to 'move'"),
     ("const cars = [{ x: 1, y: 2 }, 3];\n", "stands in an array with other things"),

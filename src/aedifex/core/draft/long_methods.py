@@ -65,7 +65,9 @@ def cut(file: SourceFile, language: Language, effects: Effects, about: Concerns,
         told = []
     found = [p for row, w in told for p in piece(file, language, f, row, w, taken)]
     if loop is not None or found:
-        found += [p for row, w in branches(file, language, inner) for p in piece(file, language, f, row, w, taken)]
+        arms = [(row, w if w[0] in DOING else ["handle", *w]) for row, w in branches(file, language, inner) if w]
+        more = [p for row, w in arms for p in piece(file, language, f, row, w, taken)]
+        found += more if len(found) + len(more) > 1 else []
     plain = len(found) == 1 and found[0].region.start in [row[0].start for row, w in told if " ".join(w) in VERBS.values()]
     yield from found if (loop is not None and not plain) or len(found) > 1 else ()
 

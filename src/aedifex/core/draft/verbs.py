@@ -25,7 +25,8 @@ def remark(file: SourceFile, region: Region, write: Any) -> list[str]:
     lines = [line.strip().lstrip("#/* ").rstrip("*/ .:") for line in text.split("\n") if line.strip()]
     if len(lines) != 1 or not re.fullmatch(r"[A-Za-z][A-Za-z' -]*", lines[0]):
         return []
-    found = [w.lower() for w in re.findall(r"[A-Za-z]+", lines[0]) if w.lower() not in ARTICLES]
+    said = [x.lower() for w in re.findall(r"[A-Za-z]+", lines[0]) for x in (write.words(w) if re.search("[a-z][A-Z]", w) else [w])]
+    found = [w for w in said if w not in ARTICLES]
     return found if 1 <= len(found) <= MOST else []
 
 

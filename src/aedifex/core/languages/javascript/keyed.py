@@ -261,6 +261,8 @@ class Follower(ArrayFollower):
         place = next(i for i, a in enumerate(args) if same(a, node))
         if place >= len(f.params) or f.params[place].kind != "plain":
             raise Stop(f"is handed to '{f.name}' as one of many", node.start_byte)
+        if not f.params[place].name:
+            raise Stop(f"is taken apart where '{f.name}' is handed it", node.start_byte)
         return take(f.scope.symbols[f.params[place].name])
 
     def check_calls(self) -> None:
