@@ -241,7 +241,7 @@ def inner_trouble(file: SourceFile, f: Function) -> str:
 def function_node(file: SourceFile, scope: Scope) -> Any:
     node = file.tree.root_node.named_descendant_for_byte_range(scope.start, scope.end)
     while node is not None and (node.start_byte, node.end_byte) == (scope.start, scope.end):
-        if node.type == "function_expression":
+        if node.type == "function_expression" or (node.type == "method_definition" and node.parent.type == "object"):
             return node
         node = node.parent
     return None
@@ -249,15 +249,22 @@ def function_node(file: SourceFile, scope: Scope) -> Any:
 
 def arrow_fits(file: SourceFile, scope: Scope, node: Any) -> bool:
     """Whether an inner function is the same as an arrow: no receiver, arguments or name of its own."""
-    plain = node.child_by_field_name("name") is None and not any(c.type == "*" for c in node.children)
+    if node.type == "method_definition":  # of an object as it is written: ``run(n) {}`` is ``run: (n) => {}``
+        plain = not any(c.type in ("*", "get", "set", "static") for c in node.children) and node.child_by_field_name("name").type != "private_property_identifier"
+    else:
+        plain = node.child_by_field_name("name") is None and not any(c.type == "*" for c in node.children) and node.parent is not None and node.parent.type in ARROW_FITS
     own = RECEIVER in scope.symbols or any(
         r.name in ("arguments", "super") for r in file.within(scope.start, scope.end)
     )
     target = b"new.target" in node.text
-    return plain and not own and not target and node.parent is not None and node.parent.type in ARROW_FITS
+    return plain and not own and not target
 
 
 def to_arrow(node: Any) -> list[Edit]:
     params, body = node.child_by_field_name("parameters"), node.child_by_field_name("body")
+    if node.type == "method_definition":
+        name = node.child_by_field_name("name")
+        waits = "async " if any(c.type == "async" for c in node.children) else ""
+        return [(node.start_byte, name.start_byte, ""), (name.end_byte, params.start_byte, f": {waits}"), (body.start_byte, body.start_byte, "=> ")]
     word = next(c for c in node.children if c.type == "function")
     return [(word.start_byte, params.start_byte, ""), (body.start_byte, body.start_byte, "=> ")]
