@@ -1,5 +1,6 @@
 """What holds for every language: the contract with the core, random programs, and the whole path on each demo."""
 
+import random
 import re
 import shutil
 import tempfile
@@ -11,6 +12,7 @@ import programs_curly_classes
 import programs_curly_flow
 import pytest
 from conftest import needs
+from programs_lifts import lifted
 from programs_parts import taken_out
 
 from aedifex.core.build.sequence import run
@@ -102,6 +104,18 @@ def test_a_job_that_leaves_a_random_class_is_done_as_before(kind, seed):
         before = seen(program, folder, entry)
         for _, after in taken_out(program, entry, made.jobs):
             assert after is None or (not verify(program, after, [entry]) and seen(after, folder, entry) == before)
+
+
+@pytest.mark.parametrize(("kind", "seed"), [("FlowJavaScript", 1034), ("ClassesJavaScript", 2), ("JavaScript", 3), ("FlowJava", 1053), ("ClassesJava", 6), ("Sketch", 4)])
+def test_lines_of_a_random_program_that_become_a_function_do_the_same(kind, seed):
+    entry = KINDS[kind]
+    needs("node" if entry.endswith("js") else "javac")
+    with tempfile.TemporaryDirectory() as folder:
+        Path(folder, entry).write_text(next(getattr(m, kind) for m in MAKERS if hasattr(m, kind))(seed).program())
+        program = read_program(folder, [entry])
+        before = seen(program, folder, entry)
+        for lines, after in lifted(program, entry, random.Random(seed), 12):
+            assert isinstance(after, str) or (not verify(program, after, [entry]) and seen(after, folder, entry) == before), lines
 
 
 # -- the whole path ------------------------------------------------------------------------------

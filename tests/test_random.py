@@ -1,5 +1,6 @@
 """Random small programs are drafted and built, and print what they printed before."""
 
+import random
 import tempfile
 from pathlib import Path
 
@@ -10,19 +11,15 @@ from programs import Maker
 from programs_classes import ClassMaker
 from programs_console import TYPED, ConsoleMaker
 from programs_flow import FlowMaker, MainMaker, ThingMaker
+from programs_lifts import lifted
 from programs_lists import ListMaker
 from programs_records import RecordMaker
 
 from aedifex.core.build.sequence import run
-from aedifex.core.build.step import Context, Refusal
-from aedifex.core.build.steps.lift import Lift
 from aedifex.core.build.verify import verify
-from aedifex.core.draft.design import Design
 from aedifex.core.draft.designfile import parse, to_toml
 from aedifex.core.draft.drafter import draft
-from aedifex.core.draft.lines import lines_of
-from aedifex.core.program.language import read_program, reread
-from aedifex.core.survey.region import all_blocks
+from aedifex.core.program.language import read_program
 
 
 @settings(max_examples=40, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
@@ -67,26 +64,17 @@ def test_a_random_program_with_a_class_of_several_jobs_prints_the_same(seed):
     same_when_built(ClassMaker(seed).program().encode())
 
 
-@settings(max_examples=28, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
-@given(st.integers(0, 10**9), st.data())
-def test_lines_of_a_random_program_that_become_a_function_do_the_same(seed, data):
+@settings(max_examples=40, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
+@given(st.integers(0, 10**9), st.sampled_from([FlowMaker, ClassMaker, MainMaker, ThingMaker, RecordMaker]))
+def test_lines_of_a_random_program_that_become_a_function_do_the_same(seed, maker):
     with tempfile.TemporaryDirectory() as folder:
-        Path(folder, "line.py").write_text(FlowMaker(seed).program())
+        Path(folder, "line.py").write_text(maker(seed).program())
         program = read_program(folder, ["line.py"])
-    file, language = program.files["line.py"], program.language
-    bodies = [[s for s in file.statements if s.kind not in ("function", "import")], *(language.body(file, f) for f in file.functions)]
-    rows = [*bodies, *(b.statements for body in bodies for _, b in all_blocks(file, language, body))]
-    for _ in range(4):
-        row = data.draw(st.sampled_from([r for r in rows if r]))
-        first = data.draw(st.integers(0, len(row) - 1))
-        last = data.draw(st.integers(first, min(first + 4, len(row) - 1)))
-        try:
-            edits = Lift(lines_of(file, row[first].start, row[last].end), "lifted").apply(Context(program, Design("python", ["line.py"], {})))
-        except Refusal:
-            continue
-        after = reread(program, edits.apply(program.files))
-        assert not verify(program, after, ["line.py"])
-        assert here(after.texts, "line.py") == here(program.texts, "line.py")
+    before = here(program.texts, "line.py")
+    for lines, after in lifted(program, "line.py", random.Random(seed), 6):
+        if not isinstance(after, str):
+            assert not verify(program, after, ["line.py"]), lines
+            assert here(after.texts, "line.py") == before, lines
 
 
 def same_when_built(source: bytes, typed: str = "") -> None:
