@@ -143,12 +143,12 @@ class ClassesJavaScript:
     def long(self) -> None:
         """A method that does one thing after the other, on every turn of a loop."""
         rng = self.rng
-        body = [f"{self.variable} spare = 0;", f"for ({self.variable} turn = 0; turn < {rng.randint(1, 3)}; turn++) {{"]
+        body = [f"{self.variable} extra = 0;", f"for ({self.variable} turn = 0; turn < {rng.randint(1, 3)}; turn++) {{"]
         for _ in range(rng.randint(8, 16)):
             said = rng.choice(["", "", f"// {rng.choice(['move the tram', 'show it', 'the log', 'sell'])}"])
-            rows = rng.choice([self.statement(rng.choice(self.jobs), ["a", "turn", "spare"]), [f"spare = {self.expression('', ['a', 'turn'])};"], [f"if ({self.expression('', ['turn'])} > 3) {{", f"  {rng.choice(['break', 'continue'])};", "}"]])
+            rows = rng.choice([self.statement(rng.choice(self.jobs), ["a", "turn", "extra"]), [f"extra = {self.expression('', ['a', 'turn'])};"], [f"if ({self.expression('', ['turn'])} > 3) {{", f"  {rng.choice(['break', 'continue'])};", "}"]])
             body += [*(["", f"  {said}"] if said else []), *(f"  {row}" for row in rows)]
-        self.lines += [self.method_head("turns", ["a"], True), *(f"    {line}" if line else "" for line in [*body, "}", "return spare;"]), "  }", ""]
+        self.lines += [self.method_head("turns", ["a"], True), *(f"    {line}" if line else "" for line in [*body, "}", "return extra;"]), "  }", ""]
         self.methods.append(("turns", 1, True))
 
     def statement(self, job: str, local: list[str]) -> list[str]:
