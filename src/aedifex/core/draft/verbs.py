@@ -49,11 +49,11 @@ def verb(region: Region, own: Spoken, sets: Sequence[str], stem: str, write: Any
         return ["add", singular(own[grown[1]][-1])]
     if (subject := handed_key(region, own, set_)) is not None:
         return subject
+    plain = all(s.kind == "assign" and s.value is not None and language.purity(file, s.value) == "literal" for s in region.statements)
+    if plain and len(set_) > 1 and len(texts) > 1:
+        return ["reset"]
     if any(w in SPEEDS for n in set(own) & set(flat) for w in own[n]) or (set_ and set(last) <= {"x", "y"}):
         return ["move"]
-    plain = all(s.kind == "assign" and s.value is not None and language.purity(file, s.value) == "literal" for s in region.statements)
-    if plain and len(set_) > 1:
-        return ["reset"]
     if len(set_) == 1 and ("+=" in flat) != ("-=" in flat):
         return ["raise" if "+=" in flat else "lower", *last]
     return ["update", *last[:1]] if len(set_) == 1 else ["update"]

@@ -39,6 +39,7 @@ import javax.swing.text.JTextComponent;
 final class Windows implements Runnable {
     private static final int PATIENCE = 4000; // times that are looked for a window
     private static final String[] TEXTS = {"TextField", "FormattedTextField", "PasswordField", "TextArea", "TextPane", "EditorPane"};
+    private static final int BUSY = 400; // times that are waited for a thread which is still at work
     private static final int ROUNDS = 400; // turns that nothing ends
 
     private static final Map<Component, String> drawings = new IdentityHashMap<>();
@@ -95,6 +96,9 @@ final class Windows implements Runnable {
                 }
                 boolean later = later();
                 Pin.over("frame");
+                for (int n = 0; n < BUSY && due == null && !Ticker.any() && !later && working(true); n++) {
+                    Thread.sleep(5); // what shows the window may not have come to its timers
+                }
                 if (due == null && !Ticker.any() && !later) {
                     Pin.end("ended when no more events came");
                 } else if (round > ROUNDS && !later) {
@@ -109,14 +113,15 @@ final class Windows implements Runnable {
     /** Whether the program has come to its end without a window: nothing of it runs, or is to run. */
     private static boolean over() throws InterruptedException, java.lang.reflect.InvocationTargetException {
         settle();
-        return !working() && !Ticker.any() && showing().isEmpty();
+        return !working(false) && !Ticker.any() && showing().isEmpty();
     }
 
-    /** Whether a thread of the program's own is alive. */
-    private static boolean working() {
+    /** Whether a thread of the program's own is alive; {@code busy}: and does something, or waits to go on. */
+    private static boolean working(boolean busy) {
         for (Thread t : Thread.getAllStackTraces().keySet()) {
             boolean ours = t == Thread.currentThread() || t.getName().startsWith("AWT-") || t.getName().equals("DestroyJavaVM");
-            if (t.isAlive() && !t.isDaemon() && !ours) {
+            boolean waits = t.getState() == Thread.State.WAITING || t.getState() == Thread.State.TIMED_WAITING;
+            if (t.isAlive() && !t.isDaemon() && !ours && !(busy && waits)) {
                 return true;
             }
         }
@@ -282,7 +287,7 @@ final class Windows implements Runnable {
     /** Whether there was anything to note; nothing is noted only if it is certain. */
     private static boolean note(boolean certain) {
         StringJoiner rows = new StringJoiner("\n");
-        if (touched || Ticker.any() || working()) {
+        if (touched || Ticker.any() || working(false)) {
             touched = false;
             drawings.clear();
         }
