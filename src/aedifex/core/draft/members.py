@@ -12,6 +12,7 @@ from ..survey.running import running
 from .candidates import Fit, Link, Need
 from .design import ClassDesign, FieldDesign, MethodDesign, ObjectDesign
 from .founding import Founding, plan
+from .verbs import turned
 
 if TYPE_CHECKING:
     from .assign import Assigner
@@ -125,6 +126,10 @@ class Members:
             bare = shorter[fit.functions[0].name].rstrip("0123456789").rstrip("_")
             if len(fit.functions) > 1 and self.a.write.is_name(bare) and bare not in {*shorter.values(), *taken}:
                 shorter[fit.functions[0].name] = bare  # the number told the twins apart
+        for fit in fits:
+            told = shorter[fit.functions[0].name]
+            if told.endswith("_") and (verb := self.with_verb(fit.functions[0], told.rstrip("_"))) not in {*shorter.values(), *taken}:
+                shorter[fit.functions[0].name] = verb
         for fit in self.in_order(fits):
             origins = self.qualified([f.name for f in fit.functions])
             add = [{"name": s.name, "value": s.name} for s in fit.add]
@@ -135,6 +140,12 @@ class Members:
             if fit.reach:
                 made.why.append(f"{fit.functions[0].name}: {fit.reach}; it uses that by its name, so the class stays in this file")
         return made
+
+    def with_verb(self, f: Function, noun: str) -> str:
+        """A name for a function that is called like a field which it changes."""
+        body = [s for s in self.a.language.body(self.file, f) if s.kind in ("assign", "if")]
+        toggles = any(turned(self.a.language.tokens(self.file, s.start, s.end, []), ("not", "!")) for s in body)
+        return str(self.a.write.member_name(["toggle" if toggles else "change", *self.a.write.words(noun)], f.name))
 
     def reason(self, made: ClassDesign, method: str, needs: list[Need]) -> None:
         """Why something is handed to a method."""
