@@ -176,6 +176,17 @@ def test_what_somebody_keeps_is_not_cut(folder):
     assert draft(program, wishes=[WishDesign(keep=["Line"])]).lifts == []
 
 
+def test_a_class_in_another_file_keeps_its_method(folder):
+    folder.write("other.py", "from line import Line\n\n\nclass Night(Line):\n    def _move_tram(self):\n        print('never')\n\n\nNight().run()\n")
+    design, _ = rearranged(folder, "line.py", PYTHON)
+    assert [x.name for x in design.lifts] == ["_handle_key", "_move_tram2", "_show_row"]
+
+
+def test_a_class_whose_members_are_found_by_their_text_is_not_cut(folder):
+    design, _ = rearranged(folder, "line.py", PYTHON.replace("            # what was typed", "            if hasattr(self, '_move_' + key):\n                getattr(self, '_move_' + key)()\n            # what was typed"))
+    assert design.lifts == []
+
+
 def test_a_class_that_may_inherit_is_not_cut(folder):
     _, after = rearranged(folder, "line.py", PYTHON.replace("class Line:", "class Line(random.Random):").replace("        self.tram_x = 3\n", "        super().__init__()\n        self.tram_x = 3\n"))
     assert "_move_tram" not in after

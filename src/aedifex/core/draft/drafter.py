@@ -201,7 +201,8 @@ def liftable(program: Program, task: Task, items: Sequence[Thing]) -> list[Piece
     free = [s for s in module_variables(file) if s.kinds == {"variable"} and s.name not in asked and forbidding(found, {s.name}) is None]
     work = pieces(file, language, free, items)
     if task.idea == "use":
-        work += long_methods(file, language, Effects(file, language), asked)
+        others = [*(f for f in program.files.values() if f is not file), *task.outsiders.files.values()]
+        work += long_methods(file, language, Effects(file, language), asked, others)
     if task.entry and task.idea == "use" and not language.joined:
         taken = taken_by(file, language) | {p.name for p in work}
         whole = {(p.region.start, p.region.end) for p in work}

@@ -13,10 +13,10 @@ Lines that can be parts of the class afterwards (``draft/parts.py``) are methods
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 
 from ..program.language import Language
-from ..program.model import Function, Scope, SourceFile, Statement, Symbol
+from ..program.model import Function, SourceFile, Statement, Symbol
 from ..survey.concerns import WORK, Concerns
 from ..survey.effects import Effects
 from ..survey.flow import flow_of
@@ -31,13 +31,16 @@ from .pieces import Piece
 MOST = 3  # values that such a method is handed
 
 
-def long_methods(file: SourceFile, language: Language, effects: Effects, kept: set[str]) -> list[Piece]:
-    """What is to be lifted out of methods of more than ``BATCH`` lines, in source order. ``kept``: classes and methods that somebody wants as they are."""
+def long_methods(file: SourceFile, language: Language, effects: Effects, kept: set[str], others: Iterable[SourceFile] = ()) -> list[Piece]:
+    """What is to be lifted out of methods of more than ``BATCH`` lines, in source order.
+
+    ``kept``: classes and methods that somebody wants as they are; ``others``: files that may base a class on one of this file.
+    """
     about = Concerns(file, language, effects)
-    taken = {n for s in file.scope.walk() for n in s.symbols} | {r.member for r in file.references if r.member}
+    taken = members_in(file).union(*map(members_in, others))
     found: list[Piece] = []
     for scope, name in file.classes:
-        if scope.parent is not file.scope or name in kept or not open_(file, language, scope, name):
+        if scope.parent is not file.scope or name in kept or not open_(file, language, name):
             continue
         for f in [f for f in file.functions if f.outer is scope and f.name not in kept and f"{name}.{f.name}" not in kept]:
             if file.line(f.end - 1) - file.line(f.start) + 1 > BATCH:
@@ -45,31 +48,34 @@ def long_methods(file: SourceFile, language: Language, effects: Effects, kept: s
     return sorted(found, key=lambda p: p.region.start)
 
 
-def open_(file: SourceFile, language: Language, scope: Scope, name: str) -> bool:
-    """Whether no new method of a class could be taken for one that a base has, or that it passes on."""
-    known = language.members.whole(file, name) if language.members is not None and scope.bases else None
-    return (not scope.bases or known is not None) and not any(base == name for _, base in file.inheriting)
+def members_in(file: SourceFile) -> set[str]:
+    """Every name that a member of a class of a file, or of a class that is based on one of it, may have."""
+    return {n for s in file.scope.walk() for n in s.symbols} | {r.member for r in file.references if r.member}
 
 
-def cut(file: SourceFile, language: Language, effects: Effects, about: Concerns, f: Function, taken: set[str]) -> Iterator[Piece]:
+def open_(file: SourceFile, language: Language, name: str) -> bool:
+    """Whether a class can have one more method, and nobody takes it for another: its members are known, and none is found by its text."""
+    known = language.members.whole(file, name) if language.members is not None else None
+    return known is not None and not any(base == name for _, base in file.inheriting)
+
+
+def cut(file: SourceFile, language: Language, effects: Effects, about: Concerns, f: Function, taken: set[str]) -> list[Piece]:
+    """The jobs of a method: those of its main loop, if that is most of it, else what its author set apart."""
     body = [s for s in language.body(file, f) if s.kind != "docstring"]
     loop = next((s for s in body if s.kind in ("while", "for") and lines_in(file, [s]) * 2 > lines_in(file, body)), None)
     blocks = language.regions.blocks(file, loop) if loop is not None else []
     inner = blocks[0].statements if blocks else body
     jobs = list(rows(file, language, about, inner, locals_of(file, language, f, body))) if loop is not None else paragraphs_of(file, inner)
     spoken = [(row, words_for(file, language, effects, about, row, loop is not None)) for row in jobs if len(row) < len(body) or loop is not None]
-    words = Counter(" ".join(w) for _, w in spoken)
-    told = [(row, w) for row, w in spoken if w and words[" ".join(w)] == 1]  # what two jobs are called alike says of neither what it does
-    plain = {" ".join(w) for _, w in told} <= {*VERBS.values()}
-    if len(told) < 2 and plain:
-        told = []
-    found = [p for row, w in told for p in piece(file, language, f, row, w, taken)]
+    count = Counter(" ".join(w) for _, w in spoken)
+    told = [(row, w) for row, w in spoken if w and count[" ".join(w)] == 1]  # what two jobs are called alike says of neither what it does
+    found = [(w, p) for row, w in told for p in piece(file, language, f, row, w, taken)]
     if loop is not None or found:
         arms = [(row, w if w[0] in DOING else ["handle", *w]) for row, w in branches(file, language, inner) if w]
-        more = [p for row, w in arms for p in piece(file, language, f, row, w, taken)]
+        more = [(w, p) for row, w in arms for p in piece(file, language, f, row, w, taken)]
         found += more if len(found) + len(more) > 1 else []
-    plain = len(found) == 1 and found[0].region.start in [row[0].start for row, w in told if " ".join(w) in VERBS.values()]
-    yield from found if (loop is not None and not plain) or len(found) > 1 else ()
+    alone = len(found) == 1 and (loop is None or " ".join(found[0][0]) in VERBS.values())  # says no more than what it is about
+    return [] if alone else [p for _, p in found]
 
 
 def words_for(file: SourceFile, language: Language, effects: Effects, about: Concerns, row: Sequence[Statement], looped: bool) -> list[str]:

@@ -35,7 +35,8 @@ def proposed_cuts(program: Program, path: str, outsiders: Program | None = None)
     file = (o.program if o is not None else program).files[path]
     line = o.line if o is not None else int
     found = cuts(file, language, Effects(file, language), taken_by(file, language))
-    found += long_methods(file, language, Effects(file, language), set())
+    others = [f for p in (program, outsiders) if p is not None for f in p.files.values() if f.path != path]
+    found += long_methods(file, language, Effects(file, language), set(), others)
     return [Cut(p.name, line(file.shown(p.region.start)), line(file.shown(p.region.end - 1)), p.of) for p in found]
 
 
