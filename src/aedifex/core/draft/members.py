@@ -120,16 +120,7 @@ class Members:
             obj.args = [self.file.slice(*founding.starts[index][i].value) for i in arguments]
         hide = self.a.write.hidden
         taken = {hide(f.name) if f.hidden else f.name for f in made.fields}
-        names = [fit.functions[0].name for fit in fits]
-        shorter = self.a.short_names(names, stems, taken | hidden_by)
-        for fit in fits:
-            bare = shorter[fit.functions[0].name].rstrip("0123456789").rstrip("_")
-            if len(fit.functions) > 1 and self.a.write.is_name(bare) and bare not in {*shorter.values(), *taken}:
-                shorter[fit.functions[0].name] = bare  # the number told the twins apart
-        for fit in fits:
-            told = shorter[fit.functions[0].name]
-            if told.endswith("_") and (verb := self.with_verb(fit.functions[0], told.rstrip("_"))) not in {*shorter.values(), *taken}:
-                shorter[fit.functions[0].name] = verb
+        shorter = self.method_names(fits, stems, taken, hidden_by)
         for fit in self.in_order(fits):
             origins = self.qualified([f.name for f in fit.functions])
             add = [{"name": s.name, "value": s.name} for s in fit.add]
@@ -140,6 +131,18 @@ class Members:
             if fit.reach:
                 made.why.append(f"{fit.functions[0].name}: {fit.reach}; it uses that by its name, so the class stays in this file")
         return made
+
+    def method_names(self, fits: list[Fit], stems: set[str], taken: set[str], hidden_by: set[str]) -> dict[str, str]:
+        """What each function is called as a method. ``taken``: by fields."""
+        shorter = self.a.short_names([fit.functions[0].name for fit in fits], stems, taken | hidden_by)
+        for fit in fits:
+            name = fit.functions[0].name
+            bare = shorter[name].rstrip("0123456789").rstrip("_")
+            if len(fit.functions) > 1 and self.a.write.is_name(bare) and bare not in {*shorter.values(), *taken}:
+                shorter[name] = bare  # the number told the twins apart
+            elif shorter[name].endswith("_") and (verb := self.with_verb(fit.functions[0], bare)) not in {*shorter.values(), *taken}:
+                shorter[name] = verb
+        return shorter
 
     def with_verb(self, f: Function, noun: str) -> str:
         """A name for a function that is called like a field which it changes."""
