@@ -145,7 +145,7 @@ final class Windows implements Runnable {
 
     private static List<Window> showing() {
         List<Window> found = new ArrayList<>(Arrays.asList(Window.getWindows()));
-        found.removeIf(w -> !w.isShowing());
+        found.removeIf(w -> !w.isShowing() || !w.isDisplayable()); // one that is still being made says that it shows
         return found;
     }
 
