@@ -108,6 +108,8 @@ DEBIAN = Path("/usr/share/doc/python3.11/examples")
 # Examples that ship in source packages: (package, glob); each is run without arguments.
 # Examples that pygame-ce installs with itself; what needs a device that a run has not says so in its row.
 GAMES = "pygame/examples/*.py"
+# Games of a package whose scripts name that package: they are laid out beside it.
+TURTLES = ("freegames", "**/freegames/*.py")
 PACKAGES = [("simpy", "docs/examples/code/*.py"), ("colorama", "demos/demo*.py")]
 
 TEXT = "the tram stops at the mill\n\tthe tram opens\nthe tram goes on to the bridge, x / 2\n" * 4
@@ -135,7 +137,20 @@ def cases(cache: Path) -> list[Case]:
     games = sorted(Path(sysconfig.get_paths()["purelib"]).glob(GAMES))
     return [Case(name, "Python", entry(script), laid_out(script), runs) for name, script, runs in found] + [
         Case(f"pygame-ce/{p.name}", "Python", p.name, laid_out(p, "data"), None) for p in games if not p.name.startswith("_")
-    ]
+    ] + [
+        Case(f"{TURTLES[0]}/{p.name}", "Python", f"game_{p.name}", beside_package(p), None)
+        for p in unpacked(*TURTLES, cache) if not p.name.startswith("_") and p.name != "utils.py"
+    ]  # fmt: skip
+
+
+def beside_package(script: Path) -> Callable[[Path], None]:
+    """The script under another name than its module's, with its package beside it."""
+
+    def fill(folder: Path) -> None:
+        shutil.copy(script, folder / f"game_{script.name}")
+        shutil.copytree(script.parent, folder / script.parent.name)
+
+    return fill
 
 
 def entry(script: Path) -> str:

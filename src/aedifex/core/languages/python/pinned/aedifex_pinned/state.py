@@ -27,23 +27,19 @@ class Watched:
         self.variable = row["variable"]
 
     def find(self, place):
-        """(whether it is there, its value)."""
+        """(its value, whether it is there): that of the object, as soon as it has it; the variable's name may mean something else then."""
+        owner = place.object(self.object, self.kind) if self.object else None
+        held = getattr(owner, "__dict__", {})
+        for member in self.members:
+            if member in held:
+                return held[member], True
         if self.function:
             names = place.locals_of(self.file, self.function)
         else:
             names = place.globals_of(self.file)
         if names is not None and self.variable in names:
             return names[self.variable], True
-        if not self.object:
-            return UNSEEN, False
-        owner = place.object(self.object, self.kind)
-        if owner is None:
-            return UNSEEN, False
-        held = getattr(owner, "__dict__", {})
-        for member in self.members:
-            if member in held:
-                return held[member], True
-        return UNSET, False
+        return (UNSEEN if owner is None else UNSET), False
 
 
 def own_frames():
