@@ -19,15 +19,25 @@ SPEEDS = ("speed", "velocity", "vel", "dx", "dy", "vx", "vy", "step", "direction
 
 
 def remark(file: SourceFile, region: Region, write: Any) -> list[str]:
-    """The words of the remark directly above lines, if they are few."""
+    """The words of the remark above lines, if they are few: right above, or set apart by one blank line as a heading is."""
     start = write.comment_start(file, region.start)
     text = file.slice(start, region.start)
+    if not text.strip():
+        text = heading(file, start, write)
     lines = [line.strip().lstrip("#/* ").rstrip("*/ .:") for line in text.split("\n") if line.strip()]
     if len(lines) != 1 or not re.fullmatch(r"[A-Za-z][A-Za-z' -]*", lines[0]):
         return []
     said = [x.lower() for w in re.findall(r"[A-Za-z]+", lines[0]) for x in (write.words(w) if re.search("[a-z][A-Z]", w) else [w])]
     found = [w for w in said if w not in ARTICLES]
     return found if 1 <= len(found) <= MOST else []
+
+
+def heading(file: SourceFile, at: int, write: Any) -> str:
+    """A remark on a line of its own with a blank line above and below it, or at the head of its block; "" if none stands above a place."""
+    above = file.slice(0, write.line_start(file, at)).split("\n")[:-1]
+    if len(above) < 3 or above[-1].strip() or not above[-2].strip().startswith(("#", "//")):
+        return ""
+    return above[-2] if not above[-3].strip() or above[-3].rstrip().endswith((":", "{")) else ""
 
 
 def verb(region: Region, own: Spoken, sets: Sequence[str], stem: str, write: Any) -> list[str]:
