@@ -95,6 +95,6 @@ def lifted(
             if m.lines:
                 steps = [wanted[(i, j, k)] for k in range(len(m.lines))]
                 m.origins = [s.name for s in steps] if all(s.refused is None for s in steps) else []
-                m.lines = []
+                m.lines, m.told = [], m.told or m.lines  # which say where the class comes from
         c.methods = [m for m in c.methods if m.origins]
     return list(wanted.values()), design, program

@@ -72,7 +72,7 @@ class ClassDesign:
                 for origin in member.origins:
                     if "::" in origin:
                         return origin.split("::")[0]
-        return ""
+        return next((text.split(":")[0] for m in self.methods for text in (*m.lines, *m.told)), "")
 
 
 @dataclass

@@ -51,6 +51,8 @@ def draft(
     for path in [file.path for file in whole]:
         task = Task(path, outsiders, beside, design.wishes, taken, path in starts, idea)
         made = drafted(program, task)
+        if path != starts[0]:  # what is made of nothing that has a name says nowhere where it comes from
+            made.classes = [c for c in made.classes if c.source or c.fields or c.methods]
         design.classes += made.classes
         design.stays += made.stays
         design.streams += made.streams
