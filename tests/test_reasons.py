@@ -142,6 +142,14 @@ def test_functions_that_cannot_be_made_the_same_have_a_reason(folder, text, said
     assert found.value.args[0] == said
 
 
+def test_only_two_functions_are_made_the_same(folder):
+    program = read(folder, twins("    global x1\n    x1 += 1", "    global x2\n    x2 += 2"))
+    file = program.files["line.py"]
+    [family] = families(file, program.language, [s for s in file.scope.symbols.values() if s.kinds == {"variable"}], asked=True)
+    with pytest.raises(Unmergeable, match="only two functions can be made one"):
+        merge_edits(file, program.language, 3 * [half(file, family, file.function("move1"))])
+
+
 LOOP = "def run(stops):\n    total = 0\n    for stop in stops:\n        if stop < 0:\n            {jump}\n        total += stop\n        print(total)\n    print('end', total)\n    return total\n\n\nprint(run([1, 2]))\n"
 JAVA = "public class Line {{\n    public static void main(String[] args) {{\n{lines}\n    }}\n}}\n"
 BY_TEXT = "'{}' reaches names by their text"

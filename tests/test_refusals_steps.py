@@ -49,6 +49,7 @@ REFUSED = [
     ("share:Tram.rate", SHARED, "x = 1\nrate = len('ab')\nprint(rate, x)\n", "the first value of 'rate' is worked out where it stands"),
     ("pass:Tram.move", ADDED.replace('name = "n", value', 'name = "m", value'), HANDED.replace("    x += n", "    x += n\n    for m in [1]:\n        pass"), "means something else here; choose another name"),
     ("method:Tram.move", TRAM.format(more=""), MOVE.replace("def move", "if x:\n    print(x)\ndef move").replace("\ndef move():\n    global x\n    x += 1\n", "\nif x:\n    def move():\n        global x\n        x += 1\n"), "function 'move' is made inside of lines that may run more than once, or not at all (line"),
+    ("method:Tram.move", TRAM.format(more=""), {"line.js": "let x = 1; function move() {\n  x += 1;\n}\nmove();\nconsole.log(x);\n"}, "function 'move' does not start its line; put it on a line of its own"),
     ("file:Tram", TRAM.format(more='file = "tram.py"\n'), {"line.py": MOVE, "tram.txt": ""}, ""),
     ("split:Tram", TRAM.format(more="").replace('from = ["x"]', 'from = ["x"]'), {"line.js": "let x = 1 /* , */, y = 2;\nfunction move() {\n  x += 1;\n}\nmove();\nconsole.log(x, y);\n"}, ""),
 ]  # fmt: skip
