@@ -10,7 +10,7 @@ from pathlib import Path
 
 import pytest
 
-from aedifex.core.program.language import read_program
+from aedifex.core.program.language import language_of, read_program
 
 HERE = Path(__file__).parent
 COMMAND = Path(sys.executable).parent / "aedifex"
@@ -56,6 +56,13 @@ class Folder:
     def program(self, name: str, text: str):
         self.write(name, text)
         return read_program(str(self.path), [name])
+
+    def read_all(self, files: str | dict[str, str]):
+        """A program of these files, a text alone being line.py; those called other... and of another language lie beside it."""
+        files = {"line.py": files} if isinstance(files, str) else files
+        for name, text in files.items():
+            self.write(name, text)
+        return read_program(str(self.path), [n for n in files if not n.startswith("other") and n.endswith(language_of(n).suffixes)])
 
     def sources(self) -> dict[str, bytes]:
         return {p.name: p.read_bytes() for p in sorted(self.path.glob("*.py"))}

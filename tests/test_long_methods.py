@@ -4,6 +4,7 @@ import pytest
 from cases import outputs
 
 from aedifex.core.build.sequence import run
+from aedifex.core.draft.design import WishDesign
 from aedifex.core.draft.designfile import parse, to_toml
 from aedifex.core.draft.drafter import draft
 from aedifex.core.draft.validate import validate
@@ -169,8 +170,6 @@ def test_each_job_of_a_long_method_becomes_a_method(folder, name, text, made):
 
 
 def test_what_somebody_keeps_is_not_cut(folder):
-    from aedifex.core.draft.design import WishDesign
-
     folder.write("line.py", PYTHON)
     program = read_program(str(folder.path), ["line.py"])
     assert draft(program, wishes=[WishDesign(keep=["Line"])]).lifts == []

@@ -11,20 +11,12 @@ from aedifex.core.draft.placement import dependencies
 from aedifex.core.draft.recordclass import Handed
 from aedifex.core.draft.records import wanted
 from aedifex.core.program.errors import Refused
-from aedifex.core.program.language import language_of, read_program
 from aedifex.core.survey.families import families
 
 LINE = "load = 0\nlanes = []\n\n\ndef add(n):\n    global load\n    load += n\n    lanes.append(n)\n\n\ndef tell():\n    print(load, lanes)\n\n\n"
 FARE = LINE + "fare = int(input())\nadd(fare)\n"
 GUARD = LINE + "if __name__ == '__main__':\n    fare = 2\n    add(fare)\n    tell()\n"
 STOPS = LINE + "lamp = 0\nbulbs = []\n\n\ndef light(n):\n    global lamp\n    lamp += n\n    bulbs.append(n)\n\n\ndef dim():\n    global lamp\n    lamp -= 1\n    print(lamp, bulbs)\n\n\n"
-
-
-def read(folder, files):
-    files = {"line.py": files} if isinstance(files, str) else files
-    for name, text in files.items():
-        folder.write(name, text)
-    return read_program(str(folder.path), [n for n in files if not n.startswith("other") and n.endswith(language_of(n).suffixes)])
 
 
 # (script, what the draft says of something that stays, or of a class)
@@ -47,7 +39,7 @@ STAYS = [
 
 @pytest.mark.parametrize(("files", "said"), STAYS, ids=[f"stays-{i}" for i in range(len(STAYS))])
 def test_what_stays_has_its_reason(folder, files, said):
-    design = draft(read(folder, files))
+    design = draft(folder.read_all(files))
     reasons = [s.why for s in design.stays] + [w for c in design.classes for w in c.why] + list(design.why_not.values())
     assert any(said in why for why in reasons), reasons
 
@@ -79,7 +71,7 @@ OF_MANY = [
 
 @pytest.mark.parametrize(("text", "said"), OF_MANY, ids=[f"many-{i}" for i in range(len(OF_MANY))])
 def test_a_function_of_one_of_many_objects_has_its_reason(folder, text, said):
-    program = read(folder, text)
+    program = folder.read_all(text)
     file = program.files["line.py"]
     assert Items(file, program.language, "cars").why_not(file.function("move"), "i") == said
 
@@ -107,7 +99,7 @@ WITH_RECORDS = [
 
 @pytest.mark.parametrize(("text", "said"), WITH_RECORDS, ids=[f"handed-{i}" for i in range(len(WITH_RECORDS))])
 def test_a_function_that_is_handed_a_record_has_its_reason(folder, text, said):
-    program = read(folder, text)
+    program = folder.read_all(text)
     file = program.files["line.py"]
     assert Handed(file, program.language, "Car").why_not(file.function("move"), "c") == said
 
@@ -133,7 +125,7 @@ NEAR_TWINS = [
 
 @pytest.mark.parametrize(("text", "said"), NEAR_TWINS, ids=[f"twins-{i}" for i in range(len(NEAR_TWINS))])
 def test_functions_that_cannot_be_made_the_same_have_a_reason(folder, text, said):
-    program = read(folder, text)
+    program = folder.read_all(text)
     file = program.files["line.py"]
     variables = [s for s in file.scope.symbols.values() if s.kinds == {"variable"}]
     [family] = families(file, program.language, variables, asked=True)
@@ -143,7 +135,7 @@ def test_functions_that_cannot_be_made_the_same_have_a_reason(folder, text, said
 
 
 def test_only_two_functions_are_made_the_same(folder):
-    program = read(folder, twins("    global x1\n    x1 += 1", "    global x2\n    x2 += 2"))
+    program = folder.read_all(twins("    global x1\n    x1 += 1", "    global x2\n    x2 += 2"))
     file = program.files["line.py"]
     [family] = families(file, program.language, [s for s in file.scope.symbols.values() if s.kinds == {"variable"}], asked=True)
     with pytest.raises(Unmergeable, match="only two functions can be made one"):
@@ -216,7 +208,7 @@ LIFTED = [
 @pytest.mark.parametrize(("files", "lines", "name", "said"), LIFTED, ids=[f"lift-{i}" for i in range(len(LIFTED))])
 def test_lines_that_cannot_be_lifted_have_a_reason(folder, files, lines, name, said):
     with pytest.raises(Refused) as refused:
-        single.lift(read(folder, files), lines, name)
+        single.lift(folder.read_all(files), lines, name)
     assert said in str(refused.value)
 
 
@@ -269,7 +261,7 @@ NO_METHOD = [
 @pytest.mark.parametrize(("text", "said"), NO_METHOD, ids=[f"asked-{i}" for i in range(len(NO_METHOD))])
 def test_what_is_asked_for_and_not_possible_has_its_reason(folder, text, said):
     wish = WishDesign(["tram_x", "tram_load", "move", "board"], "Tram")
-    assert draft(read(folder, text), wishes=[wish]).why_not["board"] == said
+    assert draft(folder.read_all(text), wishes=[wish]).why_not["board"] == said
 
 
 # (script, why its class has no file of its own)
@@ -284,7 +276,7 @@ STAYS_THERE = [
 
 @pytest.mark.parametrize(("before", "used", "said"), STAYS_THERE, ids=[f"there-{i}" for i in range(len(STAYS_THERE))])
 def test_a_class_that_needs_its_file_has_a_reason(folder, before, used, said):
-    program = read(folder, f"{before}\n\nclass Tram:\n    def run(self):\n        return {used}\n")
+    program = folder.read_all(f"{before}\n\nclass Tram:\n    def run(self):\n        return {used}\n")
     file = program.files["line.py"]
     found = dependencies(file, program.language, [next(s for s in file.statements if s.kind == "class")])
     assert found.refusal is not None and found.refusal[0] == said
@@ -317,7 +309,7 @@ TOGETHER = [
 
 @pytest.mark.parametrize(("files", "said"), TOGETHER, ids=[f"together-{i}" for i in range(len(TOGETHER))])
 def test_lists_of_other_languages_that_cannot_be_one_say_why(folder, files, said):
-    program = read(folder, files)
+    program = folder.read_all(files)
     assert wanted(program.files[next(iter(files))], program.language, ["xs", "ys"]) == said
 
 
@@ -344,7 +336,7 @@ CLOSED = [
 @pytest.mark.parametrize(("files", "said"), CLOSED, ids=[f"main-{i}" for i in range(len(CLOSED))])
 def test_a_main_function_that_stays_closed_has_its_reason(folder, files, said):
     with pytest.raises(Refused) as refused:
-        single.open_main(read(folder, files), "main")
+        single.open_main(folder.read_all(files), "main")
     assert said in str(refused.value)
 
 
@@ -366,7 +358,7 @@ IN_CLASS = [
 
 @pytest.mark.parametrize(("text", "said"), IN_CLASS, ids=[f"class-{i}" for i in range(len(IN_CLASS))])
 def test_a_function_that_a_class_would_change_has_its_reason(folder, text, said):
-    program = read(folder, {"line.js": text})
+    program = folder.read_all({"line.js": text})
     file = program.files["line.js"]
     f = file.function("move")
     assert program.language.write.class_trouble(file, f.start, f.end) == said
@@ -378,6 +370,6 @@ OFFERS = [("exports.load = 1;\n", "the main code offers names to other files"), 
 @pytest.mark.parametrize(("text", "said"), OFFERS, ids=["offers", "waits"])
 def test_main_code_that_no_method_could_be_has_its_reason(folder, text, said):
     name = "line.mjs" if "await" in text else "line.js"
-    program = read(folder, {name: text})
+    program = folder.read_all({name: text})
     file = program.files[name]
     assert program.language.write.class_trouble(file, 0, len(file.text), main=True) == said

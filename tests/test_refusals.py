@@ -7,7 +7,6 @@ from aedifex.core.build import single
 from aedifex.core.draft.drafter import draft
 from aedifex.core.draft.records import wanted
 from aedifex.core.program.errors import Refused
-from aedifex.core.program.language import language_of, read_program
 
 CLASS = "class Tram:\n    def __init__(self):\n        self.x = 1\n\n    def move(self):\n        self.x += 1\n\n\ntram = Tram()\ntram.move()\n"
 MAIN = "def main():\n    n = 1\n    print(n)\n\n\nmain()\n"
@@ -42,12 +41,6 @@ public class Line {
     }
 }
 """
-
-
-def text_of(folder, files):
-    for name, text in files.items():
-        folder.write(name, text)
-    return read_program(str(folder.path), [n for n in files if not n.startswith("other") and n.endswith(language_of(n).suffixes)])
 
 
 # (step, its words, files, what it says); a text alone is line.py
@@ -135,7 +128,7 @@ ALONE = [
 
 @pytest.mark.parametrize(("step", "words", "files", "said"), ALONE, ids=[f"{a[0]}-{i}" for i, a in enumerate(ALONE)])
 def test_one_step_says_why_not(folder, step, words, files, said):
-    program = text_of(folder, {"line.py": files} if isinstance(files, str) else files)
+    program = folder.read_all(files)
     with pytest.raises(Refused) as refused:
         getattr(single, step)(program, *words)
     assert said in str(refused.value) and "\n" not in str(refused.value)
@@ -261,11 +254,11 @@ TOGETHER = [
 
 @pytest.mark.parametrize(("text", "said"), TOGETHER, ids=[f"lists-{i}" for i in range(len(TOGETHER))])
 def test_lists_that_cannot_be_one_say_why(folder, text, said):
-    program = text_of(folder, {"line.py": text})
+    program = folder.read_all({"line.py": text})
     assert wanted(program.files["line.py"], program.language, ["xs", "speeds"]) == said
 
 
 @pytest.mark.parametrize(("text", "said"), DRAFTED, ids=[f"draft-{i}" for i in range(len(DRAFTED))])
 def test_a_draft_says_why_something_stays(folder, text, said):
-    reasons = [s.why for s in draft(text_of(folder, {"line.py": text})).stays]
+    reasons = [s.why for s in draft(folder.read_all({"line.py": text})).stays]
     assert any(said in why for why in reasons), reasons

@@ -16,7 +16,7 @@ from .edits import Edits
 from .steps.keyed import is_keyed
 from .steps.lift import Lift
 
-Key = tuple[int, int, int]  # class, method, which of its lines
+Key = tuple[int, int, int]  # class (-1: one that stands), method, which of its lines
 
 
 @dataclass
@@ -33,27 +33,48 @@ class Trace:
                     self.places[key] = (holder, moved(start, ranges, False), moved(end, ranges, True))
 
 
-def lifts(design: Design, program: Program) -> tuple[dict[Key, Lift], Trace]:
-    """The lifts of a design in their order, smaller stretches first, as one may hold another."""
-    found: list[tuple[Key, MethodDesign, Place]] = []
+@dataclass
+class Wanted:
+    """A stretch that is to be lifted: the ``number``-th of a method's lines. ``of``: the method of a class that stands whose lines they are."""
+
+    method: MethodDesign
+    number: int
+    place: Place
+    name: str
+    types: dict[str, str] = field(default_factory=dict)
+    of: str = ""
+
+    def step(self, name: str, named: frozenset[str]) -> Lift:
+        lines = self.method.lines
+        return Lift(lines[self.number], name, named, several=len(lines) > 1, types=self.types, told=(self.method.told or lines)[self.number], of=self.of)
+
+
+def wanted(design: Design, program: Program) -> dict[Key, Wanted]:
+    found: dict[Key, Wanted] = {}
+    for n, x in enumerate(design.lifts):
+        m = MethodDesign(x.name, [], lines=x.lines, told=x.told)
+        found |= {(-1, n, k): Wanted(m, k, placed(lines, program), x.name, of=x.of) for k, lines in enumerate(x.lines)}
     for i, c in enumerate(design.classes):
         for j, m in enumerate(c.methods):
             for k, lines in enumerate(m.lines):
-                found.append(((i, j, k), m, placed(lines, program)))
-    for n, x in enumerate(design.lifts):
-        found += [((-1, n, k), MethodDesign(x.name, [], lines=x.lines, told=x.told), placed(lines, program)) for k, lines in enumerate(x.lines)]
-    found.sort(key=lambda e: (e[2].end - e[2].start, e[2].file.path, e[2].start))
+                found[i, j, k] = Wanted(m, k, placed(lines, program), wanted_name(design, (i, j, k)), types_of(design, (i, j, k)))
+    return found
+
+
+def lifts(design: Design, program: Program) -> tuple[dict[Key, Lift], Trace]:
+    """The lifts of a design in their order, smaller stretches first, as one may hold another."""
+    found = wanted(design, program)
     taken = {n for f in program.files.values() for s in f.scope.walk() for n in s.symbols} | set(program.language.builtins)
     made, trace, named = {}, Trace(), names_of(design)
-    wanted = {key: design.lifts[key[1]].name if key[0] < 0 else wanted_name(design, key) for key, _, _ in found}
-    for key, m, place in sorted(found, key=lambda e: e[0]):
-        name = free(wanted[key], taken)
+    for key, w in found.items():
+        name = free(w.name, taken)
         taken.add(name)
-        made[key] = Lift(m.lines[key[2]], name, named, several=len(m.lines) > 1, types=types_of(design, key) if key[0] >= 0 else {}, told=(m.told or m.lines)[key[2]], of=design.lifts[key[1]].of if key[0] < 0 else "")
-        region = region_of(place.file, program.language, place.start, place.end)
-        span = (region.start, region.end) if region is not None else (place.start, place.end)
-        trace.places[key] = (place.file.path, *span)
-    return {key: made[key] for key, _, _ in found}, trace
+        made[key] = w.step(name, named)
+        region = region_of(w.place.file, program.language, w.place.start, w.place.end)
+        span = (region.start, region.end) if region is not None else (w.place.start, w.place.end)
+        trace.places[key] = (w.place.file.path, *span)
+    smaller_first = sorted(found, key=lambda k: (found[k].place.end - found[k].place.start, found[k].place.file.path, found[k].place.start))
+    return {key: made[key] for key in smaller_first}, trace
 
 
 def types_of(design: Design, key: Key) -> dict[str, str]:
@@ -80,21 +101,21 @@ def lifted(
 ) -> tuple[list[Lift], Design, Program]:
     """The steps, and design and program as they are after them: the methods then come from functions."""
     try:
-        wanted, trace = lifts(design, program)
+        steps, trace = lifts(design, program)
     except AedifexError:
         return [], design, program  # lines that are not there: told by the validation
-    if not wanted:
+    if not steps:
         return [], design, program
     design = copy.deepcopy(design)
-    for key, step in wanted.items():
+    for key, step in steps.items():
         holder, start, end = trace.places[key]
         step.now = lines_of(program.files[holder], start, end, False)
         program = tried(step, program, trace) or program
     for i, c in enumerate(design.classes):
         for j, m in enumerate(c.methods):
             if m.lines:
-                steps = [wanted[(i, j, k)] for k in range(len(m.lines))]
-                m.origins = [s.name for s in steps] if all(s.refused is None for s in steps) else []
+                mine = [steps[i, j, k] for k in range(len(m.lines))]
+                m.origins = [s.name for s in mine] if all(s.refused is None for s in mine) else []
                 m.lines, m.told = [], m.told or m.lines  # which say where the class comes from
         c.methods = [m for m in c.methods if m.origins]
-    return list(wanted.values()), design, program
+    return list(steps.values()), design, program

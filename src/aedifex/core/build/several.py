@@ -2,16 +2,16 @@
 
 from __future__ import annotations
 
-import os
 from dataclasses import dataclass
+from functools import partial
 
 from ..draft.design import ClassDesign, Design, WishDesign, bare
-from ..draft.drafter import digest, draft
+from ..draft.drafter import draft
 from ..draft.wishes import Placed, mistakes, unfulfilled
 from ..program.errors import Refused
 from ..program.model import Program
 from .sequence import run
-from .single import Single, home_of, shown, single
+from .single import Single, changed, home_of, shown, single, small, there
 from .steps.base import ShareBase
 from .steps.order import OrderMethods
 from .steps.register import RegisterByCall
@@ -63,21 +63,21 @@ def app(program: Program, name: str) -> Single:
 def move(program: Program, name: str, path: str) -> Single:
     """What giving a class a file of its own would change. Raises Refused with the reason if it cannot have one."""
     home = home_of(program, name)
-    design = small(program, home)
-    design.classes = [ClassDesign(name, "model", file=path)]
+    design = small(program)
+    design.entries, design.classes = [home], [ClassDesign(name, "model", file=path)]
     return through(program, design, Several(f"file:{name}", f"class {name} moves to {path}"), home)
 
 
 def order(program: Program, name: str) -> Single:
     """What putting the methods of a class in the order in which they are met would change. Raises Refused if nothing would."""
-    return single(program, OrderMethods(home_of(program, name), [name]), lambda after: {})
+    return single(program, OrderMethods(home_of(program, name), [name]))
 
 
 def register(program: Program, path: str) -> Single:
     """What registering functions by calls instead of decorations would change. Raises Refused if nothing would."""
     if path not in program.files:
         raise Refused(f"'{path}' is none of these scripts; name one of them.")
-    return single(program, RegisterByCall(path), lambda after: {})
+    return single(program, RegisterByCall(path))
 
 
 def base(program: Program, name: str, classes: list[str]) -> Single:
@@ -87,15 +87,10 @@ def base(program: Program, name: str, classes: list[str]) -> Single:
     if len(set(classes)) < 2:
         raise Refused("a base is made of what several classes have in common; name two at least.")
     homes = {c: home_of(program, c) for c in classes}
-    return single(program, ShareBase(name, [ClassDesign(c, "model") for c in homes], []), lambda after: {}, homes)
+    return single(program, ShareBase(name, [ClassDesign(c, "model") for c in homes], []), homes=homes)
 
 
 # -- a small design ------------------------------------------------------------------------------
-
-
-def small(program: Program, entry: str) -> Design:
-    """A design of nothing yet, for the files of the program."""
-    return Design(program.language.name, [entry], {p: digest(t) for p, t in program.texts.items()})
 
 
 def alone(design: Design) -> Design:
@@ -110,12 +105,6 @@ def through(program: Program, design: Design, step: Several, home: str = "") -> 
     """Every step of the design; one that is refused refuses them all."""
     changes: dict[str, bytes | None] = {}
     homes = {c.name: home for c in design.classes} if home else None
-    for outcome, _ in run(design, program, homes=homes, exists=lambda p: os.path.lexists(os.path.join(program.root, p))):
-        if outcome.refusal is not None:
-            raise Refused(f"{outcome.refusal}.")
-        if outcome.problems:
-            raise Refused("\n".join(str(p) for p in outcome.problems))
-        changes |= outcome.changes
-    if not changes:
-        raise Refused(f"{step.id}: nothing would change.")
-    return shown(program, step, changes, lambda after: {})
+    for outcome, _ in run(design, program, homes=homes, exists=partial(there, program)):
+        changes |= changed(outcome)
+    return shown(program, step, changes)

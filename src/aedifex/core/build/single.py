@@ -5,6 +5,7 @@ from __future__ import annotations
 import os
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
+from functools import partial
 from typing import Protocol
 
 from ..check import check as checking
@@ -25,7 +26,7 @@ from .follow import follow
 from .journal import FOLDER, Journal, names
 from .outline import diff, diff_texts
 from .project import DESIGN, SCENARIOS
-from .sequence import attempt
+from .sequence import Outcome, attempt
 from .step import Context, Step
 from .steps.extend import ExtendClass
 from .steps.lift import Lift
@@ -91,7 +92,7 @@ def rename(program: Program, old: str, new: str) -> Single:
 
 def lift(program: Program, lines: str, name: str) -> Single:
     """What lifting lines into a function would change. Raises Refused with the reason if it cannot be done."""
-    return single(program, Lift(lines, name), lambda after: {})
+    return single(program, Lift(lines, name))
 
 
 def open_main(program: Program, name: str) -> Single:
@@ -99,7 +100,7 @@ def open_main(program: Program, name: str) -> Single:
     path = next((f.path for f in program.files.values() if f.function(name) is not None), "")
     if not path:
         raise Refused(f"'{name}' is no function of these scripts; name the one that the program starts with.")
-    return single(program, OpenMain(path, name), lambda after: {})
+    return single(program, OpenMain(path, name))
 
 
 def name_handler(program: Program, place: str, name: str) -> Single:
@@ -107,7 +108,7 @@ def name_handler(program: Program, place: str, name: str) -> Single:
     path = place.split(":")[0]
     if path not in program.files:
         raise Refused(f"'{place}' is in none of these scripts; write file:line:column of the handler.")
-    return single(program, NameHandlers(path, [(place, name)]), lambda after: {})
+    return single(program, NameHandlers(path, [(place, name)]))
 
 
 def open_stream(program: Program, word: str, name: str) -> Single:
@@ -116,7 +117,7 @@ def open_stream(program: Program, word: str, name: str) -> Single:
         raise Refused(f"'{name}' cannot be a name; choose another.")
     for path, file in program.files.items():
         if (stream := stream_for(file, program.language, word, name)) is not None:
-            return single(program, OpenStream(path, stream), lambda after: {})
+            return single(program, OpenStream(path, stream))
     raise Refused(f"nothing in these scripts asks or tells through '{word}' where a variable could stand for it.")
 
 
@@ -129,14 +130,14 @@ def take_part(program: Program, whole: str, name: str, members: list[str]) -> Si
         part = wished_part(program.files[path], program.language, whole, name, members)
     except Unfit as trouble:
         raise Refused(f"{trouble.message}.") from None
-    return single(program, TakePart(path, part, read_neighbours(program)), lambda after: {})
+    return single(program, TakePart(path, part, read_neighbours(program)))
 
 
 def extend(program: Program, whole: str, member: str) -> Single:
     """What it would change if a class extended what its member holds. Raises Refused with the reason if it cannot."""
     path = home_of(program, whole)
     made = ClassDesign(whole, "app", extends=member, fields=[FieldDesign(member, [f"{path}::{member}"], hidden=False)])
-    return single(program, ExtendClass(made), lambda after: {})
+    return single(program, ExtendClass(made))
 
 
 def home_of(program: Program, class_: str) -> str:
@@ -147,27 +148,48 @@ def home_of(program: Program, class_: str) -> str:
     return path
 
 
-def single(
-    program: Program, step: Step, others: Callable[[Program], dict[str, bytes | None]], homes: Mapping[str, str] | None = None
-) -> Single:
-    """``others``: what else changes with the program, if no design is built on it. ``homes``: class → its file."""
-    entries = [p for p in program.files if not imported_by_others(program, p)]
-    sources = {p: digest(t) for p, t in program.texts.items()}
-    context = Context(program, Design(program.language.name, entries, sources), dict(homes or {}))
-    context.exists = lambda path: os.path.lexists(os.path.join(program.root, path))  # type: ignore[method-assign]
-    outcome = attempt(step, context, set())
+Others = Callable[[Program], dict[str, bytes | None]]  # what else changes with the program, if no design is built on it
+
+
+def nothing(after: Program) -> dict[str, bytes | None]:
+    return {}
+
+
+def single(program: Program, step: Step, others: Others = nothing, homes: Mapping[str, str] | None = None) -> Single:
+    """``homes``: class → its file."""
+    context = Context(program, small(program), dict(homes or {}))
+    context.exists = partial(there, program)  # type: ignore[method-assign]
+    return shown(program, step, changed(attempt(step, context, set())), others)
+
+
+def small(program: Program) -> Design:
+    """A design of nothing yet, for the files of the program."""
+    return Design(program.language.name, entries_of(program), {p: digest(t) for p, t in program.texts.items()})
+
+
+def entries_of(program: Program) -> list[str]:
+    return [p for p in program.files if not imported_by_others(program, p)]
+
+
+def there(program: Program, path: str) -> bool:
+    """Whether the project folder has something of that name."""
+    return os.path.lexists(os.path.join(program.root, path))
+
+
+def changed(outcome: Outcome) -> dict[str, bytes | None]:
+    """What a step changes. Raises Refused with the reason if it is not done."""
     if outcome.refusal is not None:
         raise Refused(f"{outcome.refusal}.")
     if outcome.problems:
         raise Refused("\n".join(str(p) for p in outcome.problems))
-    if not outcome.changes:
+    return outcome.changes
+
+
+def shown(program: Program, step: Done, done: dict[str, bytes | None], others: Others = nothing) -> Single:
+    """What was worked out, with the journal that it belongs to. Raises Refused if that is nothing."""
+    if not done:
         raise Refused(f"{step.id}: nothing would change.")
-    return shown(program, step, outcome.changes, others)
-
-
-def shown(program: Program, step: Done, done: dict[str, bytes | None], others: Callable[[Program], dict[str, bytes | None]]) -> Single:
-    """What was worked out, with the journal that it belongs to."""
-    entries = [p for p in program.files if not imported_by_others(program, p)]
+    entries = entries_of(program)
     after = reread(program, done)
     journal, design = journal_for(program, set(done))
     changes = dict(done)

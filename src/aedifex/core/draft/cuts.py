@@ -16,7 +16,7 @@ from ..program.model import SourceFile, Statement, Symbol
 from ..survey.concerns import WORK, Concerns
 from ..survey.effects import Effects
 from ..survey.handlers import main_statements, stretches
-from ..survey.interface import interface, state_names
+from ..survey.interface import Interface, interface, state_names
 from ..survey.region import Region, chain, region_of
 from .lines import lines_of
 from .names import VERBS as DOING
@@ -230,11 +230,16 @@ def piece(
     used = {r.symbol for r in file.within(region.start, region.end) if r.symbol is not None and r.symbol.scope is file.scope}
     named_ = frozenset(s for s in used if "variable" in s.kinds and s not in locals_)
     made = interface(region, state_names(region) | named_)
-    if made.trouble is not None or len(made.gives) > 1 or (made.leaves == "break" and made.gives):
+    if not reads_well(made):
         return
     name = free(language.write.member_name(words, like(file)), taken)
     taken.add(name)
     yield Piece(lines_of(file, region.start, region.end), name, region, frozenset(s.name for s in named_), region.end - region.start, app=True)
+
+
+def reads_well(made: Interface) -> bool:
+    """Whether lines can be lifted, and at most one value comes back."""
+    return made.trouble is None and len(made.gives) < 2 and not (made.leaves == "break" and made.gives)
 
 
 def named(file: SourceFile, language: Language, effects: Effects, about: Concerns, row: Sequence[Statement]) -> list[str]:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import copy
+from collections.abc import Callable
 from dataclasses import dataclass, field
 
 ROLES = ("model", "service", "view", "controller", "app", "handle")
@@ -30,6 +31,11 @@ class MethodDesign:
     hidden: bool = False
     hook: bool = False
     told: list[str] = field(default_factory=list)  # its lines as the file of the design names them, where steps before them move these
+
+
+def placed_anew(x: MethodDesign | LiftDesign, lines: Callable[[str], str]) -> None:
+    """Say where its lines are once a step has moved them; ``told`` keeps how the design names them."""
+    x.told, x.lines = x.told or list(x.lines), [lines(text) for text in x.lines]
 
 
 @dataclass

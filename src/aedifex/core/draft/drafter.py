@@ -16,11 +16,22 @@ from ..survey.hazards import forbidding, hazards, importers
 from .assign import Assigner
 from .collections import collect, records_of
 from .cuts import cuts, taken_by
-from .design import ClassDesign, Design, LiftDesign, PartDesign, StayDesign, StreamDesign, WishDesign, bare, holder_of
+from .design import (
+    ClassDesign,
+    Design,
+    LiftDesign,
+    PartDesign,
+    StayDesign,
+    StreamDesign,
+    WishDesign,
+    bare,
+    holder_of,
+    placed_anew,
+)
 from .long_methods import long_methods
 from .merging import merged
 from .naming import nameable, with_names
-from .opened import closed, closed_main, opened, renamed, replaced, wished, worth
+from .opened import closed, closed_main, opened, renamed, wished, worth
 from .parts import parts_in, with_parts
 from .pieces import Piece, from_lines, lift_all, numbers, pieces
 from .records import records
@@ -76,6 +87,11 @@ class Task:
     entry: bool
     idea: str
 
+    @property
+    def kept(self) -> set[str]:
+        """The names that somebody wants left as they are."""
+        return {bare(n) for w in self.wishes for n in w.keep}
+
 
 @dataclass
 class Made:
@@ -92,9 +108,8 @@ class Made:
 
 def drafted(program: Program, task: Task) -> Made:
     """The classes of one file; its long main function is opened if they need what it holds."""
-    kept = {bare(n) for w in task.wishes for n in w.keep}
     o = opened(program, task.path, task.outsiders) if task.entry and task.idea != "plain" else None
-    if o is not None and o.name not in kept:
+    if o is not None and o.name not in task.kept:
         made = with_handlers(o.program, replace(task, wishes=wished(task.wishes, o)), o.line)
         if worth(made.classes, o):
             closed(made.classes, made.stays, made.lifts, o)
@@ -126,18 +141,18 @@ def with_handlers(program: Program, task: Task, line: Callable[[int], int] = int
         renamed(c, lambda name: places.get(bare(name), name), moved.back)
         for m in c.methods:
             m.hidden = m.hidden or m.origins[:1] in [[p] for p in places.values()]
-    replaced(made.lifts, moved.back)
+    for x in made.lifts:
+        placed_anew(x, moved.back)
     return made
 
 
 def planned(program: Program, task: Task, line: Callable[[int], int] = int, handlers: frozenset[str] = frozenset()) -> Made:
     """``line``: the line of the source where a line of the program was; ``handlers``: functions that stood in place."""
-    kept = {bare(n) for w in task.wishes for n in w.keep}
     made = plan(program, task, line, handlers, ())
     if task.idea != "use" or not any(c.role == "app" for c in made.classes):
         return made
     streams = streams_of(program.files[task.path], program.language, task.taken | {c.name for c in made.classes})
-    streams = [s for s in streams if not kept & {s.name, *s.origins}]
+    streams = [s for s in streams if not task.kept & {s.name, *s.origins}]
     if not streams:
         return made
     other = plan(program, task, line, handlers, streams)
@@ -149,13 +164,12 @@ def plan(
 ) -> Made:
     """As ``planned``, with the console as a variable or without."""
     path, idea = task.path, task.idea
-    kept_names = {bare(n) for w in task.wishes for n in w.keep}
     items = things_of_lists(program, task)
     wanted = [p for p in liftable(program, task, items) if p.region.function is None or p.region.function.name not in handlers]
     unfolding, without = task.entry and bool(unfoldings(program, path)), ""
     while True:
         lifted, stood = lift_all(program, path, wanted)
-        split = parts_in(lifted, path, task.outsiders, task.taken, kept_names) if idea == "use" else []
+        split = parts_in(lifted, path, task.outsiders, task.taken, task.kept) if idea == "use" else []
         lifted = with_parts(with_streams(lifted, path, streams), path, split)
         lifted = merged(taken_apart(unfolded(lifted, path) if unfolding else lifted, path), path, task.wishes)
         kept, after = listed(lifted, lifted.files[path], task, [i.design for i in items])
@@ -194,17 +208,16 @@ def plan(
 def liftable(program: Program, task: Task, items: Sequence[Thing]) -> list[Piece]:
     """Lines that others do over one object's data, unless something forbids to touch the file. ``items``: objects of lists."""
     file, language = program.files[task.path], program.language
-    asked = {bare(n) for w in task.wishes for n in w.keep}
     if task.idea not in ("use", "names") or sum(s.kind not in ("function", "class", "import") for s in file.statements) > MOST:
         return []
     found = hazards(program, task.path, task.outsiders)
     if forbidding(found, set()) is not None:
         return []
-    free = [s for s in module_variables(file) if s.kinds == {"variable"} and s.name not in asked and forbidding(found, {s.name}) is None]
+    free = [s for s in module_variables(file) if s.kinds == {"variable"} and s.name not in task.kept and forbidding(found, {s.name}) is None]
     work = pieces(file, language, free, items)
     if task.idea == "use":
         others = [*(f for f in program.files.values() if f is not file), *task.outsiders.files.values()]
-        work += long_methods(file, language, Effects(file, language), asked, others)
+        work += long_methods(file, language, Effects(file, language), task.kept, others)
     if task.entry and task.idea == "use" and not language.joined:
         taken = taken_by(file, language) | {p.name for p in work}
         whole = {(p.region.start, p.region.end) for p in work}

@@ -21,12 +21,13 @@ from ..survey.concerns import WORK, Concerns
 from ..survey.effects import Effects
 from ..survey.flow import flow_of
 from ..survey.interface import interface, state_names
-from ..survey.region import all_blocks, region_of
-from .cuts import BATCH, FEW, VERBS, branches, lines_in, named, paragraphs_of, rows, subject_of
+from ..survey.region import region_of
+from .cuts import BATCH, FEW, VERBS, branches, lines_in, named, paragraphs_of, reads_well, rows, subject_of
 from .lines import lines_of
 from .names import VERBS as DOING
 from .names import free, like
-from .pieces import Piece
+from .parts import told
+from .pieces import Piece, set_anew
 
 MOST = 3  # values that such a method is handed
 
@@ -55,8 +56,7 @@ def members_in(file: SourceFile) -> set[str]:
 
 def open_(file: SourceFile, language: Language, name: str) -> bool:
     """Whether a class can have one more method, and nobody takes it for another: its members are known, and none is found by its text."""
-    known = language.members.whole(file, name) if language.members is not None else None
-    return known is not None and not any(base == name for _, base in file.inheriting)
+    return told(file, language, name) is not None and not any(base == name for _, base in file.inheriting)
 
 
 def cut(file: SourceFile, language: Language, effects: Effects, about: Concerns, f: Function, taken: set[str]) -> list[Piece]:
@@ -68,8 +68,8 @@ def cut(file: SourceFile, language: Language, effects: Effects, about: Concerns,
     jobs = list(rows(file, language, about, inner, locals_of(file, language, f, body))) if loop is not None else paragraphs_of(file, inner)
     spoken = [(row, words_for(file, language, effects, about, row, loop is not None)) for row in jobs if len(row) < len(body) or loop is not None]
     count = Counter(" ".join(w) for _, w in spoken)
-    told = [(row, w) for row, w in spoken if w and count[" ".join(w)] == 1]  # what two jobs are called alike says of neither what it does
-    found = [(w, p) for row, w in told for p in piece(file, language, f, row, w, taken)]
+    clear = [(row, w) for row, w in spoken if w and count[" ".join(w)] == 1]  # what two jobs are called alike says of neither what it does
+    found = [(w, p) for row, w in clear for p in piece(file, language, f, row, w, taken)]
     if loop is not None or found:
         arms = [(row, w if w[0] in DOING else ["handle", *w]) for row, w in branches(file, language, inner) if w]
         more = [(w, p) for row, w in arms for p in piece(file, language, f, row, w, taken)]
@@ -85,20 +85,14 @@ def words_for(file: SourceFile, language: Language, effects: Effects, about: Con
         return words if looped or " ".join(words) not in VERBS.values() else []
     if subject := next((found for s in row if (found := subject_of(file, language, s))), ""):
         return ["handle", *language.write.words(subject)]
-    told = Counter(c for s in row if (c := about.of(s, True)) != WORK) or Counter([WORK])
-    return [*VERBS.get(told.most_common(1)[0][0], "").split()[:1], *words] if looped else []
+    about_ = Counter(c for s in row if (c := about.of(s, True)) != WORK) or Counter([WORK])
+    return [*VERBS.get(about_.most_common(1)[0][0], "").split()[:1], *words] if looped else []
 
 
 def locals_of(file: SourceFile, language: Language, f: Function, body: Sequence[Statement]) -> set[Symbol]:
     """The variables of a method that are set anew on every turn of a loop."""
     flow = flow_of(file, language, f.scope, language.body(file, f))
-    found: set[Symbol] = set()
-    for s, block in all_blocks(file, language, body):
-        if s.kind in ("for", "while") and block.role == "body" and block.statements:
-            first = block.statements[0]
-            before = flow.before(first, flow.after.get(first.start, frozenset()), flow.exits[first.start])
-            found |= {r.symbol for r in flow.refs(block.start, block.end) if r.writes and r.symbol is not None} - before
-    return found
+    return {x for _, _, anew in set_anew(file, language, flow, body) for x in anew}
 
 
 def piece(file: SourceFile, language: Language, f: Function, row: Sequence[Statement], words: Sequence[str], taken: set[str]) -> Iterator[Piece]:
@@ -107,7 +101,7 @@ def piece(file: SourceFile, language: Language, f: Function, row: Sequence[State
     if region is None or lines_in(file, row) < FEW or not words or region.beside.trouble:
         return
     made = interface(region, state_names(region))
-    if made.trouble is not None or len(made.gives) > 1 or len(made.takes) > MOST or (made.leaves == "break" and made.gives):
+    if not reads_well(made) or len(made.takes) > MOST:
         return
     plain = language.write.member_name(list(words), like(file))
     name = free(str(language.write.hidden(plain)), taken)

@@ -19,7 +19,7 @@ from ..program.inline import Inline
 from ..program.language import Language, reread
 from ..program.model import Program, SourceFile, Symbol
 from ..survey.region import ways_out
-from .design import Design
+from .design import Design, placed_anew
 from .linemap import LineMap
 from .lines import FORM, counted
 from .loops import with_inner
@@ -137,10 +137,10 @@ def named_design(design: Design, names: dict[str, str], moved: LineMap) -> Desig
     design = copy.deepcopy(design)
     for c in design.classes:
         for m in c.methods:
-            m.origins, m.told = [names.get(o, o) for o in m.origins], m.told or list(m.lines)
-            m.lines = [moved.forward(text) for text in m.lines]
+            m.origins = [names.get(o, o) for o in m.origins]
+            placed_anew(m, moved.forward)
     for x in design.lifts:
-        x.told, x.lines = x.told or list(x.lines), [moved.forward(text) for text in x.lines]
+        placed_anew(x, moved.forward)
     return design
 
 

@@ -13,7 +13,7 @@ from ..program.model import Program, SourceFile
 from ..survey.effects import Effects
 from ..survey.hazards import forbidding, hazards
 from ..survey.longmain import main_function
-from .design import ClassDesign, Design, LiftDesign, MethodDesign, StayDesign, WishDesign, bare
+from .design import ClassDesign, Design, LiftDesign, MethodDesign, StayDesign, WishDesign, bare, placed_anew
 from .opening import Opening, Trouble, opening
 from .raising import raised
 from .records import applied
@@ -112,21 +112,16 @@ def closed(classes: list[ClassDesign], stays: list[StayDesign], lifts: list[Lift
             c.methods.insert(0, MethodDesign(RUN, [o.name]))
     for s in stays:
         s.name = said(s.name)
-    replaced(lifts, o.opening.back)
+    for x in lifts:
+        placed_anew(x, o.opening.back)
 
 
 def renamed(c: ClassDesign, name: Callable[[str], str], lines: Callable[[str], str]) -> None:
     for f in c.fields:
         f.origins = [name(x) for x in f.origins]
     for m in c.methods:
-        m.origins, m.told = [name(x) for x in m.origins], m.told or list(m.lines)
-        m.lines = [lines(text) for text in m.lines]
-
-
-def replaced(lifts: list[LiftDesign], lines: Callable[[str], str]) -> None:
-    for x in lifts:
-        x.told = x.told or list(x.lines)
-        x.lines = [lines(text) for text in x.lines]
+        m.origins = [name(x) for x in m.origins]
+        placed_anew(m, lines)
 
 
 def words_of(o: Opened) -> Callable[[str], str]:
@@ -154,7 +149,8 @@ def opened_design(design: Design, o: Opened) -> Design:
         if mine is not None and bare(mine.origins[0]) == o.name:
             c.methods.remove(mine)
         renamed(c, words_of(o), o.opening.forward)
-    replaced(design.lifts, o.opening.forward)
+    for x in design.lifts:
+        placed_anew(x, o.opening.forward)
     for s in design.stays:
         s.name = words_of(o)(s.name)
     design.wishes = wished(design.wishes, o)

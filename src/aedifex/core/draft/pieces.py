@@ -14,7 +14,7 @@ from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 
 from ..program.language import Language, reread
-from ..program.model import Program, SourceFile, Statement, Symbol
+from ..program.model import Block, Program, SourceFile, Statement, Symbol
 from ..survey.flow import Flow
 from ..survey.interface import deferred, interface, state_names
 from ..survey.region import Region, all_blocks, further, region_of
@@ -231,16 +231,21 @@ def turn_locals(file: SourceFile, language: Language) -> set[Symbol]:
     main = main_code(file)
     flow = Flow(file, language, file.scope, main)
     found: set[Symbol] = set()
-    for s, block in all_blocks(file, language, main):
+    for s, block, anew in set_anew(file, language, flow, main):
+        looped = {r.symbol for r in flow.refs(s.start, block.start) if r.writes}
+        for x in anew | looped:
+            if x is not None and all(s.start <= r.start < block.end for r in x.bindings) and not any(deferred(r.scope, file.scope) for r in x.references):
+                found.add(x)
+    return found
+
+
+def set_anew(file: SourceFile, language: Language, flow: Flow, body: Sequence[Statement]) -> Iterator[tuple[Statement, Block, set[Symbol]]]:
+    """Each loop of a body, what it repeats, and the variables that this sets on every turn before it needs them."""
+    for s, block in all_blocks(file, language, body):
         if s.kind in ("for", "while") and block.role == "body" and block.statements:
             first = block.statements[0]
             kept = flow.before(first, flow.after[first.start], flow.exits[first.start])
-            inside = {r.symbol for r in flow.refs(block.start, block.end) if r.writes}
-            looped = {r.symbol for r in flow.refs(s.start, block.start) if r.writes}
-            for x in (inside - kept) | looped:
-                if x is not None and all(s.start <= r.start < block.end for r in x.bindings) and not any(deferred(r.scope, file.scope) for r in x.references):
-                    found.add(x)
-    return found
+            yield s, block, {r.symbol for r in flow.refs(block.start, block.end) if r.writes and r.symbol is not None} - kept
 
 
 def loop_locals(file: SourceFile, language: Language) -> set[Symbol]:

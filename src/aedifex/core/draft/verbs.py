@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Mapping, Sequence
+from itertools import pairwise
 from typing import Any
 
 from ..program.model import SourceFile
@@ -23,7 +24,7 @@ def remark(file: SourceFile, region: Region, write: Any) -> list[str]:
     start = write.comment_start(file, region.start)
     text = file.slice(start, region.start)
     if not text.strip():
-        text = heading(file, start, write)
+        text = heading(file, start)
     lines = [line.strip().lstrip("#/* ").rstrip("*/ .:") for line in text.split("\n") if line.strip()]
     if len(lines) != 1 or not re.fullmatch(r"[A-Za-z][A-Za-z' -]*", lines[0]):
         return []
@@ -32,12 +33,15 @@ def remark(file: SourceFile, region: Region, write: Any) -> list[str]:
     return found if 1 <= len(found) <= MOST else []
 
 
-def heading(file: SourceFile, at: int, write: Any) -> str:
+def heading(file: SourceFile, at: int) -> str:
     """A remark on a line of its own with a blank line above and below it, or at the head of its block; "" if none stands above a place."""
-    above = file.slice(0, write.line_start(file, at)).split("\n")[:-1]
-    if len(above) < 3 or above[-1].strip() or not above[-2].strip().startswith(("#", "//")):
+    last = file.line(at) - 1  # lines above it
+    if last < 3:
         return ""
-    return above[-2] if not above[-3].strip() or above[-3].rstrip().endswith((":", "{")) else ""
+    before, said, blank = (file.slice(a, b).rstrip() for a, b in pairwise(file.lines[last - 3 : last + 1]))
+    if blank or not said.lstrip().startswith(("#", "//")):
+        return ""
+    return said if not before or before.endswith((":", "{")) else ""
 
 
 def verb(region: Region, own: Spoken, sets: Sequence[str], stem: str, write: Any) -> list[str]:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from ..program.model import SourceFile, Statement
+from ..program.model import SourceFile, Statement, Symbol
 from .effects import Effects
 from .region import Region, all_blocks, region_of
 
@@ -36,10 +36,14 @@ def there(region: Region, other: Region, target: int) -> bool:
         return True
     if other.function is None:
         return other.start >= target
-    effects = Effects(file, language)
-    early = [effects.touch(s.start, s.end) for s in file.statements if s.start < target and s.kind not in ("function", "import")]
+    key = ("used above", target)
+    if key not in file.memo:
+        effects = Effects(file, language)
+        early = [s for s in file.statements if s.start < target and s.kind not in ("function", "import")]
+        file.memo[key] = set().union(*(effects.touch(s.start, s.end).uses for s in early))
+    used: set[Symbol] = file.memo[key]
     symbol = other.function.symbol if other.function.outer is file.scope else None
-    return not any(t.uses if symbol is None else symbol in t.uses for t in early)
+    return not used if symbol is None else symbol not in used
 
 
 def candidates(region: Region) -> Iterator[tuple[int, int]]:

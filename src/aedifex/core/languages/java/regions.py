@@ -66,10 +66,15 @@ def bound_to_function(file: SourceFile, start: int, end: int) -> tuple[str, int]
     return braces.labelled(file, start, end)
 
 
+def top_words(file: SourceFile) -> str:
+    """What stands in front of a function that is no object's."""
+    return "" if file.path.endswith(".pde") else "static "
+
+
 def beside(file: SourceFile, function: Function) -> Beside:
     """How a method beside this one is written and called."""
     if function.outer.kind != "class":
-        return Beside(words="" if file.path.endswith(".pde") else "static ")
+        return Beside(words=top_words(file))
     return Beside(words="static ") if "static" in modifiers(function.node) else Beside("this", "this")
 
 
@@ -99,7 +104,7 @@ def lifted(
     """A method made of lines that stood elsewhere; it may throw what the one around them may."""
     node = function.node if function is not None else None
     throws = next((file.slice(c.start_byte, c.end_byte) + " " for c in node.named_children if c.type == "throws"), "") if node is not None else ""
-    words = beside(file, function).words if function is not None else "" if file.path.endswith(".pde") else "static "
+    words = beside(file, function).words if function is not None else top_words(file)
     given = ", ".join(f"{t} {n}" for n, t in params)
     closing = f"{lead}{unit}{last}\n" if last else ""
     return f"{lead}{words}{result or 'void'} {name}({given}) {throws}{{\n{body}\n{closing}{lead}}}\n"

@@ -81,7 +81,7 @@ def beside(file: SourceFile, function: Function) -> Beside:
     if not static(node):
         return Beside("this", "this")
     name = node.parent.parent.child_by_field_name("name")
-    if name is None or len(file.slice(name.start_byte, name.end_byte)) == 0 or assigned(file, function.outer):
+    if name is None or assigned(file, function.outer):
         return Beside(trouble="the method is static, and its class has no name that stays")
     return Beside("", file.slice(name.start_byte, name.end_byte), "static ")
 
