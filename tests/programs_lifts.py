@@ -32,7 +32,8 @@ def lifted(program: Program, entry: str, rng: random.Random, tries: int) -> Iter
 def chosen(program: Program, file: SourceFile, rng: random.Random, tries: int) -> list[tuple[int, int, bool]]:
     """(start, end, whether they are lines): runs of statements, and now and then a node of the tree."""
     language = program.language
-    bodies = [[s for s in file.statements if s.kind not in HEADS], *(language.body(file, f) for f in file.functions)]
+    made = [f for s in file.scope.walk() if s.kind == "function" and (f := s.function or language.regions.unnamed(file, s)) is not None]
+    bodies = [[s for s in file.statements if s.kind not in HEADS], *(language.body(file, f) for f in made)]
     rows = [r for r in [*bodies, *(b.statements for body in bodies for _, b in all_blocks(file, language, body))] if r]
     found = []
     for _ in range(tries if rows else 0):

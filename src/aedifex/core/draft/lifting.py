@@ -6,9 +6,10 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from ..program.language import Language
-from ..program.model import Function, Symbol
+from ..program.model import Function, NewFunction, Symbol
 from ..program.scopes import shadowed
 from ..survey.flow import Symbols
+from ..survey.ground import Ground
 from ..survey.interface import Interface, interface, state_names
 from ..survey.region import Region, region_of
 from ..survey.repeats import repeats, there
@@ -39,8 +40,6 @@ class Lifter:
         self.file = place.file
         found = region_of(place.file, language, place.start, place.end)
         if found is None:
-            if nested(place):
-                raise Unliftable("these lines stand in a function that is written in place, or inside another one", place.start, "give that a name at the top first")
             raise Unliftable("these lines are no whole statements of one block, and no expression", place.start,
                              "name lines that begin and end together")  # fmt: skip
         self.region, self.several, self.types = found, several, dict(types or {})
@@ -107,7 +106,11 @@ class Lifter:
         return self.file.slice(kind.start_byte, kind.end_byte) if kind is not None else ""
 
     def check_name(self) -> None:
-        scopes = [self.region.frame, self.method_class().outer if self.in_class() else self.file.scope]
+        if self.ground.site is not None:
+            if any(r.name == self.name for r in self.file.references) or any(self.name in s.symbols for s in self.file.scope.walk()) or self.name in self.language.builtins:
+                raise Unliftable(f"'{self.name}' is in use already", self.region.start, "choose another name")
+            return
+        scopes = [self.region.frame, self.ground.scope]
         taken = any(self.name in s.symbols for s in scopes)
         if self.in_class():  # a field of that name, or a member of a class that inherits from this one or passes its own on
             taken = taken or any(r.member == self.name for r in self.file.references)
@@ -115,29 +118,31 @@ class Lifter:
         if taken or (not self.in_class() and self.name in self.language.builtins):
             raise Unliftable(f"'{self.name}' is in use already", self.region.start, "choose another name")
 
-    def method_class(self) -> Function:
-        assert self.region.function is not None
-        return self.region.function
+    @property
+    def ground(self) -> Ground:
+        return self.region.ground
 
     def in_class(self) -> bool:
-        """Whether a method holds the lines, so that they become a method."""
-        f = self.region.function
-        return f is not None and f.outer.kind == "class"
+        """Whether what stands around the lines makes them a method."""
+        return self.ground.home is not None and self.ground.scope.kind == "class"
 
     def sees(self, other: Region) -> bool:
         """Whether the function can be called from another place."""
+        if nested(self.region) or nested(other):
+            return other.frame is self.region.frame
         if self.in_class():
-            same = other.function is not None and other.function.outer is self.method_class().outer
-            return same and other.beside.words == self.region.beside.words and not other.beside.trouble
+            return other.ground.scope is self.ground.scope and other.beside.words == self.region.beside.words and not other.beside.trouble
         return not shadowed(other.frame, self.name, self.file.scope) and there(self.region, other, self.target())
 
     # -- the function ----------------------------------------------------------------------------
 
     def target(self) -> int:
         """Where the new function goes: above the main code that calls it, below a function that does, and those that this calls before."""
-        f = self.region.function
-        if f is not None:
-            return int(self.write.line_end(self.file, self.met_before(f).end - 1))
+        home, site = self.ground.home, self.ground.site
+        if home is not None:
+            return int(self.write.line_end(self.file, self.met_before(home).end - 1))
+        if site is not None:
+            return int(self.write.comment_start(self.file, site.start))
         first = next(s for s in self.file.statements if s.start <= self.region.start < s.end)
         constants = constants_of(self.file, self.language)
         for s in reversed([s for s in self.file.statements if s.start < first.start]):
@@ -160,16 +165,18 @@ class Lifter:
         return last
 
     def text(self, made: Interface) -> str:
-        write, f = self.write, self.region.function
+        write = self.write
         lead, inner = self.leads()
         body, last = self.body(made, inner)
-        method = self.in_class()
         params = [(s.name, self.type_of(s)) for s in made.takes]
-        sets = [s.name for s in made.sets]
-        text = self.regions.lifted(self.file, lead, self.unit, self.name, params, sets, body, last, self.result(made), f, method)
-        gap = "\n" * (1 if method else write.BLANKS)
+        sets, around = ([s.name for s in row] for row in (made.sets, made.around))
+        new = NewFunction(self.name, params, body, last, self.result(made), sets, around, self.region.function, self.ground.home)
+        text = self.regions.lifted(self.file, lead, self.unit, new)
+        gap = "\n" * (1 if new.method else write.BLANKS)
         nl = write.newline(self.file)
-        if f is not None:
+        if self.ground.site is not None:
+            return str(write.with_newlines(text + "\n", nl))
+        if self.ground.home is not None:
             fresh = "" if self.file.text[: self.target()].endswith(b"\n") else "\n"
             return str(write.with_newlines(fresh + gap + text, nl))
         above = self.file.text[: self.target()]
@@ -190,8 +197,8 @@ class Lifter:
 
     def leads(self) -> tuple[str, str]:
         """How the function is led, and how its statements are."""
-        f = self.region.function
-        lead = self.file.slice(self.write.line_start(self.file, f.start), f.start) if f is not None else self.write.top_lead(self.file, self.unit)
+        at = self.ground.home or self.ground.site
+        lead = self.file.slice(self.write.line_start(self.file, at.start), at.start) if at is not None else self.write.top_lead(self.file, self.unit)
         return lead, lead + self.unit
 
     def body(self, made: Interface, inner: str) -> tuple[str, str]:
@@ -250,16 +257,13 @@ class Lifter:
         self.out.append((first, end, lead + write.with_newlines(statement, write.newline(self.file))))
 
 
-def nested(place: Place) -> bool:
-    """Whether a place lies in a function that is made where it stands, inside another one or in an expression."""
-    file = place.file
-    known = {id(f.scope) for f in [*file.tops, *(f for f in file.functions if f.outer.kind == "class")]}
-    around = [s for s in file.scope.walk() if s.kind in ("function", "lambda") and s.start < place.start < s.end]
-    return any(id(s) not in known for s in around)
+def nested(region: Region) -> bool:
+    """Whether lines stand in a function that is no method, and not at the top."""
+    return region.function is not None and region.function is not region.ground.home
 
 
 def alike(made: Interface, other: Interface) -> bool:
     """Whether a second place is served by the function of the first."""
     names = lambda symbols: [s.name for s in symbols]  # noqa: E731
-    return (names(made.takes), names(made.gives), names(made.sets), made.leaves) == (
-        names(other.takes), names(other.gives), names(other.sets), other.leaves)  # fmt: skip
+    return (names(made.takes), names(made.gives), names(made.sets), names(made.around), made.leaves) == (
+        names(other.takes), names(other.gives), names(other.sets), names(other.around), other.leaves)  # fmt: skip

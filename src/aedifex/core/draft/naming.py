@@ -17,7 +17,7 @@ from dataclasses import dataclass
 
 from ..program.inline import Inline
 from ..program.language import Language, reread
-from ..program.model import Program, SourceFile, Symbol
+from ..program.model import NewFunction, Program, SourceFile, Symbol
 from ..survey.region import ways_out
 from .design import Design, placed_anew
 from .linemap import LineMap
@@ -95,7 +95,7 @@ def named_edits(file: SourceFile, language: Language, wanted: Sequence[Named]) -
         given = [*inline.params, *((s.name, regions.declared_as(file, s)[1]) for s in n.captured)]
         lead = write.top_lead(file, unit)
         body = lead + unit + inline.says if inline.says else moved_body(file, language, inline, lead + unit)
-        texts.append(regions.lifted(file, lead, unit, n.name, given, [], body, "", "", None, False))
+        texts.append(regions.lifted(file, lead, unit, NewFunction(n.name, given, body)))
         call = f"{n.name}({', '.join(x for x, _ in given)})"
         if inline.whole:
             edits.append((inline.start, inline.end, regions.in_place([x for x, _ in inline.params], call) if n.captured else n.name))

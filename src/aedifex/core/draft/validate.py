@@ -183,8 +183,11 @@ class Checker:
             except AedifexError as error:
                 self.report(line, str(error).rstrip("."))
                 continue
-            if region_of(place.file, self.program.language, place.start, place.end) is None:
+            region = region_of(place.file, self.program.language, place.start, place.end)
+            if region is None:
                 self.report(line, f"{text} is no whole statements of one block, and no expression")
+            elif region.ground.site is not None:
+                self.report(line, f"{text} stands in a function inside another one; lift it there by 'aedifex step lift'")
 
     def held_by(self, line: int, x: LiftDesign) -> None:
         """The lines of a lift stand in the method that it says."""

@@ -8,6 +8,7 @@ columns are counted from one.
 from __future__ import annotations
 
 from bisect import bisect_left, bisect_right
+from collections.abc import Sequence
 from dataclasses import dataclass, field
 from functools import cached_property
 from typing import Any
@@ -15,7 +16,7 @@ from typing import Any
 from .symbols import WRITING, Declaration, Reference, Role, Scope, Symbol
 
 __all__ = [
-    "WRITING", "Argument", "Block", "Call", "Declaration", "Function", "Parameter", "Problem", "Program", "Reference", "Role", "Scope",
+    "WRITING", "Argument", "Block", "Call", "Declaration", "Function", "NewFunction", "Parameter", "Problem", "Program", "Reference", "Role", "Scope",
     "SourceFile", "Statement", "Symbol",
 ]  # fmt: skip
 
@@ -152,6 +153,30 @@ class Beside:
     through: str = ""
     words: str = ""
     trouble: str = ""
+
+
+@dataclass
+class NewFunction:
+    """A function, or a method, that is made of lines which stood elsewhere.
+
+    ``params``: (name, type) of what it is handed; ``sets``, ``around``: names of the file, and of functions around it, that it sets; ``last``: its
+    last statement, or ""; ``result``: the type of what it gives, where types are written. ``function``: whose lines they were, None for main code;
+    ``home``: beside which it stands, None where it stands by itself.
+    """
+
+    name: str
+    params: Sequence[tuple[str, str]]
+    body: str
+    last: str = ""
+    result: str = ""
+    sets: Sequence[str] = ()
+    around: Sequence[str] = ()
+    function: Function | None = None
+    home: Function | None = None
+
+    @property
+    def method(self) -> bool:
+        return self.home is not None and self.home.outer.kind == "class"
 
 
 @dataclass(frozen=True, slots=True)

@@ -6,9 +6,10 @@ from dataclasses import dataclass, field
 from functools import cached_property
 
 from ..program.model import Scope, Statement, Symbol
+from ..program.scopes import shadowed
 from .flow import Exits, Flow, Symbols, flow_of
 from .hazards import by_text
-from .region import Region, all_blocks
+from .region import Region, all_blocks, plain
 from .state import UNFIT, constants_of
 
 EXITS = Exits()
@@ -16,7 +17,8 @@ EXITS = Exits()
 
 @dataclass
 class Interface:
-    """``takes``: variables handed over; ``gives``: those whose new value comes back; ``sets``: those of the file that it sets by name.
+    """``takes``: variables handed over; ``gives``: those whose new value comes back; ``sets``: those of the file that it sets by name, or
+    that are hidden where it stands; ``around``: those of functions around it that it sets by name.
 
     ``declares``: whether what it gives is declared there. ``leaves``: how it is left before its end: "return", "continue", "break" or "".
     ``trouble``: (why it cannot be lifted, where).
@@ -25,6 +27,7 @@ class Interface:
     takes: list[Symbol] = field(default_factory=list)
     gives: list[Symbol] = field(default_factory=list)
     sets: list[Symbol] = field(default_factory=list)
+    around: list[Symbol] = field(default_factory=list)
     declares: bool = False
     leaves: str = ""
     trouble: tuple[str, int] | None = None
@@ -71,8 +74,8 @@ class Cut:
             names = ", ".join(sorted(s.name for s in gives))
             self.made.trouble = (f"of {names}, which are needed afterwards, some are declared there and some before", r.start)
         self.made.declares = bool(inside & gives)
-        self.made.takes, self.made.gives = self.ordered(takes), self.ordered(gives)
-        self.made.sets = self.set_by_name()
+        self.made.takes, self.made.gives = self.ordered(takes | self.crossed), self.ordered(gives)
+        self.made.sets, self.made.around = self.set_by_name()
         return self.made
 
     def declared_inside(self, s: Symbol) -> bool:
@@ -85,12 +88,27 @@ class Cut:
         """Whether a declaration, which every path runs through, stands before: the language sees to that."""
         return self.language.declares and min((x.start for x in s.bindings), default=self.r.end) < self.r.start
 
-    def set_by_name(self) -> list[Symbol]:
-        found = {}
+    def set_by_name(self) -> tuple[list[Symbol], list[Symbol]]:
+        """Variables of the file, and of functions around, that it must say are theirs."""
+        sets, around = {}, {}
         for ref in self.file.within(self.r.start, self.r.end):
-            if ref.writes and ref.symbol is not None and ref.symbol.scope is self.file.scope and self.by_name(ref.symbol) and ref.scope.frame is self.frame:
-                found[ref.symbol] = True
-        return list(found)
+            s = ref.symbol
+            if s is None or ref.scope.frame is not self.frame or s in self.crossed:
+                continue
+            if s.scope is self.file.scope and self.by_name(s) and (ref.writes or self.hidden(s.name)):
+                sets[s] = True
+            elif ref.writes and s.scope.frame is not self.frame and s.scope is not self.file.scope and not s.scope.within(self.frame):
+                around[s] = True
+        return list(sets), list(around)
+
+    def hidden(self, name: str) -> bool:
+        """Whether a name of the file means something nearer where the new function stands."""
+        return self.r.ground.site is not None and shadowed(self.r.ground.scope, name, self.file.scope)
+
+    @cached_property
+    def crossed(self) -> Symbols:
+        """What belongs to functions between the lines and the place where their function stands."""
+        return frozenset(s for s in self.r.crossed(self.r.ground.scope) if s.name != self.r.beside.receiver)
 
     def carried(self) -> Symbols:
         """Variables of the file that main code changes there from what they were, and needs again: they stay what they are."""
@@ -140,12 +158,22 @@ class Cut:
         ways = {"break": exits.broken, "continue": exits.continued}
         return found | exits.raised | ways.get(self.made.leaves, frozenset())
 
+    @cached_property
+    def ran(self) -> Scope:
+        """The scope in whose run the lines lie: their function's, or that of a function of one expression around them."""
+        r = self.r
+        rows = [s for s in self.frame.walk() if s.start <= r.start and r.end <= s.end and s.kind in ("function", "lambda")]
+        return rows[-1] if rows else self.frame
+
     # -- what must not be ------------------------------------------------------------------------
 
     def forbidden(self) -> tuple[str, int] | None:
         r = self.r
         for ref in by_text(self.file, self.language, r.start, r.end):
             return f"'{ref.name}()' reaches names by their text", ref.start
+        if r.ground.site is not None:
+            for ref in by_text(self.file, self.language, r.ground.scope.start, r.ground.scope.end):
+                return f"'{ref.name}()' would see the new function by its text", ref.start
         if at := next((x for x in self.file.star_imports if r.start <= x < r.end), 0):
             return "a star import stands there", at
         for d in self.file.declarations_within(r.start, r.end):
@@ -161,19 +189,10 @@ class Cut:
                 outside = [o for o in ref.symbol.references if not r.start <= o.start < r.end]
                 if outside:
                     return f"'{ref.name}' is defined there and used elsewhere", ref.start
-            if ref.symbol is not None and not all(r.start <= b.start < r.end for b in ref.symbol.bindings) and self.of_inner(ref.symbol.scope):
-                return f"'{ref.name}' belongs to a function that is made around it", ref.start
+            if ref.symbol in self.crossed and (ref.writes or not plain(ref.symbol)):
+                return f"'{ref.name}' belongs to a function that is made around it, and is no plain value there", ref.start
         spans = [(s.start, s.end) for s in r.statements] or [(r.start, r.end)]
         return next((t for a, b in spans if (t := self.language.regions.bound_to_function(self.file, a, b)) is not None), None)
-
-    def of_inner(self, scope: Scope) -> bool:
-        """Whether a scope is that of a function, or of what is gone through, inside the frame."""
-        at: Scope | None = scope
-        kinds = []
-        while at is not None and at is not self.frame:
-            kinds.append(at.kind)
-            at = at.parent
-        return at is not None and bool({"function", "lambda", "comprehension"} & set(kinds))
 
     def exits(self) -> tuple[str, int] | None:
         """The ways out before the end must be one kind that a caller can follow."""
@@ -228,7 +247,7 @@ class Cut:
             s = ref.symbol
             if s is None or s.scope.frame is not self.frame or (self.by_name(s) and not (self.language.declares and self.declared_inside(s))):
                 continue
-            inner = [o for o in s.references if deferred(o.scope, self.frame)]
+            inner = [o for o in s.references if deferred(o.scope, self.frame) and not (r.start <= o.start < r.end and not deferred(o.scope, self.ran))]
             if not inner:
                 continue
             if any(o.writes and not r.start <= o.start < r.end for o in inner) and self.file.calls_within(r.start, r.end):

@@ -8,7 +8,8 @@ from dataclasses import dataclass, field
 from functools import cached_property
 
 from ..program.language import Language
-from ..program.model import Arm, Beside, Block, Function, Scope, SourceFile, Statement
+from ..program.model import Arm, Beside, Block, Function, Scope, SourceFile, Statement, Symbol
+from .ground import Ground, ground_of, holding
 from .leaving import staying
 
 MANY = 50  # statements of a block from which it is searched, not walked
@@ -40,9 +41,31 @@ class Region:
         return self.file.shown(self.start)
 
     @cached_property
+    def ground(self) -> Ground:
+        """Where a function made of it stands: as a method, where that can be handed all that it needs."""
+        found = ground_of(self.file, self.language, self.function)
+        home = self.language.regions.method_around(self.file, self.function) if found.site is not None else None
+        own = self.language.regions.beside(self.file, home).receiver if home is not None else ""
+        if home is not None and all(plain(s) for s in self.crossed(home.outer) if s.name != own):
+            return Ground(home.outer, home=home)
+        return found
+
+    def crossed(self, ground: Scope) -> list[Symbol]:
+        """What it uses of functions, or of what is gone through, between its own function and a scope further out."""
+        found: dict[Symbol, bool] = {}
+        for ref in self.file.within(self.start, self.end):
+            s = ref.symbol
+            if s is None or not s.kinds or s.scope.frame in (ground, self.frame) or not s.scope.within(ground):
+                continue
+            if not all(self.start <= r.start < self.end for r in s.references):
+                found[s] = True
+        return list(found)
+
+    @cached_property
     def beside(self) -> Beside:
-        """How a method beside the one that holds it is written and called."""
-        return self.language.regions.beside(self.file, self.function) if self.function is not None else Beside()
+        """How a function where a function made of it stands is written and called."""
+        home = self.ground.home
+        return self.language.regions.beside(self.file, home) if home is not None else Beside(trouble=self.ground.trouble)
 
     @cached_property
     def staying(self) -> list[Arm]:
@@ -55,6 +78,11 @@ class Region:
         return [(kind, at) for kind, at in ways_out(self.file, self.language, self.statements, False, False) if at not in kept]
 
 
+def plain(s: Symbol) -> bool:
+    """Whether a variable is set just once, so that its value can be handed over whenever it is there."""
+    return len(s.bindings) == 1 and s.kinds <= {"variable", "parameter"}
+
+
 def main_body(file: SourceFile) -> list[Statement]:
     return list(file.statements)
 
@@ -63,12 +91,15 @@ def region_of(file: SourceFile, language: Language, start: int, end: int) -> Reg
     """The statements, or else the expression, that stand just in [start, end); None if nothing does."""
     text = file.text[start:end]
     start, end = start + len(text) - len(text.lstrip()), end - (len(text) - len(text.rstrip()))
-    function = holding(file, start, end)
+    function = holding(file, language, start, end)
     made = Region(file, language, start, end, function)
     block = made.body
     while True:
         touched = overlapping(file, block, start, end)
         inside = [s for s in touched if start <= s.start and s.end <= end]
+        if len(inside) == 1 and inside[0].kind == "return" and language.regions.expression(file, inside[0].start, inside[0].end):
+            made.around, made.block = [inside[0]], block
+            return made  # all that an arrow function is worked out from
         if inside:
             if len(inside) < len(touched):
                 return None
@@ -101,18 +132,6 @@ def overlapping(file: SourceFile, block: list[Statement], start: int, end: int) 
         return [s for s in block if s.start < end and s.end > start]
     first = max(0, bisect_right(starts, start) - 1)
     return [s for s in block[first : bisect_left(starts, end)] if s.end > start]
-
-
-def holding(file: SourceFile, start: int, end: int) -> Function | None:
-    """The innermost function, at the top or of a class, whose body holds a stretch."""
-    top = file.function_at(start)
-    if top is not None:
-        return top if top.params_end <= start and end <= top.end else None
-    if "methods" not in file.memo:
-        classes = {id(s) for s, _ in file.classes}
-        file.memo["methods"] = [f for f in file.functions if id(f.outer) in classes]
-    found = [f for f in file.memo["methods"] if f.params_end <= start and end <= f.end]
-    return max(found, key=lambda f: f.start) if found else None
 
 
 def all_blocks(file: SourceFile, language: Language, statements: Sequence[Statement]) -> Iterator[tuple[Statement, Block]]:

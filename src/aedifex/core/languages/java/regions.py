@@ -6,7 +6,7 @@ from collections.abc import Iterator, Sequence
 from typing import Any
 
 from ...program import braces
-from ...program.model import Arm, Beside, Block, Function, SourceFile, Statement, Symbol
+from ...program.model import Arm, Beside, Block, Function, NewFunction, Scope, SourceFile, Statement, Symbol
 from .pure import type_of
 from .structure import statement, statements
 from .walk import modifiers
@@ -17,8 +17,24 @@ TARGETS = frozenset([("assignment_expression", "left"), ("method_invocation", "o
 OWN_THIS = frozenset(["class_body", "class_declaration"])
 either = braces.either
 leave_first = braces.leave_first
+CLOSURES = False  # a method stands in a class, whatever its lines were in
 GOES_ON, LEAVES = "true", "false"
 PARAMETERS = frozenset(["formal_parameter", "catch_formal_parameter", "enhanced_for_statement", "resource"])
+
+
+def unnamed(file: SourceFile, scope: Scope) -> Function | None:
+    """The function of statements that is written where it is used, by its scope; None if it is none, or has but an expression."""
+    node = file.tree.root_node.named_descendant_for_byte_range(scope.start, scope.end)
+    body = node.child_by_field_name("body") if node.type == "lambda_expression" else None
+    if body is None or body.type != "block":
+        return None
+    at = body.start_byte
+    return Function("", scope, scope.parent or file.scope, node.start_byte, node.end_byte, node.start_byte, at, at, [], at, at, at, node=node)
+
+
+def method_around(file: SourceFile, function: Function | None) -> Function | None:
+    """Whatever stands in a method is a method's already."""
+    return None
 
 
 def blocks(file: SourceFile, s: Statement) -> list[Block]:
@@ -97,17 +113,14 @@ def declared_as(file: SourceFile, symbol: Symbol) -> tuple[str, str]:
 # -- the method ----------------------------------------------------------------------------------
 
 
-def lifted(
-    file: SourceFile, lead: str, unit: str, name: str, params: Sequence[tuple[str, str]], sets: Sequence[str], body: str, last: str,
-    result: str, function: Function | None, method: bool,
-) -> str:  # fmt: skip
+def lifted(file: SourceFile, lead: str, unit: str, new: NewFunction) -> str:
     """A method made of lines that stood elsewhere; it may throw what the one around them may."""
-    node = function.node if function is not None else None
+    node = new.function.node if new.function is not None else None
     throws = next((file.slice(c.start_byte, c.end_byte) + " " for c in node.named_children if c.type == "throws"), "") if node is not None else ""
-    words = beside(file, function).words if function is not None else top_words(file)
-    given = ", ".join(f"{t} {n}" for n, t in params)
-    closing = f"{lead}{unit}{last}\n" if last else ""
-    return f"{lead}{words}{result or 'void'} {name}({given}) {throws}{{\n{body}\n{closing}{lead}}}\n"
+    words = beside(file, new.home).words if new.home is not None else top_words(file)
+    given = ", ".join(f"{t} {n}" for n, t in new.params)
+    closing = f"{lead}{unit}{new.last}\n" if new.last else ""
+    return f"{lead}{words}{new.result or 'void'} {new.name}({given}) {throws}{{\n{new.body}\n{closing}{lead}}}\n"
 
 
 def only(file: SourceFile, start: int, call: str) -> str:

@@ -6,12 +6,14 @@ from collections.abc import Iterator, Sequence
 from typing import Any
 
 from ...program import braces
-from ...program.model import Arm, Beside, Block, Function, Scope, SourceFile, Statement, Symbol
+from ...program.model import Arm, Beside, Block, Function, NewFunction, Parameter, Scope, SourceFile, Statement, Symbol
 from .lists import PLAIN
 from .structure import statement, statements
+from .walk import FUNCTIONS
 from .words import end as mark
 from .words import gap, old_style, typed
 
+FIELDS = frozenset(["field_definition", "public_field_definition"])
 TESTS = frozenset(["<", ">", "<=", ">=", "==", "!=", "===", "!==", "&&", "||", "!", "in", "instanceof"])
 KINDS = frozenset(
     "binary_expression unary_expression ternary_expression call_expression parenthesized_expression array object new_expression".split()  # noqa: SIM905
@@ -23,7 +25,31 @@ TIED = {
     "yield_expression": "'yield' gives something back from the function itself", "meta_property": "it asks how the function was called",
 }  # fmt: skip
 leave_first = braces.leave_first
+CLOSURES = True  # a function can stand inside another one
 GOES_ON, LEAVES = "true", "false"
+
+
+def unnamed(file: SourceFile, scope: Scope) -> Function | None:
+    """The function of statements that is written where it is used, by its scope; None if it is none, or has but an expression."""
+    node = file.tree.root_node.named_descendant_for_byte_range(scope.start, scope.end)
+    body = node.child_by_field_name("body") if node.type in (*FUNCTIONS, "method_definition") else None
+    if body is None or body.type != "statement_block":
+        return None
+    at, outer = body.start_byte, scope.parent or file.scope
+    if outer.kind == "function" and outer.name == "field" and outer.parent is not None and node.parent.type in FIELDS:
+        start, end = node.parent.start_byte, node.parent.end_byte + (file.text[node.parent.end_byte : node.parent.end_byte + 1] == b";")
+        return Function("", scope, outer.parent, start, end, node.start_byte, at, at, [], at, at, at, node=node)
+    return Function("", scope, outer, node.start_byte, node.end_byte, node.start_byte, at, at, [], at, at, at, node=node)
+
+
+def method_around(file: SourceFile, function: Function | None) -> Function | None:
+    """The method of a class whose ``this`` an arrow function inside it uses."""
+    if function is None or not speaks_of_this(function.node) or not in_method(file, function.start, function.end):
+        return None
+    at: Scope | None = function.scope
+    while at is not None and (at.function is None or at.function.outer.kind != "class"):
+        at = at.parent
+    return at.function if at is not None else None
 
 
 def blocks(file: SourceFile, s: Statement) -> list[Block]:
@@ -62,11 +88,11 @@ def bound_to_function(file: SourceFile, start: int, end: int) -> tuple[str, int]
 
 
 def in_method(file: SourceFile, start: int, end: int) -> bool:
-    """Whether code stands in a method of a class, and in no function inside it that has a ``this`` of its own."""
+    """Whether code stands in a method of a class, or a function kept in a field, and in none inside it that has a ``this`` of its own."""
     node = file.tree.root_node.named_descendant_for_byte_range(start, end)
-    while node is not None and node.type not in OWN_THIS:
+    while node is not None and node.type not in OWN_THIS and node.type not in FIELDS:
         node = node.parent
-    return node is not None and node.type == "method_definition" and not static(node)
+    return node is not None and node.type in ("method_definition", *FIELDS) and node.parent.type == "class_body" and not static(node)
 
 
 def static(node: Any) -> bool:
@@ -76,7 +102,9 @@ def static(node: Any) -> bool:
 def beside(file: SourceFile, function: Function) -> Beside:
     """How a method beside this one is written and called."""
     node = function.node
-    if node is None or node.type != "method_definition" or function.outer.kind != "class":
+    if node is not None and node.parent is not None and node.parent.type in FIELDS:
+        node = node.parent
+    if node is None or node.type not in ("method_definition", *FIELDS) or function.outer.kind != "class":
         return Beside()
     if not static(node):
         return Beside("this", "this")
@@ -129,16 +157,21 @@ def declared_as(file: SourceFile, symbol: Symbol) -> tuple[str, str]:
 # -- the function --------------------------------------------------------------------------------
 
 
-def lifted(
-    file: SourceFile, lead: str, unit: str, name: str, params: Sequence[tuple[str, str]], sets: Sequence[str], body: str, last: str,
-    result: str, function: Function | None, method: bool,
-) -> str:  # fmt: skip
-    """A function, or a method, made of lines that stood elsewhere."""
-    given = ", ".join(f"{n}: {t}" if t else n for n, t in params)
-    kind = f": {result}" if result else ""
-    closing = f"{lead}{unit}{last}\n" if last else ""
-    word = beside(file, function).words if method and function is not None else "function "
-    return f"{lead}{word}{name}{gap(file)}({given}){kind} {{\n{body}\n{closing}{lead}}}\n"
+def lifted(file: SourceFile, lead: str, unit: str, new: NewFunction) -> str:
+    """A function, or a method, made of lines that stood elsewhere; an arrow, where they speak of the ``this`` of what is around it."""
+    given = ", ".join(f"{n}: {t}" if t else n for n, t in new.params)
+    kind = f": {new.result}" if new.result else ""
+    closing = f"{lead}{unit}{new.last}\n" if new.last else ""
+    block = f"{{\n{new.body}\n{closing}{lead}}}"
+    if new.home is None and new.function is not None and speaks_of_this(new.function.node):
+        return f"{lead}const {new.name} = ({given}){kind} => {block}{mark(file)}\n"
+    word = beside(file, new.home).words if new.method and new.home is not None else "function "
+    return f"{lead}{word}{new.name}{gap(file)}({given}){kind} {block}\n"
+
+
+def speaks_of_this(node: Any) -> bool:
+    """Whether an arrow function uses the ``this`` of what is around it."""
+    return node.type == "arrow_function" and any(n.type == "this" for n in braces.within(node, node.start_byte, node.end_byte, OWN_THIS))
 
 
 def only(file: SourceFile, start: int, call: str) -> str:

@@ -6,7 +6,7 @@ from collections.abc import Iterator, Sequence
 from typing import Any
 
 from ...program.braces import within
-from ...program.model import Arm, Beside, Block, Function, SourceFile, Statement, Symbol
+from ...program.model import Arm, Beside, Block, Function, NewFunction, Scope, SourceFile, Statement, Symbol
 from .structure import BLOCKS, definition, statements
 
 EXPRESSIONS = frozenset(
@@ -22,6 +22,7 @@ OF_CLASSES = frozenset(["__new__", "__init_subclass__", "__class_getitem__"])  #
 OF_OBJECTS = frozenset(["property", "cached_property", "setter", "getter", "deleter", "abstractmethod", "override", "final", "contextmanager", "cache", "lru_cache"])
 OWN_NAMES = frozenset([b"super", b"__class__"])
 
+CLOSURES = True  # a function can stand inside another one
 GOES_ON, LEAVES = "True", "False"  # what a lifted function tells a loop
 ROLES = {
     "else_clause": "otherwise",
@@ -31,6 +32,16 @@ ROLES = {
     "finally_clause": "finally",
     "case_clause": "branch",
 }
+
+
+def unnamed(file: SourceFile, scope: Scope) -> Function | None:
+    """The function of statements that is written where it is used: none is, a lambda has an expression."""
+    return None
+
+
+def method_around(file: SourceFile, function: Function | None) -> Function | None:
+    """The method whose object a function inside it speaks of without saying so: none does."""
+    return None
 
 
 def blocks(file: SourceFile, statement: Statement) -> list[Block]:
@@ -194,20 +205,17 @@ def decorations(node: Any) -> list[str]:
 # -- the function --------------------------------------------------------------------------------
 
 
-def lifted(
-    file: SourceFile, lead: str, unit: str, name: str, params: Sequence[tuple[str, str]], sets: Sequence[str], body: str, last: str,
-    result: str, function: Function | None, method: bool,
-) -> str:  # fmt: skip
-    """A function, or a method, made of lines that stood elsewhere. ``sets``: names of the file that it sets; ``last``: its last statement, or ""."""
-    given = [n for n, _ in params]
+def lifted(file: SourceFile, lead: str, unit: str, new: NewFunction) -> str:
+    """A function, or a method, made of lines that stood elsewhere."""
+    given = [n for n, _ in new.params]
     words = ""
-    if method and function is not None:
-        made = beside(file, function)
+    if new.method and new.home is not None:
+        made = beside(file, new.home)
         words = lead + made.words if made.words else ""
         given = [n for n in [made.receiver, *(n for n in given if n != made.receiver)] if n]
-    declared = f"{lead}{unit}global {', '.join(sets)}\n" if sets else ""
-    closing = f"{lead}{unit}{last}\n" if last else ""
-    return f"{words}{lead}def {name}({', '.join(given)}):\n{declared}{body}\n{closing}"
+    declared = "".join(f"{lead}{unit}{word} {', '.join(names)}\n" for word, names in (("global", new.sets), ("nonlocal", new.around)) if names)
+    closing = f"{lead}{unit}{new.last}\n" if new.last else ""
+    return f"{words}{lead}def {new.name}({', '.join(given)}):\n{declared}{new.body}\n{closing}"
 
 
 def only(file: SourceFile, start: int, call: str) -> str:
