@@ -9,7 +9,7 @@
     ...
     --- refused            (instead of "after": the whole message)
 
-The language is that of the first file. ``python tests/cases.py --accept FILE...`` writes what the step gives into a case; read it before you keep it.
+A case that begins with ``--- lift line.py:3-4 told`` has no design: the lines are lifted by hand. The language is that of the first file. ``python tests/cases.py --accept FILE...`` writes what the step gives into a case; read it before you keep it.
 """
 
 from __future__ import annotations
@@ -20,12 +20,15 @@ import tempfile
 from pathlib import Path
 
 from aedifex.core.build.sequence import run
+from aedifex.core.build.single import lift
 from aedifex.core.check.check import observe
 from aedifex.core.check.scenarios import Scenario
 from aedifex.core.check.world import World
 from aedifex.core.draft.designfile import parse
 from aedifex.core.draft.drafter import digest
+from aedifex.core.program.errors import Refused
 from aedifex.core.program.language import language_of, read_program
+from aedifex.core.program.model import Program
 
 STEPS = Path(__file__).parent / "steps"
 
@@ -45,12 +48,14 @@ def files(case: dict[str, str], kind: str) -> dict[str, str]:
 
 def apply(case: dict[str, str]) -> tuple[dict[str, str], str]:
     """(files after the step and all steps before it, its refusal or "")."""
-    wanted = next(t.split()[1] for t in case if t.startswith("step "))
+    wanted = next(t.split()[1:] for t in case if t.startswith(("step ", "lift ")))
     before = files(case, "before")
     with tempfile.TemporaryDirectory() as folder:
         for name, text in before.items():
             Path(folder, name).write_bytes(text.encode())
         program = read_program(folder, [n for n in before if n.endswith(language_of(next(iter(before))).suffixes)])
+        if len(wanted) > 1:
+            return by_hand(program, *wanted)
         sources = ", ".join(f'"{n}" = "{digest(t.encode())}"' for n, t in before.items() if n in program.texts)
         language = program.language.name
         head = f'format = 1\nlanguage = "{language}"\nentries = ["{next(iter(before))}"]\nsources = {{ {sources} }}\n'
@@ -59,12 +64,19 @@ def apply(case: dict[str, str]) -> tuple[dict[str, str], str]:
         program_after = program
         for outcome, after in run(design, program):
             assert outcome.result != "wrong", [str(p) for p in outcome.problems]
-            if outcome.step.id == wanted:
+            if outcome.step.id == wanted[0]:
                 if outcome.refusal is not None:
                     return {}, str(outcome.refusal)
                 return {n: text.decode() for n, text in after.texts.items()}, ""
             program_after = after
         raise AssertionError(f"no step {wanted}: {program_after}")
+
+
+def by_hand(program: Program, lines: str, name: str) -> tuple[dict[str, str], str]:
+    try:
+        return {n: text.decode() for n, text in lift(program, lines, name).after.texts.items()}, ""
+    except Refused as refusal:
+        return {}, str(refusal)
 
 
 def outputs(texts: dict[str, str]) -> tuple[object, ...]:

@@ -13,6 +13,7 @@ class FlowMaker:
     def __init__(self, seed: int) -> None:
         self.rng = random.Random(seed)
         self.fresh = 0
+        self.names = NAMES
         self.lines: list[str] = []
 
     def program(self) -> str:
@@ -56,9 +57,9 @@ class FlowMaker:
         if depth > 2 and kind in ("if", "for", "while", "try"):
             kind = "augment"
         if rng.random() < 0.15:
-            add(f"{lead}# {rng.choice(NAMES)} next")
+            add(f"{lead}# {rng.choice(self.names)} next")
         if kind == "set":
-            name = rng.choice(NAMES)
+            name = rng.choice(self.names)
             add(f"{lead}{name} = {self.value(known)}")
             known.append(name) if name not in known else None
         elif kind == "augment":
@@ -68,11 +69,11 @@ class FlowMaker:
         elif kind == "log":
             add(f"{lead}log.append({self.value(known)})")
         elif kind == "pair":
-            a, b = rng.sample(NAMES, 2)
+            a, b = rng.sample(self.names, 2)
             add(f"{lead}{a}, {b} = {self.value(known)}, {self.value(known)}")
             known += [n for n in (a, b) if n not in known]
         elif kind == "listed":
-            name = rng.choice(NAMES)
+            name = rng.choice(self.names)
             add(f"{lead}{name} = sum(n * {rng.choice(known)} % 7 for n in range(LIMIT) if n != {rng.choice(known)})")
             known.append(name) if name not in known else None
         elif kind == "lambda":
@@ -87,7 +88,7 @@ class FlowMaker:
             self.branches(lead, known, loop, function, depth)
         elif kind == "for":
             self.fresh += 1
-            variable = rng.choice([f"n{self.fresh}", rng.choice(NAMES)])
+            variable = rng.choice([f"n{self.fresh}", rng.choice(self.names)])
             add(f"{lead}for {variable} in range({rng.randint(1, 4)}):")
             self.block(inner, [*known, variable], rng.randint(1, 4), True, function, depth + 1)
             if rng.random() < 0.2:

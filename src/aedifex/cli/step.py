@@ -65,7 +65,8 @@ def lift(lines: str, name: str, paths: tuple[str, ...], **options: Any) -> None:
     """Make the LINES of a script a function NAME, which is called where they stood.
 
     LINES are whole statements, file.py:10-14, or one expression, file.py:10:8-10:40 (line and column, both in). What they need is
-    handed over, what they set comes back; the same lines elsewhere call the function too. Lines of a method become a method.
+    handed over, what they set comes back; the same lines elsewhere call the function too. Lines of a method become a method; those of a
+    function inside another one become a function beside it.
 
     \b
     Example: aedifex step lift tramline.py:88-104 draw_line tramline.py

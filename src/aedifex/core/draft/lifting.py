@@ -175,7 +175,9 @@ class Lifter:
         gap = "\n" * (1 if new.method else write.BLANKS)
         nl = write.newline(self.file)
         if self.ground.site is not None:
-            return str(write.with_newlines(text + "\n", nl))
+            above = self.file.text[: self.target()].rstrip(b" \t")
+            apart = above.endswith((b"\n\n", b"\r\n\r\n", b"{\n", b":\n", b"{\r\n", b":\r\n"))
+            return str(write.with_newlines(("" if apart else "\n") + text + "\n", nl))
         if self.ground.home is not None:
             fresh = "" if self.file.text[: self.target()].endswith(b"\n") else "\n"
             return str(write.with_newlines(fresh + gap + text, nl))

@@ -41,6 +41,11 @@ def told_blocks(file: SourceFile, s: Statement, inside: Told, single: Told) -> l
     return found
 
 
+def lone(file: SourceFile, block: Block) -> bool:
+    """Whether a statement stands for a block, without braces."""
+    return block.role != "case" and not file.text.startswith(b"{", block.start)
+
+
 def arms(file: SourceFile, s: Statement, inside: Told) -> list[Arm]:
     """The conditions of a chain in their order, where each has a block; none for any other statement. ``inside``: as above."""
     found: list[Arm] = []

@@ -30,32 +30,45 @@ def ground_of(file: SourceFile, language: Language, function: Function | None) -
     own = function.scope.function is function
     if function.outer.kind == "class" or (own and function.outer is file.scope):
         return Ground(function.outer, home=function)
-    around = holding(file, language, function.start, function.end)
     if not language.regions.CLOSURES:
+        around = holding(file, language, function.start, function.end)
         if around is None or around.scope.function is not around:
             return Ground(function.outer, trouble="these lines stand in a function that is written in place, and no method holds that")
         return Ground(around.outer, home=around)
-    body = language.body(file, around) if around is not None else file.statements
-    site = statement_at(file, language, body, function.start, function.end)
-    frame = around.scope if around is not None else file.scope
-    if site is None or site.kind == "class" or (site.kind == "function" and not own):
-        return Ground(frame, trouble="these lines stand in a function that is written in the head of another one, or in a class")
-    if file.text[language.write.line_start(file, site.start) : site.start].strip():
-        return Ground(frame, trouble="what makes the function of these lines begins in the middle of a line")
-    return Ground(frame, site=site)
+    return in_front(file, language, function)
+
+
+def in_front(file: SourceFile, language: Language, function: Function) -> Ground:
+    """In front of the nearest statement around a function, its own if it has one, that begins a line."""
+    inner = function
+    while True:
+        around = holding(file, language, inner.start, inner.end)
+        body = language.body(file, around) if around is not None else file.statements
+        site = statement_at(file, language, body, inner.start, inner.end)
+        frame = around.scope if around is not None else file.scope
+        if site is None:
+            return Ground(frame, trouble="what makes the function of these lines is a statement without a block of its own")
+        if site.kind == "class" or (site.kind == "function" and site.start != inner.start):
+            return Ground(frame, trouble="these lines stand in a function that is written in the head of another one, or in a class")
+        if not file.text[language.write.line_start(file, site.start) : site.start].strip():
+            return Ground(frame, site=site)
+        if around is None:
+            return Ground(frame, trouble="what makes the function of these lines begins in the middle of a line")
+        inner = around
 
 
 def statement_at(file: SourceFile, language: Language, body: Sequence[Statement], start: int, end: int) -> Statement | None:
-    """The innermost statement of a body, and of the blocks in it, that holds a stretch."""
-    found = None
+    """The innermost statement of a body, and of the blocks in it, that holds a stretch; None if it has no room in front of it."""
+    found, room = None, True
     while True:
         s = next((s for s in body if s.start <= start and end <= s.end), None)
         if s is None:
-            return found
+            return found if room else None
         found = s
         within: list[Block] = [b for b in language.regions.blocks(file, s) if b.start <= start and end <= b.end]
         if not within:
-            return found
+            return found if room else None
+        room = not language.regions.lone(file, within[0])
         body = within[0].statements
 
 

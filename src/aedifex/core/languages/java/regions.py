@@ -37,6 +37,9 @@ def method_around(file: SourceFile, function: Function | None) -> Function | Non
     return None
 
 
+lone = braces.lone
+
+
 def blocks(file: SourceFile, s: Statement) -> list[Block]:
     """The blocks directly inside a statement, with what each is for."""
     if s.kind == "guard":

@@ -6,7 +6,7 @@ from collections.abc import Iterator, Sequence
 from typing import Any
 
 from ...program import braces
-from ...program.model import Arm, Beside, Block, Function, NewFunction, Parameter, Scope, SourceFile, Statement, Symbol
+from ...program.model import Arm, Beside, Block, Function, NewFunction, Scope, SourceFile, Statement, Symbol
 from .lists import PLAIN
 from .structure import statement, statements
 from .walk import FUNCTIONS
@@ -50,6 +50,9 @@ def method_around(file: SourceFile, function: Function | None) -> Function | Non
     while at is not None and (at.function is None or at.function.outer.kind != "class"):
         at = at.parent
     return at.function if at is not None else None
+
+
+lone = braces.lone
 
 
 def blocks(file: SourceFile, s: Statement) -> list[Block]:

@@ -44,6 +44,11 @@ def method_around(file: SourceFile, function: Function | None) -> Function | Non
     return None
 
 
+def lone(file: SourceFile, block: Block) -> bool:
+    """Whether a statement stands for a block: none does."""
+    return False
+
+
 def blocks(file: SourceFile, statement: Statement) -> list[Block]:
     """The blocks directly inside a statement, with what each is for."""
     first = "branch" if statement.kind == "if" else "body"

@@ -1,0 +1,71 @@
+"""Random programs with functions inside functions, which use and set what is around them."""
+
+from programs_curly_flow import FlowJavaScript
+from programs_flow import FlowMaker
+
+
+class NestedMaker(FlowMaker):
+    """Functions are made in functions, in loops and in branches; they set variables around them, and some are called later."""
+
+    def __init__(self, seed: int) -> None:
+        super().__init__(seed)
+        self.seen: list[str] = []  # variables of functions around, which are only looked at
+        self.files = {"total"}  # those that are the file's own
+
+    def statement(self, lead: str, known: list[str], loop: bool, function: bool, depth: int) -> None:
+        if depth < 2 and self.rng.random() < 0.25:
+            self.inner(lead, known, function, depth)
+        else:
+            super().statement(lead, known, loop, function, depth)
+
+    def inner(self, lead: str, known: list[str], function: bool, depth: int) -> None:
+        rng, add = self.rng, self.lines.append
+        self.fresh += 1
+        number, held = self.fresh, (self.names, self.seen, self.files)
+        params = [f"a{number}", f"b{number}"][: rng.randint(0, 2)]
+        set_here = rng.sample(known, rng.randint(0, min(2, len(known))))
+        self.files = self.files if function else {*known}
+        add(f"{lead}def part{number}({', '.join(params)}):")
+        for name in set_here:
+            add(f"{lead}    {'global' if name in self.files else 'nonlocal'} {name}")
+        self.names, self.seen = [f"x{number}", f"y{number}", f"z{number}"], list(known)
+        own = [*params, *set_here]
+        if not own:
+            add(f"{lead}    x{number} = {rng.choice(known)}")
+            own.append(f"x{number}")
+        self.block(lead + "    ", own, rng.randint(2, 5), False, True, depth + 1)
+        add(f"{lead}    return {rng.choice(own)}")
+        self.names, self.seen, self.files = held
+        call = f"part{number}({', '.join(rng.choice(known) for _ in params)})"
+        add(lead + rng.choice([f"print({call})", f"log.append(({call}, {call}))", f"{rng.choice(known)} = {call}", f"print([{call} for _ in range(2)])"]))
+
+    def value(self, known: list[str]) -> str:
+        seen = [n for n in self.seen if n not in known]
+        return super().value([*known, *seen])
+
+
+class NestedJavaScript(FlowJavaScript):
+    """Arrows and function expressions in functions, in handlers and in objects; lists are gone through by arrows."""
+
+    def statement(self, lead: str, known: list[str], loop: bool, inside: str, depth: int) -> None:
+        if depth < 2 and self.rng.random() < 0.25:
+            self.inner(lead, known, depth)
+        else:
+            super().statement(lead, known, loop, inside, depth)
+
+    def inner(self, lead: str, known: list[str], depth: int) -> None:
+        rng, add = self.rng, self.lines.append
+        self.fresh += 1
+        name, a = f"part{self.fresh}", f"a{self.fresh}"
+        opened, closed, call = rng.choice([
+            (f"const {name} = ({a}) => {{", "};", f"{name}({{}})"),
+            (f"function {name}({a}) {{", "}", f"{name}({{}})"),
+            (f"const {name} = {{ go({a}) {{", "} };", f"{name}.go({{}})"),
+            (f"const {name} = [1, 2].map(({a}) => {{", "});", f"{name}[0] + {{}}"),
+            (f"const {name} = (b{self.fresh}) => function ({a}) {{", "};", f"{name}(1)({{}})"),
+        ])  # fmt: skip
+        add(lead + opened)
+        self.block(lead + "  ", [*known, a], rng.randint(2, 5), False, "function", depth + 1)
+        self.lines += [f"{lead}  return {rng.choice(known)};", lead + closed]
+        said = call.format(rng.choice(known))
+        add(lead + rng.choice([self.say(said), self.noted(said), f"{rng.choice(known)} = {said};", f"console.log([1, 2].map((n) => n * {rng.choice(known)} + {said}));"]))
