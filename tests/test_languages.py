@@ -10,6 +10,7 @@ import programs_arrays
 import programs_curly
 import programs_curly_classes
 import programs_curly_flow
+import programs_nested
 import pytest
 from conftest import needs
 from programs_lifts import lifted
@@ -58,8 +59,8 @@ def test_a_language_offers_all_that_the_core_asks_for(name):
 
 KINDS = {"JavaScript": "line.js", "Module": "line.mjs", "Java": "Line.java", "JavaMain": "Line.java", "Sketch": "line.pde"}
 KINDS |= {"RecordsJavaScript": "line.js", "ArraysJavaScript": "line.js", "ArraysJava": "Line.java", "ArraysSketch": "line.pde"}
-KINDS |= {"FlowJavaScript": "line.js", "FlowJava": "Line.java", "ClassesJavaScript": "line.js", "ClassesJava": "Line.java"}
-MAKERS = (programs_arrays, programs_curly, programs_curly_flow, programs_curly_classes)
+KINDS |= {"FlowJavaScript": "line.js", "FlowJava": "Line.java", "ClassesJavaScript": "line.js", "ClassesJava": "Line.java", "NestedJavaScript": "line.js"}
+MAKERS = (programs_nested, programs_arrays, programs_curly, programs_curly_flow, programs_curly_classes)
 SEEDS = [("JavaScript", n) for n in range(10)] + [("Module", n) for n in range(4)] + [("ArraysJavaScript", n) for n in range(4)] + [("RecordsJavaScript", n) for n in range(5)]
 SEEDS += [("Java", n) for n in (*range(5), 20124)] + [("JavaMain", n) for n in range(3)] + [("Sketch", n) for n in range(4)]
 SEEDS += [("FlowJavaScript", n) for n in (*range(4), 23, 27)] + [("FlowJava", n) for n in (*range(3), 28)]
@@ -106,7 +107,7 @@ def test_a_job_that_leaves_a_random_class_is_done_as_before(kind, seed):
             assert after is None or (not verify(program, after, [entry]) and seen(after, folder, entry) == before)
 
 
-@pytest.mark.parametrize(("kind", "seed"), [("FlowJavaScript", 1034), ("ClassesJavaScript", 2), ("JavaScript", 3), ("FlowJava", 1053), ("ClassesJava", 6), ("Sketch", 4)])
+@pytest.mark.parametrize(("kind", "seed"), [("FlowJavaScript", 1034), ("NestedJavaScript", 7), ("ClassesJavaScript", 2), ("JavaScript", 3), ("FlowJava", 1053), ("ClassesJava", 6), ("Sketch", 4)])
 def test_lines_of_a_random_program_that_become_a_function_do_the_same(kind, seed):
     entry = KINDS[kind]
     needs("node" if entry.endswith("js") else "javac")

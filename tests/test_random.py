@@ -13,6 +13,7 @@ from programs_console import TYPED, ConsoleMaker
 from programs_flow import FlowMaker, MainMaker, ThingMaker
 from programs_lifts import lifted
 from programs_lists import ListMaker
+from programs_nested import NestedMaker
 from programs_records import RecordMaker
 
 from aedifex.core.build.sequence import run
@@ -60,12 +61,18 @@ def test_a_random_program_that_asks_hears_and_prints_the_same(seed):
 
 @settings(max_examples=16, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
 @given(st.integers(0, 10**9))
+def test_a_random_program_with_functions_in_functions_prints_the_same(seed):
+    same_when_built(NestedMaker(seed).program().encode())
+
+
+@settings(max_examples=16, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
+@given(st.integers(0, 10**9))
 def test_a_random_program_with_a_class_of_several_jobs_prints_the_same(seed):
     same_when_built(ClassMaker(seed).program().encode())
 
 
 @settings(max_examples=40, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
-@given(st.integers(0, 10**9), st.sampled_from([FlowMaker, ClassMaker, MainMaker, ThingMaker, RecordMaker]))
+@given(st.integers(0, 10**9), st.sampled_from([FlowMaker, ClassMaker, MainMaker, ThingMaker, RecordMaker, NestedMaker]))
 def test_lines_of_a_random_program_that_become_a_function_do_the_same(seed, maker):
     with tempfile.TemporaryDirectory() as folder:
         Path(folder, "line.py").write_text(maker(seed).program())

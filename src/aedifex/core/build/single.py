@@ -92,7 +92,7 @@ def rename(program: Program, old: str, new: str) -> Single:
 
 def lift(program: Program, lines: str, name: str) -> Single:
     """What lifting lines into a function would change. Raises Refused with the reason if it cannot be done."""
-    return single(program, Lift(lines, name))
+    return single(program, Lift(lines, name, outsiders=read_neighbours(program, naming=True)))
 
 
 def open_main(program: Program, name: str) -> Single:

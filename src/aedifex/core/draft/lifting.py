@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 from ..program.language import Language
-from ..program.model import Function, NewFunction, Symbol
+from ..program.model import Function, NewFunction, SourceFile, Symbol
 from ..program.scopes import shadowed
 from ..survey.flow import Symbols
 from ..survey.ground import Ground
@@ -32,17 +32,19 @@ class Unliftable(Exception):
 class Lifter:
     """One lift. Raises Unliftable.
 
-    ``types``: of variables that are handed over and whose type is not written; ``several``: what comes of it stands for the same lines of other objects too, so that the remark above stays with the call.
+    ``types``: of variables that are handed over and whose type is not written; ``several``: what comes of it stands for the same lines of other objects too, so that the remark above stays with the call;
+    ``others``: the other files of the program, whose classes may inherit from one here.
     """
 
-    def __init__(self, language: Language, place: Place, name: str, named: frozenset[str], several: bool = False, types: Mapping[str, str] | None = None) -> None:
+    def __init__(self, language: Language, place: Place, name: str, named: frozenset[str], several: bool = False, types: Mapping[str, str] | None = None,
+                 others: Sequence[SourceFile] = ()) -> None:  # fmt: skip
         self.language, self.write, self.regions, self.name = language, language.write, language.regions, name
         self.file = place.file
         found = region_of(place.file, language, place.start, place.end)
         if found is None:
             raise Unliftable("these lines are no whole statements of one block, and no expression", place.start,
                              "name lines that begin and end together")  # fmt: skip
-        self.region, self.several, self.types = found, several, dict(types or {})
+        self.region, self.several, self.types, self.others = found, several, dict(types or {}), others
         own = {s for s in self.file.scope.symbols.values() if s.name in named}
         self.named: Symbols = state_names(found) | own
         self.unit = self.write.indent_unit(self.file)
@@ -107,14 +109,13 @@ class Lifter:
 
     def check_name(self) -> None:
         if self.ground.site is not None:
-            if any(r.name == self.name for r in self.file.references) or any(self.name in s.symbols for s in self.file.scope.walk()) or self.name in self.language.builtins:
-                raise Unliftable(f"'{self.name}' is in use already", self.region.start, "choose another name")
-            return
-        scopes = [self.region.frame, self.ground.scope]
-        taken = any(self.name in s.symbols for s in scopes)
+            taken = any(r.name == self.name for r in self.file.references) or any(self.name in s.symbols for s in self.file.scope.walk())
+        else:
+            taken = any(self.name in s.symbols for s in (self.region.frame, self.ground.scope))
         if self.in_class():  # a field of that name, or a member of a class that inherits from this one or passes its own on
-            taken = taken or any(r.member == self.name for r in self.file.references)
-            taken = taken or any(self.name in s.symbols for s, _ in self.file.classes)
+            files = [self.file, *self.others]
+            taken = taken or any(r.member == self.name for f in files for r in f.references)
+            taken = taken or any(self.name in s.symbols for f in files for s, _ in f.classes)
         if taken or (not self.in_class() and self.name in self.language.builtins):
             raise Unliftable(f"'{self.name}' is in use already", self.region.start, "choose another name")
 
@@ -132,6 +133,8 @@ class Lifter:
             return other.frame is self.region.frame
         if self.in_class():
             return other.ground.scope is self.ground.scope and other.beside.words == self.region.beside.words and not other.beside.trouble
+        if self.language.bare_members and other.ground.scope is not self.ground.scope:
+            return False  # a class there may have inherited a method of that name
         return not shadowed(other.frame, self.name, self.file.scope) and there(self.region, other, self.target())
 
     # -- the function ----------------------------------------------------------------------------
@@ -243,7 +246,7 @@ class Lifter:
     # -- the call --------------------------------------------------------------------------------
 
     def call(self, region: Region, made: Interface) -> None:
-        write, through = self.write, region.beside.through
+        write, through = self.write, region.beside.through if self.in_class() else ""
         arguments = ", ".join(s.name for s in made.takes)
         text = f"{write.member(through, self.name) if through else self.name}({arguments})"
         if not region.statements:

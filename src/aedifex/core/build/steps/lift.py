@@ -13,6 +13,7 @@ from dataclasses import dataclass, field
 
 from ...draft.lifting import Lifter, Unliftable
 from ...draft.lines import placed
+from ...program.model import Program
 from ..edits import Edits
 from ..step import Context, Refusal, refuse_at
 
@@ -32,6 +33,7 @@ class Lift:
     several: bool = False  # objects have such lines
     of: str = ""  # the method whose lines they are, of a class that stands
     told: str = ""  # the lines as the design names them, where steps before move these
+    outsiders: Program | None = None  # files that are not the program's, whose classes may be based on its own
     needs: list[str] = field(default_factory=list)
     refused: Refusal | None = None
 
@@ -45,8 +47,9 @@ class Lift:
 
     def apply(self, context: Context) -> Edits:
         place, out = placed(self.now or self.lines, context.program), Edits()
+        others = [f for f in [*context.program.files.values(), *(self.outsiders.files.values() if self.outsiders is not None else ())] if f is not place.file]
         try:
-            for edit in Lifter(context.language, place, self.name, self.named, self.several, self.types).edits():
+            for edit in Lifter(context.language, place, self.name, self.named, self.several, self.types, others).edits():
                 out.replace(place.file.path, *edit)
         except Unliftable as trouble:
             raise refuse_at(place.file, trouble.at, trouble.message, trouble.advice) from None
