@@ -104,8 +104,15 @@ class Lifter:
         return self.language.typed or bool(getattr(self.write, "typed", lambda file: False)(self.file))
 
     def returns(self, f: Function) -> str:
+        """The type of what a function gives; that of a function written in place is told only where it gives nothing."""
         kind = f.node.child_by_field_name("type") if f.node is not None else None
+        if kind is None and not f.name and all(self.bare(at) for at in self.region.returns()):
+            return "void"
         return self.file.slice(kind.start_byte, kind.end_byte) if kind is not None else ""
+
+    def bare(self, at: int) -> bool:
+        """Whether a ``return`` gives nothing."""
+        return self.file.text[at + len("return") :].lstrip()[:1] in (b";", b"}")
 
     def check_name(self) -> None:
         if self.ground.site is not None:
@@ -257,7 +264,10 @@ class Lifter:
         end = region.end + len(write.trailing_comment(self.file, region.end).encode(self.file.encoding))
         words = [self.regions.declared_as(self.file, s)[0] for s in made.gives]
         word = self.regions.word_for(self.file, words) if made.declares else ""
-        statement = self.regions.take_back(self.file, [s.name for s in made.gives], text, self.unit, lead, made.leaves, word)
+        empty = made.leaves == "return" and region.function is not None and self.language.typed and self.returns(region.function) == "void"
+        statement = self.regions.take_back(self.file, [s.name for s in made.gives], text, self.unit, lead, "" if empty else made.leaves, word)
+        if empty and not region.falls_through():
+            statement += f"\n{lead}{self.ended([])}"
         statement = "".join(self.regions.leave_first(self.file.slice(*arm.test), lead, self.unit, "break") for arm in region.staying) + statement
         self.out.append((first, end, lead + write.with_newlines(statement, write.newline(self.file))))
 

@@ -9,7 +9,7 @@ from ..program.model import Scope, Statement, Symbol
 from ..program.scopes import shadowed
 from .flow import Exits, Flow, Symbols, flow_of
 from .hazards import by_text
-from .region import Region, all_blocks, plain
+from .region import Region, plain
 from .state import UNFIT, constants_of
 
 EXITS = Exits()
@@ -128,7 +128,12 @@ class Cut:
         return sorted(found, key=lambda s: (place.get(s, 0), s.name))
 
     def by_name(self, s: Symbol) -> bool:
-        return s in self.named or (s.scope is self.file.scope and not s.kinds <= {"variable"})
+        return s in self.named or (s.scope is self.file.scope and not s.kinds <= {"variable"} and not self.only_here(s))
+
+    def only_here(self, s: Symbol) -> bool:
+        """Whether a function is made by the lines, which do nothing but call it, and used nowhere else: it can be their own."""
+        mine = all(self.r.start <= x.start < self.r.end and (x.writes or x.role.value == "call") for x in s.references)
+        return mine and s.kinds == {"function"} and not any(f.decorators for f in self.file.functions if f.symbol is s)
 
     def frames(self, s: Symbol) -> bool:
         return bool(s.kinds & {"variable", "parameter", "import", "function", "class"})
@@ -219,14 +224,7 @@ class Cut:
         r = self.r
         if r.function is None or r.statements[-1] is not r.block[-1]:
             return False
-        if all(s.kind in ("if", "with") for s in r.around) and all(self.last(s) for s in r.around):
-            return True
-        return r.statements[-1].kind in ("return", "raise")
-
-    def last(self, s: Statement) -> bool:
-        """Whether a statement around the lines is the last of its own block."""
-        rows = [self.r.body, *(b.statements for _, b in all_blocks(self.file, self.language, self.r.body))]
-        return any(row and row[-1] is not None and row[-1].start == s.start for row in rows)
+        return r.falls_through() or r.statements[-1].kind in ("return", "raise")
 
     def last_of_loop(self) -> bool:
         """Whether the loop goes on to its next turn after the lines anyway."""
@@ -236,7 +234,7 @@ class Cut:
         for s in reversed(r.around):
             if s.kind in ("for", "while"):
                 return True
-            if s.kind not in ("if", "match") or any(b.role == "case" for b in self.language.regions.blocks(self.file, s)) or not self.last(s):
+            if s.kind not in ("if", "match") or any(b.role == "case" for b in self.language.regions.blocks(self.file, s)) or not r.last(s):
                 return False
         return False
 

@@ -72,6 +72,19 @@ class Region:
         """Arms that only end the loop around the lines, and stay with it."""
         return staying(self.file, self.language, self.statements) if any(s.kind in ("for", "while") for s in self.around) else []
 
+    def returns(self) -> list[int]:
+        """Where it gives something back from its function."""
+        return [at for kind, at in ways_out(self.file, self.language, self.statements, False, False) if kind == "return"]
+
+    def falls_through(self) -> bool:
+        """Whether its function ends after it anyway."""
+        return self.statements[-1] is self.block[-1] and all(s.kind in ("if", "with") and self.last(s) for s in self.around)
+
+    def last(self, s: Statement) -> bool:
+        """Whether a statement around the lines is the last of its own block."""
+        rows = [self.body, *(b.statements for _, b in all_blocks(self.file, self.language, self.body))]
+        return any(row and row[-1].start == s.start for row in rows)
+
     def jumps(self) -> list[tuple[str, int]]:
         """(kind, where) of each jump that leads out, but for those that stay."""
         kept = {arm.statements[0].start for arm in self.staying}
