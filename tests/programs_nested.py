@@ -22,21 +22,26 @@ class NestedMaker(FlowMaker):
         rng, add = self.rng, self.lines.append
         self.fresh += 1
         number, held = self.fresh, (self.names, self.seen, self.files)
-        params = [f"a{number}", f"b{number}"][: rng.randint(0, 2)]
-        set_here = rng.sample(known, rng.randint(0, min(2, len(known))))
+        owned = function and rng.random() < 0.08  # a method of a class that is made there
+        params = [*["self"][: owned or rng.random() < 0.03], *[f"a{number}", f"b{number}"][: rng.randint(0, 2)]]
+        free = [n for n in known if n != "self"]
+        set_here = rng.sample(free, rng.randint(0, min(2, len(free))))
         self.files = self.files if function else {*known}
-        add(f"{lead}def part{number}({', '.join(params)}):")
+        inner = lead + "    " * (2 if owned else 1)
+        if owned:
+            add(f"{lead}class Part{number}:")
+        add(f"{inner[4:]}def part{number}({', '.join(params)}):")
         for name in set_here:
-            add(f"{lead}    {'global' if name in self.files else 'nonlocal'} {name}")
-        self.names, self.seen = [f"x{number}", f"y{number}", f"z{number}"], list(known)
-        own = [*params, *set_here]
+            add(f"{inner}{'global' if name in self.files else 'nonlocal'} {name}")
+        self.names, self.seen = [f"x{number}", f"y{number}", f"z{number}"], free
+        own = [*params[owned:], *set_here]
         if not own:
-            add(f"{lead}    x{number} = {rng.choice(known)}")
+            add(f"{inner}x{number} = {rng.choice(known)}")
             own.append(f"x{number}")
-        self.block(lead + "    ", own, rng.randint(2, 5), False, True, depth + 1)
-        add(f"{lead}    return {rng.choice(own)}")
+        self.block(inner, own, rng.randint(2, 5), False, True, depth + 1)
+        add(f"{inner}return {rng.choice(own)}")
         self.names, self.seen, self.files = held
-        call = f"part{number}({', '.join(rng.choice(known) for _ in params)})"
+        call = f"{f'Part{number}().' if owned else ''}part{number}({', '.join(rng.choice(known) for _ in params[owned:])})"
         add(lead + rng.choice([f"print({call})", f"log.append(({call}, {call}))", f"{rng.choice(known)} = {call}", f"print([{call} for _ in range(2)])"]))
 
     def value(self, known: list[str]) -> str:

@@ -24,11 +24,11 @@ from ...program.layout import (  # noqa: F401  (part of what a writer offers)
 from ...program.model import Function, Reference, Scope, SourceFile, Statement, Symbol
 from . import bases  # noqa: F401
 from .bases import class_head
+from .receivers import RECEIVER, class_trouble, inner_receivers, method_as_value, outward, receiver_at  # noqa: F401
 from .write_lists import appended, each, length, listed  # noqa: F401
 
 KEYWORDS = frozenset(keyword.kwlist) | frozenset(keyword.softkwlist)
 ENTRY_GUARD = 'if __name__ == "__main__":'
-RECEIVER = "self"
 CONSTRUCTOR = "__init__"
 DESTRUCTOR = "__del__"
 SUFFIX = ".py"
@@ -74,16 +74,6 @@ def hides_library(path: str) -> bool:
     return stem in sys.stdlib_module_names or stem in sys.builtin_module_names
 
 
-PRIVATE = re.compile(r"(?<!\w)__(?!\w*__(?!\w))\w+")
-
-
-def class_trouble(file: SourceFile, start: int, end: int, main: bool = False) -> str:
-    """Why a stretch of code would mean something else inside a class; "" if it would not.
-
-    ``main``: it is main code, which becomes the body of a method.
-    """
-    match = PRIVATE.search(file.slice(start, end))
-    return f"'{match[0]}' would be another name inside a class" if match else ""
 
 
 def comment_start(file: SourceFile, offset: int) -> int:
@@ -210,28 +200,6 @@ def anchored(file: SourceFile, statement: Statement) -> bool:
 
 def empty_body() -> str:
     return "pass"
-
-
-def method_as_value(file: SourceFile, function: Function, ref: Reference, text: str, owner: str) -> tuple[str, str]:
-    """How a method is handed on as a value, or why it cannot be: a bound method carries its object."""
-    return text, ""
-
-
-def outward(
-    file: SourceFile, refs: Sequence[Reference], fields: set[str], methods: set[str]
-) -> tuple[list[tuple[int, int, str]], str]:
-    """Uses of other names inside a class that has members of the same names: a member is never meant without its object."""
-    return [], ""
-
-
-def receiver_at(file: SourceFile, scope: Scope, top: Scope, class_: str) -> str:
-    """How code in ``scope`` names the object of the method ``top``: inner functions close over it."""
-    return RECEIVER
-
-
-def inner_receivers(file: SourceFile, top: Scope, refs: Sequence[Reference]) -> tuple[list[tuple[int, int, str]], str]:
-    """Edits that let functions inside a method see its receiver, or why they cannot: here they always do."""
-    return [], ""
 
 
 def method_header(file: SourceFile, function: Function, name: str, drop: set[str], hide: bool = False) -> list[tuple[int, int, str]]:
