@@ -13,7 +13,7 @@ def seen(folder, text, watch=(), **scenario):
     program = folder.program("line.py", text)
     rows = [{"name": n, "file": "line.py", "function": "", "variable": n} for n in watch]
     world = World(str(folder.path), "line.py", program.language, {}, list(program.files.values()), rows)
-    return observe(Scenario("s", seconds=10, **scenario), world)
+    return observe(Scenario("s", **{"seconds": 10, **scenario}), world)
 
 
 def pygame_program(loop: str, setup: str = "") -> str:

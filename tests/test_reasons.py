@@ -33,6 +33,7 @@ STAYS = [
     (LINE.replace("load = 0", "__version__ = 0").replace("load", "__version__") + "add(1)\ntell()\n", "the language itself reads it"),
     (LINE.replace("def tell():", "def tell(most: load = 1):") + "add(1)\ntell()\n", "the head of a function says it, which is worked out where the function stands"),
     ("from threading import Thread\n\n" + LINE + "if input():\n    def shut():\n        print(load)\nThread(target=add, args=(1,)).start()\ntell()\n", "it is made inside of lines that may run more than once, or not at all (line"),
+    (FARE + "__version__ = str(load)\ntell()\n", "line 17: code that stays stands in the middle of the main code"),
     (FARE + "if fare:\n    class Day:\n        pass\ntell()\n", "line 18: a class is defined inside the main code"),
 ]
 
@@ -176,9 +177,8 @@ LIFTED = [
     (loop("last = stop").replace("print(total)", "print(last)"), "line.py:7-7", "tell", "'last' may not be set yet where these lines begin"),
     ("def run(n):\n    total = 0\n    try:\n        total = 1\n        total = int(n)\n    except ValueError:\n        print(total)\n\n\nrun('x')\n", "line.py:4-5", "add", "a handler around these lines uses what they set"),
     ("def run(n):\n    if (total := n + 1) > 2:\n        print(total)\n\n\nrun(2)\n", "line.py:2:8-2:24", "add", "the expression sets a variable"),
-    ("def run(ns):\n    return sorted(ns, key=lambda n: n % 3 + 1)\n\n\nprint(run([2, 3]))\n", "line.py:2:37-2:45", "rank", "'n' belongs to a function that is made around it"),
+    ("def run(ns):\n    return sorted(ns, key=lambda n: (n := n + 1) % 3)\n\n\nprint(run([2, 3]))\n", "line.py:2:37-2:52", "rank", "'n' belongs to a function that is made around it, and is no plain value there"),
     ("import math\n\n\ndef run(n):\n    while True:\n        n += 1\n        if n > 3:\n            break\n    print(n)\n\n\nrun(1)\n", "line.py:6-8", "add", "these lines end a loop, and what they set (n) is needed after it"),
-    ("def run(ns):\n    return sum(n * 2 for n in ns)\n\n\nprint(run([2, 3]))\n", "line.py:2:16-2:20", "rank", "'n' belongs to a function that is made around it"),
     ("def run(n):\n    def add():\n        nonlocal n\n        n += 1\n    add()\n    print(n)\n\n\nrun(1)\n", "line.py:5-6", "rank", "'n' may be changed by a function while these lines run"),
     ("class Tram:\n    @print\n    def run(n):\n        print(n)\n", "line.py:4-4", "tell", "nothing tells what the decorated method gets first"),
     ("class Tram:\n    def run(a, b):\n        print(a)\n    acts = [run]\n", "line.py:3-3", "tell", "the method is handed on in its class, and nothing tells what it gets first"),
@@ -187,7 +187,8 @@ LIFTED = [
     ("class Tram:\n    def run(self):\n        self.total = 1\n        print(self.total)\n", "line.py:4-4", "total", "'total' is in use already"),
     ({"line.js": "let zone = 1;\nfunction run() {\n  zone += 1;\n}\n[1].forEach(run);\nzone = 5;\nrun;\n"}, "line.js:1-5", "tell", "'run' is defined there and used elsewhere"),
     ({"line.js": "let zone = 1;\nsetTimeout(() => {\n  zone += 1;\n}, 5);\nconsole.log(zone);\nzone = 5;\n"}, "line.js:1-5", "tell", "a function made there sees 'zone', which changes afterwards"),
-    ({"line.js": "[1].forEach((n) => {\n  console.log(n);\n});\n"}, "line.js:2-2", "tell", "these lines stand in a function that is written in place, or inside another one"),
+    ({"line.js": "if (1) [1].forEach((n) => {\n  console.log(n);\n});\n"}, "line.js:2-2", "tell", "what makes the function of these lines is a statement without a block of its own"),
+    ({"line.js": "let n = 1; [1].forEach((k) => {\n  console.log(k, n);\n});\n"}, "line.js:2-2", "tell", "what makes the function of these lines begins in the middle of a line"),
     ({"line.js": "let Tram = class {};\nclass Car {\n  static run(n) {\n    console.log(n);\n  }\n}\nCar = Tram;\n"}, "line.js:4-4", "tell", "the method is static, and its class has no name that stays"),
     ({"Line.java": "public class Line {\n    static int fare = 2;\n    public static void main(String[] args) {\n        System.out.println(fare);\n    }\n}\n"}, "Line.java:2-2", "tell", "these lines declare, and no function holds them"),
     ("n = 1\nfrom math import *\nprint(pi)\n", "line.py:2-3", "tell", "a star import stands there"),

@@ -2,6 +2,7 @@
 
 import pytest
 from cases import apply
+from conftest import needs
 
 CAR = '[[class]]\nname = "{name}"\n{more}\n[[class.field]]\nname = "{field}"\nfrom = ["{field}"]\n[[class.object]]\nname = "{object}"\n'
 TWINS = '[[class]]\nname = "Tram"\n{more}[[class.field]]\nname = "x"\nfrom = ["a_x", "b_x"]\n[[class.method]]\nname = "move"\nfrom = ["move_a", "move_b"]\n{method}[[class.object]]\nname = "a"\n[[class.object]]\nname = "b"\n'
@@ -19,6 +20,14 @@ MOVE = "x = 1\n\n\ndef move():\n    global x\n    x += 1\n\n\nmove()\nprint(x)\n
 TRAM = '[[class]]\nname = "Tram"\n{more}[[class.field]]\nname = "x"\nfrom = ["x"]\n[[class.method]]\nname = "move"\nfrom = ["move"]\n[[class.object]]\nname = "tram"\n'
 LISTS = '[[class]]\nname = "Car"\n[[class.field]]\nname = "x"\nfrom = ["xs"]\n[[class.field]]\nname = "y"\nfrom = ["ys"]\n[[class.method]]\nname = "move"\nfrom = ["move"]\n{drop}[[class.object]]\nname = "car"\ncollection = "cars"\n'
 XS = "xs = [1, 2]\nys = [3, 4]\n\n\ndef move(i, by):\n    xs[i] += by\n    print(ys[i])\n\n\nfor i in range(len(xs)):\n    move(i, 1)\n"
+STARTED = '[[class]]\nname = "Tram"\n[[class.field]]\nname = "x"\nfrom = ["tram_x"]\nstart = "argument"\n[[class.field]]\nname = "f"\nfrom = ["tram_f"]\n[[class.object]]\nname = "tram"\nargs = ["3"]\n'
+BY = TRAM.replace('from = ["move"]\n', 'from = ["move"]\ndrop = ["by"]\n')
+TURNS = TWINS.format(more="", method="").replace("[[class.object]]", '[[class.method]]\nname = "turn"\nfrom = ["turn"]\ndrop = ["which"]\n[[class.object]]', 1)
+TURN = "a_x = 1\nb_x = 2\n\n\n" + "".join(f"def move_{n}():\n    global {n}_x\n    {n}_x += 1\n    if {n}_x < 3:\n        turn({n}_x)\n\n\n" for n in "ab") + "def turn(which):\n    print(which)\n    if which > 5:\n        move_a()\n\n\nturn(a_x)\nmove_b()\n"
+LOG = '[[class]]\nname = "Log"\n[[class.field]]\nname = "n"\nfrom = ["n"]\n[[class.method]]\nname = "note"\nfrom = ["note"]\nadd = [{{ name = "{0}", value = "{0}" }}]\n[[class.object]]\nname = "log"\n'
+NOTED = "n = 0\n\n\ndef note(k=1):\n    global n\n    n += {0}_x + k\n\n\n"
+APP = '[[class]]\nname = "LineApp"\nrole = "app"\n[[class.field]]\nname = "x"\nfrom = ["x"]\n[[class.method]]\nname = "move"\nfrom = ["move"]\n[[class.object]]\nname = "app"\n'
+BYTES = "public class Line {\n    static int aX = 1;\n    static int bX = 2;\n\n    static void moveA() {\n        byte n = 1;\n        aX += n;\n    }\n\n    static void moveB() {\n        byte n = 2;\n        bX += n;\n    }\n\n    public static void main(String[] args) {\n        moveA();\n        moveB();\n        System.out.println(aX + bX);\n    }\n}\n"
 
 
 def car(name, field, object_, more=""):
@@ -52,11 +61,29 @@ REFUSED = [
     ("method:Tram.move", TRAM.format(more=""), {"line.js": "let x = 1; function move() {\n  x += 1;\n}\nmove();\nconsole.log(x);\n"}, "function 'move' does not start its line; put it on a line of its own"),
     ("file:Tram", TRAM.format(more='file = "tram.py"\n'), {"line.py": MOVE, "tram.txt": ""}, ""),
     ("split:Tram", TRAM.format(more="").replace('from = ["x"]', 'from = ["x"]'), {"line.js": "let x = 1 /* , */, y = 2;\nfunction move() {\n  x += 1;\n}\nmove();\nconsole.log(x, y);\n"}, ""),
+    ("found:Tram", STARTED, "from math import pi as x\n\ntram_x = 3\ntram_f = x * 2\n\n\ndef show():\n    print(tram_x, tram_f)\n\n\nshow()\n", "the constructor's parameter 'x' would hide a name that its start values read; rename the field in the design"),
+    ("found:Tram", TRAM.format(more=""), MOVE + "print(globals()['x'])\n", "line.py:11: 'globals()' can reach any name by its text, so no variable or function can move; leave it out of the class"),
+    ("hoist:Tram.step", TWINS.format(more=STEPPED, method="").replace('"a_x", "b_x"', '"aX", "bX"').replace('"move_a", "move_b"', '"moveA", "moveB"').replace('name = "a"\n', 'name = "a"\nargs = ["1"]\n').replace('name = "b"\n', 'name = "b"\nargs = ["2"]\n'), {"Line.java": BYTES}, "Line.java:8: a variable cannot stand for the literal: the compiler refuses it (incompatible types: possible lossy conversion from int to byte); leave the twins apart"),
+    ("method:Tram.move", BY.format(more=""), {"line.js": "let x = [1];\nfunction move(by) {\n  x[0] += by.length;\n}\nmove(x);\nmove`a`;\nconsole.log(x);\n"}, "this call of 'move' cannot be read; write it plainly"),
+    ("method:Tram.move", TURNS, TURN, "'move_a' is called for one object by the others' method; leave it apart in the design"),
+    ("method:Tram.move", TRAM.format(more=""), MOVE.replace("    x += 1", "    x += sum(self * x for self in [1])"), "line 10: 'tram' is used where 'self' means something else; it stays a function"),
+    ("method:Tram.move", TRAM.format(more=""), MOVE.replace("    x += 1", "    x += sum(move() for self in [])"), "line 10: 'self' means something else there; it stays a function"),
+    ("method:Tram.move", TRAM.format(more=""), "self = 3\n" + MOVE.replace("    x += 1", "    x += self"), "'self' is a variable of the file, and would be the object; it stays a function"),
+    ("pass:Log.note", TWINS.format(more="", method="") + LOG.format("a"), NOTED.format("a") + PAIR.format(one="1\n    note()", two="1\n    note()"), "only the caller knows which of the objects of Tram it is; leave it a function"),
+    ("pass:Log.note", TRAM.format(more="").replace('["x"]', '["tram_x"]') + LOG.format("tram"), NOTED.format("tram") + MOVE.replace("x", "tram_x").replace("+= 1", "+= 1\n    print([note(self) for self in (1, 2)])"), "line 15: 'self' means something else there; leave it a function"),
+    ("share:Tram.rate", SHARED, "print(1)\nx = 1\nif x > 3:\n    print(rate)\nrate = 2\nprint(x, rate)\n", "'rate' may be read before it has its first value; leave 'shared' out"),
+    ("share:Tram.rate", SHARED, {"line.js": "function tell() {\n  console.log(rate);\n}\ntell();\nvar x = 1;\nvar rate = 2;\ntell();\nconsole.log(x);\n"}, "'rate' may be read before it has its first value; leave 'shared' out"),
+    ("stream:out", '[[stream]]\nname = "out"\nfrom = ["println"]\n', {"line.pde": "int x = 1;\nvoid setup() {\n  println(x);\n}\n"}, "no console can be handed in in sketch; take the stream out of the design"),
+    ("main:LineApp.run", APP, MOVE.replace("move()\nprint(x)", "def tell():\n    print(x)\n\n\nmove()\ntell()"), "line 13 still needs the app from outside; the main code stays where it is"),
+    ("main:LineApp.run", APP, MOVE.replace("move()\nprint", "f = lambda: vars()\nmove()\nprint"), "'vars()' reaches names by their text; the main code stays where it is"),
+    ("main:LineApp.run", APP, MOVE.replace("\nmove()\nprint(x)", "\nif __name__ == '__main__':\n    move()\n    from os import *\n    print(x)"), "a star import stands inside the main code; the main code stays where it is"),
 ]  # fmt: skip
 
 
 @pytest.mark.parametrize(("step", "designed", "files", "said"), REFUSED, ids=[f"{r[0]}-{i}" for i, r in enumerate(REFUSED)])
 def test_a_step_says_why_not(step, designed, files, said):
     files = {"line.py": files} if isinstance(files, str) else files
+    if "Line.java" in files:
+        needs("javac")
     after, refusal = apply({f"step {step}": "", "design": designed, **{f"before {n}": t for n, t in files.items()}})
     assert (said in refusal and not after) if said else not refusal, refusal

@@ -118,6 +118,7 @@ REFUSED = [
     ("app", ("App",), {"line.py": LINE.replace("day = int", "global day\nday = int")}, "a 'global' statement stands in the main code"),
     ("move", ("Car", "bus/car.py"), {"line.py": CARS}, "'bus/car.py' lies in another folder than line.py; name a file beside it"),
     ("move", ("Car", "line.py"), {"line.py": CARS}, "nothing would change"),
+    ("move", ("Car", "other.py"), {"line.py": CARS, "other.py": "print(2)\n"}, "'other.py' already exists; choose another file name"),
     ("move", ("Tram", "tram.py"), {"line.py": CARS}, "'Tram' is no class of these scripts"),
     ("base", ("Rail", ["Car"]), {"line.py": CARS}, "name two at least"),
     ("base", ("2", ["Car", "Bus"]), {"line.py": CARS}, "'2' cannot be the name of a class"),
@@ -135,3 +136,10 @@ def test_all_or_nothing(folder, step, words, files, said):
     with pytest.raises(Refused) as refused:
         worked_out(folder, files, step, *words)
     assert said in str(refused.value)
+
+
+def test_a_file_beside_the_scripts_is_in_the_way(folder):
+    folder.write("car.py", "print(2)\n")
+    with pytest.raises(Refused) as refused:
+        worked_out(folder, {"line.py": CARS}, "move", "Car", "car.py")
+    assert str(refused.value) == "line.py: 'car.py' already exists; choose another file name in the design."

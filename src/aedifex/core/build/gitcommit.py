@@ -12,24 +12,23 @@ class Git:
 
     def __init__(self, root: str, with_changes: bool = False) -> None:
         self.root = root
-        try:
-            inside = self.run("rev-parse", "--is-inside-work-tree").strip()
-        except AedifexError:
-            inside = ""
-        if inside != "true":
+        if self.ran("rev-parse", "--is-inside-work-tree").stdout.strip() != "true":
             raise AedifexError(f"{root}: is not in a git repository; run 'git init' there, or build without --commit.")
         changed = self.run("status", "--porcelain", "--untracked-files=no").strip()
         if changed and not with_changes:
             first = changed.splitlines()[0].split(maxsplit=1)[-1]
             raise Refused(f"{first}: has changes that are not committed; commit them first, or add --with-changes.")
 
-    def run(self, *args: str) -> str:
+    def ran(self, *args: str) -> subprocess.CompletedProcess[str]:
         try:
-            done = subprocess.run(["git", *args], cwd=self.root, capture_output=True, text=True, timeout=60)
+            return subprocess.run(["git", *args], cwd=self.root, capture_output=True, text=True, timeout=60)
         except (OSError, subprocess.TimeoutExpired) as error:
             raise AedifexError(
                 f"{self.root}: git could not be run ({error}); install it, or build without --commit."
             ) from error
+
+    def run(self, *args: str) -> str:
+        done = self.ran(*args)
         if done.returncode:
             raise AedifexError(f"{self.root}: git {args[0]} failed ({(done.stderr or done.stdout).strip().splitlines()[-1:] or ['?']}); "
                                "mend that, then build again.")  # fmt: skip

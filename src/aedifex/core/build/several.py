@@ -63,6 +63,8 @@ def app(program: Program, name: str) -> Single:
 def move(program: Program, name: str, path: str) -> Single:
     """What giving a class a file of its own would change. Raises Refused with the reason if it cannot have one."""
     home = home_of(program, name)
+    if path in program.holders and path != home:
+        raise Refused(f"'{path}' already exists; choose another file name.")
     design = small(program)
     design.entries, design.classes = [home], [ClassDesign(name, "model", file=path)]
     return through(program, design, Several(f"file:{name}", f"class {name} moves to {path}"), home)

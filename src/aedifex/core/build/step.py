@@ -10,6 +10,7 @@ from ..draft.design import ClassDesign, Design, bare
 from ..program.language import Language
 from ..program.model import Declaration, Function, Program, Reference, Scope, SourceFile, Symbol
 from ..survey.effects import Effects
+from ..survey.hazards import forbidding, hazards
 from ..survey.running import running
 from ..survey.state import declared
 from .edits import Edits
@@ -88,6 +89,12 @@ def symbol(file: SourceFile, origin: str, what: str = "name") -> Symbol:
     if found is None or not found.kinds:
         raise Refusal(f"there is no {what} '{bare(origin)}'", file.path, 0, "correct the design")
     return found
+
+
+def check_hazards(context: Context, file: SourceFile, names: set[str], advice: str) -> None:
+    """Raises Refusal where something forbids to move these names, or any name of the file."""
+    if (h := forbidding(hazards(context.program, file.path), names)) is not None:
+        raise Refusal(h.message, h.path, h.line, advice)
 
 
 def class_scope(file: SourceFile, name: str) -> Scope:

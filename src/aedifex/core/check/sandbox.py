@@ -73,7 +73,7 @@ class Sandbox:
                 stdout=stdout, stderr=stderr, start_new_session=True, pass_fds=pass_fds,
             )  # fmt: skip
         except OSError as error:
-            self.trouble = f"'{self.command()[0]}' could not be started ({error.strerror})"
+            self.trouble = f"'{self.command()[0]}' could not be started ({error.strerror}); install it"
             return None
         bound(child.pid, self.scenario.seconds, self.world.language.launch.MEMORY)
         return child

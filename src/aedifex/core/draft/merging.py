@@ -168,8 +168,6 @@ def declared(file: SourceFile, language: Language, h: Half, other: Half) -> list
     names = ", ".join(back.get(text, text) for text in union)
     if mine:
         return [(min(d.start for d in mine), max(d.end for d in mine), names)]
-    first = next((s for s in language.body(file, h.function) if s.kind != "docstring"), None)
-    if first is None:
-        raise Unmergeable("one of them does nothing", h.function)
+    first = next(s for s in language.body(file, h.function) if s.kind != "docstring")  # one that does nothing was refused before
     at = language.write.line_start(file, first.start)
     return [(at, at, f"{file.slice(at, first.start)}global {names}{language.write.newline(file)}")]

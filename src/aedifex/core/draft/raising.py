@@ -15,7 +15,6 @@ from itertools import groupby
 
 from ..program.language import Language
 from ..program.model import Function, SourceFile, Statement
-from ..survey.hazards import by_text
 from ..survey.state import constants_of, movable
 from .opening import Opening, Trouble
 from .records import Range
@@ -29,8 +28,6 @@ def raised(file: SourceFile, language: Language, name: str) -> Opening | Trouble
         return None
     if f.symbol is not None and any(not r.writes for r in f.symbol.references):
         return f"'{f.name}' is called by the program itself, each time with variables of its own", f.start
-    for ref in by_text(file, language, f.start, f.end):
-        return f"'{ref.name}' reaches names by their text", ref.start
     found = [group for group in declarations(file, language, guard) if all(can(file, language, f, s) for s in group) and alone(file, language, group)]
     return made(file, language, f, found, language.inner(file, guard)) if found else None
 

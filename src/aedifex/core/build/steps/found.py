@@ -23,7 +23,7 @@ from ...survey.effects import Effects
 from ...survey.running import running
 from ...survey.state import UNFIT, constants_of, declared
 from ..edits import Edits, rewritten
-from ..step import Context, Refusal, drop_declarations, refuse_at, symbol
+from ..step import Context, Refusal, check_hazards, drop_declarations, refuse_at, symbol
 
 
 @dataclass
@@ -90,10 +90,10 @@ class Founder:
             raise Refusal(
                 f"the name '{self.design.name}' is already used", self.file.path, 0, "choose another class name"
             )
-        for row in self.variables:
-            for s in row:
-                if s is not None:
-                    self.check_variable(s)
+        mine = [v for row in self.variables for v in row if v is not None]
+        check_hazards(self.context, self.file, {v.name for v in mine}, "leave it out of the class")
+        for v in mine:
+            self.check_variable(v)
         for index, obj in enumerate(self.design.objects):
             taken = self.file.scope.symbols.get(obj.name)
             shared = obj.name in self.context.language.builtins and not self.context.language.declares
@@ -286,8 +286,7 @@ class Founder:
                         found.append((r.start, r.end, self.write.use(r, self.write.member(owner, name))))
                         refs.append(r)
         more, trouble = self.write.inner_receivers(self.file, self.file.scope, refs)
-        if trouble:
-            raise refuse_at(self.file, s.start, trouble, 'give the field the start "later"')
+        assert not trouble, "such a field starts later"
         return found + more
 
     # -- the objects -----------------------------------------------------------------------------

@@ -18,9 +18,8 @@ from ...draft.recordclass import Handed, record_edits
 from ...draft.records import Range
 from ...program.keyed import Keyed
 from ...program.model import SourceFile
-from ...survey.hazards import forbidding, hazards
 from ..edits import Edits
-from ..step import Context, Refusal, function_of, refuse_at
+from ..step import Context, Refusal, check_hazards, function_of, refuse_at
 
 
 @dataclass
@@ -43,8 +42,7 @@ class MakesObjects(ABC):
 
     def check_names(self, context: Context, file: SourceFile, concerned: set[str], new: set[str]) -> None:
         """Nothing forbids to change the concerned names, and the new ones are free. Raises Refusal."""
-        if (h := forbidding(hazards(context.program, file.path), concerned)) is not None:
-            raise Refusal(h.message, h.path, h.line, self.left)
+        check_hazards(context, file, concerned, self.left)
         for name in sorted(new):
             if any(name in s.symbols for s in file.scope.walk()):
                 raise Refusal(f"'{name}' is in use already", file.path, 0, "choose another name in the design")

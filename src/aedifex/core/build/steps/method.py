@@ -15,7 +15,7 @@ from ...program.model import Argument, Call, Function, Reference, SourceFile, Sy
 from ...program.scopes import receiver_of, shadowed
 from ...survey.hazards import by_text
 from ..edits import Edits
-from ..step import Context, Refusal, add_method, class_scope, function_of, outward, refuse_at
+from ..step import Context, Refusal, add_method, check_hazards, class_scope, function_of, outward, refuse_at
 
 
 @dataclass
@@ -55,6 +55,7 @@ class Mover:
         if self.twins and len(self.functions) != len(self.objects):
             raise Refusal(f"{len(self.functions)} functions for {len(self.objects)} objects", self.file.path, 0,
                           "give one function for each object")  # fmt: skip
+        check_hazards(self.context, self.file, {f.name for f in self.functions}, "it stays a function")
         for f in self.functions:
             self.check(f)
         if self.twins:
@@ -75,8 +76,6 @@ class Mover:
     def check(self, f: Function) -> None:
         language = self.context.language
         at = f.start
-        if f.decorators:
-            raise refuse_at(self.file, at, f"function '{f.name}' is decorated", "it stays a function")
         if (around := self.file.around(f)) is not None:
             raise refuse_at(self.file, at, f"function '{f.name}' is made inside of lines that may run more than once, or not at all (line {self.file.shown(around.start)})", "it stays a function")
         if self.write.RECEIVER in f.scope.symbols:
@@ -118,20 +117,10 @@ class Mover:
 
     def check_uses(self, f: Function) -> None:
         assert f.symbol is not None
-        if f.symbol.kinds != {"function"}:
-            raise refuse_at(self.file, f.start, f"'{f.name}' is also bound to something else", "rename one of them")
         changes = bool(self.method.drop or self.method.add)
         for ref in f.symbol.references:
             if ref.writes:
                 continue
-            if ref.form in ("compared", "key"):
-                raise refuse_at(
-                    self.file, ref.start, f"function '{f.name}' is compared or used as a key", "it stays a function"
-                )
-            if ref.member:
-                raise refuse_at(
-                    self.file, ref.start, f"'{f.name}.{ref.member}' asks the function itself", "it stays a function"
-                )
             if ref.form == "spelled":
                 raise refuse_at(
                     self.file, ref.start, f"'{f.name}' is spelled out by a self-documenting format", "write it out"
@@ -184,10 +173,7 @@ class Mover:
         """How a use of the function is written once it is a method of ``owner``."""
         if ref.role.value == "call":
             return str(self.write.member(owner, self.name))
-        text, trouble = self.write.method_as_value(self.file, f, ref, self.write.member(owner, self.name), owner)
-        if trouble:
-            raise refuse_at(self.file, ref.start, trouble, "it stays a function")
-        return str(self.write.use(ref, text))
+        return str(self.write.use(ref, self.write.method_as_value(self.write.member(owner, self.name), owner)))
 
     def owner_text(self, f: Function, index: int, ref: Reference, call: Call | None) -> str:
         """Which object a use means: the receiver in the class's own methods, else the object by its name."""

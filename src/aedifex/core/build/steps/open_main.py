@@ -14,9 +14,8 @@ from dataclasses import dataclass, field
 
 from ...draft.opened import announced, how
 from ...draft.opening import Opening
-from ...survey.hazards import forbidding, hazards
 from ..edits import Edits
-from ..step import Context, Refusal, refuse_at
+from ..step import Context, Refusal, check_hazards, refuse_at
 
 ADVICE = "the function stays as it is"
 
@@ -42,8 +41,7 @@ class OpenMain:
             raise Refusal(f"there is no one function '{self.name}' whose lines could be the main code", file.path, 0, ADVICE)
         if not isinstance(found, Opening):
             raise refuse_at(file, found[1], found[0], ADVICE)
-        if (h := forbidding(hazards(context.program, file.path), {self.name})) is not None:
-            raise Refusal(h.message, h.path, h.line, ADVICE)
+        check_hazards(context, file, {self.name}, ADVICE)
         if told := announced(context.program, file.path, self.name):
             raise Refusal(f"'{self.name}' is what an installed command calls", told, 0, ADVICE)
         for edit in found.edits:

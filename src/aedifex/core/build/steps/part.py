@@ -8,9 +8,8 @@ from ...draft.design import PartDesign
 from ...draft.part_needs import Unfit
 from ...draft.parts import named_elsewhere, taking
 from ...program.model import Program
-from ...survey.hazards import forbidding, hazards
 from ..edits import Edits
-from ..step import Context, Refusal, refuse_at
+from ..step import Context, Refusal, check_hazards, refuse_at
 
 ADVICE = "leave it in its class"
 
@@ -32,8 +31,7 @@ class TakePart:
 
     def apply(self, context: Context) -> Edits:
         file, out = context.file(self.path), Edits()
-        if (h := forbidding(hazards(context.program, file.path), {self.part.of})) is not None:
-            raise Refusal(h.message, h.path, h.line, ADVICE)
+        check_hazards(context, file, {self.part.of}, ADVICE)
         if named_elsewhere(context.program, self.path, self.part.of) or named_elsewhere(self.outsiders, "", self.part.of):
             raise Refusal(f"another file names {self.part.of}", file.path, 0, ADVICE)
         try:

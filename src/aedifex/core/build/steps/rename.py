@@ -142,7 +142,7 @@ class Renamer:
             return
         for h in hazards(self.program, file.path, self.outsiders):
             if h.kind == "dynamic names" or (h.kind == "used outside" and self.beyond(file, h.names, h.path)):
-                raise Refusal(h.message, h.path, h.line)
+                raise Refusal(h.message, h.path, h.line, "change that first, or keep the name")
 
     def beyond(self, file: SourceFile, names: tuple[str, ...], path: str) -> bool:
         """Whether a use outside concerns the name, and is none that can be rewritten."""
@@ -210,10 +210,6 @@ class Renamer:
         for other, local, module, name, line in table.get(self.language.write.module_of(file.path), ()):
             if other is file or not self.language.means(other.path, module, name, file.path):
                 continue
-            if name == "*":
-                raise Refusal(
-                    f"everything of {file.path} is imported by {other.path}", other.path, line, "import by name first"
-                )
             if name == self.old:
                 self.writable(other, line)
                 self.imported(other, local, line)

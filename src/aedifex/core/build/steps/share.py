@@ -40,7 +40,7 @@ class ShareField:
         s, scope = symbol(file, self.member.origins[0], "variable"), class_scope(file, self.design.name)
         if context.language.joined:
             raise Refusal("the classes of a sketch hold nothing in common", file.path, 0, ADVICE)
-        first = self.first(context, file, s, scope.start)
+        first = self.first(context, file, s)
         assert first.value is not None
         name = write.hidden(self.member.name) if self.member.hidden else self.member.name
         for r in s.references:
@@ -64,7 +64,7 @@ class ShareField:
         """The shared fields that stand already; each is put above them."""
         return self.design.fields[: self.design.fields.index(self.member)]
 
-    def first(self, context: Context, file: SourceFile, s: Symbol, class_start: int) -> Statement:
+    def first(self, context: Context, file: SourceFile, s: Symbol) -> Statement:
         """The statement that gives it its first value, which must be the same wherever it stands. Raises Refusal."""
         for r in s.references:
             if r.form in UNFIT or r.role.value == "delete":
@@ -80,7 +80,10 @@ class ShareField:
         unset = next((n for n, x in file.scope.symbols.items() if n in context.language.unset_errors and x.references), "")
         if unset:
             raise refuse_at(file, found.start, f"the program catches {unset}, and '{s.name}' would be set from the start", ADVICE)
-        early = [r for r in s.references if not r.writes and r.start < min(class_start, found.start) and r.scope.frame is file.scope]
-        if early:
-            raise refuse_at(file, early[0].start, f"'{s.name}' is read before the class is there", ADVICE)
-        return found
+        effects = context.effects(file)
+        for earlier in running(file, context.language):
+            if earlier is found:
+                return found
+            if s in effects.touch(earlier.start, earlier.end).reads:
+                break
+        raise refuse_at(file, earlier.start, f"'{s.name}' may be read before it has its first value", ADVICE)

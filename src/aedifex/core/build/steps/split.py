@@ -15,7 +15,7 @@ from ...program.language import Language
 from ...program.model import Program, SourceFile, Statement
 from ...survey.state import constants_of
 from ..edits import Edits
-from ..step import Context, Refusal, refuse_at
+from ..step import Context, Refusal
 
 
 @dataclass
@@ -72,8 +72,6 @@ def take_apart(context: Context, file: SourceFile, statements: list[Statement], 
     for s, following in pairwise(statements):
         between = file.text[s.end : following.start]
         comma = s.end + comma_in(between)
-        if comma < s.end:
-            raise refuse_at(file, s.start, "this declaration cannot be taken apart", "give each variable its own")
         tail = file.slice(comma + 1, following.start)
         spaces = len(tail) - len(tail.rstrip(" \t"))
         out.replace(file.path, comma, comma + 1, mark)
@@ -85,19 +83,15 @@ def take_apart(context: Context, file: SourceFile, statements: list[Statement], 
 
 
 def comma_in(between: bytes) -> int:
-    """Where the comma stands between two variables, remarks left aside; -1 if it cannot be told."""
+    """Where the comma stands between two variables of one declaration, remarks left aside."""
     at = 0
-    while at < len(between):
+    while between[at : at + 1] != b",":
         if between.startswith(b"//", at):
-            at = between.find(b"\n", at)
+            at = between.index(b"\n", at)
         elif between.startswith(b"/*", at):
-            at = between.find(b"*/", at) + 1
-        elif between[at : at + 1] == b",":
-            return at
-        if at < 0:
-            return -1
+            at = between.index(b"*/", at) + 1
         at += 1
-    return -1
+    return at
 
 
 @dataclass

@@ -13,9 +13,8 @@ from dataclasses import dataclass, field
 from ...draft.design import StreamDesign
 from ...draft.names import taken_names
 from ...draft.streams import kind_of, stream_edits
-from ...survey.hazards import forbidding, hazards
 from ..edits import Edits
-from ..step import Context, Refusal, refuse_at
+from ..step import Context, Refusal, check_hazards, refuse_at
 
 ADVICE = "take the stream out of the design"
 
@@ -42,8 +41,7 @@ class OpenStream:
             raise Refusal(f"{' and '.join(self.stream.origins)} cannot be one stream", file.path, 0, ADVICE)
         if (trouble := streams.trouble(file)) is not None:
             raise refuse_at(file, trouble[1], trouble[0], ADVICE)
-        if (h := forbidding(hazards(context.program, file.path), set())) is not None:
-            raise Refusal(h.message, h.path, h.line, ADVICE)
+        check_hazards(context, file, set(), ADVICE)
         for name in (self.stream.name, self.stream.class_):
             if name in taken_names(file, ()):
                 raise Refusal(f"'{name}' is in use already", file.path, 0, "choose another name in the design")

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import contextlib
 import hashlib
 import os
 import re
@@ -56,6 +57,8 @@ def support() -> str:
     cache = os.path.join(os.environ.get("XDG_CACHE_HOME") or os.path.expanduser("~/.cache"), "aedifex", "java-" + key)
     if os.path.isfile(os.path.join(cache, "complete")):
         return cache
+    if shutil.which("javac") is None:
+        raise AedifexError("there is no 'javac' to compile it; install a JDK.")
     made = tempfile.mkdtemp(dir=store())
     done = subprocess.run(
         ["javac", *FLAGS, "-d", made, *map(str, sources)], capture_output=True, text=True, check=False
@@ -101,7 +104,7 @@ class Warm:
 
     def compile(self, path: str, to: str, files: list[str]) -> tuple[bool, str]:
         assert self.child.stdin is not None and self.child.stdout is not None
-        with self.lock:
+        with self.lock, contextlib.suppress(BrokenPipeError):
             self.child.stdin.write("\t".join([path, to, *files]) + "\n")
             self.child.stdin.flush()
             said: list[str] = []

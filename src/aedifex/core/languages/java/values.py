@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from ...program.model import Function, Reference, Scope, SourceFile
+from ...program.model import Reference, Scope, SourceFile
 from .walk import modifiers
 
 Edit = tuple[int, int, str]
@@ -82,6 +82,6 @@ def outward(file: SourceFile, refs: Sequence[Reference], fields: set[str], metho
     return edits, ""
 
 
-def method_as_value(file: SourceFile, f: Function, ref: Reference, text: str, owner: str) -> tuple[str, str]:
+def method_as_value(text: str, owner: str) -> str:
     """A reference to a method names its object."""
-    return f"{owner}::{text.rsplit('.', 1)[-1]}", ""
+    return f"{owner}::{text.rsplit('.', 1)[-1]}"

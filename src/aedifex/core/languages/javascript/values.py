@@ -172,11 +172,9 @@ def once(file: SourceFile, f: Function, ref: Reference) -> bool:
     return at is not None
 
 
-def method_as_value(file: SourceFile, f: Function, ref: Reference, text: str, owner: str) -> tuple[str, str]:
-    """A method loses its object when it is taken from it: it is bound, or the move is refused."""
-    if not bindable(file, f, ref):
-        return "", f"'{f.name}' is handed on where it matters which function it is"
-    return f"{text}.bind({owner})", ""
+def method_as_value(text: str, owner: str) -> str:
+    """A method loses its object when it is taken from it, so it is bound; where that would matter, it stays a function (``handed_on``)."""
+    return f"{text}.bind({owner})"
 
 
 # -- receivers -----------------------------------------------------------------------------------

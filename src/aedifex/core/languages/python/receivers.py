@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 from collections.abc import Sequence
 
-from ...program.model import Function, Reference, Scope, SourceFile
+from ...program.model import Reference, Scope, SourceFile
 from ...program.scopes import shadowed
 
 PRIVATE = re.compile(r"(?<!\w)__(?!\w*__(?!\w))\w+")
@@ -29,9 +29,9 @@ def class_trouble(file: SourceFile, start: int, end: int, main: bool = False) ->
     return ""
 
 
-def method_as_value(file: SourceFile, function: Function, ref: Reference, text: str, owner: str) -> tuple[str, str]:
-    """How a method is handed on as a value, or why it cannot be: a bound method carries its object."""
-    return text, ""
+def method_as_value(text: str, owner: str) -> str:
+    """How a method is handed on as a value: a bound method carries its object."""
+    return text
 
 
 def outward(

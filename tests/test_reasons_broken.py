@@ -1,0 +1,130 @@
+"""What surrounds a program fails: tools that are missing or end, disks, folders that are too large, runs that never end. Each is told in a sentence."""
+
+import shutil
+
+import pytest
+from conftest import needs
+from test_corners import seen
+
+from aedifex.core.build.gitcommit import Git
+from aedifex.core.build.sequence import Outcome
+from aedifex.core.build.single import changed
+from aedifex.core.check import sandbox, world
+from aedifex.core.check.runners import terminal
+from aedifex.core.languages.java import compiler
+from aedifex.core.languages.java.unit_tests import run
+from aedifex.core.program.errors import AedifexError, Refused
+from aedifex.core.program.language import languages
+from aedifex.core.program.model import Problem
+
+LINE = "load = 1\n\n\ndef add(n):\n    global load\n    load += n\n\n\nadd(2)\nprint(load)\n"
+JAVA = 'public class Line {\n    static int load = 1;\n\n    static void add(int n) {\n        load += n;\n        System.out.println(load);\n    }\n\n    public static void main(String[] args) {\n        add(2);\n    }\n}\n'
+
+
+def test_without_git_there_are_no_commits(folder, monkeypatch):
+    with pytest.raises(AedifexError, match="is not in a git repository; run 'git init' there, or build without --commit"):
+        Git(str(folder.path))
+    monkeypatch.setenv("PATH", "/nowhere")
+    with pytest.raises(AedifexError, match=r"git could not be run \(.*\); install it, or build without --commit"):
+        Git(str(folder.path))
+
+
+def test_what_a_step_made_that_reads_wrong_is_not_written():
+    outcome = Outcome(None, "wrong", {"line.py": b""}, problems=[Problem("line.py", 3, "'load' is bound nowhere")])
+    with pytest.raises(Refused, match=r"line\.py:3: 'load' is bound nowhere"):
+        changed(outcome)
+
+
+def test_files_that_undo_needs_are_gone(folder):
+    folder.write("line.py", LINE)
+    assert folder.aedifex("step", "rename", "load", "riders", "line.py", "--yes").returncode == 0
+    shutil.rmtree(folder.path / ".aedifex" / "objects")
+    done = folder.aedifex("undo", ".")
+    assert done.returncode == 2 and "cannot be read (No such file or directory); restore the folder" in done.stderr
+    assert "riders" in folder.read("line.py")
+
+
+def test_a_folder_with_too_many_files(folder, monkeypatch):
+    for n in range(5):
+        folder.write(f"stop{n}.txt", "")
+    monkeypatch.setattr(world, "TOO_MANY", 4)
+    with pytest.raises(AedifexError, match="holds more than 4 files; put the program in a folder of its own"):
+        seen(folder, LINE)
+
+
+def test_a_run_that_writes_too_much(folder, monkeypatch):
+    monkeypatch.setattr(sandbox, "FILES", 1 << 20)
+    text = "import time\nopen('log', 'w').write('x' * (3 << 20))\nwhile time.time():\n    pass\n"
+    assert seen(folder, text).trouble == "it wrote more than 1 MiB of files"
+    monkeypatch.setattr(terminal, "OUTPUT", 1 << 16)
+    assert "it wrote more than 0 MiB" in seen(folder, "while True:\n    print('x' * 500)\n", runner="terminal").trouble
+
+
+def test_what_cannot_be_started(folder, monkeypatch):
+    monkeypatch.setattr(sandbox.Sandbox, "command", lambda self: ["nowhere"])
+    assert seen(folder, LINE).trouble == "'nowhere' could not be started (No such file or directory); install it"
+
+
+def test_a_prompt_that_never_comes_on_a_terminal(folder):
+    run = seen(folder, "print('Stop?')\n", runner="terminal", typed=[{"after": "Line?", "text": "2\n"}])
+    assert run.trouble == "the prompt 'Line?' never came"
+
+
+def test_a_terminal_program_that_does_not_end(folder):
+    run = seen(folder, "while True:\n    pass\n", runner="terminal", seconds=1)
+    assert run.trouble == "it was still running after 1 seconds"
+
+
+def test_nothing_can_be_suggested_where_no_run_can_be_compared(folder):
+    folder.write("line.py", "import curses\n\n\ndef main(screen):\n    while True:\n        pass\n\n\ncurses.wrapper(main)\n")
+    done = folder.aedifex("record", "--suggest", "line.py")
+    assert done.returncode == 1, done.stdout
+    assert "no run of it can be compared, because it was still running" in done.stderr
+
+
+# -- Java's own tools ----------------------------------------------------------------------------
+
+
+def test_no_compiler_is_there(folder, monkeypatch):
+    program = folder.program("Line.java", JAVA)
+    monkeypatch.setenv("PATH", "/nowhere")
+    assert languages()["java"].launch.prepare(str(folder.path), list(program.files.values()), {}) == "there is no 'javac' to compile it; install a JDK"
+    compiler.support.cache_clear()
+    monkeypatch.setenv("XDG_CACHE_HOME", str(folder.path / "cache"))
+    with pytest.raises(AedifexError, match="there is no 'javac' to compile it; install a JDK"):
+        compiler.support()
+    compiler.support.cache_clear()
+
+
+def test_a_compiler_that_is_too_old_for_what_pins_a_program(folder, monkeypatch):
+    old = folder.write("javac", "#!/bin/sh\necho 'invalid target release' >&2\nexit 2\n")
+    old.chmod(0o755)
+    monkeypatch.setenv("PATH", str(folder.path), prepend=":")
+    monkeypatch.setenv("XDG_CACHE_HOME", str(folder.path / "cache"))
+    compiler.support.cache_clear()
+    with pytest.raises(AedifexError, match=r"does not take what Aedifex brings along \(invalid target release\)"):
+        compiler.support()
+    compiler.support.cache_clear()
+
+
+def test_a_compiler_that_ends_unasked(folder):
+    needs("javac")
+    made = compiler.Warm()
+    made.child.kill()
+    made.child.wait()
+    with pytest.raises(AedifexError, match="the Java compiler ended unasked; run the command again"):
+        made.compile("", str(folder.path), [])
+
+
+def test_what_a_compiler_says_without_a_line(folder):
+    (file,) = folder.program("Line.java", JAVA).files.values()
+    assert [str(p) for p in compiler.told("warning\nerror: no memory is left\n", [file])] == ["Line.java: the compiler refuses it (error: no memory is left)"]
+
+
+def test_tests_that_a_compiler_refuses_for_none_of_theirs(folder, monkeypatch):
+    needs("javac")
+    folder.write("Line.java", JAVA.replace("load += n;", "load += m;"))
+    folder.write("tests/LineTest.java", "class LineTest {}\n")
+    monkeypatch.setattr("aedifex.core.languages.java.unit_tests.library", lambda place: "junit.jar")
+    failing, why = run(str(folder.path), str(folder.path / "tests"), ["LineTest.java"], ["Line.java"], "java")
+    assert not failing and "the compiler refuses them (" in why and "Line.java:5: error: cannot find symbol" in why
