@@ -6,11 +6,19 @@ import pytest
 from conftest import needs
 from test_corners import seen
 
+from aedifex.core.build.edits import Edits
+from aedifex.core.build.follow import tried
 from aedifex.core.build.gitcommit import Git
 from aedifex.core.build.sequence import Outcome
-from aedifex.core.build.single import changed
+from aedifex.core.build.single import changed, small
+from aedifex.core.build.step import Context, Refusal
+from aedifex.core.build.steps.method import FunctionToMethod
+from aedifex.core.build.weigh import weigh
 from aedifex.core.check import sandbox, world
 from aedifex.core.check.runners import terminal
+from aedifex.core.draft.design import ClassDesign, MethodDesign
+from aedifex.core.draft.drafter import draft
+from aedifex.core.draft.rivals import Rival
 from aedifex.core.languages.java import compiler
 from aedifex.core.languages.java.unit_tests import run
 from aedifex.core.program.errors import AedifexError, Refused
@@ -33,6 +41,37 @@ def test_what_a_step_made_that_reads_wrong_is_not_written():
     outcome = Outcome(None, "wrong", {"line.py": b""}, problems=[Problem("line.py", 3, "'load' is bound nowhere")])
     with pytest.raises(Refused, match=r"line\.py:3: 'load' is bound nowhere"):
         changed(outcome)
+
+
+class Meets:
+    """A step that changes the same place twice, as none should."""
+
+    refused: Refusal | None = None
+
+    def apply(self, context):
+        out = Edits()
+        out.replace("line.py", 0, 4, "fare")
+        out.replace("line.py", 2, 6, "toll")
+        return out
+
+
+def test_changes_that_meet_are_refused(folder):
+    program, step = folder.program("line.py", LINE), Meets()
+    assert tried(step, small(program), program) is None
+    assert str(step.refused) == "line.py:1: two changes meet in this line"
+
+
+def test_a_step_without_its_class(folder):
+    program = folder.program("line.py", LINE)
+    made = ClassDesign("Tram", "model", methods=[MethodDesign("add", ["add"])])
+    with pytest.raises(Refusal, match="there is no class 'Tram' yet"):
+        FunctionToMethod(made, made.methods[0]).apply(Context(program, small(program)))
+
+
+def test_rivals_tell_what_would_be_refused(folder):
+    program = folder.program("line.py", LINE + "print(locals())\n")
+    design = draft(folder.program("line.py", LINE))
+    assert weigh(program, Rival("use", design)).refused[0].startswith("found:LineApp: line.py:11: 'locals()' can reach any name by its text")
 
 
 def test_files_that_undo_needs_are_gone(folder):

@@ -4,13 +4,14 @@ import json
 
 import pytest
 
+from aedifex.core.build.builder import Builder, Options
 from aedifex.core.build.project import open_project
 from aedifex.core.build.single import rename
 from aedifex.core.check.evidence import Evidence
 from aedifex.core.check.scenarios import load
 from aedifex.core.check.world import World
 from aedifex.core.draft.designfile import to_toml
-from aedifex.core.draft.drafter import draft
+from aedifex.core.draft.drafter import digest, draft
 from aedifex.core.program import snapshot
 from aedifex.core.program.errors import AedifexError
 from aedifex.core.program.language import find_sources, read_program
@@ -116,11 +117,22 @@ def test_another_version_of_a_built_design(folder):
     assert done.returncode == 1 and "the sources stand as another version of the design built them; run 'aedifex undo --all' first" in done.stderr
 
 
-def test_nothing_is_rewritten_in_a_file_that_the_language_does_not_take(folder):
-    folder.write("line.py", LINE + "def f():\n    nonlocal load\n")
-    folder.write("line.design.toml", to_toml(draft(read_program(str(folder.path), ["line.py"]))))
-    done = folder.aedifex("build", "--unchecked", "line.design.toml")
-    assert done.returncode in (1, 2) and "nonlocal" in done.stderr
+BROKEN = [
+    ("def f(:\n", "line.py:1: ')' is missing here; nothing is rewritten in a file that cannot be read whole"),
+    ("def f():\n    nonlocal load\n", "line.py:2: the compiler refuses it (no binding for nonlocal 'load' found); nothing is rewritten in such a file"),
+]
+
+
+@pytest.mark.parametrize(("broken", "said"), BROKEN, ids=["read", "compiled"])
+def test_nothing_is_rewritten_in_a_file_that_the_language_does_not_take(folder, broken, said):
+    folder.write("line.py", LINE)
+    text = to_toml(draft(read_program(str(folder.path), ["line.py"])))
+    folder.write("line.py", broken + LINE)
+    digests = [digest(t.encode()) for t in (LINE, broken + LINE)]
+    project = open_project(str(folder.write("line.design.toml", text.replace(*digests))))
+    with pytest.raises(AedifexError) as error:
+        Builder(project, [], Options()).build()
+    assert str(error.value).rstrip(".") == said
 
 
 def test_a_rename_that_could_mean_two(folder):

@@ -99,6 +99,7 @@ ALONE = [
     ("rename", ("n", "m"), "n = 1\nprint(\uff4e)\n", "'n' is written in another way here"),
     ("rename", ("Tram.x", "y"), {"Line.java": "public class Line {\n    static class Tram {\n        int x = 1;\n        int sum(int y) {\n            return x + y;\n        }\n    }\n    public static void main(String[] args) {\n        System.out.println(new Tram().sum(2));\n    }\n}\n"}, "'y' means something else here; choose another name"),
     ("rename", ("line.py", "lane.py"), {"line.py": "n = 1\n", "other.py": "import line\nprint(line.n)\n"}, "line.py is imported by other.py"),
+    ("rename", ("pkg/line.py", "pkg/tram.py"), {"main.py": "import pkg.line\nprint(pkg.line.n)\n", "pkg/line.py": "n = 1\n", "pkg/__init__.py": ""}, "main.py imports pkg/line.py in a way that was not read; change that import by hand first"),
     ("open_main", ("helped",), {"Line.java": PANEL}, "there is no one function 'helped' whose lines could be the main code"),
     ("open_main", ("main",), MAIN.replace("\nmain()", "\nact = main"), "'main' is not called by the main code alone; the function stays as it is"),
     ("take_part", ("Log", "Lines", ["lines", "add"]), {"line.js": "class Log {\n  constructor() {\n    this.lines = [];\n  }\n  add(n) {\n    this.lines.push(n);\n  }\n  tell() {\n    console.log(1);\n  }\n}\nnew Log().tell();\nconst other = [new Log()];\nother[0].add(2);\n"}, "'add' is used outside of Log"),

@@ -120,6 +120,7 @@ REFUSED = [
     ("move", ("Car", "line.py"), {"line.py": CARS}, "nothing would change"),
     ("move", ("Car", "other.py"), {"line.py": CARS, "other.py": "print(2)\n"}, "'other.py' already exists; choose another file name"),
     ("move", ("Tram", "tram.py"), {"line.py": CARS}, "'Tram' is no class of these scripts"),
+    ("move", ("Car", "car.mjs"), {"line.mjs": "export function rate(n) {\n  return n * 2;\n}\nclass Car {\n  go() {\n    return rate(2);\n  }\n}\nconsole.log(new Car().go());\n"}, "line.mjs:6: 'rate' is offered to other files where it stands; class Car stays in line.mjs"),
     ("base", ("Rail", ["Car"]), {"line.py": CARS}, "name two at least"),
     ("base", ("2", ["Car", "Bus"]), {"line.py": CARS}, "'2' cannot be the name of a class"),
     ("base", ("Rail", ["Car", "Bus"]), {"line.py": CARS.replace("class Bus:", "class Bus(Car):")}, "class Bus has a base already; leave 'base' out"),
