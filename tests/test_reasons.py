@@ -180,6 +180,7 @@ LIFTED = [
     ("def run(ns):\n    return sorted(ns, key=lambda n: (n := n + 1) % 3)\n\n\nprint(run([2, 3]))\n", "line.py:2:37-2:52", "rank", "'n' belongs to a function that is made around it, and is no plain value there"),
     ("import math\n\n\ndef run(n):\n    while True:\n        n += 1\n        if n > 3:\n            break\n    print(n)\n\n\nrun(1)\n", "line.py:6-8", "add", "these lines end a loop, and what they set (n) is needed after it"),
     ("def run(n):\n    def add():\n        nonlocal n\n        n += 1\n    add()\n    print(n)\n\n\nrun(1)\n", "line.py:5-6", "rank", "'n' may be changed by a function while these lines run"),
+    ("def show():\n    print(stops)\n\n\nstops: list = [1]\nshow()\nprint(stops)\n", "line.py:5-6", "begin", "'stops' is declared with its type there, and belongs to the file"),
     ("class Tram:\n    @print\n    def run(n):\n        print(n)\n", "line.py:4-4", "tell", "nothing tells what the decorated method gets first"),
     ("class Tram:\n    def run(a, b):\n        print(a)\n    acts = [run]\n", "line.py:3-3", "tell", "the method is handed on in its class, and nothing tells what it gets first"),
     ("class Tram:\n    def run():\n        print(1)\n", "line.py:3-3", "tell", "the method has no parameter for its object"),

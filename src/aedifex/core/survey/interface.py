@@ -9,7 +9,7 @@ from ..program.model import Scope, Statement, Symbol
 from ..program.scopes import shadowed
 from .flow import Exits, Flow, Symbols, flow_of
 from .hazards import by_text
-from .region import Region, plain
+from .region import Region, all_blocks, plain
 from .state import UNFIT, constants_of
 
 EXITS = Exits()
@@ -76,7 +76,16 @@ class Cut:
         self.made.declares = bool(inside & gives)
         self.made.takes, self.made.gives = self.ordered(takes | self.crossed), self.ordered(gives)
         self.made.sets, self.made.around = self.set_by_name()
+        self.made.trouble = self.made.trouble or self.annotated()
         return self.made
+
+    def annotated(self) -> tuple[str, int] | None:
+        """A variable of the file cannot be declared with its type in another function."""
+        rows = [self.r.statements, *(b.statements for _, b in all_blocks(self.file, self.language, self.r.statements))]
+        for s in (s for row in rows for s in row):
+            if s.annotation is not None and not self.language.declares and s.target is not None and s.target.symbol in self.made.sets:
+                return f"'{s.target.name}' is declared with its type there, and belongs to the file", s.start
+        return None
 
     def declared_inside(self, s: Symbol) -> bool:
         return self.r.start <= min((x.start for x in s.bindings), default=-1) < self.r.end
