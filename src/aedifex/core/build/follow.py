@@ -12,7 +12,7 @@ from ..draft.designfile import parse, to_toml
 from ..draft.drafter import digest, read_neighbours
 from ..draft.linemap import LineMap
 from ..draft.naming import at_place, handler_places, named_design, named_edits
-from ..draft.opened import main_of, opened, opened_design
+from ..draft.opened import main_holder, main_of, opened, opened_design
 from ..draft.registering import unfoldings
 from ..draft.streams import standing_class
 from ..draft.unpacking import unpackings
@@ -66,7 +66,7 @@ def opening_(design: Design, program: Program) -> Part:
     """A long main function that is the app's ``run``."""
     steps: list[Prelude] = []
     for m in [m for c in design.classes if (m := main_of(c)) is not None]:
-        path = next((f.path for f in program.files.values() if f.function(bare(m.origins[0])) is not None), "")
+        path = main_holder(program, bare(m.origins[0]))
         steps.append(OpenMain(path, bare(m.origins[0])))
         o = opened(program, path, program, bare(m.origins[0])) if path else None
         if o is not None and tried(steps[-1], design, program) is not None:

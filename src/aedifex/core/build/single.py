@@ -15,6 +15,7 @@ from ..check.world import World
 from ..draft.design import ClassDesign, Design, FieldDesign
 from ..draft.designfile import parse
 from ..draft.drafter import digest, imported_by_others, read_neighbours
+from ..draft.opened import main_holder
 from ..draft.part_needs import Unfit
 from ..draft.parts import wished_part
 from ..draft.streams import stream_for
@@ -97,7 +98,7 @@ def lift(program: Program, lines: str, name: str) -> Single:
 
 def open_main(program: Program, name: str) -> Single:
     """What opening a long main function would change. Raises Refused with the reason if it cannot be done."""
-    path = next((f.path for f in program.files.values() if f.function(name) is not None), "")
+    path = main_holder(program, name)
     if not path:
         raise Refused(f"'{name}' is no function of these scripts; name the one that the program starts with.")
     return single(program, OpenMain(path, name))

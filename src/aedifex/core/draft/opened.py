@@ -12,7 +12,7 @@ from ..program.language import Language, reread
 from ..program.model import Program, SourceFile
 from ..survey.effects import Effects
 from ..survey.hazards import forbidding, hazards
-from ..survey.longmain import main_function
+from ..survey.longmain import main_function, named_main
 from .design import ClassDesign, Design, LiftDesign, MethodDesign, StayDesign, WishDesign, bare, placed_anew
 from .opening import Opening, Trouble, opening
 from .raising import raised
@@ -78,6 +78,12 @@ def closed_main(program: Program, path: str) -> StayDesign | None:
         told = announced(program, path, f.name)
         return StayDesign(f.name, f"what it holds stays its own: {told} names it as what an installed command calls") if told else None
     return StayDesign(f.name, f"what it holds stays its own: line {file.shown(found[1])}: {found[0]}")
+
+
+def main_holder(program: Program, name: str) -> str:
+    """The file whose long main function is called so; "" if there is none."""
+    language = program.language
+    return next((f.path for f in program.files.values() if named_main(f, Effects(f, language), language, name) is not None), "")
 
 
 def how(file: SourceFile, language: Language, name: str = "") -> Opening | Trouble | None:

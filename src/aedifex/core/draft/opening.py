@@ -20,7 +20,7 @@ from ..program.model import Call, Declaration, Function, SourceFile, Statement
 from ..survey.effects import Effects
 from ..survey.handlers import main_statements
 from ..survey.hazards import by_text
-from ..survey.longmain import main_function
+from ..survey.longmain import main_function, named_main
 from ..survey.region import all_blocks
 from .linemap import LineMap
 from .lines import FORM
@@ -76,7 +76,7 @@ class Opening(LineMap):
 def opening(file: SourceFile, language: Language, name: str = "") -> Opening | Trouble | None:
     """How the long main function of a file is opened, or why it cannot be; None if there is none. ``name``: of the one that is meant."""
     effects = Effects(file, language)
-    f = file.function(name) if name else main_function(file, effects, language)
+    f = named_main(file, effects, language, name) if name else main_function(file, effects, language)
     if f is None or not language.code_at_top:
         return None
     return Opener(file, language, effects, f).opened()
@@ -105,7 +105,8 @@ class Opener:
         f, file = self.f, self.file
         if f.decorators or f.is_async or f.scope.generator:
             return f"'{f.name}' is more than a plain function", f.start
-        if f.symbol is None or f.symbol.kinds != {"function"} or len([r for r in f.symbol.references if not r.writes and r.role.value != "define"]) != 1:
+        uses = [r for r in f.symbol.references if not r.writes and r.role.value != "define"] if f.symbol is not None else []
+        if f.symbol is not None and (f.symbol.kinds != {"function"} or len(uses) != 1):
             return f"'{f.name}' is not called just once", f.start
         if file.line(self.body[0].start) == file.line(f.start):
             return f"'{f.name}' stands on one line", f.start
@@ -124,13 +125,18 @@ class Opener:
             return "objects that do something when they die would die later", f.start
         if any(n in self.language.unset_errors and s.references for n, s in file.scope.symbols.items()):
             return "the program catches the error of a name that is not set", f.start
-        if self.language.declares and self.body[0].kind == "docstring":
+        if self.language.declares and self.body[0].kind == "docstring" and not self.whole:
             return "it says for itself how strict it is", self.body[0].start
         if (at := self.strange_type()) is not None:
             return "a variable's type is looked up where it stands, once it is no function's own", at
         if file.star_imports:
             return "a star import may bind any name", file.star_imports[0]
         return None
+
+    @property
+    def whole(self) -> bool:
+        """Whether the file is nothing but the function, made and called in one statement."""
+        return self.f.symbol is None and len(self.file.statements) == 1
 
     def strange_type(self) -> int | None:
         """Where a variable is declared with a type that is not there: in a function nobody looks it up."""
@@ -159,15 +165,19 @@ class Opener:
                 continue
             other = outer.get(name)
             used = (other is not None and (other.bindings or other.references)) or (self.language.declares and name in self.language.builtins)
-            if used or name in self.language.introspective | self.language.reserved | {self.f.name}:
+            own = {self.f.name} if self.f.symbol is not None else set()
+            if used or name in self.language.introspective | self.language.reserved | self.opened_.taken(self.file) | own:
                 return f"its variable '{name}' has a name that means something else outside of it", s.bindings[0].start
         return None
 
     def the_call(self) -> tuple[Statement, Call]:
         """The statement that calls it, one of the main code."""
-        assert self.f.symbol is not None
-        calls = self.file.calls_of(self.f.symbol)
         statements = main_statements(self.file, self.effects, self.language)
+        if self.f.symbol is None:
+            holder = next(s for s in statements if s.start <= self.f.start < s.end)
+            self.follows = next((s for s in statements if s.start > holder.start), None)
+            return holder, self.opened_.call_in_place(self.file, holder)
+        calls = self.file.calls_of(self.f.symbol)
         if len(calls) != 1 or not statements:
             raise Unopenable(f"'{self.f.name}' is not called by the main code alone", self.f.start)
         call = calls[0]
@@ -272,7 +282,7 @@ class Opener:
         while any(a == start for a, _, _ in dropped):  # the first lines go
             start = write.blank_after(file, next(b for a, b, _ in dropped if a == start))
         old = file.slice(write.line_start(file, self.body[0].start), self.body[0].start)
-        above = file.slice(write.comment_start(file, f.start), write.line_start(file, f.start)).splitlines()
+        above = file.slice(write.comment_start(file, f.start), write.line_start(file, f.start)).splitlines() if f.symbol is not None else []
         ways = [*ways, *self.shared()]
         lines = [new + line + "\n" for line in (*(line.strip() for line in above), write.trailing_comment(file, statement.end).strip()) if line]
         sets, told = [new + line + "\n" for line in given], write.line_end(file, self.body[0].end) if self.body[0].kind == "docstring" else 0
@@ -284,14 +294,13 @@ class Opener:
         text = write.shifted(file, start + len(old.encode(file.encoding)), end, [*here, *dropped], old, new)
         text = "".join(lines) + text.rstrip() + "\n" + (f"{new}{ends}\n" if ends else "")
         text = write.with_newlines("\n" * shared + text, write.newline(file))
-        top, bottom = write.blank_before(file, write.comment_start(file, f.start)), write.line_end(file, f.end - 1)
-        gone = (top, bottom if file.text[:top].strip() else write.blank_after(file, bottom), "")
+        gone = self.gone()
         first = left + len(lead.rstrip().encode(file.encoding)) if shared else left
         top_statement = next(s for s in file.statements if s.start <= statement.start < s.end)
         place = write.comment_start(file, top_statement.start)
-        taken = file.text.count(b"\n", *gone[:2])
+        taken = file.text.count(b"\n", *gone[:2]) if gone is not None else 0
         apart = self.apart(out, moving, ways, old, file.line(place) - taken)
-        out.edits = [gone, *([(place, place, write.with_newlines(apart, write.newline(file)))] if apart else []), (first, write.line_end(file, statement.end), text)]
+        out.edits = [*([gone] if gone is not None else []), *([(place, place, write.with_newlines(apart, write.newline(file)))] if apart else []), (first, write.line_end(file, statement.end), text)]
         out.at = file.line(statement.start) - taken + apart.count("\n") + shared + len(lines)
         out.body = (file.line(start), file.line(end - 1))
         out.told, out.added = (file.line(told - 1), len(sets)) if told else (0, 0)
@@ -301,6 +310,14 @@ class Opener:
         shared_names = {d.name for d in file.declarations if d.scope is f.scope}
         out.names = [n for n, s in f.scope.symbols.items() if s.bindings and n not in shared_names]
         return out
+
+    def gone(self) -> Range | None:
+        """The function where it stood; None where that is what its lines take the place of."""
+        write, file = self.write, self.file
+        if self.f.symbol is None:
+            return None
+        top, bottom = write.blank_before(file, write.comment_start(file, self.f.start)), write.line_end(file, self.f.end - 1)
+        return top, bottom if file.text[:top].strip() else write.blank_after(file, bottom), ""
 
     def hoistable(self) -> list[Statement]:
         """Functions right in its body that can stand beside the others: plain ones, defined once."""

@@ -10,7 +10,7 @@ from .design import ClassDesign, Design, LiftDesign, MethodDesign, PartDesign, S
 from .designfile import Lines
 from .lines import placed as lines_placed
 from .naming import at_place, handler_places, named_design, with_names
-from .opened import RUN, main_of, opened, opened_design
+from .opened import RUN, main_holder, main_of, opened, opened_design
 from .streams import kind_of
 from .wishes import mistakes, placed
 
@@ -30,7 +30,7 @@ DONE = MethodDesign(RUN, [])  # says that the main code is opened, which it is b
 def as_opened(design: Design, program: Program) -> tuple[Design, Program]:
     """Design and program once long main functions are opened, as the design says; a name of a function that is not is a mistake."""
     for m in [m for c in design.classes if (m := main_of(c)) is not None]:
-        path = next((f.path for f in program.files.values() if f.function(bare(m.origins[0])) is not None), "")
+        path = main_holder(program, bare(m.origins[0]))
         if path and (o := opened(program, path, program, bare(m.origins[0]))) is not None:
             places = [(i, c.methods.index(x)) for i, c in enumerate(design.classes) if (x := main_of(c)) is m]
             design, program = opened_design(design, o), o.program

@@ -11,16 +11,40 @@ SHORT = 3  # statements of main code that only start something
 LONG = 8  # statements from which a function is worth a look inside
 
 
+MAIN = "main"  # how a design speaks of a long main function that has no name
+
+
 def main_function(file: SourceFile, effects: Effects, language: Language) -> Function | None:
     """The one long function that the main code does little more than call; None if there is no such thing."""
+    if "main function" not in file.memo:
+        file.memo["main function"] = found_main(file, effects, language)
+    found: Function | None = file.memo["main function"]
+    return found
+
+
+def found_main(file: SourceFile, effects: Effects, language: Language) -> Function | None:
     statements = main_statements(file, effects, language)
+    wrapped = [f for s in statements if (f := language.regions.called_in_place(file, s)) is not None]
+    if len(wrapped) == 1 and is_long(file, language, wrapped[0]) and sum(language.count(s) for s in statements) <= 2 * SHORT and MAIN not in file.scope.symbols:
+        wrapped[0].name = MAIN
+        return wrapped[0]
     starting = [s for s in statements if effects.direct(s.start, s.end).uses]
     if not starting or sum(language.count(s) for s in starting) > 2 * SHORT:
         return None
     called = [c.callee.symbol for s in starting for c in file.calls_within(s.start, s.end)]
     functions = [f for f in file.tops if f.symbol in called]
-    long = [f for f in functions if sum(language.count(s) for s in language.body(file, f)) >= LONG]
+    long = [f for f in functions if is_long(file, language, f)]
     return max(long, key=lambda f: f.end - f.start) if long else None
+
+
+def is_long(file: SourceFile, language: Language, f: Function) -> bool:
+    return sum(language.count(s) for s in language.body(file, f)) >= LONG
+
+
+def named_main(file: SourceFile, effects: Effects, language: Language, name: str) -> Function | None:
+    """The function that is meant by a name: one at the top, or that which the main code makes and calls at once."""
+    found = main_function(file, effects, language) if name == MAIN else None
+    return found if found is not None and found.symbol is None else file.function(name)
 
 
 def own_variables(function: Function) -> list[Symbol]:

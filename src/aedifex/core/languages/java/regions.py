@@ -32,6 +32,11 @@ def unnamed(file: SourceFile, scope: Scope) -> Function | None:
     return Function("", scope, scope.parent or file.scope, node.start_byte, node.end_byte, node.start_byte, at, at, [], at, at, at, node=node)
 
 
+def called_in_place(file: SourceFile, statement: Statement) -> Function | None:
+    """The function of statements that a statement makes, calls, and drops: nothing is."""
+    return None
+
+
 def method_around(file: SourceFile, function: Function | None) -> Function | None:
     """Whatever stands in a method is a method's already."""
     return None

@@ -6,7 +6,10 @@ import re
 from collections.abc import Sequence
 
 from ...program.layout import line_end, line_start
-from ...program.model import Function, SourceFile, Statement
+from ...program.model import Call, Function, Reference, Role, SourceFile, Statement
+from .imports import kind_of
+from .pure import apis
+from .regions import call_in_place as call_in_place_of
 
 EXITS = re.compile(r"process\.exit\(")
 
@@ -16,6 +19,20 @@ def exits(before: str, after: str) -> bool | None:
     if not before.strip() and after.strip() in ("", ";"):
         return False
     return True if EXITS.fullmatch(before) and after.rstrip(";") == ")" else None
+
+
+def taken(file: SourceFile) -> frozenset[str]:
+    """Names that mean something else for the file's own variables: a page's window has them."""
+    return frozenset(apis()["names"]["window"]) if kind_of(file) == "page" else frozenset()
+
+
+def call_in_place(file: SourceFile, statement: Statement) -> Call:
+    """The call of a statement that makes a function and calls it; it is all that the statement does."""
+    node = call_in_place_of(statement)
+    given = node.child_by_field_name("arguments")
+    callee = Reference("", node.start_byte, node.start_byte, Role.CALL, file.scope)
+    end = statement.end - file.text.endswith(b";", statement.start, statement.end)
+    return Call(callee, statement.start, end, given.start_byte + 1, given.end_byte - 1, given)
 
 
 def sets(name: str, value: str) -> str:

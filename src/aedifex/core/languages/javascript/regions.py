@@ -6,7 +6,7 @@ from collections.abc import Iterator, Sequence
 from typing import Any
 
 from ...program import braces
-from ...program.model import Arm, Beside, Block, Function, NewFunction, Scope, SourceFile, Statement, Symbol
+from ...program.model import Arm, Beside, Block, Function, NewFunction, Parameter, Scope, SourceFile, Statement, Symbol
 from .lists import PLAIN
 from .structure import statement, statements
 from .walk import FUNCTIONS
@@ -40,6 +40,45 @@ def unnamed(file: SourceFile, scope: Scope) -> Function | None:
         start, end = node.parent.start_byte, node.parent.end_byte + (file.text[node.parent.end_byte : node.parent.end_byte + 1] == b";")
         return Function("", scope, outer.parent, start, end, node.start_byte, at, at, [], at, at, at, node=node)
     return Function("", scope, outer, node.start_byte, node.end_byte, node.start_byte, at, at, [], at, at, at, node=node)
+
+
+def called_in_place(file: SourceFile, statement: Statement) -> Function | None:
+    """The function of statements that a statement makes, calls, and drops: ``(function () { ... })();``."""
+    call = call_in_place(statement)
+    made = bare(call.child_by_field_name("function")) if call is not None else None
+    if made is None or made.type not in ("arrow_function", "function_expression", "function") or any(c.type == "async" for c in made.children):
+        return None
+    scope = next((s for s in file.scope.walk() if s.kind == "function" and (s.start, s.end) == (made.start_byte, made.end_byte)), None)
+    found = unnamed(file, scope) if scope is not None else None
+    if found is not None and made.child_by_field_name("name") is None:
+        found.params = parameters(file, made)
+        return found
+    return None
+
+
+def call_in_place(statement: Statement) -> Any:
+    """The call of a statement that is nothing but one, whatever brackets or sign stand around it."""
+    node = statement.node
+    if node is None or node.type != "expression_statement":
+        return None
+    node = bare(node.named_children[0])
+    if node.type == "unary_expression":
+        node = bare(node.child_by_field_name("argument"))
+    return node if node.type == "call_expression" else None
+
+
+def parameters(file: SourceFile, node: Any) -> list[Parameter]:
+    """Plain ones as such; of any other it is said that it takes any number."""
+    held = node.child_by_field_name("parameters")
+    nodes = held.named_children if held is not None else [node.child_by_field_name("parameter")]
+    return [Parameter(file.slice(p.start_byte, p.end_byte), "plain" if p.type == "identifier" else "star", p.start_byte, p.end_byte) for p in nodes]
+
+
+def bare(node: Any) -> Any:
+    """A node without the brackets around it."""
+    while node.type == "parenthesized_expression":
+        node = node.named_children[0]
+    return node
 
 
 def method_around(file: SourceFile, function: Function | None) -> Function | None:

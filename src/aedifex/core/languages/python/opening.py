@@ -13,6 +13,11 @@ EXITS = re.compile(r"(sys\.exit|exit|quit|SystemExit|raise SystemExit|os\._exit)
 TELLING = (b"BaseException", b"SystemExit")
 
 
+def taken(file: SourceFile) -> frozenset[str]:
+    """Names that mean something else for the file's own variables: none but those that every file has."""
+    return frozenset()
+
+
 def exits(before: str, after: str) -> bool | None:
     """Whether what stands around the call ends the program with what the function gives; None if it is something else."""
     if not before.strip() and not after.strip():

@@ -39,6 +39,11 @@ def unnamed(file: SourceFile, scope: Scope) -> Function | None:
     return None
 
 
+def called_in_place(file: SourceFile, statement: Statement) -> Function | None:
+    """The function of statements that a statement makes, calls, and drops: nothing is: a lambda has but an expression."""
+    return None
+
+
 def method_around(file: SourceFile, function: Function | None) -> Function | None:
     """The method whose object a function inside it speaks of without saying so: none does."""
     return None
