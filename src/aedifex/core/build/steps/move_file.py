@@ -9,8 +9,10 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 
 from ...draft.design import ClassDesign
+from ...draft.founding import inert
 from ...draft.placement import Dependencies, dependencies
 from ...program.model import SourceFile, Statement
+from ...survey.state import constants_of, only_imports
 from ..edits import Edits
 from ..step import Context, Refusal, class_scope
 
@@ -71,7 +73,7 @@ class FileMover:
                 start,
                 after if s.kind in ("class", "function") else self.write.line_end(self.file, s.end),
             )
-        self.import_back(moving, names, needs.after)
+        self.import_back(moving, names, needs)
         return self.out
 
     def bodily(self, statement: Statement) -> Edits:
@@ -164,15 +166,32 @@ class FileMover:
                 names.add(symbol.name)
         return names
 
-    def import_back(self, moving: list[Statement], names: set[str], needed: int) -> None:
+    def import_back(self, moving: list[Statement], names: set[str], needs: Dependencies) -> None:
         if not names:
             return
+        needed = needs.after
         nl = self.write.newline(self.file)
         line = self.write.import_names(self.file, self.write.module_of(self.design.file), sorted(names)).replace(
             "\n", nl
         )
         at, before, after = self.import_place(moving, needed if needed < self.first_use(moving, names) else 0)
+        self.check_order(at, [*needs.places.values(), *(s.start for s in moving if only_imports(self.file, self.context.language, s))])
         self.out.insert(self.file.path, at, before.replace("\n", nl) + line + after.replace("\n", nl))
+
+    def check_order(self, at: int, imports: list[int]) -> None:
+        """What the new file imports is loaded where it is imported itself: nothing that runs until then today may notice."""
+        file, language = self.file, self.context.language
+        last = max((s.start for s in file.statements if s.start in imports and self.noticed(s)), default=0)
+        constants, effects = constants_of(file, language), self.context.effects(file)
+        for s in file.statements:
+            if at <= s.start < last and not inert(file, effects, language, s, constants) and not only_imports(file, language, s):
+                raise Refusal(f"what {self.design.name} needs is imported in line {file.shown(last)}, after this has run",
+                              *file.place(s.start), f"class {self.design.name} stays in {file.path}")  # fmt: skip
+
+    def noticed(self, s: Statement) -> bool:
+        """Whether it can be told when an import is made."""
+        brought = self.context.language.imported(self.file, s) if s.kind == "import" else []
+        return s.kind != "import" or not all(self.write.quiet_module(m) for _, m, _ in brought)
 
     def first_use(self, moving: list[Statement], names: set[str]) -> int:
         uses = [r.start for n in names for r in self.file.scope.symbols[n].references]
