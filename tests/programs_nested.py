@@ -74,3 +74,12 @@ class NestedJavaScript(FlowJavaScript):
         self.lines += [f"{lead}  return {rng.choice(known)};", lead + closed]
         said = call.format(rng.choice(known))
         add(lead + rng.choice([self.say(said), self.noted(said), f"{rng.choice(known)} = {said};", f"console.log([1, 2].map((n) => n * {rng.choice(known)} + {said}));"]))
+
+
+class WrappedJavaScript(FlowJavaScript):
+    """The same program in a function that is made and called at once, as pages have it."""
+
+    def program(self) -> str:
+        strict = self.rng.choice(["", '  "use strict";\n'])
+        inner = "".join(f"  {line}\n" if line else "\n" for line in super().program().splitlines())
+        return f"(function () {{\n{strict}{inner}}})();\n"

@@ -335,6 +335,17 @@ CLOSED = [
 ]  # fmt: skip
 
 
+ONCE = "(function () {{\n  let rung = 0;\n  {0}\n  ring(2);\n  ring(3);\n  ring(4);\n  ring(5);\n  ring(6);\n  console.log(rung){1}\n}})();\n{2}"
+CLOSED += [
+    ({"line.js": "let n = 1\n;" + ONCE.format("function ring(n) { rung += n; }", ";", "").replace("let rung = 0;", "[1].forEach(console.log);\n  let rung = 0;")}, "its lines would be read as going on with those around it"),
+    ({"line.js": ONCE.format("function ring(n) { rung += n; }", "", "[1].forEach(console.log);\n")}, "its lines would be read as going on with those around it"),
+    ({"line.js": ONCE.format("const ring = (n) => { rung += this.n; };", ";", "")}, "'this' is the function's own"),
+    ({"line.js": "const load = 1;\n" + ONCE.format("function ring(n) { rung += n; }", ";", "").replace("  let rung", "  'use strict';\n  let rung")}, "it says for itself how strict it is"),
+    ({"line.js": ONCE.format("function ring(n) { rung += n; }", ";", "").replace("function ()", "function (...all)")}, "it takes any number of arguments"),
+    ({"line.js": ONCE.format("function ring(n) { rung += n; }", ";", "").replace("function ()", "function (loud)")}, "nothing gives its parameter 'loud'"),
+]  # fmt: skip
+
+
 @pytest.mark.parametrize(("files", "said"), CLOSED, ids=[f"main-{i}" for i in range(len(CLOSED))])
 def test_a_main_function_that_stays_closed_has_its_reason(folder, files, said):
     with pytest.raises(Refused) as refused:

@@ -1,6 +1,7 @@
 """What surrounds a program fails: tools that are missing or end, disks, folders that are too large, runs that never end. Each is told in a sentence."""
 
 import shutil
+import subprocess
 
 import pytest
 from conftest import needs
@@ -35,6 +36,15 @@ def test_without_git_there_are_no_commits(folder, monkeypatch):
     monkeypatch.setenv("PATH", "/nowhere")
     with pytest.raises(AedifexError, match=r"git could not be run \(.*\); install it, or build without --commit"):
         Git(str(folder.path))
+
+
+def test_a_commit_that_the_repository_refuses(folder):
+    for words in (["init", "-q"], ["config", "user.name", "tram"], ["config", "user.email", "tram@line.example"]):
+        subprocess.run(["git", *words], cwd=folder.path, check=True)
+    folder.write("line.py", LINE)
+    folder.write(".git/hooks/pre-commit", "#!/bin/sh\necho 'not in the evening' >&2\nexit 1\n").chmod(0o755)
+    with pytest.raises(AedifexError, match=r"git commit failed \(\['not in the evening'\]\); mend that, then build again"):
+        Git(str(folder.path)).commit("line", "lift:tell", ["line.py"])
 
 
 def test_what_a_step_made_that_reads_wrong_is_not_written():

@@ -6,7 +6,7 @@ from aedifex.core.draft.designfile import parse
 from aedifex.core.draft.validate import validate
 from aedifex.core.program.language import read_program
 
-LINE = 'x = 1\ny = [1]\ncar = {"a": 1, "b": 2}\nprint(car["a"], y)\n\n\ndef move(n):\n    print(x + n)\n\n\ndef stop():\n    print(x)\n\n\nclass Log:\n    pass\n\n\nmove(2)\nstop()\n'
+LINE = 'x = 1\ny = [1]\ncar = {"a": 1, "b": 2}\nprint(car["a"], y)\n\n\ndef move(n):\n    print(x + n)\n\n\ndef stop():\n    def tell():\n        print(x)\n\n    tell()\n\n\nclass Log:\n    pass\n\n\nmove(2)\nstop()\n'
 HEAD = 'format = 1\nlanguage = "python"\nentries = ["line.py"]\nsources = { "line.py" = "" }\n'
 CLASS = '[[class]]\nname = "Tram"\n'
 FIELD = '[[class.field]]\nname = "x"\nfrom = ["x"]\n'
@@ -23,9 +23,10 @@ MISTAKES = [
     (HEAD + CLASS + FIELD.replace('["x"]', '["x", "y"]') + "shared = true\n" + OBJECT, 9, "field 'x' is shared by all objects, so it comes from one variable"),
     (HEAD + CLASS + '[[class.method]]\nname = "go"\n', 7, "method 'go' comes from no function and no lines"),
     (HEAD + CLASS + '[[class.method]]\nname = "go"\nfrom = ["move"]\nlines = ["line.py:4"]\n', 10, "method 'go' comes from functions and from lines; take one of them out"),
-    (HEAD + CLASS + '[[class.method]]\nname = "go"\nlines = ["line.py:99"]\n', 9, "line.py:99: there are no lines 99 to 99; the file has 20"),
+    (HEAD + CLASS + '[[class.method]]\nname = "go"\nlines = ["line.py:99"]\n', 9, "line.py:99: there are no lines 99 to 99; the file has 23"),
     (HEAD + CLASS + '[[class.method]]\nname = "go"\nlines = ["line.py:8-9"]\n', 9, ""),
     (HEAD + CLASS + '[[class.method]]\nname = "go"\nlines = ["line.py:8-12"]\n', 9, "line.py:8-12 is no whole statements of one block, and no expression"),
+    (HEAD + CLASS + '[[class.method]]\nname = "go"\nlines = ["line.py:13"]\n', 9, "line.py:13 stands in a function inside another one; lift it there by 'aedifex step lift'"),
     (HEAD + CLASS + '[[class.method]]\nname = "go"\nfrom = ["move"]\nadd = [{ name = "z", value = "z" }]\n', 10, "'z' does not exist in the sources"),
     (HEAD + CLASS + FIELD + 'extends = "window"\n', 10, "unknown key 'extends'"),
     (HEAD + CLASS + 'extends = "window"\n' + FIELD + OBJECT, 7, "'window' is no field of Tram, so it cannot extend what that holds"),

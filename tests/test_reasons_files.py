@@ -3,6 +3,7 @@
 import json
 
 import pytest
+from conftest import needs
 
 from aedifex.core.build.builder import Builder, Options
 from aedifex.core.build.project import open_project
@@ -133,6 +134,15 @@ def test_nothing_is_rewritten_in_a_file_that_the_language_does_not_take(folder, 
     with pytest.raises(AedifexError) as error:
         Builder(project, [], Options()).build()
     assert str(error.value).rstrip(".") == said
+
+
+def test_nothing_is_rewritten_that_a_compiler_refuses_as_a_whole(folder):
+    needs("javac")
+    text = "public class Line {\n    static int load = 1;\n    static int fare = 2;\n    static void add() {\n        load += fare;\n        fare += missing;\n    }\n    public static void main(String[] args) {\n        add();\n    }\n}\n"
+    folder.write("Line.java", text)
+    project = open_project(str(folder.write("Line.design.toml", to_toml(draft(read_program(str(folder.path), ["Line.java"]))))))
+    with pytest.raises(AedifexError, match=r"Line\.java:6: the compiler refuses it \(cannot find symbol\); nothing is rewritten in such a file"):
+        Builder(project, [], Options()).build()
 
 
 def test_a_rename_that_could_mean_two(folder):

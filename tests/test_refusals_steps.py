@@ -72,6 +72,7 @@ REFUSED = [
     ("pass:Log.note", TWINS.format(more="", method="") + LOG.format("a"), NOTED.format("a") + PAIR.format(one="1\n    note()", two="1\n    note()"), "only the caller knows which of the objects of Tram it is; leave it a function"),
     ("pass:Log.note", TRAM.format(more="").replace('["x"]', '["tram_x"]') + LOG.format("tram"), NOTED.format("tram") + MOVE.replace("x", "tram_x").replace("+= 1", "+= 1\n    print([note(self) for self in (1, 2)])"), "line 15: 'self' means something else there; leave it a function"),
     ("pass:Tram.move", ADDED, {"line.js": "let n = 1;\nlet x = 1;\nfunction move() {\n  x += n;\n}\nmove();\nn = 2;\nmove`a`;\nconsole.log(x);\n"}, "'move' is handed on here, so its parameters cannot change; leave it a function"),
+    ("pass:Tram.move", ADDED.replace('name = "n", value', 'name = "m", value'), HANDED.replace("x += n", "m = 3\n    x += m"), "'move' already has a local 'm'; choose another name"),
     ("share:Tram.rate", SHARED, "print(1)\nx = 1\nif x > 3:\n    print(rate)\nrate = 2\nprint(x, rate)\n", "'rate' may be read before it has its first value; leave 'shared' out"),
     ("share:Tram.rate", SHARED, {"line.js": "function tell() {\n  console.log(rate);\n}\ntell();\nvar x = 1;\nvar rate = 2;\ntell();\nconsole.log(x);\n"}, "'rate' may be read before it has its first value; leave 'shared' out"),
     ("stream:out", '[[stream]]\nname = "out"\nfrom = ["println"]\n', {"line.pde": "int x = 1;\nvoid setup() {\n  println(x);\n}\n"}, "no console can be handed in in sketch; take the stream out of the design"),

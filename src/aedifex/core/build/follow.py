@@ -67,7 +67,7 @@ def opening_(design: Design, program: Program) -> Part:
     steps: list[Prelude] = []
     for m in [m for c in design.classes if (m := main_of(c)) is not None]:
         path = main_holder(program, bare(m.origins[0]))
-        steps.append(OpenMain(path, bare(m.origins[0])))
+        steps.append(OpenMain(path or design.entries[0], bare(m.origins[0])))
         o = opened(program, path, program, bare(m.origins[0])) if path else None
         if o is not None and tried(steps[-1], design, program) is not None:
             design, program = opened_design(design, o), o.program

@@ -176,6 +176,8 @@ class Opener:
         if self.f.symbol is None:
             holder = next(s for s in statements if s.start <= self.f.start < s.end)
             self.follows = next((s for s in statements if s.start > holder.start), None)
+            if self.opened_.runs_on(self.file, holder, self.body):
+                raise Unopenable("its lines would be read as going on with those around it", holder.start)
             return holder, self.opened_.call_in_place(self.file, holder)
         calls = self.file.calls_of(self.f.symbol)
         if len(calls) != 1 or not statements:
@@ -273,8 +275,8 @@ class Opener:
         file, write, f = self.file, self.write, self.f
         left = write.line_start(file, statement.start)
         lead = file.slice(left, statement.start)
-        shared = bool(lead.strip())  # the guard stands on the same line
-        new = lead[: len(lead) - len(lead.lstrip())] + write.indent_unit(file) if shared else lead
+        shared = lead.strip() not in ("", ";")  # the guard stands on the same line
+        new = lead[: len(lead) - len(lead.lstrip())] + write.indent_unit(file) * shared
         start, end = self.opened_.inside(file, f, self.body)
         out = Opening(file, function=f)
         moving = self.hoistable()

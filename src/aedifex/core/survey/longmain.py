@@ -23,11 +23,10 @@ def main_function(file: SourceFile, effects: Effects, language: Language) -> Fun
 
 
 def found_main(file: SourceFile, effects: Effects, language: Language) -> Function | None:
+    made = made_in_place(file, effects, language)
+    if made is not None and is_long(file, language, made):
+        return made
     statements = main_statements(file, effects, language)
-    wrapped = [f for s in statements if (f := language.regions.called_in_place(file, s)) is not None]
-    if len(wrapped) == 1 and is_long(file, language, wrapped[0]) and sum(language.count(s) for s in statements) <= 2 * SHORT and MAIN not in file.scope.symbols:
-        wrapped[0].name = MAIN
-        return wrapped[0]
     starting = [s for s in statements if effects.direct(s.start, s.end).uses]
     if not starting or sum(language.count(s) for s in starting) > 2 * SHORT:
         return None
@@ -37,14 +36,23 @@ def found_main(file: SourceFile, effects: Effects, language: Language) -> Functi
     return max(long, key=lambda f: f.end - f.start) if long else None
 
 
+def made_in_place(file: SourceFile, effects: Effects, language: Language) -> Function | None:
+    """The one function that the main code makes and calls in one statement, and does little else."""
+    statements = main_statements(file, effects, language)
+    found = [f for s in statements if (f := language.regions.called_in_place(file, s)) is not None]
+    if len(found) != 1 or sum(language.count(s) for s in statements) > 2 * SHORT or MAIN in file.scope.symbols:
+        return None
+    found[0].name = MAIN
+    return found[0]
+
+
 def is_long(file: SourceFile, language: Language, f: Function) -> bool:
     return sum(language.count(s) for s in language.body(file, f)) >= LONG
 
 
 def named_main(file: SourceFile, effects: Effects, language: Language, name: str) -> Function | None:
     """The function that is meant by a name: one at the top, or that which the main code makes and calls at once."""
-    found = main_function(file, effects, language) if name == MAIN else None
-    return found if found is not None and found.symbol is None else file.function(name)
+    return file.function(name) or (made_in_place(file, effects, language) if name == MAIN else None)
 
 
 def own_variables(function: Function) -> list[Symbol]:

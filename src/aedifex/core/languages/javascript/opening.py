@@ -11,6 +11,7 @@ from .imports import kind_of
 from .pure import apis
 from .regions import call_in_place as call_in_place_of
 
+GOING_ON = (b"(", b"[", b"`", b"+", b"-", b"/")  # with these a line may go on with the one before
 EXITS = re.compile(r"process\.exit\(")
 
 
@@ -33,6 +34,15 @@ def call_in_place(file: SourceFile, statement: Statement) -> Call:
     callee = Reference("", node.start_byte, node.start_byte, Role.CALL, file.scope)
     end = statement.end - file.text.endswith(b";", statement.start, statement.end)
     return Call(callee, statement.start, end, given.start_byte + 1, given.end_byte - 1, given)
+
+
+def runs_on(file: SourceFile, statement: Statement, body: Sequence[Statement]) -> bool:
+    """Whether a line without a mark at its end, in front of a body or at its end, would go on with what follows."""
+    before = file.text[: statement.start].rstrip(b" \t")
+    opens = before.endswith(b";") and file.text[line_start(file, statement.start) : statement.start].strip() == b";"
+    behind = file.text[statement.end :].lstrip()[:1]
+    marked = file.text[body[-1].end - 1 : body[-1].end] in (b";", b"}")
+    return (opens and file.text[body[0].start : body[0].start + 1] in GOING_ON) or (not marked and behind in GOING_ON)
 
 
 def sets(name: str, value: str) -> str:
