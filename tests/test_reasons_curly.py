@@ -9,6 +9,8 @@ from aedifex.core.draft.drafter import draft
 from aedifex.core.languages.java import unit_tests as java
 from aedifex.core.languages.javascript import unit_tests as javascript
 from aedifex.core.languages.javascript.erase import erased
+from aedifex.core.survey.ask import ask
+from aedifex.core.survey.survey import survey
 
 INNER = "public class Line {\n    static class Car {\n        int x;\n    }\n    public static void main(String[] args) {\n        System.out.println(new Car().x);\n    }\n}\n"
 TESTED = [
@@ -54,6 +56,28 @@ def test_what_another_language_does_stays_where_it_finds_it(folder):
     needs("javac")
     text = "public class Line {\n    static int load = 1;\n    static int fare = 2;\n    static native void ring();\n    static void add(int n) {\n        load += n;\n        fare += load;\n    }\n    public static void main(String[] args) {\n        add(2);\n        System.out.println(load + fare);\n    }\n}\n"
     assert ("ring", "it is written in another language") in [(s.name, s.why) for s in draft(folder.program("Line.java", text)).stays]
+
+
+PAGE = "{0}\n  let rung = 0;\n  const told = [];\n  function ring(n) {{\n    rung += n;\n    told.push(rung);\n    document.title = told.join();\n  }}\n  ring(2);\n  ring(3);\n  ring(4);\n{1}\n"
+READY = [("document.addEventListener('DOMContentLoaded', () => {", "});"), ("window.onload = function () {", "};"), ("$(function () {", "});"), ("$(document).ready(function begin() {", "});")]
+
+
+@pytest.mark.parametrize(("opened", "closed"), READY, ids=["event", "onload", "short", "ready"])
+def test_what_runs_once_the_page_is_there_is_shown_and_stays(folder, opened, closed):
+    program = folder.program("line.js", PAGE.format(opened, closed))
+    (stay,) = draft(program).stays
+    assert stay.why.startswith("what it holds stays its own: line 1: it runs only once the page is there; where the script stands at the end of the page")
+    assert [v.name for v in survey(program).files[0].variables] == ["rung", "told"]
+    assert ask(program, "rung")[0].name == "main.rung"
+
+
+def test_a_page_s_function_that_is_called_at_once_is_its_main_code(folder):
+    """Under its own name, which nobody uses, as well; where it calls itself it stays a function."""
+    text = PAGE.format("(function begin() {", "})();")
+    design = draft(folder.program("line.js", text))
+    (app,) = design.classes
+    assert (app.role, [f.origins for f in app.fields]) == ("app", [["main.rung"], ["main.told"]])
+    assert draft(folder.program("line.js", text.replace("ring(4);", "if (rung < 3) begin();"))).classes == []
 
 
 COPIES = "".join(f"tram{n}_x = {n}\ntram{n}_speed = 2\n" for n in "12") + "log_n = 0\nlog_rows = []\n\n\ndef note():\n    global log_n\n    log_n += 1\n    log_rows.append(tram1_x)\n"

@@ -12,7 +12,7 @@ from ..program.language import Language, reread
 from ..program.model import Program, SourceFile
 from ..survey.effects import Effects
 from ..survey.hazards import forbidding, hazards
-from ..survey.longmain import main_function, named_main
+from ..survey.longmain import MAIN, main_function, named_main, waiting_main
 from .design import ClassDesign, Design, LiftDesign, MethodDesign, StayDesign, WishDesign, bare, placed_anew
 from .opening import Opening, Trouble, opening
 from .raising import raised
@@ -70,7 +70,10 @@ def announced(program: Program, path: str, name: str) -> str:
 def closed_main(program: Program, path: str) -> StayDesign | None:
     """A long main function that is not opened, with the reason; None if there is none."""
     file, language = program.files[path], program.language
-    f = main_function(file, Effects(file, language), language) if language.code_at_top else None
+    effects = Effects(file, language)
+    f = main_function(file, effects, language) if language.code_at_top else None
+    if f is None and (waiting := waiting_main(file, effects, language)) is not None:
+        return StayDesign(MAIN, f"what it holds stays its own: line {file.shown(waiting.start)}: it runs only once the page is there; where the script stands at the end of the page, take these lines out of it")
     found = how(file, language) if f is not None else None
     if f is None or found is None:
         return None

@@ -10,7 +10,7 @@ from ..program.errors import AedifexError
 from ..program.model import Function, Program, SourceFile, Symbol
 from .effects import Effects
 from .hazards import hazards
-from .longmain import main_function, own_variables
+from .longmain import main_function, own_variables, waiting_main
 from .state import classify
 
 
@@ -62,7 +62,8 @@ def ask(program: Program, name: str, outsiders: Program | None = None) -> list[A
 def inner(program: Program) -> Iterator[tuple[str, SourceFile, Function, Symbol]]:
     """The variables of long main functions, each with the name by which a design speaks of it."""
     for file in program.files.values():
-        f = main_function(file, Effects(file, program.language), program.language)
+        effects = Effects(file, program.language)
+        f = main_function(file, effects, program.language) or waiting_main(file, effects, program.language)
         if f is not None:
             yield from ((f"{f.name}.{s.name}", file, f, s) for s in own_variables(f))
 

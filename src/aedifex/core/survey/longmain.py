@@ -46,6 +46,15 @@ def made_in_place(file: SourceFile, effects: Effects, language: Language) -> Fun
     return found[0]
 
 
+def waiting_main(file: SourceFile, effects: Effects, language: Language) -> Function | None:
+    """The one long function that the main code only gives to its page, which calls it once it is there."""
+    found = [f for s in main_statements(file, effects, language) if (f := language.regions.called_when_ready(file, s)) is not None]
+    if len(found) != 1 or not is_long(file, language, found[0]) or MAIN in file.scope.symbols:
+        return None
+    found[0].name = MAIN
+    return found[0]
+
+
 def is_long(file: SourceFile, language: Language, f: Function) -> bool:
     return sum(language.count(s) for s in language.body(file, f)) >= LONG
 

@@ -15,7 +15,7 @@ from .figures import Figures, figures
 from .groups import Group, groups
 from .handlers import Handler, Region, handlers, regions, stretches
 from .hazards import Hazard, hazards
-from .longmain import main_function, own_access, own_variables
+from .longmain import main_function, own_access, own_variables, waiting_main
 from .paragraphs import LONG, paragraphs
 from .state import Variable, classify
 
@@ -123,7 +123,7 @@ def survey_file(program: Program, path: str, outsiders: Program | None = None) -
 
 def main_strip(file: SourceFile, effects: Effects, language: Language, about: Concerns) -> list[Stretch]:
     """What the main code is about, stretch by stretch; of a long main function, if it does little more than call that."""
-    function = main_function(file, effects, language)
+    function = main_function(file, effects, language) or waiting_main(file, effects, language)
     if function is not None:
         return strip(about, [s for s in language.body(file, function) if s.kind not in ("docstring", "declare")])
     return strip(about, effects.main())
@@ -149,7 +149,7 @@ def long_main(
     file: SourceFile, effects: Effects, language: Language, kinds: dict[Symbol, Variable]
 ) -> tuple[list[VariableFacts], list[UnitFacts]]:
     """The variables of a long main function, and its stretches as units of their own."""
-    function = main_function(file, effects, language)
+    function = main_function(file, effects, language) or waiting_main(file, effects, language)
     if function is None:
         return [], []
     parts = stretches([s for s in language.body(file, function) if s.kind not in ("docstring", "declare")], language)

@@ -37,6 +37,11 @@ def called_in_place(file: SourceFile, statement: Statement) -> Function | None:
     return None
 
 
+def called_when_ready(file: SourceFile, statement: Statement) -> Function | None:
+    """The function of statements that a page calls once it is there: there are no pages."""
+    return None
+
+
 def method_around(file: SourceFile, function: Function | None) -> Function | None:
     """Whatever stands in a method is a method's already."""
     return None

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Iterator, Sequence
 from typing import Any
 
@@ -13,6 +14,7 @@ from .walk import FUNCTIONS
 from .words import end as mark
 from .words import gap, old_style, typed
 
+READY = re.compile(r"""((document|window)\.addEventListener\(\s*['"](DOMContentLoaded|load)['"]\s*,|(window\.)?onload\s*=|(\$|jQuery)\((\s*document\s*\)\.ready\()?\s*(function\b|\())""")
 FIELDS = frozenset(["field_definition", "public_field_definition"])
 TESTS = frozenset(["<", ">", "<=", ">=", "==", "!=", "===", "!==", "&&", "||", "!", "in", "instanceof"])
 KINDS = frozenset(
@@ -45,15 +47,32 @@ def unnamed(file: SourceFile, scope: Scope) -> Function | None:
 def called_in_place(file: SourceFile, statement: Statement) -> Function | None:
     """The function of statements that a statement makes, calls, and drops: ``(function () { ... })();``."""
     call = call_in_place(statement)
-    made = bare(call.child_by_field_name("function")) if call is not None else None
-    if made is None or made.type not in ("arrow_function", "function_expression", "function") or any(c.type == "async" for c in made.children):
+    return plain_function(file, bare(call.child_by_field_name("function"))) if call is not None else None
+
+
+def plain_function(file: SourceFile, node: Any) -> Function | None:
+    """A function of statements as it is written in place; None for one that waits, gives again and again, or calls itself by its own name."""
+    if node.type not in ("arrow_function", "function_expression", "function") or any(c.type == "async" for c in node.children):
         return None
-    scope = next((s for s in file.scope.walk() if s.kind == "function" and (s.start, s.end) == (made.start_byte, made.end_byte)), None)
+    scope = next((s for s in file.scope.walk() if s.kind == "function" and (s.start, s.end) == (node.start_byte, node.end_byte)), None)
     found = unnamed(file, scope) if scope is not None else None
-    if found is not None and made.child_by_field_name("name") is None:
-        found.params = parameters(file, made)
-        return found
-    return None
+    own = node.child_by_field_name("name")
+    known = scope.parent.symbols.get(file.slice(own.start_byte, own.end_byte)) if own is not None and scope is not None and scope.parent is not None else None
+    if found is None or (known is not None and any(not r.writes for r in known.references)):
+        return None
+    found.params = parameters(file, node)
+    return found
+
+
+def called_when_ready(file: SourceFile, statement: Statement) -> Function | None:
+    """The function of statements that a page calls once it is there: ``window.onload = function () { ... };``."""
+    node = statement.node
+    node = bare(node.named_children[0]) if node is not None and node.type == "expression_statement" else None
+    if node is None or not READY.match(file.slice(node.start_byte, node.end_byte)):
+        return None
+    given = node.child_by_field_name("arguments")
+    last = node.child_by_field_name("right") if given is None else next(iter(reversed(given.named_children)), None)
+    return plain_function(file, bare(last)) if last is not None else None
 
 
 def call_in_place(statement: Statement) -> Any:

@@ -44,6 +44,11 @@ def called_in_place(file: SourceFile, statement: Statement) -> Function | None:
     return None
 
 
+def called_when_ready(file: SourceFile, statement: Statement) -> Function | None:
+    """The function of statements that a page calls once it is there: there are no pages."""
+    return None
+
+
 def method_around(file: SourceFile, function: Function | None) -> Function | None:
     """The method whose object a function inside it speaks of without saying so: none does."""
     return None
