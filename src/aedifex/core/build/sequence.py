@@ -45,8 +45,8 @@ def following(before: list[Prelude], design: Design, program: Program) -> list[S
         steps += class_steps(c, design, program)
     for name, sharing in bases(design):
         steps.append(ShareBase(name, sharing, [i for c in sharing for i in class_ids(c, steps)]))
-    made = [c.name for c in design.classes if c.methods]
-    steps += [OrderMethods(path, made) for path in program.files if path in design.sources and made]
+    made = [c.name for c in design.classes]  # an app may have no method but that which runs it
+    steps += [OrderMethods(path, made) for path in program.files if path in design.sources and any(c.methods for c in design.classes)]
     for c in by_dependency(design, program):
         if c.file and c.file not in design.sources:
             steps.append(MoveToFile(c, class_ids(c, steps)))

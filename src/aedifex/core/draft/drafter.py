@@ -20,6 +20,7 @@ from .design import (
     ClassDesign,
     Design,
     LiftDesign,
+    MethodDesign,
     PartDesign,
     StayDesign,
     StreamDesign,
@@ -28,7 +29,7 @@ from .design import (
     holder_of,
     placed_anew,
 )
-from .long_methods import long_methods
+from .long_methods import dispatched, long_methods
 from .merging import merged
 from .naming import nameable, with_names
 from .opened import closed, closed_main, opened, renamed, wished, worth
@@ -148,6 +149,30 @@ def with_handlers(program: Program, task: Task, line: Callable[[int], int] = int
 
 def planned(program: Program, task: Task, line: Callable[[int], int] = int, handlers: frozenset[str] = frozenset()) -> Made:
     """``line``: the line of the source where a line of the program was; ``handlers``: functions that stood in place."""
+    return branched(program, task, line, handlers, with_console(program, task, line, handlers))
+
+
+def branched(program: Program, task: Task, line: Callable[[int], int], handlers: frozenset[str], made: Made) -> Made:
+    """With the branches of commands that a long method tells apart as methods beside it.
+
+    What they need is some of what their method needs: where that is handed nothing but its own arguments, neither are they.
+    """
+    file, language = program.files[task.path], program.language
+    taken = taken_by(file, language) | {m.name for c in made.classes for m in c.methods}
+    for c in made.classes if task.idea == "use" else []:
+        for m in list(c.methods) if len(c.objects) == 1 and not c.objects[0].collection else []:
+            f = file.function(bare(m.origins[0])) if len(m.origins) == 1 and not m.lines and not m.add and not m.drop else None
+            if f is None or f.name in handlers | task.kept:
+                continue
+            arms = dispatched(file, language, f, taken)
+            for p in arms if len(lift_all(program, task.path, arms)[1]) == len(arms) else []:
+                c.methods.append(MethodDesign(p.name, [], lines=[p.lines], hidden=True))
+                c.why.append(f"{p.name} is one branch of {f.name}, at {numbers(p, line)}")
+    return made
+
+
+def with_console(program: Program, task: Task, line: Callable[[int], int], handlers: frozenset[str]) -> Made:
+    """With the console as a variable, if everything finds a home that finds one without."""
     made = plan(program, task, line, handlers, ())
     if task.idea != "use" or not any(c.role == "app" for c in made.classes):
         return made

@@ -14,6 +14,7 @@ from __future__ import annotations
 
 from collections import Counter
 from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import replace
 
 from ..program.language import Language
 from ..program.model import Function, SourceFile, Statement, Symbol
@@ -70,12 +71,26 @@ def cut(file: SourceFile, language: Language, effects: Effects, about: Concerns,
     count = Counter(" ".join(w) for _, w in spoken)
     clear = [(row, w) for row, w in spoken if w and count[" ".join(w)] == 1]  # what two jobs are called alike says of neither what it does
     found = [(w, p) for row, w in clear for p in piece(file, language, f, row, w, taken)]
-    if loop is not None or found:
-        arms = [(row, w if w[0] in DOING else ["handle", *w]) for row, w in branches(file, language, inner) if w]
-        more = [(w, p) for row, w in arms for p in piece(file, language, f, row, w, taken)]
-        found += more if len(found) + len(more) > 1 else []
+    arms = [(row, w if w[0] in DOING else ["handle", *w]) for row, w in branches(file, language, inner) if w]
+    more = [(w, p) for row, w in arms for p in piece(file, language, f, row, w, taken)]
+    found += more if len(found) + len(more) > 1 else []
     alone = len(found) == 1 and (loop is None or " ".join(found[0][0]) in VERBS.values())  # says no more than what it is about
     return [] if alone else [p for _, p in found]
+
+
+def dispatched(file: SourceFile, language: Language, f: Function, taken: set[str]) -> list[Piece]:
+    """The branches of the commands that a long function tells apart, if there are several to lift."""
+    if file.line(f.end - 1) - file.line(f.start) + 1 <= BATCH:
+        return []
+    found: list[Piece] = []
+    for row, words in branches(file, language, [s for s in language.body(file, f) if s.kind != "docstring"]):
+        plain = language.write.member_name(words, like(file)) if words else ""
+        said = words if words[:1] and words[0] in DOING and plain not in language.builtins else ["handle", *words]
+        for p in piece(file, language, f, row, said, set()):
+            name = free(language.write.member_name(said, like(file)), taken)
+            taken.add(name)
+            found.append(replace(p, name=name, of=""))
+    return found if len(found) > 1 else []
 
 
 def words_for(file: SourceFile, language: Language, effects: Effects, about: Concerns, row: Sequence[Statement], looped: bool) -> list[str]:
