@@ -49,6 +49,31 @@ class NestedMaker(FlowMaker):
         return super().value([*known, *seen])
 
 
+class DispatchMaker(FlowMaker):
+    """A long function tells commands apart; its branches work on state of the file, on what it is handed, and on what it set before."""
+
+    COMMANDS = ("add", "next", "shut", "board all", "count", "list")
+
+    def program(self) -> str:
+        rng = self.rng
+        state = rng.sample(["doors", "riders", "delay", "load"], 3)
+        self.lines = ["import math", "", f"LIMIT = {rng.randint(2, 9)}", "total = 0", "log = []", *(f"{n} = {rng.randint(0, 5)}" for n in state), "", ""]
+        self.names = ["zone", "queue", "rest"]
+        self.lines += ["def handle(command, n):", f"    global total, {', '.join(state)}", f"    zone = {rng.randint(0, 5)} + n"]
+        known = ["total", "n", "zone", *state]
+        for number, command in enumerate(rng.sample(self.COMMANDS, rng.randint(3, 6))):
+            self.lines.append(f"    {'elif' if number else 'if'} command == {command!r}:")
+            self.block("        ", list(known), rng.randint(2, 6), False, rng.random() < 0.3, 1)
+        self.lines += ["    else:", "        print('what is', command)"]
+        if rng.random() < 0.6:
+            self.lines += [f"    print({', '.join(rng.sample(known, 2))})"]
+        if rng.random() < 0.4:
+            self.lines += [f"    return {rng.choice(known)}"]
+        self.lines += ["", "", "def tell():", f"    print(total, {', '.join(state)}, log)", "", ""]
+        self.lines += [f"for word in {[rng.choice(self.COMMANDS) for _ in range(7)]!r}:", f"    print(handle(word, {rng.randint(0, 4)}))", "    tell()", "tell()"]
+        return "\n".join(self.lines) + "\n"
+
+
 class NestedJavaScript(FlowJavaScript):
     """Arrows and function expressions in functions, in handlers and in objects; lists are gone through by arrows."""
 

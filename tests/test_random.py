@@ -13,7 +13,7 @@ from programs_console import TYPED, ConsoleMaker
 from programs_flow import FlowMaker, MainMaker, ThingMaker
 from programs_lifts import lifted
 from programs_lists import ListMaker
-from programs_nested import NestedMaker
+from programs_nested import DispatchMaker, NestedMaker
 from programs_records import RecordMaker
 
 from aedifex.core.build.sequence import run
@@ -63,6 +63,12 @@ def test_a_random_program_that_asks_hears_and_prints_the_same(seed):
 @given(st.integers(0, 10**9))
 def test_a_random_program_with_functions_in_functions_prints_the_same(seed):
     same_when_built(NestedMaker(seed).program().encode())
+
+
+@settings(max_examples=16, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
+@given(st.integers(0, 10**9))
+def test_a_random_program_that_tells_commands_apart_prints_the_same(seed):
+    same_when_built(DispatchMaker(seed).program().encode())
 
 
 @settings(max_examples=16, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)

@@ -263,8 +263,9 @@ def subject_of(file: SourceFile, language: Language, s: Statement) -> str:
     blocks = chain(file, language, s)
     if len(blocks) < 3:
         return ""
-    first = next((r for r in file.within(s.start, blocks[0].start) if r.symbol is not None and "variable" in r.symbol.kinds), None)
-    return first.name if first is not None else ""
+    told = (r for r in file.within(s.start, blocks[0].start) if r.symbol is not None and r.symbol.kinds & {"variable", "parameter"})
+    first = next(told, None)
+    return first.name if first is not None and first.symbol is not None and first.symbol.scope.receiver != first.name else ""
 
 
 def branches(file: SourceFile, language: Language, body: Sequence[Statement]) -> Iterator[tuple[list[Statement], list[str]]]:
