@@ -199,3 +199,57 @@ def test_jobs_that_are_methods_can_be_a_part(folder):
     design, after = rearranged(folder, "line.py", text)
     assert "_tell_log" in [x.name for x in design.lifts]
     assert outputs({"line.py": after}) == outputs({"line.py": text})
+
+
+QUEUE = """queue = []
+served = 0
+shut = False
+
+
+def handle(line):
+    global served, shut
+    command, *rest = line.split()
+    if command == "add":
+        if len(queue) > 2:
+            print("the platform is full")
+        elif shut:
+            print("the gate is shut")
+        else:
+            queue.append(rest[0])
+    elif command == "next":
+        if queue:
+            served += 1
+            print("boards:", queue.pop(0))
+        else:
+            print("nobody waits")
+    elif command == "shut":
+        shut = not shut
+        print("shut" if shut else "open")
+    elif command == "tell":
+        print(queue, served)
+    elif command == "count":
+        for number, name in enumerate(queue):
+            print(number, name)
+        print("served", served)
+    else:
+        print("what is", command + "?")
+
+
+for line in ["add Mill", "next", "next", "add Ford", "shut", "add Weir", "count", "sing"]:
+    handle(line)
+print(len(queue), served)
+"""
+
+
+@pytest.mark.parametrize("local", [True, False], ids=["told from what was read", "handed over"])
+def test_branches_of_a_long_function_become_methods_beside_it(folder, local):
+    """What a branch needs of the function is handed over; what is called like a builtin is handled; a line or two stay."""
+    text = QUEUE if local else QUEUE.replace("def handle(line):", "def handle(command, *rest):").replace("    command, *rest = line.split()\n", "").replace("    handle(line)", "    handle(*line.split())")
+    program = folder.program("queue_line.py", text)
+    design = draft(program)
+    made = {m.name: m.lines for c in design.classes for m in c.methods if m.lines}
+    assert list(made) == ["add", "handle_next", "count"] and all(m.hidden for c in design.classes for m in c.methods if m.lines)
+    *_, (_, after) = run(parse("design", to_toml(design))[0], program)
+    built = {n: t.decode() for n, t in after.texts.items()}
+    assert outputs(built) == outputs({"queue_line.py": text})
+    assert "            self._add(rest)\n        elif command == \"next\":\n            self._handle_next()\n" in "".join(built.values())
