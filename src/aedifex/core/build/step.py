@@ -101,7 +101,7 @@ def class_scope(file: SourceFile, name: str) -> Scope:
     for scope, bound in file.classes:
         if bound == name and scope.parent is file.scope:
             return scope
-    raise Refusal(f"there is no class '{name}' yet", file.path)
+    raise Refusal(f"there is no class '{name}' yet", file.path, 0, "correct the design")
 
 
 def opens_body(file: SourceFile, at: int, gone: list[tuple[int, int]]) -> bool:

@@ -49,7 +49,7 @@ class Wrapper:
             message, at = plan.refusal
             raise refuse_at(self.file, at, message, "the main code stays where it is")
         if not plan.moving and plan.guard is None:
-            raise Refusal("there is no main code left to wrap", self.file.path)
+            raise Refusal("there is no main code left to wrap", self.file.path, 0, "take the app out of the design")
         nl = self.write.newline(self.file)
         text = self.write.run_method(self.file, self.unit, self.body(plan), plan.guard)
         scope = next((s for s, n in self.file.classes if n == self.design.name and s.parent is self.file.scope), None)

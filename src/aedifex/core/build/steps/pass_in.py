@@ -44,7 +44,7 @@ class Passer:
         self.name = self.shown(method)
         found = [s.function for s in self.scope.children if s.kind == "function" and s.name == self.name]
         if not found or found[0] is None:
-            raise Refusal(f"{design.name} has no method '{self.name}' yet", file.path)
+            raise Refusal(f"{design.name} has no method '{self.name}' yet", file.path, 0, "correct the design")
         self.function: Function = found[0]
         self.effects = Effects(file, context.language)
         self.out = Edits()

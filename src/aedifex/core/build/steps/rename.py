@@ -45,7 +45,7 @@ class Rename:
             raise Refusal(f"'{self.new}' cannot be a name", advice="choose another")
         file, scope, name = find(program, self.old)
         if name == self.new:
-            raise Refusal(f"{self.old} is called so already")
+            raise Refusal(f"{self.old} is called so already", "", 0, "choose another name")
         renamer = Renamer(program, self.outsiders, name, self.new)
         if scope.kind == "class":
             renamer.member(file, scope)
@@ -109,7 +109,7 @@ class Renamer:
         for ref in symbol.references:
             text = file.slice(ref.start, ref.end)
             if text != self.old and not text.endswith("." + self.old):
-                raise refuse_at(file, ref.start, f"'{self.old}' is written in another way here")
+                raise refuse_at(file, ref.start, f"'{self.old}' is written in another way here", "write it alike first")
             if shadowed(ref.scope, self.new, symbol.scope):
                 raise refuse_at(file, ref.start, f"'{self.new}' means something else here", "choose another name")
             head = text[: -len(self.old)]  # the class that holds it, where the language lets one say so
@@ -130,7 +130,7 @@ class Renamer:
             or symbol.name in self.language.reserved
             or self.language.special(symbol.name)
         ):
-            raise Refusal(f"the language itself reads '{symbol.name}'", file.path)
+            raise Refusal(f"the language itself reads '{symbol.name}'", file.path, 0, "keep that name")
         for ref in symbol.references:
             if ref.form == "spelled":
                 raise refuse_at(
@@ -138,7 +138,7 @@ class Renamer:
                 )
         if not top:
             for ref in by_text(file, self.language, symbol.scope.start, symbol.scope.end):
-                raise refuse_at(file, ref.start, f"'{ref.name}()' can reach '{symbol.name}' by its text")
+                raise refuse_at(file, ref.start, f"'{ref.name}()' can reach '{symbol.name}' by its text", "keep that name")
             return
         for h in hazards(self.program, file.path, self.outsiders):
             if h.kind == "dynamic names" or (h.kind == "used outside" and self.beyond(file, h.names, h.path)):
@@ -200,7 +200,7 @@ class Renamer:
                 or called == function.name
                 or function.symbol in Effects(file, self.language).escaped
             ):
-                raise refuse_at(other, at, what)
+                raise refuse_at(other, at, what, "change that call by hand first")
 
     # -- other files -----------------------------------------------------------------------------
 
@@ -251,7 +251,7 @@ class Renamer:
         mine = [(o, a, b, r) for o, a, b, r in uses if self.of_class(o, r, file, scope)]
         symbol = scope.symbols.get(self.old)
         if symbol is None and not mine:
-            raise Refusal(f"class {scope.name} has no member '{self.old}'", file.path, file.shown(scope.start))
+            raise Refusal(f"class {scope.name} has no member '{self.old}'", file.path, file.shown(scope.start), "name one that it has")
         for other, start, _, ref in uses:
             if (other, ref) not in [(o, r) for o, _, _, r in mine] and not self.of_other(other, ref):
                 raise refuse_at(
@@ -283,7 +283,7 @@ class Renamer:
 
     def member_possible(self, file: SourceFile, scope: Scope) -> None:
         if self.language.special(self.old) or self.language.special(self.new) or self.old.startswith("__"):
-            raise Refusal(f"the language itself reads '{self.old}' or '{self.new}'", file.path, file.shown(scope.start))
+            raise Refusal(f"the language itself reads '{self.old}' or '{self.new}'", file.path, file.shown(scope.start), "keep that name")
         heirs = [s for o in self.program.files.values() for s, base in o.inheriting if base == scope.name]
         if scope.bases or heirs:
             raise refuse_at(
@@ -293,12 +293,12 @@ class Renamer:
                 "rename its members by hand",
             )
         if "__slots__" in scope.symbols:
-            raise refuse_at(file, scope.start, f"class {scope.name} lists its members by their text")
+            raise refuse_at(file, scope.start, f"class {scope.name} lists its members by their text", "keep the name")
         reaching = {"getattr", "setattr", "hasattr", "delattr", "vars", "attrgetter", "methodcaller", "__dict__"}
         for other in self.all_files():
             for r in other.references:
                 if r.name in reaching or r.member in reaching:
-                    raise refuse_at(other, r.start, f"'{r.member or r.name}' can reach members by their text")
+                    raise refuse_at(other, r.start, f"'{r.member or r.name}' can reach members by their text", "keep the name")
 
     def of_class(self, other: SourceFile, ref: Reference | None, file: SourceFile, scope: Scope) -> bool:
         """Whether what a member is taken from is an object of the class, or the class itself."""
