@@ -232,7 +232,8 @@ def piece(
     made = interface(region, state_names(region) | named_)
     if not reads_well(made):
         return
-    name = free(language.write.member_name(words, like(file)), taken)
+    plain = language.write.member_name(words, like(file))
+    name = free(plain if plain not in language.builtins else language.write.member_name(["handle", *words], like(file)), taken)
     taken.add(name)
     yield Piece(lines_of(file, region.start, region.end), name, region, frozenset(s.name for s in named_), region.end - region.start, app=True)
 

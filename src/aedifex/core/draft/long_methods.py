@@ -62,10 +62,7 @@ def open_(file: SourceFile, language: Language, name: str) -> bool:
 
 def cut(file: SourceFile, language: Language, effects: Effects, about: Concerns, f: Function, taken: set[str]) -> list[Piece]:
     """The jobs of a method: those of its main loop, if that is most of it, else what its author set apart."""
-    body = [s for s in language.body(file, f) if s.kind != "docstring"]
-    loop = next((s for s in body if s.kind in ("while", "for") and lines_in(file, [s]) * 2 > lines_in(file, body)), None)
-    blocks = language.regions.blocks(file, loop) if loop is not None else []
-    inner = blocks[0].statements if blocks else body
+    body, loop, inner = looped(file, language, f)
     jobs = list(rows(file, language, about, inner, locals_of(file, language, f, body))) if loop is not None else paragraphs_of(file, inner)
     spoken = [(row, words_for(file, language, effects, about, row, loop is not None)) for row in jobs if len(row) < len(body) or loop is not None]
     count = Counter(" ".join(w) for _, w in spoken)
@@ -78,12 +75,20 @@ def cut(file: SourceFile, language: Language, effects: Effects, about: Concerns,
     return [] if alone else [p for _, p in found]
 
 
+def looped(file: SourceFile, language: Language, f: Function) -> tuple[list[Statement], Statement | None, list[Statement]]:
+    """The statements of a function, the loop that is most of them, and the statements in that; all of them if there is none."""
+    body = [s for s in language.body(file, f) if s.kind != "docstring"]
+    loop = next((s for s in body if s.kind in ("while", "for") and lines_in(file, [s]) * 2 > lines_in(file, body)), None)
+    blocks = language.regions.blocks(file, loop) if loop is not None else []
+    return body, loop, blocks[0].statements if blocks else body
+
+
 def dispatched(file: SourceFile, language: Language, f: Function, taken: set[str]) -> list[Piece]:
     """The branches of the commands that a long function tells apart, if there are several to lift."""
     if file.line(f.end - 1) - file.line(f.start) + 1 <= BATCH:
         return []
     found: list[Piece] = []
-    for row, words in branches(file, language, [s for s in language.body(file, f) if s.kind != "docstring"]):
+    for row, words in branches(file, language, looped(file, language, f)[2]):
         plain = language.write.member_name(words, like(file)) if words else ""
         said = words if words[:1] and words[0] in DOING and plain not in language.builtins else ["handle", *words]
         for p in piece(file, language, f, row, said, set()):

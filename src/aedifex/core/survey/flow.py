@@ -194,12 +194,19 @@ class Flow:
             return known
         names = self.headed(s, blocks, ("with",))
         inside = known | names
-        found = [self.set(b.statements, inside) for b in blocks]
+        found = [self.set(b.statements, inside | self.matched(s, blocks, i)) for i, b in enumerate(blocks)]
         if s.kind == "with" and not names:  # what gives nothing to work with may be there to swallow errors
             return known
         if s.kind in ("if", "match") and not any(b.role == "otherwise" for b in blocks):
             found.append(inside)
         return meet(found) if s.kind in ("if", "match") else found[0]
+
+
+    def matched(self, s: Statement, blocks: Sequence[Block], number: int) -> Symbols:
+        """What the pattern in front of a branch sets."""
+        start = blocks[number - 1].end if number else s.start
+        refs = self.refs(start, blocks[number].start) if s.kind == "match" else []
+        return frozenset(r.symbol for r in refs if r.symbol is not None and r.form == "pattern")
 
 
 def meet(ways: Sequence[Symbols | None]) -> Symbols | None:
