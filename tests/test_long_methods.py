@@ -2,6 +2,7 @@
 
 import pytest
 from cases import outputs
+from conftest import needs
 
 from aedifex.core.build.sequence import run
 from aedifex.core.draft.design import WishDesign
@@ -253,3 +254,56 @@ def test_branches_of_a_long_function_become_methods_beside_it(folder, local):
     built = {n: t.decode() for n, t in after.texts.items()}
     assert outputs(built) == outputs({"queue_line.py": text})
     assert "            self._add(rest)\n        elif command == \"next\":\n            self._handle_next()\n" in "".join(built.values())
+
+
+SWITCH = """let queue = [];
+let served = 0;
+let open = true;
+
+function handle(line) {
+  const [command, ...rest] = line.split(" ");
+  switch (command) {
+    case "add":
+      if (queue.length > 2) {
+        console.log("full");
+      } else {
+        queue.push(rest[0]);
+        console.log("added");
+      }
+      break;
+    case "next": {
+      const first = queue.shift();
+      served += first ? 1 : 0;
+      console.log("boards", first);
+      break;
+    }
+    case "shut":
+      open = !open;
+      break;
+    case "count":
+      for (const [n, name] of queue.entries()) {
+        console.log(n, name);
+      }
+      console.log(served, open);
+      break;
+    default:
+      console.log("what is", command);
+  }
+  return queue.length;
+}
+
+for (const line of ["add Mill", "add Ford", "next", "count", "shut", "sing", "next", "next"]) {
+  console.log(handle(line));
+}
+"""
+
+
+def test_cases_of_a_long_switch_become_methods_and_their_breaks_stay(folder):
+    needs("node")
+    program = folder.program("queue.js", SWITCH)
+    design = draft(program)
+    assert [m.name for c in design.classes for m in c.methods if m.lines] == ["add", "next", "count"]
+    *_, (_, after) = run(parse("design", to_toml(design))[0], program)
+    built = {n: x.decode() for n, x in after.texts.items()}
+    assert outputs(built) == outputs({"queue.js": SWITCH})
+    assert '      case "next": {\n        this._next();\n        break;\n      }\n' in "".join(built.values())

@@ -277,8 +277,12 @@ def branches(file: SourceFile, language: Language, body: Sequence[Statement]) ->
             continue
         last = s.start
         for b in chain(file, language, s):
-            literal = LITERAL.search(file.slice(last, b.start))
+            literal = LITERAL.search(file.slice(last, b.statements[0].start if b.role == "case" and b.statements else b.start))
             last = b.end
             if literal is not None and b.role in ("branch", "case") and b.statements:
                 words = [w for w in language.write.words(literal[1]) if w.isalpha()]
-                yield list(b.statements), words if not set(words) & nouns else ["handle", *words]
+                row = b.statements
+                if b.role == "case" and len(row) == 1 and row[0].kind not in ("for", "while", "if", "match", "with", "try"):
+                    row = next((x.statements for x in language.regions.blocks(file, row[0])), row)  # in braces of its own
+                ended = b.role == "case" and len(row) > 1 and row[-1].kind == "break"  # which stays where it is
+                yield row[: len(row) - ended], words if not set(words) & nouns else ["handle", *words]

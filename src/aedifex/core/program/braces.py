@@ -18,6 +18,8 @@ Told = Callable[[SourceFile, Any], list[Statement]]
 def told_blocks(file: SourceFile, s: Statement, inside: Told, single: Told) -> list[Block]:
     """The blocks directly inside a statement. ``inside``: the statements of a block's node; ``single``: of a lone one."""
     node = s.node
+    if node is not None and node.type in BLOCKS:  # braces by themselves
+        return [Block("body", inside(file, node), node.start_byte, node.end_byte)]
     if node is None or s.kind in ("assign", "expression", "augment", "function", "class", "import", "declare"):
         return []
 

@@ -115,7 +115,13 @@ lone = braces.lone
 
 def blocks(file: SourceFile, s: Statement) -> list[Block]:
     """The blocks directly inside a statement, with what each is for."""
-    return braces.told_blocks(file, s, statements, lambda f, node: statement(f, node))
+    return braces.told_blocks(file, s, inside, lambda f, node: statement(f, node))
+
+
+def inside(file: SourceFile, node: Any) -> list[Statement]:
+    """The statements of a block, or of a case, whose value is none of them."""
+    label = node.child_by_field_name("value") if node.type == "switch_case" else None
+    return [s for s in statements(file, node) if label is None or s.start != label.start_byte]
 
 
 def arms(file: SourceFile, s: Statement) -> list[Arm]:
