@@ -43,6 +43,10 @@ def told_blocks(file: SourceFile, s: Statement, inside: Told, single: Told) -> l
     return found
 
 
+def none_such(file: SourceFile, where: Any) -> None:
+    """What a language answers that has no function of some kind, wherever it is asked for one."""
+
+
 def lone(file: SourceFile, block: Block) -> bool:
     """Whether a statement stands for a block, without braces."""
     return block.role != "case" and not file.text.startswith(b"{", block.start)

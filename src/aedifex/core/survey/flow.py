@@ -201,7 +201,6 @@ class Flow:
             found.append(inside)
         return meet(found) if s.kind in ("if", "match") else found[0]
 
-
     def matched(self, s: Statement, blocks: Sequence[Block], number: int) -> Symbols:
         """What the pattern in front of a branch sets."""
         start = blocks[number - 1].end if number else s.start

@@ -16,8 +16,10 @@ KINDS = frozenset("binary_expression unary_expression ternary_expression method_
 TARGETS = frozenset([("assignment_expression", "left"), ("method_invocation", "object"), ("update_expression", "")])
 OWN_THIS = frozenset(["class_body", "class_declaration"])
 either = braces.either
+lone = braces.lone
 leave_first = braces.leave_first
 CLOSURES = False  # a method stands in a class, whatever its lines were in
+called_in_place = called_when_ready = method_around = braces.none_such  # there are no pages, and what stands in a method is a method's already
 GOES_ON, LEAVES = "true", "false"
 PARAMETERS = frozenset(["formal_parameter", "catch_formal_parameter", "enhanced_for_statement", "resource"])
 
@@ -30,24 +32,6 @@ def unnamed(file: SourceFile, scope: Scope) -> Function | None:
         return None
     at = body.start_byte
     return Function("", scope, scope.parent or file.scope, node.start_byte, node.end_byte, node.start_byte, at, at, [], at, at, at, node=node)
-
-
-def called_in_place(file: SourceFile, statement: Statement) -> Function | None:
-    """The function of statements that a statement makes, calls, and drops: nothing is."""
-    return None
-
-
-def called_when_ready(file: SourceFile, statement: Statement) -> Function | None:
-    """The function of statements that a page calls once it is there: there are no pages."""
-    return None
-
-
-def method_around(file: SourceFile, function: Function | None) -> Function | None:
-    """Whatever stands in a method is a method's already."""
-    return None
-
-
-lone = braces.lone
 
 
 def blocks(file: SourceFile, s: Statement) -> list[Block]:

@@ -5,8 +5,9 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from typing import Any
 
+from ...program import braces
 from ...program.braces import within
-from ...program.model import Arm, Beside, Block, Function, NewFunction, Scope, SourceFile, Statement, Symbol
+from ...program.model import Arm, Beside, Block, Function, NewFunction, SourceFile, Statement, Symbol
 from .structure import BLOCKS, definition, statements
 
 EXPRESSIONS = frozenset(
@@ -23,6 +24,7 @@ OF_OBJECTS = frozenset(["property", "cached_property", "setter", "getter", "dele
 OWN_NAMES = frozenset([b"super", b"__class__"])
 
 CLOSURES = True  # a function can stand inside another one
+unnamed = called_in_place = called_when_ready = method_around = braces.none_such  # a lambda has but an expression, and there are no pages
 GOES_ON, LEAVES = "True", "False"  # what a lifted function tells a loop
 ROLES = {
     "else_clause": "otherwise",
@@ -32,26 +34,6 @@ ROLES = {
     "finally_clause": "finally",
     "case_clause": "branch",
 }
-
-
-def unnamed(file: SourceFile, scope: Scope) -> Function | None:
-    """The function of statements that is written where it is used: none is, a lambda has an expression."""
-    return None
-
-
-def called_in_place(file: SourceFile, statement: Statement) -> Function | None:
-    """The function of statements that a statement makes, calls, and drops: nothing is: a lambda has but an expression."""
-    return None
-
-
-def called_when_ready(file: SourceFile, statement: Statement) -> Function | None:
-    """The function of statements that a page calls once it is there: there are no pages."""
-    return None
-
-
-def method_around(file: SourceFile, function: Function | None) -> Function | None:
-    """The method whose object a function inside it speaks of without saying so: none does."""
-    return None
 
 
 def lone(file: SourceFile, block: Block) -> bool:
