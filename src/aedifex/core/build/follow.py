@@ -52,7 +52,7 @@ def prelude(design: Design, program: Program) -> Part:
 
 def renamed(design: Design, program: Program) -> Part:
     steps: list[Prelude] = []
-    outsiders = read_neighbours(program) if design.renames else None
+    outsiders = read_neighbours(program, [old.rsplit(".", 1)[-1] for old, _ in design.renames]) if design.renames else None
     for old, new in design.renames:
         step = Rename(old, new, outsiders=outsiders)
         steps.append(step)
@@ -114,7 +114,7 @@ def parting(design: Design, program: Program) -> Part:
     steps: list[Prelude] = []
     if not design.parts:
         return steps, design, program
-    outsiders = read_neighbours(program)
+    outsiders = read_neighbours(program, [p.of for p in design.parts])
     for part in design.parts:
         path = next((f.path for f in program.files.values() if any(n == part.of for _, n in f.classes)), next(iter(design.sources), ""))
         steps.append(TakePart(path, part, outsiders))

@@ -7,6 +7,7 @@ from collections.abc import Callable, Iterator
 from dataclasses import dataclass, field
 
 from ..draft.design import ClassDesign, Design, FieldDesign, MethodDesign, bare
+from ..draft.drafter import surrounded
 from ..program.language import Language, reread
 from ..program.model import Problem, Program, SourceFile
 from ..survey.effects import Effects
@@ -177,8 +178,10 @@ def run(
     The consumer may stop at any time; a step whose outcome is "wrong" is not kept. ``done``: ids of steps that
     stand already. Send nothing; what the consumer refuses it must not ask further.
     """
-    plan = prelude(design, original or program)
-    context = Context(program, plan[1], dict(homes or {}), original or program)
+    original = surrounded(original or program)
+    program.outsiders = original.outsiders
+    plan = prelude(design, original)
+    context = Context(program, plan[1], dict(homes or {}), original)
     if exists is not None:
         context.exists = lambda path: path in context.program.holders or exists(path)  # type: ignore[method-assign]
     lost: set[str] = set()

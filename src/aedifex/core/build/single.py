@@ -14,7 +14,7 @@ from ..check.scenarios import Scenario, default, load
 from ..check.world import World
 from ..draft.design import ClassDesign, Design, FieldDesign
 from ..draft.designfile import parse
-from ..draft.drafter import digest, imported_by_others, read_neighbours
+from ..draft.drafter import digest, imported_by_others, read_neighbours, surrounded
 from ..draft.opened import main_holder
 from ..draft.part_needs import Unfit
 from ..draft.parts import wished_part
@@ -88,12 +88,12 @@ class Single:
 
 def rename(program: Program, old: str, new: str) -> Single:
     """What a rename would change. Raises Refused with the reason if it cannot be done."""
-    return single(program, Rename(old, new, outsiders=read_neighbours(program)), lambda after: designs(program, after, old, new))
+    return single(program, Rename(old, new, outsiders=read_neighbours(program, [old.rsplit(".", 1)[-1]])), lambda after: designs(program, after, old, new))
 
 
 def lift(program: Program, lines: str, name: str) -> Single:
     """What lifting lines into a function would change. Raises Refused with the reason if it cannot be done."""
-    return single(program, Lift(lines, name, outsiders=read_neighbours(program, naming=True)))
+    return single(program, Lift(lines, name, outsiders=read_neighbours(program)))
 
 
 def open_main(program: Program, name: str) -> Single:
@@ -158,7 +158,7 @@ def nothing(after: Program) -> dict[str, bytes | None]:
 
 def single(program: Program, step: Step, others: Others = nothing, homes: Mapping[str, str] | None = None) -> Single:
     """``homes``: class → its file."""
-    context = Context(program, small(program), dict(homes or {}))
+    context = Context(surrounded(program), small(program), dict(homes or {}))
     context.exists = partial(there, program)  # type: ignore[method-assign]
     return shown(program, step, changed(attempt(step, context, set())), others)
 

@@ -93,7 +93,7 @@ def symbol(file: SourceFile, origin: str, what: str = "name") -> Symbol:
 
 def check_hazards(context: Context, file: SourceFile, names: set[str], advice: str) -> None:
     """Raises Refusal where something forbids to move these names, or any name of the file."""
-    if (h := forbidding(hazards(context.program, file.path), names)) is not None:
+    if (h := forbidding(hazards(context.program, file.path, context.program.outsiders), names)) is not None:
         raise Refusal(h.message, h.path, h.line, advice)
 
 

@@ -6,6 +6,7 @@ from collections.abc import Iterable, Sequence
 from functools import cached_property
 
 from ..program.model import Function, Program, Reference, SourceFile, Symbol
+from ..program.tell import Means
 from ..survey.concerns import Concerns
 from ..survey.effects import Effects
 from ..survey.families import numbered
@@ -386,6 +387,8 @@ class Assigner:
         return sorted(set(found), key=lambda s: s.bindings[0].start)
 
     def short_names(self, names: list[str], stems: set[str], taken: set[str]) -> dict[str, str]:
+        if any(t.means is Means.STACK for t in self.language.tells(self.file)):  # what is called how shows
+            stems = set()
         return member_names(names, stems, self.write, taken)
 
     def main_possible(self, leaving: set[Symbol], founded: set[Symbol], own: set[Symbol]) -> str:

@@ -10,6 +10,7 @@ from ..program.model import Function, Symbol
 from ..program.scopes import shadowed
 from ..survey.effects import statement_order
 from ..survey.families import Family
+from ..survey.late import goes_stale
 from ..survey.running import running
 from .design import ObjectDesign
 
@@ -186,6 +187,8 @@ class Settlement:
             return f"it sets '{s.name}', which belongs to no class"
         if rebound_outside_main and s in self.effects.of(f).writes:
             return f"what it calls may change '{s.name}' while it runs"
+        if goes_stale(self.file, self.a.language, f.scope, s) is not None:
+            return f"what it makes reads '{s.name}' later, when that may have changed"
         return ""
 
     def cannot_be_handed(self, f: Function, needed: list[Need]) -> str:

@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 import hashlib
-from collections.abc import Callable, Sequence
+import re
+from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass, replace
 from pathlib import Path
 
@@ -57,7 +58,7 @@ def draft(
     sources = {path: digest(file.text[start:end]) for file in whole for path, start, end in file.parts}
     starts = entries or starting(program)
     design = Design(program.language.name, starts, sources, wishes=list(wishes or []))
-    outsiders = read_neighbours(program, naming=True)
+    outsiders = read_neighbours(program)
     beside = neighbours(program.root, program.texts, program.language)
     taken: set[str] = set()
     for path in [file.path for file in whole]:
@@ -290,20 +291,29 @@ def digest(text: bytes) -> str:
     return "sha256:" + hashlib.sha256(text).hexdigest()
 
 
-def read_neighbours(program: Program, naming: bool = False) -> Program:
-    """The other files of the project folder, as far as they can be read.
+def read_neighbours(program: Program, words: Iterable[str] = ()) -> Program:
+    """The other files of the project folder that name a file of the program, or one of some ``words``, as far as they can be read.
 
-    ``naming``: only those that name a file of the program: no others can import it, or set or patch what it holds.
+    No others can import it, or set or patch what it holds. All are searched as text; only those that name something are read.
     """
-    stems = [program.language.write.module_of(path).encode() for path in program.texts]
+    language = program.language
+    stems = {w for path in program.texts for w in language.named_by(path)} | set(words)
+    pattern = re.compile(rb"(?<!\w)(?:" + b"|".join(sorted(re.escape(w.encode()) for w in stems)) + rb")(?!\w)")
     files: dict[str, SourceFile] = {}
-    for path in neighbours(program.root, program.texts, program.language)[:400]:
+    for path in neighbours(program.root, program.texts, language):
         try:
-            if not naming or any(stem in (Path(program.root) / path).read_bytes() for stem in stems):
+            if pattern.search((Path(program.root) / path).read_bytes()):
                 files.update(read_program(program.root, [path]).files)
         except (AedifexError, OSError):
             continue
-    return Program(program.root, files, program.language)
+    return Program(program.root, files, language)
+
+
+def surrounded(program: Program) -> Program:
+    """The program, which knows the files around it from now on."""
+    if program.outsiders is None:
+        program.outsiders = read_neighbours(program)
+    return program
 
 
 def imported_by_others(program: Program, path: str) -> bool:

@@ -15,7 +15,7 @@ from ..program.lists import ListUse, Span, WholeLoop
 from ..program.model import Call, Function, Parameter, SourceFile, Symbol
 from ..program.scopes import shadowed
 from ..survey.hazards import by_text
-from ..survey.interface import deferred
+from ..survey.late import deferred
 from .asked import Asked
 from .loops import statements, whole_loops
 from .records import GROWING, Range

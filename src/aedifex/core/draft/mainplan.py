@@ -6,6 +6,7 @@ from dataclasses import dataclass, field
 
 from ..program.language import Language
 from ..program.model import Reference, SourceFile, Statement, Symbol
+from ..program.tell import Means
 from ..survey.effects import Effects
 from ..survey.hazards import by_text
 from ..survey.state import constants_of, only_imports
@@ -53,6 +54,7 @@ def plan_main(
     plan = MainPlan()
     constants = constants_of(file, language)
     leaving = leaving or set()
+    looks = next((t for t in language.tells(file) if t.means is Means.STACK), None)
     for s in file.statements:
         if s.kind in ("function", "class", "docstring", "pass", "import"):
             continue
@@ -67,7 +69,8 @@ def plan_main(
             continue
         plan.moving.append(s)
     plan.refusal = (
-        guard_trouble(file, language, plan)
+        ((f"{looks.message}, so that the main code stays where it is", looks.start) if looks is not None and language.code_at_top else None)
+        or guard_trouble(file, language, plan)
         or order_trouble(file, effects, language, plan, constants)
         or name_trouble(file, language, plan, app, leaving, founded or set())
     )

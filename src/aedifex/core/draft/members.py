@@ -8,6 +8,7 @@ from typing import TYPE_CHECKING
 
 from ..program.model import Call, Function, Symbol
 from ..survey.families import Family
+from ..survey.late import read_after, rebound
 from ..survey.running import running
 from .candidates import Fit, Link, Need
 from .design import ClassDesign, FieldDesign, MethodDesign, ObjectDesign
@@ -66,7 +67,13 @@ class Members:
             for r in f.scope.symbols[p].references
         ):
             return {}
-        return drop
+        return {} if any(self.goes_stale(f, p, i) for p, i in drop.items()) else drop
+
+    def goes_stale(self, f: Function, parameter: str, index: int) -> bool:
+        """Whether what a function makes reads a parameter later, when the field of that index may hold something else than what was handed over."""
+        symbols = [row[index] for row in self.rows if row[index] is not None]
+        late = read_after(self.file, self.a.language, f.scope, f.scope.symbols[parameter])
+        return late is not None and any(rebound(self.file, self.a.language, s) for s in symbols if s is not None)
 
     def received(self, f: Function, call: Call) -> dict[str, tuple[int, int]] | None:
         """Parameter → (object, field) for arguments that are plain variables of this class; None if unreadable."""

@@ -16,7 +16,8 @@ from dataclasses import dataclass, field
 from ..program.language import Language, reread
 from ..program.model import Block, Program, SourceFile, Statement, Symbol
 from ..survey.flow import Flow
-from ..survey.interface import deferred, interface, state_names
+from ..survey.interface import interface, state_names
+from ..survey.late import deferred
 from ..survey.region import Region, all_blocks, further, region_of
 from ..survey.repeats import repeats
 from ..survey.state import classify

@@ -6,6 +6,7 @@ from dataclasses import dataclass, field
 
 from ..program.language import Language
 from ..program.model import SourceFile, Statement, Symbol
+from ..program.tell import Means
 from ..survey.effects import Effects
 from ..survey.state import constants_of, only_imports
 
@@ -34,6 +35,9 @@ def dependencies(file: SourceFile, language: Language, statements: list[Statemen
     stars = False
     while queue and not found.refusal:
         at = queue.pop(0)
+        if (tell := tell_of_file(file, language, at.start, at.end)) is not None:
+            found.refusal = tell
+            break
         for ref in file.within(at.start, at.end):
             symbol = ref.symbol
             if ref.name in language.elsewhere and symbol is not None and symbol.scope is file.scope:
@@ -62,6 +66,8 @@ def tied(file: SourceFile, effects: Effects, spans: list[tuple[int, int]]) -> tu
     seen: set[Symbol] = set()
     while queue:
         start, end = queue.pop()
+        if (tell := tell_of_file(file, effects.language, start, end)) is not None:
+            return tell
         for ref in file.within(start, end):
             if ref.name in effects.language.elsewhere and ref.symbol is not None and ref.symbol.scope is file.scope:
                 return f"'{ref.name}' means something else in another file", ref.start
@@ -69,6 +75,11 @@ def tied(file: SourceFile, effects: Effects, spans: list[tuple[int, int]]) -> tu
             seen.add(used)
             queue.append((effects.units[used].start, effects.units[used].end))
     return None
+
+
+def tell_of_file(file: SourceFile, language: Language, start: int, end: int) -> tuple[str, int] | None:
+    """What in a stretch of code tells in which file it stands. (why, where)."""
+    return next(((t.message, t.start) for t in language.tells(file) if t.means is Means.FILE and start <= t.start < end), None)
 
 
 def definitions(file: SourceFile) -> dict[str, list[Statement]]:

@@ -147,7 +147,7 @@ class Planner:
         free = [f for f in self.a.functions if f.symbol not in used]
         groups = [*(c.symbols for c in [*self.asked, *self.families]), *self.parts]
         home = homes(groups, free, self.effects, self.write.words)
-        if self.whole:
+        if self.whole and len(groups) > 1:
             home = refined(groups, home, free, self.effects, self.write.words, len(groups))[1]
         home |= {s: groups.index(symbols) for s, symbols in wanted.items()}
         mine: dict[frozenset[Symbol], list[Fit]] = {}

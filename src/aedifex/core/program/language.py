@@ -19,6 +19,7 @@ from .model import Argument, Call, Function, Problem, Program, Reference, Source
 from .pause import uncollected
 from .snapshot import Snapshot, project_files
 from .streams import Streams
+from .tell import Tell
 from .whole import Members
 
 
@@ -51,6 +52,7 @@ class Language(Protocol):
     quiet: frozenset[str]  # builtins that run no other code of the program
     quiet_modules: frozenset[str]  # modules, or objects that the language gives, whose members run none
     quiet_members: frozenset[str]  # members, whatever they are taken from, that run none
+    at_once: frozenset[str]  # calls that use up what they are handed, functions and generators, before they return
     joined: bool  # whether the files of a folder are one program, read as one
     placement: str  # how a class in a file of its own finds the rest: "imports", "shared" (all see all) or "qualified"
     declares: bool  # whether every variable is declared, so that a name means the same from the start of its scope
@@ -64,6 +66,7 @@ class Language(Protocol):
     exact_calls: bool  # whether a call must give as many arguments as there are parameters
     elsewhere: frozenset[str]  # those of the introspective names that mean something else in another file
     reserved: frozenset[str]  # variables that the language's surroundings read by their name
+    main_module: str  # by what name any file can import the one that was started; "" where there is none
     registries: frozenset[str]  # members of modules through which any name can be reached
     introspective: frozenset[str]  # names that the language gives each file or function
     unset_errors: frozenset[str]  # what is raised where a name is not bound, or a member missing
@@ -114,6 +117,10 @@ class Language(Protocol):
 
     def confined(self, file: SourceFile, call: Reference) -> bool:
         """Whether a call that runs a text lets it see only names that it is given, none of the file's."""
+        ...
+
+    def looked_up(self, file: SourceFile, call: Reference) -> set[str] | None:
+        """The names that are looked up in what a call of ``dynamic`` gives, where nothing else is done with it; None if more may be."""
         ...
 
     def special(self, name: str) -> bool:
@@ -194,8 +201,20 @@ class Language(Protocol):
         """Whether an import in the file ``importer`` may be of the file ``path``."""
         ...
 
+    def tells(self, file: SourceFile) -> list[Tell]:
+        """What in a file can tell a function from a method, names something by a text, or tells where code stands."""
+        ...
+
+    def copies(self, file: SourceFile) -> list[tuple[str, int]]:
+        """(what it does, offset) of calls that copy, or do not keep alive, the functions that something holds."""
+        ...
+
     def ambient(self, file: SourceFile) -> list[tuple[str, str, str, int]]:
         """(local name, module, name in it, offset) of what a file uses of others without importing it."""
+        ...
+
+    def named_by(self, path: str) -> set[str]:
+        """Words of which another file says at least one where it imports the file at a path."""
         ...
 
     def last_parts(self, module: str, name: str) -> set[str]:
@@ -251,14 +270,14 @@ def reread(program: Program, changes: dict[str, bytes | None]) -> Program:
     if program.language.joined:
         texts = {**program.texts, **changes}
         left = {p: t for p, t in texts.items() if t is not None}
-        return Program(program.root, read_texts(program.root, left, program.language), program.language)
+        return Program(program.root, read_texts(program.root, left, program.language), program.language, outsiders=program.outsiders)
     files = dict(program.files)
     for path, text in changes.items():
         if text is None:
             files.pop(path, None)
         else:
             files[path] = program.language.read(path, text)
-    return Program(program.root, files, program.language)
+    return Program(program.root, files, program.language, outsiders=program.outsiders)
 
 
 def find_sources(paths: Iterable[str]) -> tuple[str, list[str]]:

@@ -359,6 +359,7 @@ class Program:
     files: dict[str, SourceFile]
     language: Any
     memo: dict[str, Any] = field(default_factory=dict, repr=False)  # what was worked out from it once
+    outsiders: Program | None = field(default=None, repr=False)  # files that are not the program's and name one that is, once they were read
 
     @property
     def texts(self) -> dict[str, bytes]:

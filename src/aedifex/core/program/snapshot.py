@@ -54,7 +54,7 @@ def read_file(full: str, shown: str) -> bytes:
 SKIPPED = {"__pycache__", "node_modules", "site-packages", "venv", "env", "build", "dist"}
 
 
-def project_files(root: str, suffixes: tuple[str, ...], limit: int = 5000) -> list[str]:
+def project_files(root: str, suffixes: tuple[str, ...]) -> list[str]:
     """Paths relative to ``root`` of all files with one of the suffixes, sorted; hidden and installed ones left out."""
     found: list[str] = []
     for folder, folders, names in os.walk(root):
@@ -66,6 +66,4 @@ def project_files(root: str, suffixes: tuple[str, ...], limit: int = 5000) -> li
         for name in sorted(names):
             if name.endswith(suffixes) and not name.startswith("."):
                 found.append(os.path.relpath(os.path.join(folder, name), root).replace(os.sep, "/"))
-        if len(found) > limit:
-            break
     return sorted(found)

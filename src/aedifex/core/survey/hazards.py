@@ -6,7 +6,9 @@ from dataclasses import dataclass
 
 from ..program.language import Language
 from ..program.model import Program, Reference, SourceFile, Symbol
+from ..program.tell import Means
 from .effects import Effects
+from .late import at_once
 
 
 @dataclass(frozen=True)
@@ -34,8 +36,9 @@ BINDINGS = {
 def hazards(program: Program, path: str, outsiders: Program | None = None) -> list[Hazard]:
     """All hazards of one file, in source order. ``outsiders``: the other files of the project folder."""
     file, language = program.files[path], program.language
-    found = [*dynamic(file, language), *bindings(file), *redefined(file), *imports(file, language), *seen_late(file)]
+    found = [*dynamic(file, language), *bindings(file), *redefined(file), *imports(file, language), *seen_late(file, language)]
     found += outside(file, language, program, outsiders)
+    found += told_by(file, language, program)
     return sorted(found, key=lambda h: (h.line, h.kind, h.message))
 
 
@@ -54,6 +57,10 @@ def dynamic(file: SourceFile, language: Language) -> list[Hazard]:
             found.append(Hazard("dynamic names", *file.place(ref.start), message))
     for ref in by_text(file, language, 0, len(file.text)):
         if ref.name in language.everywhere or ref.scope.frame is file.scope:
+            names = language.looked_up(file, ref)
+            if names is not None:
+                found += [Hazard(Means.TEXT.value, *file.place(ref.start), f"'{n}' is looked up by its text in '{ref.name}()'", (n,)) for n in sorted(names)]
+                continue
             message = f"'{ref.name}()' can reach any name by its text, so no variable or function can move"
             found.append(Hazard("dynamic names", *file.place(ref.start), message))
     return found
@@ -98,6 +105,26 @@ def assumptions(program: Program, path: str) -> list[str]:
             f"code that was not read may call {', '.join(handed)} at any time, and holds no other name of {path}"
         )
     return found
+
+
+def told_by(file: SourceFile, language: Language, program: Program) -> list[Hazard]:
+    """What tells a function from a method, or names something by a text."""
+    found = [Hazard(t.means.value, *file.place(t.start), t.message, t.names) for t in language.tells(file) if t.names or t.means is Means.ANY_TEXT]
+    copies = [(other, *row) for other in program.files.values() for row in language.copies(other)]
+    if copies:
+        other, does, at = copies[0]
+        where = f"line {other.shown(at)}" if other is file else "{}:{}".format(*other.place(at))
+        for f in file.tops:
+            ref = next((r for r in f.symbol.references if kept(file, language, r)), None) if f.symbol is not None else None
+            if ref is not None:
+                message = f"'{f.name}' is handed on as a value, and in {where} {does}: as a method it would take its object along"
+                found.append(Hazard("function as value", *file.place(ref.start), message, (f.name,)))
+    return found
+
+
+def kept(file: SourceFile, language: Language, ref: Reference) -> bool:
+    """Whether a function is handed on to something that may keep it."""
+    return not ref.writes and ref.role.value != "call" and not ref.member and not at_once(file, language, ref.start)
 
 
 def bindings(file: SourceFile) -> list[Hazard]:
@@ -145,10 +172,9 @@ def redefined(file: SourceFile) -> list[Hazard]:
 
 
 LOOPS = frozenset(["for_statement", "for_in_statement"])
-AT_ONCE = frozenset("sorted sort min max map filter any all sum reduce forEach some every find findIndex flatMap".split())  # noqa: SIM905
 
 
-def seen_late(file: SourceFile) -> list[Hazard]:
+def seen_late(file: SourceFile, language: Language) -> list[Hazard]:
     """Functions made in a loop that use its variable: they find in it what it holds when they run. Worked out once."""
     if "seen late" in file.memo:
         return list(file.memo["seen late"])
@@ -165,17 +191,10 @@ def seen_late(file: SourceFile) -> list[Hazard]:
             late = {r.scope.frame: r for r in reversed(inner) if body.start_byte <= r.scope.frame.start and r.scope.frame.end <= body.end_byte}
             found += [
                 Hazard("seen late", *file.place(r.start), f"a function made in this loop finds in '{s.name}' what it holds when it runs, not what it held when it was made")
-                for r in late.values() if not at_once(file, r.scope.frame.start)
+                for r in late.values() if not at_once(file, language, r.scope.frame.start)
             ]
     file.memo["seen late"] = list(dict.fromkeys(found))
     return list(file.memo["seen late"])
-
-
-def at_once(file: SourceFile, start: int) -> bool:
-    """Whether a function is handed to what calls it there and then, and no more."""
-    holding = [c for c in file.calls if c.args_start <= start < c.args_end]
-    inner = max(holding, key=lambda c: c.start, default=None)
-    return inner is not None and (inner.callee.member or inner.callee.name) in AT_ONCE
 
 
 def imports(file: SourceFile, language: Language) -> list[Hazard]:
@@ -195,9 +214,12 @@ def outside(file: SourceFile, language: Language, program: Program, outsiders: P
     """Names that another file of the project imports, sets or patches, or that the file itself offers."""
     found: list[Hazard] = []
     module = language.write.module_of(file.path)
-    for other, local, origin, name, line in importers(program, outsiders).get(module, ()):
+    imports = importers(program, outsiders)
+    for other, local, origin, name, line in imports.get(module, ()):
         if other.path != file.path and language.means(other.path, origin, name, file.path):
             found += uses_of(file, other, module, local, name, line)
+    for other, local, _, name, line in imports.get(language.main_module, ()) if language.main_module else ():
+        found += uses_of(file, other, language.main_module, local, name, line)
     for at, names, how in language.offered(file):
         found.append(Hazard("used outside", *file.place(at), how, names))
     return found
@@ -209,12 +231,17 @@ def uses_of(file: SourceFile, other: SourceFile, module: str, local: str, name: 
     if name == "*":
         return [Hazard(kind, other.path, line, f"everything of {file.path} is imported by {other.path}")]
     if name and name != module:
-        return [Hazard(kind, other.path, line, f"'{name}' is imported by {other.path}", (name,))]
-    return [
-        Hazard(kind, other.path, other.line(r.start), f"'{module}.{r.member}' is used by {other.path}", (r.member,))
-        for r in other.references
-        if r.name == local and r.member
-    ]
+        says = "is imported by" if local else "is named in a text of"
+        return [Hazard(kind, other.path, line, f"'{name}' {says} {other.path}", (name,))]
+    found = []
+    for r in other.references:
+        if r.name != local:
+            continue
+        if r.member:
+            found.append(Hazard(kind, other.path, other.line(r.start), f"'{module}.{r.member}' is used by {other.path}", (r.member,)))
+        elif not r.writes and r.form != "import":
+            found.append(Hazard(kind, other.path, other.line(r.start), f"{other.path} hands on '{local}' itself, through which any name of {file.path} can be reached"))
+    return found
 
 
 Importers = dict[str, list[tuple[SourceFile, str, str, str, int]]]

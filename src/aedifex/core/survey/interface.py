@@ -9,6 +9,7 @@ from ..program.model import Scope, Statement, Symbol
 from ..program.scopes import shadowed
 from .flow import Exits, Flow, Symbols, flow_of
 from .hazards import by_text
+from .late import deferred
 from .region import Region, all_blocks, plain
 from .state import UNFIT, constants_of
 
@@ -269,16 +270,6 @@ class Cut:
             if True in sides and any(o.writes and not r.start <= o.start < r.end and (looped or o.start > r.start) for o in s.references):
                 return f"a function made there sees '{s.name}', which changes afterwards", ref.start
         return None
-
-
-def deferred(scope: Scope, frame: Scope) -> bool:
-    """Whether code in a scope below a frame may run after what stands around it."""
-    at: Scope | None = scope
-    while at is not None and at is not frame:
-        if at.kind in ("function", "lambda", "class") or at.generator:
-            return True
-        at = at.parent
-    return False
 
 
 def first_use(s: Symbol) -> tuple[int, str]:

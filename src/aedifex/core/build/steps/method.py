@@ -10,10 +10,12 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 
-from ...draft.design import ClassDesign, FieldDesign, MethodDesign
+from ...draft.design import ClassDesign, FieldDesign, MethodDesign, bare
 from ...program.model import Argument, Call, Function, Reference, SourceFile, Symbol
 from ...program.scopes import receiver_of, shadowed
+from ...program.tell import Means
 from ...survey.hazards import by_text
+from ...survey.late import read_after, rebound
 from ..edits import Edits
 from ..step import Context, Refusal, add_method, check_hazards, class_scope, function_of, outward, refuse_at
 
@@ -95,6 +97,9 @@ class Mover:
             raise refuse_at(self.file, at, trouble, "it stays a function")
         if why := self.context.language.hooks(self.file).get(f.name):
             raise refuse_at(self.file, at, why, "it stays a function")
+        looks = next((t for t in language.tells(self.file) if t.means is Means.STACK), None)
+        if looks is not None and self.name != f.name:
+            raise refuse_at(self.file, looks.start, looks.message, f"call the method '{f.name}'")
         self.check_defaults(f)
         self.check_uses(f)
 
@@ -292,6 +297,9 @@ class Mover:
             if any(r.writes and r.form != "parameter" for r in s.references):
                 raise refuse_at(self.file, f.start, f"'{f.name}' changes its parameter '{name}'", "do not drop it")
             known = self.field_for(f, name)
+            late = read_after(self.file, self.context.language, f.scope, s)
+            if late is not None and self.changes(known):
+                raise refuse_at(self.file, late.start, f"'{name}' is read here later than '{f.name}' runs, and '{known}' may have changed by then", "do not drop it")
             for r in s.references:
                 text = self.write.member(self.write.receiver_at(self.file, r.scope, f.scope, self.design.name), known)
                 if r.form == "spelled":
@@ -301,6 +309,16 @@ class Mover:
                 if r.form != "parameter":
                     edits.append((r.start, r.end, self.write.use(r, text)))
         return edits
+
+    def changes(self, member: str) -> bool:
+        """Whether a field may hold something else once it was set: one of the variables that it replaces did."""
+        kept = self.fields.get(member)
+        original = self.context.original
+        if kept is None or original is None:
+            return True
+        found = [(f, f.scope.symbols.get(bare(o))) for o in kept.origins if o for f in original.files.values()]
+        known = [(f, s) for f, s in found if s is not None and s.kinds]
+        return not known or any(rebound(f, self.context.language, s) for f, s in known)
 
     def method_text(self, f: Function, inner: list[tuple[int, int, str]]) -> str:
         unit = self.write.indent_unit(self.file)

@@ -13,6 +13,7 @@ from ...draft.design import ClassDesign, MethodDesign
 from ...program.model import Call, Function, Reference, Scope, SourceFile, Symbol
 from ...program.scopes import shadowed
 from ...survey.effects import Effects, statement_order
+from ...survey.late import goes_stale
 from ...survey.running import running
 from ..edits import Edits
 from ..step import Context, Refusal, class_scope, drop_declarations, refuse_at, symbol
@@ -82,6 +83,9 @@ class Passer:
         if source in rebinds:
             raise refuse_at(self.file, self.function.start, f"'{source.name}' may change while '{self.name}' runs",
                             "a copy would go stale; leave it a function")  # fmt: skip
+        if (late := goes_stale(self.file, self.context.language, self.function.scope, source)) is not None:
+            raise refuse_at(self.file, late.start, f"'{source.name}' is read here later than '{self.name}' runs, and may have changed by then",
+                            "leave it a function")  # fmt: skip
         first = min((r.start for r in source.bindings), default=0)
         for statement in statement_order(running(self.file, self.context.language)):
             if statement.start >= first:

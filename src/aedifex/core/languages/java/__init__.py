@@ -8,6 +8,7 @@ from typing import Any
 from ...program.keyed import Keyed
 from ...program.model import Function, SourceFile, Statement
 from . import frameworks, launch, lists, members, regions, streams, structure, write
+from .by_name import copies, tells
 from .compiler import accepts, compiles
 from .imports import ambient, imported, last_parts, means
 from .inheriting import offered
@@ -24,6 +25,7 @@ class Java:
     builtins = frozenset(apis()["names"]["builtins"]) | frozenset(apis()["names"]["lang"])
     dynamic: frozenset[str] = frozenset()
     everywhere: frozenset[str] = frozenset()
+    main_module = ""
     registries: frozenset[str] = frozenset()
     introspective: frozenset[str] = frozenset()
     elsewhere: frozenset[str] = frozenset()
@@ -31,6 +33,7 @@ class Java:
     unset_errors: frozenset[str] = frozenset()
     held: frozenset[str] = frozenset({"WeakReference", "SoftReference", "PhantomReference", "Cleaner"})
     quiet = frozenset(apis()["quiet"]["builtins"])
+    at_once = frozenset(apis()["at_once"]["calls"])
     quiet_modules = frozenset(apis()["quiet"]["modules"])
     quiet_members = frozenset(apis()["quiet"]["members"])
     declares = True
@@ -72,7 +75,10 @@ class Java:
     module_word = staticmethod(lambda file, statement, module: None)
     means = staticmethod(means)
     last_parts = staticmethod(last_parts)
+    named_by = staticmethod(lambda path: {write.module_of(path)})
     ambient = staticmethod(ambient)
+    tells = staticmethod(tells)
+    copies = staticmethod(copies)
     offered = staticmethod(offered)
     alone = staticmethod(lambda file, start, end: False)
     count = staticmethod(lambda statement: structure.count(statement.node))
@@ -103,6 +109,7 @@ class Java:
     def hooks(file: SourceFile) -> dict[str, str]:
         return {"main": "it is what starts the program"}
 
+    looked_up = staticmethod(lambda file, call: None)
     confined = staticmethod(lambda file, call: False)  # what runs a text sees everything around it
 
     @staticmethod

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from ...program.model import Function, Problem, Program, SourceFile, Statement
-from . import imports, launch, lists, members, opening, regions, streams, structure, write
+from . import by_name, imports, launch, lists, members, opening, regions, streams, structure, write
 from .compiler import compiles
 from .inlines import inlines
 from .keyed import keyed
@@ -20,6 +20,7 @@ class JavaScript:
     builtins = frozenset(apis()["names"]["builtins"])
     dynamic = frozenset({"eval", "Function", "with"})
     everywhere = dynamic
+    main_module = ""
     registries = frozenset({"module.constructor"})
     introspective = frozenset({"exports", "module", "require", "__dirname", "__filename"})
     elsewhere = frozenset({"__dirname", "__filename", "module", "exports"})
@@ -27,6 +28,7 @@ class JavaScript:
     unset_errors = frozenset({"ReferenceError"})
     held: frozenset[str] = frozenset({"WeakRef", "FinalizationRegistry"})
     quiet = frozenset(apis()["quiet"]["builtins"])
+    at_once = frozenset(apis()["at_once"]["calls"])
     quiet_modules = frozenset(apis()["quiet"]["modules"])
     quiet_members = frozenset(apis()["quiet"]["members"])
     joined = False
@@ -68,6 +70,7 @@ class JavaScript:
     module_word = staticmethod(lambda file, statement, module: None)
     means = staticmethod(imports.means)
     last_parts = staticmethod(imports.last_parts)
+    named_by = staticmethod(imports.named_by)
     alone = staticmethod(lambda file, start, end: False)
     count = staticmethod(lambda statement: structure.count(statement.node))
     depth = staticmethod(lambda statement: structure.depth(statement.node))
@@ -102,10 +105,9 @@ class JavaScript:
         """Each file says enough by itself."""
         return []
 
-    @staticmethod
-    def ambient(file: SourceFile) -> list[tuple[str, str, str, int]]:
-        """Nothing is seen without an import."""
-        return []
+    tells = staticmethod(by_name.tells)
+    copies: Callable[[SourceFile], list[tuple[str, int]]] = staticmethod(lambda file: [])  # functions are neither copied nor held weakly
+    ambient = staticmethod(by_name.required_in_place)
 
     @staticmethod
     def hooks(file: SourceFile) -> dict[str, str]:
@@ -115,6 +117,7 @@ class JavaScript:
         drawing = "createCanvas" in free or (waiting and imports.kind_of(file) == "page")  # nobody here calls them
         return dict.fromkeys(apis()["sketch"]["hooks"], why) if drawing else {}
 
+    looked_up = staticmethod(lambda file, call: None)
     confined = staticmethod(lambda file, call: False)  # what runs a text sees everything around it
 
     @staticmethod

@@ -98,6 +98,12 @@ def last_parts(module: str, name: str) -> set[str]:
     return {last, "index"} if module.startswith(".") else {last}
 
 
+def named_by(path: str) -> set[str]:
+    """The file's name without its ending; that of its folder too for an index, or the bare words for "this folder"."""
+    name = stem(path)
+    return {name} if name != "index" else {name, "require", "import", "from"}
+
+
 def means(importer: str, module: str, name: str, path: str) -> bool:
     """A relative module is a file, with or without its ending, or the index of a folder."""
     if not module.startswith("."):

@@ -7,13 +7,13 @@ import warnings
 from collections.abc import Callable
 
 from ...program.model import Problem, Program, SourceFile, Statement
-from . import frameworks, launch, members, opening, regions, streams, write
+from . import by_name, frameworks, launch, members, opening, regions, streams, write
 from .handlers import inlines
 from .imports import imported, imported_word, module_word
 from .keyed import keyed
 from .lists import list_uses, object_list_uses, whole_loop
 from .literals import literals
-from .namespaces import confined
+from .namespaces import confined, looked_up
 from .pure import BUILTINS, apis, purity, type_of
 from .read import read
 from .structure import alone, arguments, blocks, body_of, count, depth, statements, tokens, unpacked
@@ -24,8 +24,9 @@ class Python:
     suffixes = (".py", ".pyw")
     builtins = BUILTINS
     dynamic = frozenset({"globals", "locals", "vars", "exec", "eval", "dir"})
+    main_module = "__main__"
     registries = frozenset(
-        {"sys.modules", "inspect.currentframe", "inspect.stack", "sys._getframe", "importlib.import_module"}
+        {"sys.modules", "inspect.currentframe", "sys._getframe"}
     )
     introspective = frozenset(
         {"__name__", "__file__", "__doc__", "__spec__", "__package__", "__loader__", "__annotations__", "__path__"}
@@ -34,6 +35,7 @@ class Python:
     reserved = frozenset({"__all__", "__version__", "__author__"})
     everywhere = frozenset({"globals", "exec", "eval"})
     quiet = frozenset(apis()["quiet"]["builtins"])
+    at_once = frozenset(apis()["at_once"]["calls"])
     quiet_modules = frozenset(apis()["quiet"]["modules"])
     quiet_members: frozenset[str] = frozenset()
     joined = False
@@ -129,16 +131,16 @@ class Python:
         """Each file says enough by itself."""
         return []
 
-    @staticmethod
-    def ambient(file: SourceFile) -> list[tuple[str, str, str, int]]:
-        """Nothing is seen without an import."""
-        return []
+    tells = staticmethod(by_name.tells)
+    copies = staticmethod(by_name.copies)
+    ambient = staticmethod(by_name.text_imports)
 
     @staticmethod
     def hooks(file: SourceFile) -> dict[str, str]:
         return {}
 
     confined = staticmethod(confined)
+    looked_up = staticmethod(looked_up)
 
     @staticmethod
     def special(name: str) -> bool:
@@ -147,6 +149,10 @@ class Python:
     @staticmethod
     def means(importer: str, module: str, name: str, path: str) -> bool:
         return write.module_of(path) in Python.last_parts(module, name)
+
+    @staticmethod
+    def named_by(path: str) -> set[str]:
+        return {write.module_of(path)} - {"__init__"} or {path.split("/")[-2] if "/" in path else "__init__"}
 
     @staticmethod
     def last_parts(module: str, name: str) -> set[str]:

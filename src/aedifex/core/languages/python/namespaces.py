@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from typing import Any
 
 from ...program.model import Reference, SourceFile
 from .pure import purity
@@ -12,6 +13,8 @@ WAYS_IN = re.compile(
     rb"\b(?:__dict__|__main__|__globals__|__import__|f_globals|f_locals|f_back|tb_frame|gi_frame|cr_frame|modules)\b"
 )
 ELSEWHERE = re.compile(rb"\b__main__(\s*\.\s*__dict__)?\b")
+TEXT = r"""[rbuRBU]{0,2}(?:\"(?P<a>[^\"\\\n]*)\"|'(?P<b>[^'\\\n]*)')"""
+FIELD = re.compile(r"%\((\w+)\)|\{(\w+)|\$\{?(\w+)")
 ASKED = frozenset({"globals", "locals", "vars"})
 
 
@@ -35,3 +38,51 @@ def runs_nothing(file: SourceFile) -> bool:
         or (s.kind == "assign" and s.value is not None and purity(file, s.value) != "effect")
         for s in file.statements
     )
+
+
+def looked_up(file: SourceFile, call: Reference) -> set[str] | None:
+    """The names that are looked up in what ``globals()`` and the like give, where nothing else is done with that; None if more may be."""
+    node = file.tree.root_node.descendant_for_byte_range(call.start, call.end).parent
+    if node is None or node.type != "call" or node.child_by_field_name("arguments").named_child_count:
+        return None
+    around = node.parent
+    if around is None:
+        return None
+    if around.type == "keyword_argument" and around.child_by_field_name("name").text == b"globals":
+        callee = around.parent.parent.child_by_field_name("function")
+        return set() if callee is not None and callee.text.rsplit(b".", 1)[-1] in (b"timeit", b"repeat", b"Timer") else None  # its texts are read
+    if around.type == "subscript":
+        return words(file, around.child_by_field_name("subscript"), whole=True)
+    if around.type == "comparison_operator" and around.named_children[0] != node:
+        return words(file, around.named_children[0], whole=True)
+    if around.type == "attribute" and around.parent is not None and around.parent.type == "call":
+        args = around.parent.child_by_field_name("arguments").named_children
+        asks = around.child_by_field_name("attribute").text in (b"get", b"__getitem__", b"__contains__", b"pop", b"setdefault")
+        return words(file, args[0], whole=True) if asks and args else None
+    if around.type == "binary_operator":
+        return words(file, around.child_by_field_name("left"))
+    spread = around.type == "dictionary_splat"
+    holder = around.parent if spread else around
+    if holder is None or holder.type != "argument_list" or holder.parent is None or holder.parent.type != "call":
+        return None
+    callee = holder.parent.child_by_field_name("function")
+    if callee.type != "attribute" or holder.named_child_count != 1:
+        return None
+    member, base = callee.child_by_field_name("attribute").text, callee.child_by_field_name("object")
+    if (spread and member == b"format") or (not spread and member == b"format_map"):
+        return words(file, base)
+    if member in (b"substitute", b"safe_substitute") and base.type == "call":
+        given = base.child_by_field_name("arguments").named_children
+        return words(file, given[0]) if given else None
+    return None
+
+
+def words(file: SourceFile, node: Any, whole: bool = False) -> set[str] | None:
+    """The names that a literal text is (``whole``), or has fields for; None where it is no plain text."""
+    if node is None or node.type != "string" or any(c.type == "interpolation" for c in node.named_children):
+        return None
+    match = re.fullmatch(TEXT, file.slice(node.start_byte, node.end_byte))
+    if match is None:
+        return None
+    text = match["a"] if match["a"] is not None else match["b"]
+    return {text} if whole else {next(g for g in m.groups() if g) for m in FIELD.finditer(text)}

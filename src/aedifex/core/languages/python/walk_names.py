@@ -11,6 +11,7 @@ import tree_sitter
 import tree_sitter_python
 
 from ...program.model import Call, Reference, Role, Scope, SourceFile
+from .pure import apis
 
 MUTATORS = frozenset(
     """
@@ -56,6 +57,18 @@ def node_kinds() -> list[str]:
 @cache
 def identifier_kind() -> int:
     return node_kinds().index("identifier")
+
+
+def used_up(node: Any) -> bool:
+    """Whether a generator is handed to what goes through it there and then."""
+    call = node.parent
+    while call is not None and call.type in ("argument_list", "parenthesized_expression", "list_splat"):
+        call = call.parent
+    if call is None or call.type != "call":
+        return False
+    callee = call.child_by_field_name("function")
+    name = callee.child_by_field_name("attribute") or callee
+    return bool(name.text.decode("utf-8", "replace") in apis()["at_once"]["calls"])
 
 
 class NameWalker:
@@ -254,6 +267,7 @@ class NameWalker:
         clauses = [c for c in parts if c.type in ("for_in_clause", "if_clause")]
         self.visit(clauses[0].child_by_field_name("right"))  # the first iterable belongs to the scope around
         held = self.enter("comprehension", COMPREHENSIONS[node.type], node)
+        self.scope.generator = node.type == "generator_expression" and not used_up(node)
         self.scope.parameters.append(".0")
         for index, clause in enumerate(clauses):
             if clause.type == "if_clause":

@@ -1,0 +1,227 @@
+"""What tells a function from a method, a variable from a field, or one place of the code from another, though the program runs the same."""
+
+from __future__ import annotations
+
+import ast
+import re
+from collections.abc import Iterator
+from typing import Any
+
+from ...program.model import Call, Reference, SourceFile, Symbol
+from ...program.tell import Means, Tell
+from .imports import imported
+from .pure import apis
+
+# Values that hold what is written in them.
+HOLDERS = frozenset(["argument_list", "list", "tuple", "set", "dictionary", "pair", "keyword_argument", "parenthesized_expression", "conditional_expression", "list_splat", "expression_list", "boolean_operator"])  # fmt: skip
+EXAMPLE = re.compile(rb"^[ \t]*(?:>>>|\.\.\.)[ \t](.*)$", re.M)
+WORD = re.compile(rb"[^\W\d]\w*")
+FORMAT = re.compile(r"%\((\w+)\)|\{(\w+)[!:}]|\$\{?(\w+)")
+
+
+def tells(file: SourceFile) -> list[Tell]:
+    """Everything of this kind in a file; worked out once."""
+    if "tells" not in file.memo:
+        file.memo["tells"] = Teller(file).found()
+    return list(file.memo["tells"])
+
+
+def copies(file: SourceFile) -> list[tuple[str, int]]:
+    """(what it does to functions that something holds, where) of calls that copy whatever they are given, or hold nothing alive."""
+    teller = Teller(file)
+    found = []
+    for words, does in ((apis()["asks"]["copying"], "copies whatever an object holds"), (apis()["asks"]["weak"], "does not keep alive what it is given")):
+        found += [(f"'{name}' {does}", call.start) for call in file.calls if (name := teller.full(call.callee)) in words]
+    return found
+
+
+TEXTS = re.compile(r"""["'](?:\w+\.)*(\w+)[.:]([^\W\d]\w*)["']""")
+IMPORTERS = frozenset(["importlib.import_module", "importlib.__import__", "__import__", "runpy.run_module", "importlib.util.find_spec"])
+
+
+def text_imports(file: SourceFile) -> list[tuple[str, str, str, int]]:
+    """(local name, module, name in it, offset) of modules, and of names in them, that a text says.
+
+    ``importlib.import_module("state")`` binds what it is assigned to, or everything ("*") where that is not told; so does a text that is no
+    more than the module's name in a file that imports by text. ``"state.lives"`` and ``"state:lives"`` name one thing in it.
+    """
+    found = []
+    teller = Teller(file)
+    loads = [(c, teller.full(c.callee)) for c in file.calls if teller.full(c.callee) in IMPORTERS]
+    bound = {s.value: s.target.name for s in file.statements if s.kind == "assign" and s.value is not None and s.target is not None}
+    texts = [(m.start(), m[1]) for m in re.finditer(r"""["']([\w.]+)["']""", file.slice(0, len(file.text)))] if loads else []
+    for call, _ in loads:
+        given = file.slice(call.args_start, call.args_end).strip()
+        if (match := re.fullmatch(r"""["']([\w.]+)["'],?""", given)) is not None:
+            local = bound.get((call.start, call.end), "")
+            found.append((local, match[1], "" if local else "*", call.start))
+    found += [("", text, "*", at) for at, text in texts if not any(text == m for _, m, _, _ in found)]
+    if TEXTS.search(whole := file.slice(0, len(file.text))):
+        found += [("", match[1], match[2], len(whole[: match.start()].encode(file.encoding, "replace"))) for match in TEXTS.finditer(whole)]
+    return found
+
+
+class Teller:
+    def __init__(self, file: SourceFile) -> None:
+        self.file = file
+        self.origins: dict[str, str] = {}
+        for s in file.imports:
+            for local, module, name in imported(file, s):
+                self.origins[local] = f"{module}.{name}" if name else module if "." not in module else local
+
+    def found(self) -> list[Tell]:
+        return [*self.values(), *self.examples(), *self.run_texts(), *self.annotations(), *self.stack(), *self.formats()]
+
+    def full(self, ref: Reference) -> str:
+        """What a use of an imported name is called in full; else as it is written."""
+        origin = self.origins.get(ref.name, ref.name) if ref.symbol is None or "import" in ref.symbol.kinds else ref.name
+        return f"{origin}.{ref.member}" if ref.member else origin
+
+    # -- functions as values ---------------------------------------------------------------------
+
+    def values(self) -> Iterator[Tell]:
+        functions = {f.symbol for f in self.file.functions if f.outer is self.file.scope and f.symbol is not None}
+        for symbol in sorted(functions, key=lambda s: s.name):
+            for ref in symbol.references:
+                if not ref.writes and ref.role.value != "call" and not ref.member and (why := self.looks(ref)):
+                    yield Tell(Means.VALUE, ref.start, f"'{symbol.name}' {why}", (symbol.name,))
+                    break
+
+    def looks(self, ref: Reference) -> str:
+        """What looks at a function that stands for itself; "" if it is only kept to be called."""
+        node = self.file.tree.root_node.descendant_for_byte_range(ref.start, ref.end)
+        inside, node = node, node.parent
+        while node is not None and node.type in HOLDERS:
+            inside, node = node, node.parent
+        if node is None:
+            return ""
+        if node.type in ("interpolation", "format_expression") or (node.type == "binary_operator" and node.child_by_field_name("operator").text == b"%"):
+            return "is written out"
+        if node.type == "call":
+            return self.asked(node, inside)
+        if node.type in ("assignment", "named_expression") and inside.start_byte >= node.named_children[-1].start_byte:
+            return self.assigned(ref, node)
+        return ""
+
+    def asked(self, node: Any, inside: Any) -> str:
+        call = next((c for c in self.file.calls_within(node.start_byte, node.end_byte) if c.start == node.start_byte and c.end == node.end_byte), None)
+        member = node.child_by_field_name("function").child_by_field_name("attribute")
+        name = self.full(call.callee) if call is not None else member.text.decode() if member is not None else ""
+        facts = apis()["asks"]
+        known = name in facts["functions"] or name.split(".")[0] in facts["modules"] or (call is not None and name in facts["builtins"] and not self.own(call))
+        if known or name.rsplit(".", 1)[-1] in facts["members"]:
+            return f"is handed to '{name}', which looks at it as a function" if name not in ("print", "format") else "is written out"
+        return ""
+
+    def own(self, call: Call) -> bool:
+        return call.callee.symbol is not None and bool(call.callee.symbol.kinds)
+
+    def assigned(self, ref: Reference, node: Any) -> str:
+        """A function that a class has is a method of its objects; one that is a method already would not be."""
+        if ref.scope.kind == "class":
+            return "is a member of a class, which makes it a method of its objects"
+        left = node.child_by_field_name("left")
+        if left is None or left.type != "attribute":
+            return ""
+        base = left.child_by_field_name("object")
+        names = [r for r in self.file.within(base.start_byte, base.end_byte) if r.start == base.start_byte]
+        symbol = names[0].symbol if names else None
+        kinds = symbol.kinds if symbol is not None else set()
+        if "class" in kinds or ("import" in kinds and base.type == "attribute") or base.text[:1].isupper():
+            return "becomes a member of a class, which makes it a method of its objects"
+        return ""
+
+    # -- texts that name things ------------------------------------------------------------------
+
+    def named(self, words: set[str]) -> tuple[str, ...]:
+        """Those of some words that the file binds at its top."""
+        symbols = self.file.scope.symbols
+        return tuple(sorted(w for w in words if w in symbols and symbols[w].kinds & {"variable", "function", "class"}))
+
+    def examples(self) -> Iterator[Tell]:
+        if b">>>" not in self.file.text:
+            return
+        for match in EXAMPLE.finditer(self.file.text):
+            words = {w.decode(self.file.encoding, "replace") for w in WORD.findall(match[1])}
+            for name in self.named(words):
+                yield Tell(Means.TEXT, match.start(1), f"an example in a document string uses '{name}'", (name,))
+
+    def run_texts(self) -> Iterator[Tell]:
+        facts = apis()["code"]
+        loose = any(o.split(".")[0] in facts["modules"] for o in self.origins.values())
+        for call in self.file.calls:
+            name = self.full(call.callee)
+            args = self.file.slice(call.args_start, call.args_end)
+            if name.rsplit(".", 1)[-1] in facts["names"]:
+                words = set(re.findall(r"[\"'](?:\w+\.)?(\w+)[\"']", args))
+                for found in self.named(words):
+                    yield Tell(Means.TEXT, call.start, f"'{name}' finds '{found}' by that name", (found,))
+            elif name in IMPORTERS and not re.fullmatch(r"""["'][\w.]+["'],?""", args.strip()):
+                yield Tell(Means.ANY_TEXT, call.start, f"'{name}' can reach any module by its name")
+            elif name in facts["functions"] or (loose and call.callee.member in facts["members"]):
+                yield from self.run_text(call, name, args)
+
+    def run_text(self, call: Call, name: str, args: str) -> Iterator[Tell]:
+        try:
+            parsed = ast.parse(f"f({args}\n)", mode="eval").body
+        except (SyntaxError, ValueError, RecursionError):
+            return
+        assert isinstance(parsed, ast.Call)
+        given = [*parsed.args, *(k.value for k in parsed.keywords if k.arg in ("stmt", "setup", "statement", "cmd"))]
+        for value in given[: 2 if "timeit" in name else 1]:
+            if isinstance(value, ast.Constant) and isinstance(value.value, str):
+                for found in self.named(words_of(value.value)):
+                    yield Tell(Means.TEXT, call.start, f"the text that '{name}' runs uses '{found}'", (found,))
+            elif not isinstance(value, ast.Name) or not self.function_named(value.id):
+                yield Tell(Means.ANY_TEXT, call.start, f"the text that '{name}' runs can use any name of the file")
+                return
+
+    def function_named(self, name: str) -> Symbol | None:
+        found = self.file.scope.symbols.get(name)
+        return found if found is not None and found.kinds == {"function"} else None
+
+    def annotations(self) -> Iterator[Tell]:
+        symbol = self.file.scope.symbols.get("__annotations__")
+        if symbol is None or symbol.kinds or not symbol.references:
+            return
+        names = tuple(sorted({self.file.slice(s.target.start, s.target.end) for s in self.file.statements if s.annotation is not None and s.target is not None}))
+        if names:
+            yield Tell(Means.TEXT, symbol.references[0].start, "'__annotations__' lists the variables that are declared with a type", names)
+
+    # -- where code stands -----------------------------------------------------------------------
+
+    def stack(self) -> Iterator[Tell]:
+        facts = apis()["stack"]
+        for ref in self.file.references:
+            name = self.full(ref)
+            if not ref.writes and name in facts["functions"]:
+                yield Tell(Means.STACK, ref.start, f"'{name}' tells which functions are running")
+            elif name in facts["names"] and ref.symbol is not None and not ref.symbol.kinds:
+                yield Tell(Means.STACK, ref.start, f"'{name}' depends on how many functions are running")
+            elif not ref.writes and name in facts["file_functions"]:
+                yield Tell(Means.FILE, ref.start, f"'{name}' tells in which file the code stands")
+
+    def formats(self) -> Iterator[Tell]:
+        """What a log writes of each call: the function and the file that it stands in."""
+        if not any(o.split(".")[0] in ("logging", "loguru") for o in self.origins.values()):
+            return
+        facts = apis()["stack"]
+        for match in FORMAT.finditer(self.file.slice(0, len(self.file.text))):
+            word = next(g for g in match.groups() if g)
+            at = len(self.file.slice(0, len(self.file.text))[: match.start()].encode(self.file.encoding, "replace"))
+            if word in facts["formats"]:
+                yield Tell(Means.STACK, at, f"the log says '{word}' of each call")
+            elif word in facts["file_formats"]:
+                for ref in self.file.references:
+                    if ref.member in facts["log"] and ref.role.value in ("call", "read"):
+                        yield Tell(Means.FILE, ref.start, f"the log says '{word}', so that in which file the code stands shows")
+
+
+def words_of(text: str) -> set[str]:
+    """The names that a text of Python uses."""
+    try:
+        nodes = list(ast.walk(ast.parse(text.strip())))
+    except (SyntaxError, ValueError, RecursionError):
+        return set(re.findall(r"[^\W\d]\w*", text))
+    found = {n.id for n in nodes if isinstance(n, ast.Name)}
+    return found | {a.name for n in nodes if isinstance(n, ast.ImportFrom | ast.Import) for a in n.names} | {n.attr for n in nodes if isinstance(n, ast.Attribute)}
