@@ -141,7 +141,7 @@ def copied(design: str, out: str) -> str:
     return os.path.join(out, os.path.basename(design))
 
 
-MARKS = {"done": "done   ", "refused": "refused", "skipped": "skipped", "wrong": "stopped", "different": "stopped"}
+MARKS = {"done": "done   ", "refused": "refused", "skipped": "skipped", "wrong": "refused", "different": "stopped"}
 
 
 def show(outcome: Outcome, quiet: bool, bar: Bar, width: int) -> None:
@@ -168,6 +168,8 @@ def close(built: Built, runs: int, design: str, quiet: bool, dry: bool, unchecke
             click.echo(f"  {line}")
     elif not done and not any(o.refusal for o in built.outcomes) and built.outcomes:
         say("Nothing to do: the design proposes no class.", quiet)
+    elif built.reached:
+        say(f"Nothing to do: {built.reached} stands already.", quiet)
     elif not built.outcomes:
         say("Nothing to do: this design is built already.", quiet)
     else:

@@ -27,6 +27,7 @@ class Built:
     stopped: str = ""
     difference: list[str] = field(default_factory=list)
     program: Program | None = None
+    reached: str = ""  # the step that it was to go to, where that stands already
     notes: list[str] = field(default_factory=list)
 
     @property
@@ -64,6 +65,8 @@ class Builder:
         self.refuse_mixture()
         if END in project.done:
             return Built(program=project.current)
+        if self.options.until in project.done:
+            return Built(program=project.current, reached=self.options.until)
         self.refuse_broken()
         with project.journal.locked():
             seen = self.evidence()
@@ -108,13 +111,10 @@ class Builder:
             project.design, project.current, project.done, project.original, homes, self.exists
         ):
             built.outcomes.append(outcome)
-            if outcome.result == "wrong":
-                built.stopped = outcome.step.id
-                built.difference = [str(p) for p in outcome.problems]
-            elif outcome.result == "done" and seen:
+            if outcome.result == "done" and seen:
                 self.try_out(built, outcome, program, seen)
             if not built.stopped and outcome.result == "done":
-                self.keep(outcome)
+                self.keep(outcome, [s.name for s in self.scenarios if s not in self.unproven] if seen else [])
                 built.program = program
             self.tell(outcome)
             if built.stopped or outcome.step.id == self.options.until:
@@ -165,14 +165,15 @@ class Builder:
     def exists(self, path: str) -> bool:
         return bool(self.project.journal.current(path))
 
-    def keep(self, outcome: Outcome) -> None:
+    def keep(self, outcome: Outcome, ran: list[str]) -> None:
+        """Write what a step changes. ``ran``: the scenarios that were run after it."""
         if self.options.dry:
             self.overlay.update(outcome.changes)
             return
         step = outcome.step
         self.project.journal.write(step.id, step.title(), self.project.digest, outcome.changes)
         if self.options.git is not None:
-            self.options.git.commit(step.title(), step.id, sorted(outcome.changes))
+            self.options.git.commit(step.title(), step.id, sorted(outcome.changes), ran)
 
 
 def told(differences: list[Difference]) -> list[str]:

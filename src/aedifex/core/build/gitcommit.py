@@ -34,7 +34,15 @@ class Git:
                                "mend that, then build again.")  # fmt: skip
         return done.stdout
 
-    def commit(self, title: str, step: str, paths: list[str]) -> None:
+    def commit(self, title: str, step: str, paths: list[str], ran: list[str]) -> None:
+        """``ran``: the scenarios that were run after the step, in each of which the program did the same."""
         self.run("add", "--", *paths)
-        self.run("commit", "--quiet", "-m", title, "-m", f"Step {step}. The program does what it did before.",
-                 "--", *paths)  # fmt: skip
+        self.run("commit", "--quiet", "-m", title, "-m", f"Step {step}. {checked(ran)}", "--", *paths)
+
+
+def checked(ran: list[str]) -> str:
+    """What is known of the program after a step."""
+    if not ran:
+        return "The files were read again; the program was not run."
+    names = ", ".join(f"'{n}'" for n in ran)
+    return f"The program did the same as before in {len(ran)} scenario{'s' * (len(ran) != 1)}: {names}."

@@ -52,8 +52,6 @@ def foresee(project: Project) -> Foreseen:
     outcomes = []
     for outcome, program in run(project.design, project.original, exists=lambda p: False):
         outcomes.append(outcome)
-        if outcome.result == "wrong":
-            break
         last = program
     assumed = [a for path in project.original.files for a in assumptions(project.original, path)] if outcomes else []
     return Foreseen(

@@ -7,7 +7,7 @@ from collections.abc import Callable, Iterator
 from dataclasses import dataclass, field
 
 from ..draft.design import ClassDesign, Design, FieldDesign, MethodDesign, bare
-from ..draft.drafter import surrounded
+from ..draft.drafter import by_itself, surrounded
 from ..program.language import Language, reread
 from ..program.model import Problem, Program, SourceFile
 from ..survey.effects import Effects
@@ -156,7 +156,7 @@ def by_dependency(design: Design, program: Program) -> list[ClassDesign]:
 
 @dataclass
 class Outcome:
-    """What became of one step: done, nothing (to do), refused, skipped, wrong (D1) or different (D2)."""
+    """What became of one step: done, nothing (to do), refused, skipped, wrong (D1: refused for what it would write) or different (D2)."""
 
     step: Step
     result: str
@@ -181,6 +181,8 @@ def run(
     original = surrounded(original or program)
     program.outsiders = original.outsiders
     plan = prelude(design, original)
+    if done and any(s.id in done and getattr(s, "refused", None) is not None for s in plan[0]):
+        plan = prelude(design, by_itself(original))
     context = Context(program, plan[1], dict(homes or {}), original)
     if exists is not None:
         context.exists = lambda path: path in context.program.holders or exists(path)  # type: ignore[method-assign]
@@ -218,4 +220,9 @@ def attempt(step: Step, context: Context, lost: set[str]) -> Outcome:
         return Outcome(step, "nothing")
     after = reread(context.program, changes)
     problems = verify(context.program, after, list(changes))
-    return Outcome(step, "wrong" if problems else "done", changes, problems=problems)
+    if not problems:
+        return Outcome(step, "done", changes)
+    first = problems[0]
+    place = "" if first.path in context.program.holders else f" in {first.path}"
+    broken = Refusal(f"what it would write{place} does not hold: {first.message} (line {first.line} of that text)", first.path if not place else "", 0, "nothing was written for it")
+    return Outcome(step, "wrong", changes, broken, problems)

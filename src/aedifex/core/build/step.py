@@ -9,6 +9,7 @@ from typing import Any, Protocol
 from ..draft.design import ClassDesign, Design, bare
 from ..program.language import Language
 from ..program.model import Declaration, Function, Program, Reference, Scope, SourceFile, Symbol
+from ..program.snapshot import case_twin
 from ..survey.effects import Effects
 from ..survey.hazards import forbidding, hazards
 from ..survey.running import running
@@ -54,6 +55,15 @@ class Context:
     def exists(self, path: str) -> bool:
         """Whether a file of this path is there (the builder looks at the disk as well)."""
         return path in self.program.holders
+
+    def check_case(self, path: str, but: str = "") -> None:
+        """Raises Refusal if a new file would be one with another where the file system ignores case. ``but``: a file that goes."""
+        planned = [c.file for c in self.design.classes if c.file]
+        twin = case_twin(self.program.root, path, [p for p in [*self.program.texts, *planned] if p != but])
+        if twin and twin != but:
+            stem, dot, ending = path.rpartition(".")
+            raise Refusal(f"'{path}' and '{twin}' are one file where the file system ignores case", path, 0,
+                          f"choose another name, such as '{stem}_2{dot}{ending}'")  # fmt: skip
 
     def home(self, design: ClassDesign) -> SourceFile:
         return self.file(self.homes.get(design.name) or design.source or self.design.entries[0])

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from ..program.language import Language
 from ..program.model import Function, Problem, Program, Reference, Scope, SourceFile
 from ..program.scopes import receiver_of
+from .resolved import shadowed_names
 
 
 def verify(before: Program, after: Program, changed: list[str]) -> list[Problem]:
@@ -25,8 +26,10 @@ def verify(before: Program, after: Program, changed: list[str]) -> list[Problem]
         was = before.holders.get(file.path)
         missing = {p.message for p in all_members(was, before, language)} if was is not None else set()
         found += [p for p in all_members(file, after, language) if p.message not in missing]
+        found += doubled(before, file)
         if language.exact_calls:
             found += new_calls(before, after, file)
+    found += [] if found else shadowed_names(before, after, list(dict.fromkeys(held[p] for p in changed if p in held)))
     return found + ([] if found else new_problems(before, after, language))
 
 
@@ -62,6 +65,19 @@ def stray_receiver(file: SourceFile, language: Language) -> list[Problem]:
         return []
     ref = symbol.references[0]
     return [Problem(*file.place(ref.start), f"'{receiver}' is used outside a method")]
+
+
+def doubled(before: Program, file: SourceFile) -> list[Problem]:
+    """Methods of one class that have one name, more of them than there were."""
+    known = {name: Counter(c.name for c in s.children if c.kind == "function") for f in before.files.values() for s, name in f.classes}
+    found = []
+    for scope, name in file.classes:
+        methods = [c for c in scope.children if c.kind == "function" and c.name]
+        for method, number in Counter(c.name for c in methods).items():
+            if number > max(1, known.get(name, Counter())[method]):
+                last = [c for c in methods if c.name == method][-1]
+                found.append(Problem(*file.place(last.start), f"class {name} has two members '{method}'"))
+    return found
 
 
 def all_members(file: SourceFile, program: Program, language: Language) -> list[Problem]:

@@ -12,7 +12,7 @@ from ..survey.effects import Effects
 from ..survey.families import numbered
 from ..survey.groups import first_word
 from ..survey.handlers import handlers
-from ..survey.hazards import PROCESSES, Hazard, by_text, forbidding, hazards
+from ..survey.hazards import NAMING, PROCESSES, Hazard, by_text, forbidding, hazards
 from ..survey.region import all_blocks
 from ..survey.state import UNFIT, classify
 from ..survey.worded import Variants, variants
@@ -170,6 +170,8 @@ class Assigner:
             why = self.hooks[f.name]
         elif (around := self.file.around(f)) is not None:
             why = f"it is made inside of lines that may run more than once, or not at all (line {self.file.shown(around.start)})"
+        elif self.shares_lines(f):
+            why = "it shares its first or last line with other code"
         elif self.file.scope.symbols.get(f.name) is not f.symbol:
             why = "a variable has the same name"
         elif self.write.RECEIVER in f.scope.symbols:
@@ -185,6 +187,12 @@ class Assigner:
         if why:
             self.stays.append(StayDesign(f.name, why))
         return not why
+
+    def shares_lines(self, f: Function) -> bool:
+        """Whether other code stands on a line of a function's, so that it cannot be moved by its lines."""
+        before = self.file.text[self.write.line_start(self.file, f.start) : f.start]
+        after = self.file.text[f.end : self.write.line_end(self.file, f.end - 1)]
+        return bool(before.strip()) or bool(after.strip() and not self.write.trailing_comment(self.file, f.end))
 
     def early(self, span: tuple[int, int]) -> bool:
         """Made of imports, and of constants that are set before the first function or main code."""
@@ -396,6 +404,9 @@ class Assigner:
         plan = plan_main(self.file, self.effects, self.language, "", leaving, founded)
         if plan.refusal:
             return f"line {self.file.shown(plan.refusal[1])}: {plan.refusal[0]}"
+        for bound in sorted(plan.binds(self.file) - founded - own, key=lambda s: s.name):
+            if bound.name in self.blocked and self.blocked[bound.name].kind in NAMING:
+                return self.blocked[bound.name].told(self.file.path)
         for s in plan.statements:
             mine = [r for r in self.file.within(s.start, s.end) if r.symbol in own and not r.writes]
             if trouble := self.write.inner_receivers(self.file, self.file.scope, mine)[1]:

@@ -40,6 +40,11 @@ class MainPlan:
     def statements(self) -> list[Statement]:
         return self.moving + self.inside
 
+    def binds(self, file: SourceFile) -> set[Symbol]:
+        """The names of the file that the moving lines bind: they would become locals."""
+        found = {r.symbol for s in self.statements for r in file.within(s.start, s.end) if r.writes and r.scope.frame is file.scope}
+        return {s for s in found if s is not None and s.scope is file.scope}
+
 
 def plan_main(
     file: SourceFile,

@@ -131,9 +131,10 @@ def file_for(class_: str, role: str, source: str, write: Any, taken: set[str]) -
         if write.FILE_IS_CLASS
         else [class_ + role.capitalize(), class_ + "Part", *(f"{class_}{n}" for n in range(2, 99))]
     )
+    cased = {t.casefold() for t in taken}
     for candidate in (class_, *others):
         path = (folder + "/" if folder else "") + write.file_name(candidate, source)
         stem = write.module_of(path)
-        if path not in taken and stem not in taken and write.is_name(stem) and not write.hides_library(path):
+        if path.casefold() not in cased and stem not in taken and write.is_name(stem) and not write.hides_library(path):
             return path
     return ""

@@ -28,7 +28,8 @@ class NewField:
     """One field of a class that is about to be written.
 
     ``value``: the text of its first value, or the name of the constructor's parameter that brings it (``given``); "" where the
-    language's own first value will do. ``later``: it is set after construction. ``above`` and ``comment``: remarks that travel.
+    language's own first value will do. ``later``: it is set after construction. ``above`` and ``comment``: remarks that travel. ``words``: what else its
+    declaration says ("volatile", annotations).
     """
 
     name: str
@@ -39,6 +40,7 @@ class NewField:
     hidden: bool = False
     above: list[str] = field(default_factory=list)
     comment: str = ""
+    words: str = ""
 
 
 class Language(Protocol):
@@ -60,6 +62,7 @@ class Language(Protocol):
     heads_run: bool  # whether what stands in a function's head (defaults, decorators) is worked out where it is defined
     renames_imports: bool  # whether the name or module in an import can be rewritten
     starts: str  # the function that the program's surroundings call first, and once, where it says so by its name alone; else ""
+    manifests: frozenset[str]  # endings of files that name, as module:name, what is to be started or served
     endings: frozenset[str]  # calls that end the program
     lenient_lists: bool  # whether asking a list for an item that is not there is no error
     code_at_top: bool  # whether statements may stand beside definitions

@@ -61,6 +61,12 @@ def line_end(file: SourceFile, offset: int) -> int:
     return len(file.text) if at < 0 else at + 1
 
 
+def after_feed(file: SourceFile, start: int) -> int:
+    """Where the indentation of a line begins: a form feed in front of it sets it back to nothing."""
+    lead = file.text[start : line_end(file, start)]
+    return start + lead[: len(lead) - len(lead.lstrip())].rfind(b"\f") + 1
+
+
 def blank(file: SourceFile, line_start: int) -> bool:
     end = file.text.find(b"\n", line_start)
     return not file.text[line_start : end if end >= 0 else len(file.text)].strip()
@@ -136,7 +142,8 @@ def indented(
             continue
         if any(a <= line_start and line_end(file, line_start) <= b and not new for a, b, new in marks):
             continue  # the line goes
-        marks.append((line_start, line_start, prefix))
+        at = after_feed(file, line_start)
+        marks.append((at, at, prefix))
     marks.sort(key=lambda m: (m[0], m[1] != m[0]))
     out, at = [], start
     for left, right, text in marks:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import os
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 
 from .errors import AedifexError
 
@@ -67,3 +67,11 @@ def project_files(root: str, suffixes: tuple[str, ...]) -> list[str]:
             if name.endswith(suffixes) and not name.startswith("."):
                 found.append(os.path.relpath(os.path.join(folder, name), root).replace(os.sep, "/"))
     return sorted(found)
+
+
+def case_twin(root: str, path: str, known: Iterable[str] = ()) -> str:
+    """Another path, among those ``known`` and those on disk, that is the same file where the file system ignores case; "" if there is none."""
+    folder = os.path.dirname(path)
+    full = os.path.join(root, folder)
+    beside = [f"{folder}/{n}" if folder else n for n in sorted(os.listdir(full))] if os.path.isdir(full) else []
+    return next((p for p in [*known, *beside] if p != path and p.casefold() == path.casefold()), "")

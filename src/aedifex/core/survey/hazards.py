@@ -21,8 +21,13 @@ class Hazard:
     message: str
     names: tuple[str, ...] = ()
 
+    def told(self, reading: str) -> str:
+        """The hazard with its place, as somebody reads it who has the file ``reading`` open."""
+        return f"line {self.line}: {self.message}" if self.path == reading else f"{self.path}:{self.line}: {self.message}"
+
 
 PROCESSES = "other processes"
+NAMING = ("used outside", "named by text")  # kinds that need a name to stay what it is in its file
 WHOLE = ("dynamic names", "used outside")  # kinds that concern every name, where they name none
 BINDINGS = {
     "walrus": "is set inside an expression",
@@ -53,6 +58,10 @@ def dynamic(file: SourceFile, language: Language) -> list[Hazard]:
     for ref in file.references:
         symbol = ref.symbol
         if symbol is not None and symbol.kinds == {"import"} and f"{ref.name}.{ref.member}" in language.registries:
+            names = language.looked_up(file, ref)
+            if names is not None:
+                found += [Hazard(Means.TEXT.value, *file.place(ref.start), f"'{n}' is looked up through '{ref.name}.{ref.member}'", (n,)) for n in sorted(names)]
+                continue
             message = f"'{ref.name}.{ref.member}' can reach any name by its text, so no variable or function can move"
             found.append(Hazard("dynamic names", *file.place(ref.start), message))
     for ref in by_text(file, language, 0, len(file.text)):
@@ -220,6 +229,9 @@ def outside(file: SourceFile, language: Language, program: Program, outsiders: P
             found += uses_of(file, other, module, local, name, line)
     for other, local, _, name, line in imports.get(language.main_module, ()) if language.main_module else ():
         found += uses_of(file, other, language.main_module, local, name, line)
+    for path, line, origin, name in outsiders.memo.get("manifests", ()) if outsiders is not None else ():
+        if language.means(path, origin, "", file.path):
+            found.append(Hazard("used outside", path, line, f"'{name}' is named in {path} as what is started or served", (name,)))
     for at, names, how in language.offered(file):
         found.append(Hazard("used outside", *file.place(at), how, names))
     return found

@@ -204,9 +204,11 @@ class Founder:
         for s in self.file.statements:
             if s.start < opening:
                 continue
-            if s.kind in ("function", "class") or s in founding.at:
-                break
-            if not inert(self.file, self.effects, self.context.language, s, constants):
+            if s.kind in ("function", "class") or s in founding.at or not inert(self.file, self.effects, self.context.language, s, constants):
+                if last is not None and self.file.line(last.end - 1) == self.file.line(s.start):
+                    line = self.write.line_start(self.file, s.start)  # the class stands before what shares its line
+                    first = next(o for o in self.file.statements if line <= o.start)
+                    return self.write.comment_start(self.file, first.start), ""
                 break
             last = s
         if last is None:
@@ -235,6 +237,7 @@ class Founder:
         """The field as the class gets it, with the comments of the line that it comes from."""
         f = self.design.fields[index]
         made = NewField(self.names[f.name], hidden=f.hidden, type=f.type or self.declared(index))
+        made.words = self.words(index, kind)
         if kind == "argument":
             made.value, made.given = f.name, True
         elif kind == "later":
@@ -246,6 +249,22 @@ class Founder:
             made.comment = self.write.trailing_comment(self.file, s.end)
             made.above = self.leading_comment(s)
         return made
+
+    def words(self, index: int, kind: str) -> str:
+        """What the declarations of its variables say besides their types. Raises Refusal where a field cannot say it."""
+        said: dict[str, Statement] = {}
+        for row in self.variables:
+            for ref in row[index].bindings if row[index] is not None else ():  # type: ignore[union-attr]
+                if (s := self.firsts.get(id(ref))) is not None:
+                    said.setdefault(self.write.declared_words(self.file, s), s)
+        name = self.design.fields[index].name
+        if len(said) > 1:
+            raise refuse_at(self.file, list(said.values())[1].start, f"the variables of the field '{name}' are declared in different ways ({'; '.join(w or 'nothing' for w in said)})",
+                            "declare them alike")  # fmt: skip
+        words = next(iter(said), "")
+        if kind == "later" and self.write.set_once(words):
+            raise refuse_at(self.file, said[words].start, f"'{name}' is declared '{words}', and would be set after its object is made", "leave it out of the class")
+        return words
 
     def declared(self, index: int) -> str:
         """The type with which the variables of a field are declared; "" if they are declared without one."""

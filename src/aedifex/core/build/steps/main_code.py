@@ -15,6 +15,7 @@ from ...draft.design import ClassDesign
 from ...draft.mainplan import MainPlan, plan_main
 from ...program.model import Reference, SourceFile, Statement
 from ...survey.effects import Effects
+from ...survey.hazards import NAMING, hazards
 from ..edits import Edits
 from ..step import Context, Refusal, add_method, outward, refuse_at
 
@@ -48,6 +49,10 @@ class Wrapper:
         if plan.refusal:
             message, at = plan.refusal
             raise refuse_at(self.file, at, message, "the main code stays where it is")
+        names = {s.name for s in plan.binds(self.file)}
+        found = hazards(self.context.program, self.file.path, self.context.program.outsiders) if names else []
+        if (h := next((h for h in found if h.kind in NAMING and set(h.names) & names), None)) is not None:
+            raise Refusal(h.message, h.path, h.line, "the main code stays where it is")
         if not plan.moving and plan.guard is None:
             raise Refusal("there is no main code left to wrap", self.file.path, 0, "take the app out of the design")
         nl = self.write.newline(self.file)
@@ -80,12 +85,20 @@ class Wrapper:
             parts.append(self.moved(start, end, self.unit * 2, stretch))
         if plan.guard is not None:
             inner = plan.inside
-            end = self.write.line_end(self.file, inner[-1].end)
+            end = self.inside_end(plan)
             if self.shared(plan):
-                parts.append(self.unit * 2 + self.moved(inner[0].start, end, "", inner))
+                lead = self.write.top_lead(self.file, self.unit) + self.unit * 2
+                parts.append(lead + self.moved(inner[0].start, end, "", inner))
             else:
                 parts.append(self.moved(self.write.comment_start(self.file, inner[0].start), end, self.unit, inner))
         return "\n".join(part.rstrip("\r\n") + "\n" for part in parts if part.strip())
+
+    def inside_end(self, plan: MainPlan) -> int:
+        """Where the lines of the guard end: what closes it may share the last one."""
+        end = plan.inside[-1].end
+        line = self.write.line_end(self.file, end)
+        rest = self.file.text[end:line].strip()
+        return end if rest and not self.write.trailing_comment(self.file, end) else int(line)
 
     def shared(self, plan: MainPlan) -> bool:
         """Whether the main code stands on the line of its guard."""
@@ -159,7 +172,7 @@ class Wrapper:
             inner = plan.inside
             start = self.write.comment_start(self.file, inner[0].start)
             lead = self.file.slice(self.write.line_start(self.file, inner[0].start), inner[0].start)
-            end = self.write.line_end(self.file, inner[-1].end)
+            end = self.inside_end(plan)
             self.out.replace(self.file.path, start, end, "".join(lead + line + nl for line in lines))
         stretches = plan.stretches(self.file)
         for number, stretch in enumerate(stretches):

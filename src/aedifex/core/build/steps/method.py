@@ -91,6 +91,9 @@ class Mover:
             raise refuse_at(
                 self.file, at, f"function '{f.name}' does not start its line", "put it on a line of its own"
             )
+        rest = self.file.text[f.end : self.write.line_end(self.file, f.end - 1)].strip()
+        if rest and not self.write.trailing_comment(self.file, f.end):
+            raise refuse_at(self.file, at, f"function '{f.name}' shares its last line with other code", "put it on lines of its own")
         for ref in by_text(self.file, language, f.start, f.end):
             raise refuse_at(self.file, ref.start, f"'{ref.name}()' reaches names by their text", "it stays a function")
         if trouble := self.write.class_trouble(self.file, f.start, f.end):

@@ -112,6 +112,7 @@ class FileMover:
             raise Refusal(f"'{path}' is not a name that can be imported", self.file.path, 0, "choose another file name")
         if self.context.exists(path):
             raise Refusal(f"'{path}' already exists", self.file.path, 0, "choose another file name in the design")
+        self.context.check_case(path)
         if self.write.hides_library(path):
             raise Refusal(
                 f"'{path}' would hide the library's module of that name", self.file.path, 0, "choose another file name"

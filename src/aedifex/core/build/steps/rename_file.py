@@ -52,6 +52,7 @@ class FileRenamer:
             raise Refusal(f"'{self.new}' is not a name that can be imported", self.old, 0, "choose another")
         if self.context.exists(self.new):
             raise Refusal(f"'{self.new}' already exists", self.old, 0, "choose another name")
+        self.context.check_case(self.new, but=self.old)
         if self.write.hides_library(self.new):
             raise Refusal(
                 f"'{self.new}' would hide the library's module of that name", self.old, 0, "choose another name"

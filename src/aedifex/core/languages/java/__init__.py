@@ -40,6 +40,7 @@ class Java:
     typed = True
     heads_run = False
     renames_imports = False
+    manifests: frozenset[str] = frozenset()
     starts = ""
     endings = frozenset({"System.exit"})
     lenient_lists = False

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Sequence
 
 from ...program.curly import (  # noqa: F401  (part of what a writer offers)
@@ -107,7 +108,7 @@ def class_text(file: SourceFile, unit: str, name: str, base: str, fields: Sequen
         apart = f.given or (RECEIVER + ".") in f.value
         value = "" if apart or f.later or not f.value else f" = {f.value}"
         listed += [f"{lead}{unit}{line}\n" for line in f.above]
-        listed.append(f"{lead}{unit}{hide}{f.type} {f.name}{value};{f.comment}\n")
+        listed.append(f"{lead}{unit}{worded(f.words, hide)}{f.type} {f.name}{value};{f.comment}\n")
         if apart:
             made_of = f"new {f.type} " if f.value.startswith("{") else ""
             body.append(f"{lead}{unit * 2}{RECEIVER}.{f.name} = {made_of}{f.value};\n")
@@ -115,6 +116,26 @@ def class_text(file: SourceFile, unit: str, name: str, base: str, fields: Sequen
     made = f"{lead}{unit}{name}({params}) {{\n{''.join(body)}{lead}{unit}}}\n" if body else ""
     heading = f"{lead}{'' if sketch(file) else 'static '}class {name}" + (f" extends {base}" if base else "")
     return f"{heading} {{\n{''.join(listed)}{chr(10) if listed and made else ''}{made}{lead}}}\n"
+
+
+def worded(said: str, hide: str) -> str:
+    """What stands in front of a field's type: annotations, how it is hidden, then the other words."""
+    parts = re.findall(r"@[\w.]+(?:\((?:[^()]|\([^()]*\))*\))?|\S+", said)
+    notes = [p for p in parts if p.startswith("@")]
+    return "".join(n + " " for n in notes) + hide + "".join(p + " " for p in parts if p not in notes)
+
+
+def declared_words(file: SourceFile, statement: Statement) -> str:
+    """What the declaration of a variable says besides its visibility, its type and that there is one of it: it belongs to the field as well."""
+    node = statement.node
+    group = next((c for c in node.children if c.type == "modifiers"), None) if node is not None else None
+    said = [c for c in group.children if c.type not in ("public", "private", "protected", "static", "line_comment", "block_comment")] if group is not None else []
+    return " ".join(file.slice(c.start_byte, c.end_byte) for c in said)
+
+
+def set_once(said: str) -> bool:
+    """Whether a declaration of these words must give its value by the end of the constructor."""
+    return "final" in said.split()
 
 
 def class_variable(file: SourceFile, name: str, value: str, type_: str) -> str:
@@ -250,12 +271,15 @@ def method_header(file: SourceFile, function: Function, name: str, drop: set[str
     if words_ is None:
         edits += [(function.head, function.head, "private ")] if hide else []
     else:
-        gone = ("static", "private", "final", *(("public", "protected") if hide else ()))
+        gone = ("static", "private", *(("public", "protected") if hide else ()))
         ends = [*(c.start_byte for c in words_.children[1:]), function.head]
         place = next((c.start_byte for c in words_.children if not c.type.endswith("annotation")), function.head)
         for c, end in zip(words_.children, ends, strict=True):
             if c.type in gone:
                 edits.append((c.start_byte, end, "private " if hide and c.start_byte == place else ""))
+        safe = any("SafeVarargs" in file.slice(*span(c)) for c in words_.children if c.type.endswith("annotation"))
+        if safe and not hide and not any(c.type == "final" for c in words_.children):
+            edits.append((function.head, function.head, "final "))
         if hide and not any(start == place for start, _, _ in edits):
             edits.append((place, place, "private "))
     return edits

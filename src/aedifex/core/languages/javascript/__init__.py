@@ -37,6 +37,7 @@ class JavaScript:
     typed = False
     heads_run = False
     renames_imports = False
+    manifests: frozenset[str] = frozenset()
     starts = ""
     endings = frozenset({"process.exit"})
     lenient_lists = True

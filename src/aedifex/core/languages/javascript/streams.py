@@ -38,9 +38,12 @@ def trouble(file: SourceFile) -> tuple[str, int] | None:
 
 
 def declared(file: SourceFile, kind: StreamKind, name: str, class_: str, origins: Sequence[str]) -> list[tuple[int, int, str]]:
-    """A variable after what the file opens with: directives, imports, what is required."""
+    """A variable after what the file opens with: directives, imports, what is required and does not use the stream already."""
     last = None
+    places = [u.start for u in uses(file) if u.origin in origins]
     for s in file.statements:
+        if any(s.start <= at < s.end for at in places):
+            break
         if s.kind not in ("docstring", "import") and not re.search(rb"=\s*require\s*\(", file.text[s.start : s.end]):
             break
         last = s

@@ -111,7 +111,7 @@ def made_of(file: SourceFile, f: Function) -> str:
     for own in around.symbols.values() if inner and around is not None else ():
         if any(not r.writes for r in own.references):
             return f"it calls itself by its inner name '{own.name}'"
-    if RECEIVER in f.scope.symbols:
+    if RECEIVER in f.scope.symbols or re.match(r"\s*this\s*:", file.slice(f.params_start, f.params_end)):
         return "it already uses 'this'"
     return ""
 

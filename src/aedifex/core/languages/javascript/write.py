@@ -130,6 +130,15 @@ def declaration(unit: str, f: NewField, mark: str) -> str:
     return f"{unit}{f.name}{sure}: {f.type}{mark}\n" if f.type else f"{unit}{f.name}{mark}\n"
 
 
+def declared_words(file: SourceFile, statement: Statement) -> str:
+    """A declaration says nothing but its variable's name and type."""
+    return ""
+
+
+def set_once(said: str) -> bool:
+    return False
+
+
 def class_variable(file: SourceFile, name: str, value: str, type_: str) -> str:
     """What a class says of a variable that it keeps once for all objects."""
     kind = f": {type_}" if typed(file) and type_ else ""

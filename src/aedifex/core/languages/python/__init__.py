@@ -11,7 +11,7 @@ from . import by_name, frameworks, launch, members, opening, regions, streams, w
 from .handlers import inlines
 from .imports import imported, imported_word, module_word
 from .keyed import keyed
-from .lists import list_uses, object_list_uses, whole_loop
+from .lists import item_type, list_uses, object_list_uses, whole_loop
 from .literals import literals
 from .namespaces import confined, looked_up
 from .pure import BUILTINS, apis, purity, type_of
@@ -45,6 +45,7 @@ class Python:
     heads_run = True
     renames_imports = True
     starts = ""
+    manifests = frozenset(apis()["served"]["manifests"])
     endings = frozenset({"sys.exit", "exit", "quit", "os._exit"})
     lenient_lists = False
     code_at_top = True
@@ -69,7 +70,7 @@ class Python:
     )
     tokens = staticmethod(tokens)
     inlines = staticmethod(inlines)
-    item_type = staticmethod(lambda file, ref: "")
+    item_type = staticmethod(item_type)
     item_value: Callable[[SourceFile, int, int], tuple[int, int] | None] = staticmethod(lambda file, start, end: None)
     handed_over = staticmethod(lambda file, ref: True)
     whole_loop = staticmethod(whole_loop)
@@ -114,7 +115,7 @@ class Python:
             if statement is not None:
                 names = tuple(re.findall(r"""["']([^"'\n]*)["']""", file.slice(statement.start, statement.end)))
                 found.append((ref.start, names, "'__all__' offers names to other files"))
-        return found
+        return found + by_name.served(file)
 
     @staticmethod
     def offered_words(file: SourceFile, name: str) -> list[tuple[int, int]]:

@@ -225,3 +225,23 @@ def words_of(text: str) -> set[str]:
         return set(re.findall(r"[^\W\d]\w*", text))
     found = {n.id for n in nodes if isinstance(n, ast.Name)}
     return found | {a.name for n in nodes if isinstance(n, ast.ImportFrom | ast.Import) for a in n.names} | {n.attr for n in nodes if isinstance(n, ast.Attribute)}
+
+
+def served(file: SourceFile) -> list[tuple[int, tuple[str, ...], str]]:
+    """(offset, names, how) of objects and functions that a server imports by convention."""
+    facts, teller = apis()["served"], Teller(file)
+    found: list[tuple[int, tuple[str, ...], str]] = []
+    near = any(o.split(".")[0] in facts["modules"] for o in teller.origins.values())
+    calls = {(c.start, c.end): c for c in file.calls}
+    for s in file.statements:
+        if s.kind != "assign" or s.target is None or s.value is None:
+            continue
+        name, call = s.target.name, calls.get(s.value)
+        maker = teller.full(call.callee) if call is not None else ""
+        if maker in facts["makers"] or (near and maker.rsplit(".", 1)[-1] in facts["makers"]) or (near and name in facts["names"]):
+            found.append((s.start, (name,), f"a server imports '{name}' by that name"))
+    for f in file.tops:
+        shape = [p.name for p in f.params]
+        if (near and f.name in facts["names"]) or shape in (["environ", "start_response"], ["scope", "receive", "send"]):
+            found.append((f.start, (f.name,), f"a server imports '{f.name}' by that name"))
+    return found

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from typing import Any
 
 from ...program.braces import within
@@ -140,3 +141,11 @@ def whole_loop(file: SourceFile, start: int, end: int, bounds: set[str]) -> Whol
 
 def is_builtin(file: SourceFile, node: Any) -> bool:
     return any(r.symbol is not None and not r.symbol.kinds for r in file.within(node.start_byte, node.start_byte + 1))
+
+
+def item_type(file: SourceFile, ref: Reference) -> str:
+    """The type of a list's items as its annotation says it; "" where it has none."""
+    node = file.tree.root_node.named_descendant_for_byte_range(ref.start, ref.end).parent
+    kind = node.child_by_field_name("type") if node is not None and node.type == "assignment" else None
+    match = re.fullmatch(r"""["']?(?:\w+\.)?[Ll]ist\[(.*)\]["']?""", file.slice(kind.start_byte, kind.end_byte), re.S) if kind is not None else None
+    return match[1].strip() if match is not None else ""

@@ -43,6 +43,8 @@ def runs_nothing(file: SourceFile) -> bool:
 def looked_up(file: SourceFile, call: Reference) -> set[str] | None:
     """The names that are looked up in what ``globals()`` and the like give, where nothing else is done with that; None if more may be."""
     node = file.tree.root_node.descendant_for_byte_range(call.start, call.end).parent
+    if node is not None and call.member:
+        return of_registry(file, node)
     if node is None or node.type != "call" or node.child_by_field_name("arguments").named_child_count:
         return None
     around = node.parent
@@ -75,6 +77,21 @@ def looked_up(file: SourceFile, call: Reference) -> set[str] | None:
         given = base.child_by_field_name("arguments").named_children
         return words(file, given[0]) if given else None
     return None
+
+
+def of_registry(file: SourceFile, node: Any) -> set[str] | None:
+    """The same for ``sys.modules[__name__].score`` and ``sys._getframe(0).f_globals["score"]``; ``node``: what stands for the registry."""
+    found = node.parent
+    if found is None or found.type not in ("subscript", "call") or found.named_children[0] != node:
+        return None
+    member = found.parent
+    if member is None or member.type != "attribute" or member.child_by_field_name("object") != found:
+        return None
+    name = member.child_by_field_name("attribute").text.decode(file.encoding, "replace")
+    if name in ("f_globals", "__dict__"):
+        around = member.parent
+        return words(file, around.child_by_field_name("subscript"), whole=True) if around is not None and around.type == "subscript" else None
+    return {name} if found.type == "subscript" and not name.startswith("__") else None
 
 
 def words(file: SourceFile, node: Any, whole: bool = False) -> set[str] | None:

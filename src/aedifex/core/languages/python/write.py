@@ -89,7 +89,7 @@ def indent_unit(file: SourceFile) -> str:
 
 
 def class_text(file: SourceFile, unit: str, name: str, base: str, fields: Sequence[NewField]) -> str:
-    params = [f.value for f in fields if f.given]
+    params = [f"{f.value}: {f.type}" if f.type else f.value for f in fields if f.given]
     lines = []
     for f in fields:
         if not f.later:
@@ -111,6 +111,15 @@ def has_members(file: SourceFile, span: tuple[int, int]) -> bool:
     """Whether an expression can be asked for a member as it is written."""
     node = file.tree.root_node.named_descendant_for_byte_range(*span)
     return (node.start_byte, node.end_byte) == span and node.type in ("identifier", "subscript", "call", "attribute")
+
+
+def declared_words(file: SourceFile, statement: Statement) -> str:
+    """A declaration says nothing but its variable's name and type."""
+    return ""
+
+
+def set_once(said: str) -> bool:
+    return False
 
 
 def class_variable(file: SourceFile, name: str, value: str, type_: str) -> str:

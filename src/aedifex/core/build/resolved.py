@@ -1,0 +1,135 @@
+"""What a name means after a step (D1): each use still means what it meant, or what took its place.
+
+Functions, and the main code, are compared before and after with each other; where a step moved or renamed them, by what they say.
+"""
+
+from __future__ import annotations
+
+import re
+from dataclasses import dataclass
+from difflib import SequenceMatcher
+
+from ..program.language import Language
+from ..program.model import Function, Problem, Program, Reference, SourceFile
+
+FREE, FILE, LOCAL, MEMBER = "a name of the language", "the file's own", "a local", "a member"
+LONGEST = 4000  # uses in one unit that are compared
+
+
+@dataclass
+class Unit:
+    """A function at the top or in a class, or all other code of a file (``function`` is None)."""
+
+    file: SourceFile
+    function: Function | None
+    refs: list[Reference]
+
+    @property
+    def said(self) -> list[tuple[str, str]]:
+        return [(r.name, r.member) for r in self.refs]
+
+    @property
+    def meant(self) -> list[str]:
+        return [meaning(self.file, r) for r in self.refs]
+
+
+def shadowed_names(before: Program, after: Program, changed: list[SourceFile]) -> list[Problem]:
+    """Uses of a name, in changed files, that mean something else than they did."""
+    old = [u for f in before.files.values() for u in units(f)]
+    new = [u for f in changed for u in units(f)]
+    by_name: dict[str, list[Unit]] = {}
+    for u in old:
+        by_name.setdefault(u.function.name if u.function is not None else "", []).append(u)
+    found: list[Problem] = []
+    for u in new:
+        name = u.function.name if u.function is not None else ""
+        for was in counterparts(u, by_name.get(name, []), old):
+            found += differences(was, u, after)
+    return found
+
+
+def units(file: SourceFile) -> list[Unit]:
+    tops = {id(file.scope), *(id(s) for s, _ in file.classes)}
+    functions = sorted((f for f in file.functions if id(f.outer) in tops), key=lambda f: f.start)
+    functions = [f for i, f in enumerate(functions) if not any(g.start <= f.start and f.end <= g.end for g in functions[:i])]
+    spans = [(f.start, f.end) for f in functions]
+    found = [Unit(file, f, file.within(f.start, f.end)) for f in functions]
+    rest = iter(spans)
+    span = next(rest, None)
+    loose = []
+    for r in file.within(0, len(file.text) + 1):
+        while span is not None and r.start >= span[1]:
+            span = next(rest, None)
+        if span is None or r.start < span[0]:
+            loose.append(r)
+    return [*found, Unit(file, None, loose)]
+
+
+def counterparts(unit: Unit, same: list[Unit], old: list[Unit]) -> list[Unit]:
+    """The unit that it was: one of its name that says the same, else the one that says most of it."""
+    said = unit.said
+    if any(u.said == said and u.meant == unit.meant for u in same) or len(said) > LONGEST:
+        return []
+    words = set(said)
+    best = max(old, key=lambda u: (len(words & set(u.said)), u in same), default=None)
+    return [best] if best is not None and len(best.said) <= LONGEST else []
+
+
+def meaning(file: SourceFile, ref: Reference) -> str:
+    symbol = ref.symbol
+    if symbol is None or (symbol.scope is file.scope and not symbol.kinds):
+        return FREE
+    if symbol.scope is file.scope:
+        return FILE
+    return MEMBER if symbol.scope.kind == "class" else LOCAL
+
+
+def differences(was: Unit, now: Unit, after: Program) -> list[Problem]:
+    found = []
+    for a, b, size in SequenceMatcher(None, was.said, now.said, autojunk=False).get_matching_blocks():
+        for i in range(size):
+            old, new = was.refs[a + i], now.refs[b + i]
+            if old.writes or new.writes:
+                continue
+            meant, means = meaning(was.file, old), meaning(now.file, new)
+            if meant != means and wrong(meant, means, old, new, now, after):
+                found.append(Problem(*now.file.place(new.start), f"'{new.name}' was {meant} here, and is {means} now"))
+    return found
+
+
+def wrong(meant: str, means: str, old: Reference, new: Reference, now: Unit, after: Program) -> bool:
+    """Whether a change of meaning is no move of the thing itself."""
+    language = after.language
+    if MEMBER in (meant, means):
+        return False  # classes come and go around what they hold
+    if FREE in (meant, means):
+        return new.name in language.builtins
+    if meant == LOCAL or old.symbol is None or new.symbol is None:
+        return False  # a function was opened: its variables are the file's now
+    if old.symbol.kinds != {"variable"}:
+        return new.symbol.kinds != old.symbol.kinds and not any(b.form in ("import", "definition") for b in new.symbol.bindings)
+    return handed_otherwise(new, now, language)
+
+
+def handed_otherwise(ref: Reference, now: Unit, language: Language) -> bool:
+    """Whether a parameter that took the place of a variable is given something that is not called like it."""
+    f = now.function
+    if f is None or ref.symbol is None or ref.symbol.scope is not f.scope or not any(p.name == ref.name for p in f.params):
+        return False
+    place = [p.name for p in f.arguments].index(ref.name) if any(p.name == ref.name for p in f.arguments) else -1
+    for call in now.file.calls:
+        if (call.callee.member or call.callee.name) != f.name or place < 0 or not (call.callee.symbol is f.symbol or call.callee.member):
+            continue
+        args = language.arguments(now.file, call)
+        named = next((a for a in args if a.keyword == ref.name), None)
+        plain = [a for a in args if not a.keyword]
+        given = named or (plain[place] if place < len(plain) else None)
+        if given is not None and last_word(now.file.slice(given.value_start, given.end)) != last_word(ref.name):
+            return True
+    return False
+
+
+def last_word(text: str) -> str:
+    """``self._signal`` and ``signal`` end in the same word."""
+    words = re.findall(r"\w+", text)
+    return words[-1].strip("_") if words else ""
