@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import importlib
+import signal
 import sys
 from typing import Any
 
@@ -62,6 +63,9 @@ def main(args: list[str] | None = None) -> Any:
     """Entry point. Exit status: 0 done; 1 a difference or a refusal; 2 wrong usage or unreadable input."""
     from ..core.program.errors import AedifexError
 
+    for number in (signal.SIGTERM, signal.SIGHUP):
+        if signal.getsignal(number) is signal.SIG_DFL:
+            signal.signal(number, lambda n, _: sys.exit(128 + n))  # so that what was begun is cleared away
     sys.setrecursionlimit(max(sys.getrecursionlimit(), FRAMES))
     try:
         cli.main(args=args, prog_name="aedifex", standalone_mode=True)

@@ -2,9 +2,15 @@
 
 from __future__ import annotations
 
+import os
+from typing import TYPE_CHECKING
+
 import click
 
 from .common import QUIET, say
+
+if TYPE_CHECKING:
+    from ..core.build.journal import Journal
 
 
 @click.command(name="undo")
@@ -20,8 +26,6 @@ def command(design: str | None, steps: int | None, all_: bool, quiet: bool) -> N
     \b
     Example: aedifex undo --steps 2
     """
-    import os
-
     from ..core.build.builder import END
     from ..core.build.journal import Journal, names
     from ..core.build.project import stem_of
@@ -55,9 +59,43 @@ def command(design: str | None, steps: int | None, all_: bool, quiet: bool) -> N
         standing = journal.standing()
         ends = [e for e in standing if e.step == END]
         if not [e for e in standing if e.step != END]:
-            raise Refused("every step is put back already.")
+            raise Refused(nothing_to_undo(journal, design))
         count = None if all_ else (steps or 1) + (1 if ends and standing[-1] is ends[-1] else 0)
-        gone = [e for e in journal.undo(count) if e.step != END]
-    for entry in gone:
-        if not quiet:
+        back, gone = journal.undo(count)
+    for entry in back:
+        if not quiet and entry.step != END:
             click.echo(f"put back  {entry.step:<28}  {', '.join(sorted(entry.files))}")
+    for path in gone:
+        say(f"Note: {path} was gone already.")
+
+
+def nothing_to_undo(journal: Journal, design: str | None) -> str:
+    """Why there is nothing to put back; where the journal was cut off, how to get the originals all the same."""
+    from ..core.build.journal import FOLDER
+
+    if not journal.cut_off():
+        return "there is nothing to undo: every step is put back already."
+    where = os.path.join(FOLDER, "objects")
+    path = design if design and os.path.isfile(design) else os.path.join(journal.root, journal.name + ".design.toml")
+    lines = [f"the journal {FOLDER}/{journal.name}.journal is cut off, so that it is not known which steps stand; every text that a file had is kept in {where}."]
+    stored = set(os.listdir(os.path.join(journal.folder, "objects")))
+    sources = originals(path)
+    made = sorted(n for n in os.listdir(journal.root) if n not in sources and os.path.isfile(os.path.join(journal.root, n)) and journal.current(n) in stored)
+    lines += [f"{name}: was written by a step; delete it if it was not there before" for name in made]
+    for source, digest in sources.items():
+        kept = os.path.join(journal.folder, "objects", digest)
+        if os.path.exists(kept) and journal.current(source) != digest:
+            lines.append(f"{source}: is not as it was drafted; its original: cp {os.path.join(where, digest)} {source}")
+    return "\n".join(lines)
+
+
+def originals(path: str) -> dict[str, str]:
+    """Source → SHA-256 of its text, as a design names them; nothing where it cannot be read."""
+    import tomllib
+
+    try:
+        with open(path, "rb") as handle:
+            sources = tomllib.load(handle).get("sources", {})
+    except (OSError, ValueError):
+        return {}
+    return {s: d.removeprefix("sha256:") for s, d in sources.items() if isinstance(d, str)} if isinstance(sources, dict) else {}

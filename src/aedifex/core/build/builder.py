@@ -156,7 +156,7 @@ class Builder:
         built.stopped, built.difference = "the end", said + told(result.differences)
         if all(d.after == UNMET for d in result.differences):
             return  # nothing went wrong, but what was wanted did not come: no step is to blame
-        while result.differences and not self.options.dry and (gone := project.journal.undo(1)):
+        while result.differences and not self.options.dry and (gone := project.journal.undo(1)[0]):
             built.stopped = gone[0].step
             again = [s for s in pending if s.name == result.names[-1]]
             if not checking.check(again, project.world(), seen, due=False).differences:

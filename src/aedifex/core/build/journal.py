@@ -13,8 +13,8 @@ import glob
 import hashlib
 import json
 import os
-from collections.abc import Callable, Iterator, Mapping
-from dataclasses import dataclass
+from collections.abc import Callable, Iterable, Iterator, Mapping
+from dataclasses import dataclass, field
 from typing import Any
 
 from ..program.atomic import TEMPORARY, replace
@@ -40,6 +40,7 @@ class Entry:
     design: str
     files: dict[str, tuple[str, str]]
     state: str = "begun"  # begun | done | undone
+    times: dict[str, int] = field(default_factory=dict)  # path → when it was last changed before, in nanoseconds
 
 
 class Journal:
@@ -73,7 +74,7 @@ class Journal:
                 continue
             if "begin" in row:
                 files = {p: (b, a) for p, (b, a) in row["files"].items()}
-                found[row["begin"]] = Entry(row["begin"], row["step"], row["title"], row["design"], files)
+                found[row["begin"]] = Entry(row["begin"], row["step"], row["title"], row["design"], files, times=row.get("times", {}))
             elif "done" in row and row["done"] in found:
                 found[row["done"]].state = "done"
             elif "undone" in row and row["undone"] in found:
@@ -140,14 +141,18 @@ class Journal:
         entries = self.entries()
         number = entries[-1].number + 1 if entries else 1
         files: dict[str, tuple[str, str]] = {}
+        times: dict[str, int] = {}
+        check_places(self.root, changes)
         try:
             for path, data in changes.items():
                 before = self.keep(self.old(path))
                 files[path] = (before, self.keep(data))
-            self.append({"begin": number, "step": step, "title": title, "design": design, "files": files})
+                if before:
+                    times[path] = os.stat(os.path.join(self.root, path)).st_mtime_ns
+            self.append({"begin": number, "step": step, "title": title, "design": design, "files": files, "times": times})
         except OSError as error:
             raise unwritable(FOLDER, error) from error
-        entry = Entry(number, step, title, design, files)
+        entry = Entry(number, step, title, design, files, times=times)
         try:
             for path in changes:
                 self.put(path, files[path][1])
@@ -205,6 +210,10 @@ class Journal:
         for path, (before, _) in entry.files.items():
             if self.current(path) != before:
                 self.put(path, before)
+                if path in entry.times:
+                    full = os.path.realpath(os.path.join(self.root, path))
+                    with contextlib.suppress(OSError):
+                        os.utime(full, ns=(entry.times[path], entry.times[path]))
         with contextlib.suppress(OSError):
             self.append({"undone": entry.number})
         entry.state = "undone"
@@ -238,22 +247,61 @@ class Journal:
             with contextlib.suppress(FileNotFoundError):
                 os.unlink(full + TEMPORARY)
 
-    def undo(self, count: int | None) -> list[Entry]:
-        """Put back the last ``count`` standing steps (all if None). Raises Refused if a file was changed since."""
+    def undo(self, count: int | None) -> tuple[list[Entry], list[str]]:
+        """Put back the last ``count`` standing steps (all if None); them, and the files that were gone by themselves.
+
+        Raises Refused if a file was changed since, before anything is put back.
+        """
         standing = self.standing()
         going = standing[::-1][: len(standing) if count is None else count]
+        expected: dict[str, str] = {}
         for entry in going:
-            for path, (_, after) in entry.files.items():
-                if self.current(path) != after:
+            for path, (before, after) in entry.files.items():
+                if self.current(path) not in ("", expected.get(path, after)) and path not in expected:
                     raise Refused(f"{path}: was changed after the step '{entry.step}', so it cannot be put back; "
                                   "save your change elsewhere and restore the file first.")  # fmt: skip
+                expected[path] = before
+        last = {p: after for entry in going[::-1] for p, (_, after) in entry.files.items()}
+        gone = [p for p, after in last.items() if after and not self.current(p)]
+        for entry in going:
             self.append({"begin": entry.number, "step": entry.step, "title": entry.title, "design": entry.design,
-                         "files": {p: (b, a) for p, (b, a) in entry.files.items()}})  # fmt: skip
+                         "files": {p: (b, a) for p, (b, a) in entry.files.items()}, "times": entry.times})  # fmt: skip
             try:
                 self.put_back(entry)
             except OSError as error:
                 raise unwritable(next(iter(entry.files)), error) from error
-        return going
+        return going, gone
+
+    def cut_off(self) -> bool:
+        """Whether the journal says less than it once did: it has contents in store that no entry speaks of, or lines that cannot be read."""
+        try:
+            stored = set(os.listdir(os.path.join(self.folder, "objects")))
+            with open(self.path, "rb") as handle:
+                lines = handle.read().split(b"\n")
+        except OSError:
+            return False
+        said = {d for n in names(self.root) for e in Journal(self.root, n).entries() for pair in e.files.values() for d in pair}
+        return bool(stored - said) or any(line and not readable(line) for line in lines[:-1])
+
+
+def readable(line: bytes) -> bool:
+    try:
+        json.loads(line)
+    except ValueError:
+        return False
+    return True
+
+
+def check_places(root: str, paths: Iterable[str]) -> None:
+    """Raises Refused for a file that is not this folder's alone: a link that leads out of it, or one of several names of a file."""
+    top = os.path.realpath(root)
+    for path in paths:
+        full = os.path.join(root, path)
+        real = os.path.realpath(full)
+        if not real.startswith(top.rstrip(os.sep) + os.sep):
+            raise Refused(f"{path}: is a link to {real}, outside this folder; put a copy of it here first.")
+        if os.path.isfile(real) and os.stat(real).st_nlink > 1:
+            raise Refused(f"{path}: has {os.stat(real).st_nlink} names on this disk (hard links), and only this one would change; put a copy in its place first.")
 
 
 def unwritable(path: str, error: OSError) -> AedifexError:

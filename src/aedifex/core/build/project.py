@@ -18,7 +18,7 @@ from ..program.language import language_of, read_program
 from ..program.model import Program
 from ..program.snapshot import read_file
 from .fields import watched
-from .journal import FOLDER, Journal
+from .journal import FOLDER, Journal, check_places
 
 DESIGN = ".design.toml"
 SCENARIOS = ".scenarios.toml"
@@ -103,6 +103,8 @@ def open_project(path: str, writing: bool = False) -> Project:
     problems += validate(path, design, lines, original)
     if problems:
         raise AedifexError(listed(sorted(problems, key=lambda p: p.line)))
+    if writing:
+        check_places(root, design.sources)
     known_state(path, design, journal, original, strict=writing)
     created = [p for p, d in overlay.items() if d is None and journal.current(p)]
     current = read_program(root, [*design.sources, *created])

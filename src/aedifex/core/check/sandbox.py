@@ -8,15 +8,14 @@ import hashlib
 import os
 import resource
 import select
-import shutil
 import signal
 import subprocess
-import tempfile
 import threading
 import time
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Iterator, Sequence
 from typing import IO
 
+from ..program.scratch import cleared, scratch_folder
 from .evidence import Observed
 from .journey import read_log
 from .scenarios import Scenario
@@ -25,6 +24,7 @@ from .world import World
 OUTPUT = 8 << 20  # bytes kept of each stream; a program that writes more is stopped
 FILE = 64 << 20  # bytes in one written file
 FILES = 512 << 20  # bytes in the scratch folder
+NUMBER = 20_000  # files in it
 PROCESSES = 200  # that one run may have at a time
 KEPT = 1 << 20  # bytes of a written file that are kept as text
 MARK = "AEDIFEX_RUN"  # environment variable by which everything that a run started is found again
@@ -96,8 +96,11 @@ class Sandbox:
     def excess(self) -> str:
         if len(marked(self.top)) > PROCESSES:
             return f"it started more than {PROCESSES} processes"
-        if size(self.folder) > FILES:
+        written, number = size(self.folder)
+        if written > FILES:
             return f"it wrote more than {FILES >> 20} MiB of files"
+        if number > NUMBER:
+            return f"it made more than {NUMBER:,} files"
         return ""
 
     def observed(self, child: subprocess.Popen[bytes] | None, output: bytes = b"", errors: bytes = b"") -> Observed:
@@ -123,26 +126,12 @@ class Sandbox:
 
 @contextlib.contextmanager
 def sandbox(scenario: Scenario, world: World) -> Iterator[Sandbox]:
-    top = tempfile.mkdtemp(prefix="aedifex-")
+    top = scratch_folder("run")
     try:
         yield Sandbox(scenario, world, top)
     finally:
         end_all(None, top)
-        remove(top)
-
-
-def remove(top: str) -> None:
-    """Take away a scratch folder, whatever the program did to its permissions."""
-
-    def again(function: Callable, path: str, error: object) -> None:
-        with contextlib.suppress(OSError):
-            os.chmod(os.path.dirname(path), 0o700)
-            os.chmod(path, 0o700)
-            function(path)
-
-    shutil.rmtree(top, onerror=again)
-    if os.path.exists(top):
-        shutil.rmtree(top, ignore_errors=True)
+        cleared(top)
 
 
 def bound(pid: int, seconds: float, memory: int) -> None:
@@ -236,13 +225,15 @@ def zombie(pid: int) -> bool:
         return True
 
 
-def size(folder: str) -> int:
-    total = 0
+def size(folder: str) -> tuple[int, int]:
+    """Bytes and number of the files below a folder."""
+    total = number = 0
     for place, _, names in os.walk(folder):
+        number += len(names)
         for name in names:
             with contextlib.suppress(OSError):
                 total += os.lstat(os.path.join(place, name)).st_size
-    return total
+    return total, number
 
 
 def listing(folder: str) -> dict[str, str]:

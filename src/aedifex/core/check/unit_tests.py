@@ -13,6 +13,7 @@ from typing import Any
 from ..program.atomic import replace
 from ..program.errors import Refused
 from ..program.model import SourceFile
+from ..program.scratch import prefix_of
 from .check import observe
 from .scenarios import Scenario
 from .world import World
@@ -188,7 +189,7 @@ def prove(files: dict[str, str], world: World, made: Written) -> set[tuple[str, 
     if not files:
         return set()
     kit = world.language.launch.unit_tests
-    with tempfile.TemporaryDirectory(prefix="aedifex-") as top:
+    with tempfile.TemporaryDirectory(prefix=prefix_of("tests")) as top:
         place = os.path.join(top, "work")
         world.lay_out(place, [], pinned=False)
         tests = os.path.join(place, "aedifex_tests")

@@ -16,8 +16,11 @@ MEMBERS = {  # the grammars' nodes that take a member, and the field that holds 
 }
 
 
+MAKING = frozenset(["object_creation_expression", "new_expression"])  # of whose class the member is
+
+
 def members_named(file: SourceFile, name: str) -> Iterator[tuple[int, int, Reference | None]]:
-    """Span of each use of the member, and the reference that it is taken from where that is a plain name."""
+    """Span of each use of the member, and the reference that it is taken from where that is a plain name, or to the class of an object that is made there."""
     wanted = name.encode(file.encoding)
     bases = {r.end: r for r in file.references if r.member == name}
     for match in re.finditer(rb"(?<![\w$])" + re.escape(wanted) + rb"(?![\w$])", file.text):
@@ -29,4 +32,5 @@ def members_named(file: SourceFile, name: str) -> Iterator[tuple[int, int, Refer
         owner = parent.child_by_field_name("object") or (parent.children[0] if field != parent.children[0] else None)
         if field is None or field.start_byte != match.start() or owner is None or owner.start_byte == field.start_byte:
             continue
-        yield match.start(), match.end(), bases.get(owner.end_byte)
+        made = next((r for r in file.within(owner.start_byte, owner.end_byte)), None) if owner.type in MAKING else None
+        yield match.start(), match.end(), made or bases.get(owner.end_byte)

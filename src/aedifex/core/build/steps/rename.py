@@ -119,6 +119,10 @@ class Renamer:
                 self.out.replace(file.path, d.start, d.end, self.new)
         if "parameter" in symbol.kinds or any(r.form == "parameter" for r in symbol.references):
             self.keywords(file, symbol)
+        if "class" in symbol.kinds:
+            for f in file.functions:  # a constructor that is called like its class
+                if f.name == self.language.write.CONSTRUCTOR and f.outer.name == self.old and file.slice(f.name_start, f.name_end) == self.old:
+                    self.out.replace(file.path, f.name_start, f.name_end, self.new)
         if symbol.scope is file.scope:
             self.elsewhere(file, symbol)
 
@@ -272,11 +276,24 @@ class Renamer:
         for other, start, end, _ in mine:
             self.writable(other, other.line(start))
             self.out.replace(other.path, start, end, self.new)
+        self.bringing(file, scope)
         for r in symbol.references if symbol is not None else ():
             if (file, r.start) not in [(o, a) for o, a, _, _ in mine]:
                 if shadowed(r.scope, self.new, scope):
                     raise refuse_at(file, r.start, f"'{self.new}' means something else here", "choose another name")
                 self.out.replace(file.path, r.start, r.end, self.language.write.use(r, self.new))
+
+    def bringing(self, file: SourceFile, scope: Scope) -> None:
+        """The constructor's parameter that brings a field is called like it, where no caller says its name."""
+        made = next((s for s in scope.children if s.kind == "function" and s.name == self.language.write.CONSTRUCTOR), None)
+        symbol = made.symbols.get(self.old) if made is not None else None
+        if made is None or symbol is None or "parameter" not in symbol.kinds or self.new in made.symbols:
+            return
+        said = [a for o in self.all_files() for c in o.calls for a in self.language.arguments(o, c) if a.keyword in (self.old, "**")]
+        if not said and not any(shadowed(r.scope, self.new, made) for r in symbol.references) and self.new not in made.used:
+            self.seen.add(symbol)
+            for ref in symbol.references:
+                self.out.replace(file.path, ref.start, ref.end, self.language.write.use(ref, self.new))
 
     def all_files(self) -> list[SourceFile]:
         return [*self.program.files.values(), *(self.outsiders.files.values() if self.outsiders else ())]
@@ -307,6 +324,8 @@ class Renamer:
         if ref.name == receiver_of(ref.scope, scope) and ref.scope.within(scope):
             return True
         effects = Effects(file, self.language)
+        if self.language.typed and "class" not in ref.symbol.kinds and self.language.regions.declared_as(file, ref.symbol)[1] == scope.name:
+            return True
         return effects.instances.get(ref.symbol) is scope or ref.symbol is file.scope.symbols.get(scope.name)
 
     def of_other(self, other: SourceFile, ref: Reference | None) -> bool:
@@ -314,6 +333,9 @@ class Renamer:
         if ref is None or ref.symbol is None:
             return False
         inside = [s for s, _ in other.classes if ref.scope.within(s)]
+        kind = self.language.regions.declared_as(other, ref.symbol)[1] if self.language.typed and "class" not in ref.symbol.kinds else ""
+        if kind and not any(kind == n for _, n in other.inheriting):
+            return True  # of another type, as it is declared
         own = any(ref.name == receiver_of(ref.scope, s) and not s.bases for s in inside)
         known = ref.symbol in Effects(other, self.language).instances or ref.symbol.kinds in (
             {"import"},

@@ -42,7 +42,9 @@ def store() -> str:
     """A folder for what was compiled, gone when the process ends."""
     import atexit
 
-    folder = tempfile.mkdtemp(prefix="aedifex-java-")
+    from ...program.scratch import scratch_folder
+
+    folder = scratch_folder("java")
     atexit.register(shutil.rmtree, folder, True)
     return folder
 

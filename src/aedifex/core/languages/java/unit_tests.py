@@ -12,6 +12,7 @@ from xml.etree import ElementTree
 
 from ...program.curly import inserted
 from ...program.model import SourceFile
+from ...program.scratch import prefix_of
 from ...program.seen_calls import MARK, beside, read_call, ways, written  # noqa: F401  (part of what a kit offers)
 from .read import module_text
 
@@ -268,7 +269,7 @@ def run(
     if not jar:
         return set(), f"{LIBRARY}.jar is nowhere to be found; install JUnit 5, or put it into lib"
     failing: set[tuple[str, str]] = set()
-    with tempfile.TemporaryDirectory(prefix="aedifex-") as made:
+    with tempfile.TemporaryDirectory(prefix=prefix_of("tests")) as made:
         compiler = ["javac", "-nowarn", "-proc:none", "-encoding", "UTF-8", "-Xmaxerrs", "1000", "-cp", jar, "-d", made]
         while True:
             files = [*(os.path.join(place, s) for s in sources), *(os.path.join(folder, n) for n in names)]

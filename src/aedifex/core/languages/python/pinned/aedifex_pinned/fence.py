@@ -17,6 +17,8 @@ CHANGES = {"os.remove": ((0, 1),), "os.rename": ((0, 2), (1, 3)), "os.mkdir": ((
 LOOPBACK = ("127.", "::1", "localhost", "0.0.0.0", "::")
 UNSEEN = {"subprocess.Popen", "os.system", "os.exec", "os.posix_spawn", "os.fork", "os.forkpty", "pty.spawn", "ctypes.dlopen",
           "sqlite3.connect", "os.startfile"}  # fmt: skip
+DEVICES = ("/dev/null", "/dev/tty", "/dev/zero", "/dev/full", "/dev/random", "/dev/urandom", "/dev/ptmx", "/dev/stdin", "/dev/stdout", "/dev/stderr")
+TREES = ("/dev/pts/", "/dev/fd/", "/dev/input/", "/dev/snd/", "/dev/dri/", "/proc/")
 LIBRARY = "lib-dynload"  # the interpreter's own extension modules are known
 TOLD = set()
 _raised = []
@@ -65,8 +67,29 @@ def hook(inside):
                     refuse(f"it tried to change {os.fsdecode(path)}, outside its scratch folder", error)
         elif event.startswith("socket."):
             reached(event, args)
+        elif event in ("os.kill", "os.killpg") and not own(args[0], event == "os.killpg"):
+            refuse(f"it tried to send a signal to process {args[0]}, which is none of its own", PermissionError(1, "Operation not permitted"))
 
     return audit
+
+
+def own(pid, group):
+    """Whether a process, or a group of them, belongs to this run: it is of its session, or carries its mark."""
+    if pid == 0 or (pid == os.getpid() and not group):
+        return True
+    if pid == -1:
+        return False
+    pid = abs(pid)
+    try:
+        if os.getsid(pid) == os.getsid(0):
+            return True
+        with open(f"/proc/{pid}/environ", "rb") as handle:
+            mark = f"AEDIFEX_RUN={os.environ.get('AEDIFEX_RUN', '')}".encode()
+            return mark in handle.read().split(b"\0")
+    except ProcessLookupError:
+        return True  # there is none: the program is told so
+    except OSError:
+        return False
 
 
 def opened(args, inside):
@@ -96,7 +119,7 @@ def allowed(path, inside):
     if not isinstance(path, (str, bytes)):
         return True
     real = os.path.realpath(os.fsdecode(path))
-    return real.startswith(("/dev/", "/proc/")) or any(real == p or real.startswith(p + "/") for p in inside)
+    return real in DEVICES or real.startswith(TREES) or any(real == p or real.startswith(p + "/") for p in inside)
 
 
 def refuse(sentence, error):
