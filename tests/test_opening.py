@@ -109,9 +109,9 @@ def test_one_step_opens_it(ferry):
 def test_what_an_installed_command_calls_stays(ferry):
     ferry.write("pyproject.toml", '[project.scripts]\nferry = "ferry:main"\n')
     done = ferry.aedifex("draft", "ferry.py")
-    assert "No class is proposed: what it holds stays its own: pyproject.toml names it as what an installed command calls" in done.stdout
+    assert "'main' is named in pyproject.toml as what is started or served" in done.stdout
     step = ferry.aedifex("step", "open", "main", "ferry.py")
-    assert step.returncode == 1 and "pyproject.toml: 'main' is what an installed command calls" in step.stderr
+    assert step.returncode == 1 and "'main' is named in pyproject.toml as what is started or served" in step.stderr
 
 
 def test_a_mistake_in_the_design_is_told_with_its_line(ferry):

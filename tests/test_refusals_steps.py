@@ -62,7 +62,7 @@ REFUSED = [
     ("file:Tram", TRAM.format(more='file = "tram.py"\n'), {"line.py": MOVE, "tram.txt": ""}, ""),
     ("split:Tram", TRAM.format(more="").replace('from = ["x"]', 'from = ["x"]'), {"line.js": "let x = 1 /* , */, y = 2;\nfunction move() {\n  x += 1;\n}\nmove();\nconsole.log(x, y);\n"}, ""),
     ("found:Tram", STARTED, "from math import pi as x\n\ntram_x = 3\ntram_f = x * 2\n\n\ndef show():\n    print(tram_x, tram_f)\n\n\nshow()\n", "the constructor's parameter 'x' would hide a name that its start values read; rename the field in the design"),
-    ("found:Tram", TRAM.format(more=""), MOVE + "print(globals()['x'])\n", "line.py:11: 'globals()' can reach any name by its text, so no variable or function can move; leave it out of the class"),
+    ("found:Tram", TRAM.format(more=""), MOVE + "print(globals())\n", "line.py:11: 'globals()' can reach any name by its text, so no variable or function can move; leave it out of the class"),
     ("hoist:Tram.step", TWINS.format(more=STEPPED, method="").replace('"a_x", "b_x"', '"aX", "bX"').replace('"move_a", "move_b"', '"moveA", "moveB"').replace('name = "a"\n', 'name = "a"\nargs = ["1"]\n').replace('name = "b"\n', 'name = "b"\nargs = ["2"]\n'), {"Line.java": BYTES}, "Line.java:8: a variable cannot stand for the literal: the compiler refuses it (incompatible types: possible lossy conversion from int to byte); leave the twins apart"),
     ("method:Tram.move", BY.format(more=""), {"line.js": "let x = [1];\nfunction move(by) {\n  x[0] += by.length;\n}\nmove(x);\nmove`a`;\nconsole.log(x);\n"}, "this call of 'move' cannot be read; write it plainly"),
     ("method:Tram.move", TURNS, TURN, "'move_a' is called for one object by the others' method; leave it apart in the design"),

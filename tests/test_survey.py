@@ -150,7 +150,8 @@ def test_what_can_be_evaluated_elsewhere(folder):
 @pytest.mark.parametrize(
     ("text", "kind", "line", "names"),
     [
-        ("x = 1\nglobals()['x'] = 2\n", "dynamic names", 2, ()),
+        ("x = 1\nglobals()['x'] = 2\n", "named by text", 2, ("x",)),
+        ("x = 1\nglobals()['x' * 1] = 2\n", "dynamic names", 2, ()),
         ("x = 1\nprint(eval('x'))\n", "dynamic names", 2, ()),
         ("x = 1\nprint(vars())\n", "dynamic names", 2, ()),
         ("def f():\n    return locals()\n", None, 0, ()),

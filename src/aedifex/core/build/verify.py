@@ -69,15 +69,14 @@ def stray_receiver(file: SourceFile, language: Language) -> list[Problem]:
 
 def doubled(before: Program, file: SourceFile) -> list[Problem]:
     """Methods of one class that have one name, more of them than there were."""
-    known = {name: Counter(c.name for c in s.children if c.kind == "function") for f in before.files.values() for s, name in f.classes}
-    found = []
-    for scope, name in file.classes:
-        methods = [c for c in scope.children if c.kind == "function" and c.name]
-        for method, number in Counter(c.name for c in methods).items():
-            if number > max(1, known.get(name, Counter())[method]):
-                last = [c for c in methods if c.name == method][-1]
-                found.append(Problem(*file.place(last.start), f"class {name} has two members '{method}'"))
-    return found
+    known = Counter((f.outer.name, f.name) for held in before.files.values() for f in held.functions if f.outer.kind == "class")
+    methods = [f for f in file.functions if f.outer.kind == "class"]
+    number = Counter((f.outer.name, f.name) for f in methods)
+    last = {(f.outer.name, f.name): f for f in methods}
+    return [
+        Problem(*file.place(last[key].start), f"class {key[0]} has two members '{key[1]}'")
+        for key, n in number.items() if n > max(1, known[key])
+    ]  # fmt: skip
 
 
 def all_members(file: SourceFile, program: Program, language: Language) -> list[Problem]:

@@ -83,7 +83,7 @@ class Teller:
         functions = {f.symbol for f in self.file.functions if f.outer is self.file.scope and f.symbol is not None}
         for symbol in sorted(functions, key=lambda s: s.name):
             for ref in symbol.references:
-                if not ref.writes and ref.role.value != "call" and not ref.member and (why := self.looks(ref)):
+                if not ref.writes and ref.role.value != "call" and not ref.member and ref.form != "spelled" and (why := self.looks(ref)):
                     yield Tell(Means.VALUE, ref.start, f"'{symbol.name}' {why}", (symbol.name,))
                     break
 
