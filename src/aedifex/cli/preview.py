@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+import sys
+
 import click
 
-from .common import DESIGN, QUIET, as_json, console
+from .common import DESIGN, QUIET, as_json, console, say
 
 
 @click.command(name="preview")
@@ -26,7 +28,10 @@ def command(design: str, diff: bool, json_: bool, quiet: bool) -> None:
     seen = foresee(project)
     if diff:
         click.echo(seen.diff, nl=False)
+        for o in seen.refused:
+            say(f"{o.step.id}: {o.refusal}")
     elif json_:
         as_json(seen.as_json())
     else:
         show(console(), seen, quiet)
+    sys.exit(1 if seen.refused else 0)

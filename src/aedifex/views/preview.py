@@ -39,11 +39,9 @@ def show(console: Console, seen: Any, quiet: bool = False) -> None:
         console.print()
     if not seen.classes:
         console.print("No class would be made.\n")
-    for o in seen.outcomes:
-        if o.result in ("refused", "skipped", "wrong"):
-            why = o.refusal or "; ".join(str(p) for p in o.problems)
-            console.print(f"[yellow]{o.result}[/]  {escape(o.step.id)}: {escape(str(why))}")
-    if any(o.result in ("refused", "skipped", "wrong") for o in seen.outcomes):
+    for o in seen.refused:
+        console.print(f"[yellow]{o.result}[/]  {escape(o.step.id)}: {escape(o.step.title())}\n         because: {escape(str(o.refusal))}")
+    if seen.refused:
         console.print()
     for sentence in seen.assumed if seen.classes else ():
         console.print(f"[dim]assumed:[/] {escape(sentence)}")

@@ -15,6 +15,7 @@ from .affected import touched
 from .gitcommit import Git
 from .project import Project
 from .sequence import Outcome, run
+from .transactions import settled
 
 END = "end"  # journal entry that says that a design was built to its end
 
@@ -107,9 +108,12 @@ class Builder:
         built = Built(program=project.current)
         homes: dict[str, str] = {}
         complete = True
-        for outcome, program in run(
-            project.design, project.current, project.done, project.original, homes, self.exists
-        ):
+        whole = settled(project.design, project.original, self.exists_before)
+        for outcome in whole.dropped:
+            built.outcomes.append(outcome)
+            self.tell(outcome)
+        again = run(whole.design, project.current, project.done, project.original, homes, self.exists)
+        for outcome, program in again if project.done else whole.played:
             built.outcomes.append(outcome)
             if outcome.result == "done" and seen:
                 self.try_out(built, outcome, program, seen)
@@ -164,6 +168,10 @@ class Builder:
 
     def exists(self, path: str) -> bool:
         return bool(self.project.journal.current(path))
+
+    def exists_before(self, path: str) -> bool:
+        """Whether a file was there before the first step."""
+        return self.exists(path) and self.project.journal.original().get(path, b"") is not None
 
     def keep(self, outcome: Outcome, ran: list[str]) -> None:
         """Write what a step changes. ``ran``: the scenarios that were run after it."""

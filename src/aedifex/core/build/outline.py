@@ -11,7 +11,8 @@ from ..program.model import Program
 from ..survey.figures import Figures, figures
 from ..survey.hazards import assumptions
 from .project import Project
-from .sequence import Outcome, run
+from .sequence import Outcome
+from .transactions import settled
 
 
 @dataclass
@@ -42,17 +43,19 @@ class Foreseen:
                 for c in self.classes
             ],
             "assumed": self.assumed,
-            "refused": [{"step": o.step.id, "because": str(o.refusal)} for o in self.outcomes if o.refusal],
+            "refused": [{"step": o.step.id, "because": str(o.refusal)} for o in self.refused],
         }
+
+    @property
+    def refused(self) -> list[Outcome]:
+        return [o for o in self.outcomes if o.refusal is not None]
 
 
 def foresee(project: Project) -> Foreseen:
     """Everything from the original, whatever stands now."""
-    last = project.original
-    outcomes = []
-    for outcome, program in run(project.design, project.original, exists=lambda p: False):
-        outcomes.append(outcome)
-        last = program
+    whole = settled(project.design, project.original, exists=lambda p: False)
+    outcomes = [*whole.dropped, *(o for o, _ in whole.played)]
+    last = whole.played[-1][1] if whole.played else project.original
     assumed = [a for path in project.original.files for a in assumptions(project.original, path)] if outcomes else []
     return Foreseen(
         figures(project.original),
@@ -72,7 +75,7 @@ def outline(program: Program, project: Project) -> list[ClassOutline]:
         for scope, name in file.classes:
             if scope.parent is not file.scope or name not in names:
                 continue
-            made = ClassOutline(name, file.place(scope.start)[0])
+            made = ClassOutline(name, file.stands(scope.start)[0])
             for child in scope.children:
                 f = child.function
                 if f is None:

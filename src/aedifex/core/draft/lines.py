@@ -52,8 +52,8 @@ def column(file: SourceFile, line: int, number: int) -> int:
 
 def lines_of(file: SourceFile, start: int, end: int, whole: bool = True) -> str:
     """How a design names a stretch. ``whole``: it is made of whole lines."""
-    path, first = file.place(start)
-    last = file.shown(max(start, end - 1))
+    path, first = file.stands(start)
+    last = file.stands(max(start, end - 1))[1]
     if whole:
         return f"{path}:{first}-{last}" if last > first else f"{path}:{first}"
     return f"{path}:{first}:{counted(file, start)}-{last}:{counted(file, end) - 1}"

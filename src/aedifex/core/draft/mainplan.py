@@ -177,7 +177,7 @@ def name_trouble(
             outside = [r for r in symbol.references if not inside(r) and not in_leaving(file, r, leaving)]
             if outside:
                 where = file.shown(outside[0].start)
-                return f"'{symbol.name}' is set here and used in line {where}, outside the main code", ref.start
+                return f"'{symbol.name}' is set here and used in line {where}, outside the main code: it would have to be a field of a class", ref.start
         for d in file.declarations:
             if start <= d.start < end and (d.scope.frame is file.scope or (d.symbol is not None and d.symbol.scope is file.scope and d.symbol not in founded)):
                 return "a 'global' statement stands in the main code", d.start

@@ -48,7 +48,7 @@ def nameable(file: SourceFile, language: Language) -> list[Named]:
         words = inline.event if not inline.control and inline.event in (["tick"], ["later"], ["frame"]) else ["on", *inline.control, *inline.event]
         name = free(language.write.member_name(words, like(file)), taken)
         taken.add(name)
-        path, line = file.place(inline.start)
+        path, line = file.stands(inline.start)
         found.append(Named(inline, name, captured, f"{path}:{line}:{counted(file, inline.start)}"))
     return found
 

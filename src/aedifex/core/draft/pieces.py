@@ -96,7 +96,7 @@ def from_lines(classes: list[ClassDesign], stood: Sequence[Piece], line: Callabl
 def numbers(piece: Piece, line: Callable[[int], int] = int) -> str:
     """The lines of a piece, as said in a sentence."""
     file, region = piece.region.file, piece.region
-    first, last = line(file.shown(region.start)), line(file.shown(region.end - 1))
+    first, last = line(file.stands(region.start)[1]), line(file.stands(region.end - 1)[1])
     more = "".join(f", {line(n)}" for n in piece.also)
     return (f"lines {first} to {last}" if last > first else f"line {first}") + more
 

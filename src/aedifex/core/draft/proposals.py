@@ -37,7 +37,7 @@ def proposed_cuts(program: Program, path: str, outsiders: Program | None = None)
     found = cuts(file, language, Effects(file, language), taken_by(file, language))
     others = [f for p in (program, outsiders) if p is not None for f in p.files.values() if f.path != path]
     found += long_methods(file, language, Effects(file, language), set(), others)
-    return [Cut(p.name, line(file.shown(p.region.start)), line(file.shown(p.region.end - 1)), p.of) for p in found]
+    return [Cut(p.name, line(file.stands(p.region.start)[1]), line(file.stands(p.region.end - 1)[1]), p.of) for p in found]
 
 
 def proposed_parts(program: Program, path: str, outsiders: Program | None = None) -> list[dict[str, Any]]:

@@ -273,14 +273,26 @@ def reread(program: Program, changes: dict[str, bytes | None]) -> Program:
     if program.language.joined:
         texts = {**program.texts, **changes}
         left = {p: t for p, t in texts.items() if t is not None}
-        return Program(program.root, read_texts(program.root, left, program.language), program.language, outsiders=program.outsiders)
+        made = read_texts(program.root, left, program.language)
+        for file in made.values():
+            file.drafted = drafted(program, file.path)
+        return Program(program.root, made, program.language, outsiders=program.outsiders)
     files = dict(program.files)
     for path, text in changes.items():
         if text is None:
             files.pop(path, None)
         else:
             files[path] = program.language.read(path, text)
+            files[path].drafted = drafted(program, path)
     return Program(program.root, files, program.language, outsiders=program.outsiders)
+
+
+def drafted(program: Program, path: str) -> tuple[SourceFile, ...]:
+    """The files as people have them from which one that is written in memory comes: what stood there, else all."""
+    old = program.files.get(path)
+    rest = [f for f in program.files.values() if f is not old]
+    found = [o for f in ([old, *rest] if old is not None else rest) for o in (f.drafted or (f,))]
+    return tuple(dict.fromkeys(found))
 
 
 def find_sources(paths: Iterable[str]) -> tuple[str, list[str]]:

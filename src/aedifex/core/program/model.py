@@ -14,6 +14,7 @@ from functools import cached_property
 from typing import Any
 
 from .symbols import WRITING, Declaration, Reference, Role, Scope, Symbol
+from .traced import origins
 
 __all__ = [
     "WRITING", "Argument", "Block", "Call", "Declaration", "Function", "NewFunction", "Parameter", "Problem", "Program", "Reference", "Role", "Scope",
@@ -217,6 +218,7 @@ class SourceFile:
         self.parts: list[tuple[str, int, int]] = [
             (path, 0, len(text))
         ]  # (path, start, end) of each file that was read as one
+        self.drafted: tuple[SourceFile, ...] = ()  # the files as people have them, where steps wrote this text in memory
         self.tree: Any = None
         self.memo: dict[Any, Any] = {}  # what was worked out from it once
         self._starts: list[int] | None = None
@@ -237,14 +239,23 @@ class SourceFile:
         return bisect_right(self.lines, offset)
 
     def place(self, offset: int) -> tuple[str, int]:
-        """The path and line of an offset, in the file that a person sees."""
+        """The path and line of an offset as a person sees it: in the file that is there, whatever steps made of it in memory."""
+        if not self.drafted:
+            return self.stands(offset)
+        if "origins" not in self.memo:
+            self.memo["origins"] = origins(self, self.drafted)
+        found: tuple[str, int] = self.memo["origins"][min(self.line(offset), len(self.memo["origins"])) - 1]
+        return found
+
+    def stands(self, offset: int) -> tuple[str, int]:
+        """The path and line of an offset in this very text, in its own file where several were read as one."""
         for path, start, end in reversed(self.parts):
             if start <= offset:
                 return path, self.line(min(offset, end)) - self.line(start) + 1
         return self.path, self.line(offset)
 
     def shown(self, offset: int) -> int:
-        """The line of an offset as a person sees it: in its own file."""
+        """The line of an offset as a person sees it."""
         return self.place(offset)[1]
 
     def line_count(self) -> int:

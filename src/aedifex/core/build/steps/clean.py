@@ -45,7 +45,7 @@ class CleanUp:
                 ours = s.kind == "import" and following.kind != "import"
                 ours = ours and not {m for _, m, _ in context.language.imported(file, s)} & old
             near = file.line(following.start) == file.line(s.end) + 1
-            if ours and near and file.place(s.start)[0] == file.place(following.start)[0]:
+            if ours and near and file.stands(s.start)[0] == file.stands(following.start)[0]:
                 out.insert(file.path, context.write.line_start(file, following.start), context.write.newline(file))
 
     def clean_import(self, context: Context, file: SourceFile, before: SourceFile, s: Statement, out: Edits) -> None:

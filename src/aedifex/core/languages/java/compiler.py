@@ -169,7 +169,7 @@ def told(errors: str, files: list[SourceFile]) -> list[Problem]:
         shown, number = path, int(line)
         if sketch is not None:
             starts = sketch.lines
-            shown, number = sketch.place(starts[min(max(number - 1, 0), len(starts) - 1)])
+            shown, number = sketch.stands(starts[min(max(number - 1, 0), len(starts) - 1)])
         found.append(Problem(shown, number, f"the compiler refuses it ({message.strip()})"))
     if errors and not found:
         found.append(Problem(files[0].path, 0, f"the compiler refuses it ({errors.strip().splitlines()[-1]})"))

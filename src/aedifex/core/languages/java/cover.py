@@ -18,13 +18,13 @@ def marks(file: SourceFile, lines: bool) -> list[Edit]:
         node = file.tree.root_node.named_descendant_for_byte_range(f.start, f.end)
         body = node.child_by_field_name("body") if node is not None else None
         if body is not None and body.type in HOLDERS:
-            path, line = file.place(f.start)
+            path, line = file.stands(f.start)
             found.append(mark(first_place(body), f'called("{path}", {line})'))
     for node in walk(file.tree.root_node) if lines else ():
         if node.type in HOLDERS:
             for child in node.named_children:
                 if child.type.endswith(STATEMENTS) and child.type != "explicit_constructor_invocation":
-                    path, line = file.place(child.start_byte)
+                    path, line = file.stands(child.start_byte)
                     found.append(mark(child.start_byte, f'reached("{path}", {line})'))
     return found
 
