@@ -27,7 +27,7 @@ def command(design: str, diff: bool, json_: bool, quiet: bool) -> None:
     project = open_project(design)
     seen = foresee(project)
     if diff:
-        click.echo(seen.diff, nl=False)
+        click.echo(seen.diff.encode("utf-8", "surrogateescape"), nl=False)
         for o in seen.refused:
             say(f"{o.step.id}: {o.refusal}")
     elif json_:

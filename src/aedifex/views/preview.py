@@ -29,7 +29,9 @@ def figures_table(before: dict[str, Any], after: dict[str, Any]) -> Table:
 
 def show(console: Console, seen: Any, quiet: bool = False) -> None:
     for c in seen.classes:
-        console.print(f"[bold]{escape(c.name)}[/]  in {escape(c.file)}")
+        kind = f" ({c.role})" if c.role else ""
+        kept = f", kept as {', '.join(c.objects)}" if c.objects else ""
+        console.print(f"[bold]{escape(c.name)}[/]{escape(kind)}  in {escape(c.file)}{escape(kept)}")
         console.print(f"  made with  {escape(', '.join(c.made_with)) or 'nothing'}")
         for index, (method, doc) in enumerate(c.can):
             console.print(

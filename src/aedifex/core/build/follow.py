@@ -231,6 +231,8 @@ def tried(
         step.refused = refusal
     except Overlap as overlap:
         step.refused = Refusal(str(overlap))
+    except (KeyError, IndexError, ValueError, AttributeError, TypeError, StopIteration, AssertionError) as error:
+        step.refused = Refusal(f"this step cannot be worked out from the design ({type(error).__name__}: {error})", advice="take out what was changed in it last")
     return None
 
 

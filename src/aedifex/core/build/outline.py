@@ -19,6 +19,8 @@ from .transactions import settled
 class ClassOutline:
     name: str
     file: str
+    role: str = ""
+    objects: list[str] = field(default_factory=list)
     made_with: list[str] = field(default_factory=list)
     can: list[tuple[str, str]] = field(
         default_factory=list
@@ -39,7 +41,7 @@ class Foreseen:
             "before": self.before.as_json(),
             "after": self.after.as_json(),
             "classes": [
-                {"name": c.name, "file": c.file, "made_with": c.made_with, "methods": [m for m, _ in c.can]}
+                {"name": c.name, "file": c.file, "role": c.role, "objects": c.objects, "made_with": c.made_with, "methods": [m for m, _ in c.can]}
                 for c in self.classes
             ],
             "assumed": self.assumed,
@@ -75,7 +77,11 @@ def outline(program: Program, project: Project) -> list[ClassOutline]:
         for scope, name in file.classes:
             if scope.parent is not file.scope or name not in names:
                 continue
-            made = ClassOutline(name, file.stands(scope.start)[0])
+            design = project.design.class_named(name)
+            part = next((p for p in project.design.parts if p.name == name), None)
+            objects = [f"{o.name} in {o.collection}" if o.collection else o.name for o in design.objects] if design is not None else []
+            role = design.role if design is not None else part.role if part is not None else ""
+            made = ClassOutline(name, file.stands(scope.start)[0], role, objects)
             for child in scope.children:
                 f = child.function
                 if f is None:
@@ -115,10 +121,6 @@ def diff_texts(was: dict[str, bytes], now: dict[str, bytes]) -> str:
 
 
 def lines(text: bytes | None) -> list[str]:
-    if text is None:
-        return []
-    return (
-        text.decode("utf-8", "surrogateescape").splitlines(keepends=True)
-        if b"\r" not in text
-        else [part + "\n" for part in text.decode("utf-8", "surrogateescape").split("\n")[:-1]]
-    )
+    """The lines as a patch counts them: a line feed ends one, and nothing else does."""
+    parts = (text or b"").decode("utf-8", "surrogateescape").split("\n")
+    return [p + "\n" for p in parts[:-1]] + ([parts[-1]] if parts[-1] else [])

@@ -202,6 +202,14 @@ def run(
         yield outcome, context.program
 
 
+UNFORESEEN = (KeyError, IndexError, ValueError, AttributeError, TypeError, StopIteration, AssertionError)
+
+
+def beyond(error: Exception) -> Refusal:
+    """What is said where a step meets a design that nobody thought of: nothing is written for it."""
+    return Refusal(f"this step cannot be worked out from the design ({type(error).__name__}: {error})", advice="take out what was changed in it last")
+
+
 def attempt(step: Step, context: Context, lost: set[str]) -> Outcome:
     missing = [n for n in step.needs if n in lost]
     if missing:
@@ -212,6 +220,8 @@ def attempt(step: Step, context: Context, lost: set[str]) -> Outcome:
         changes = step.apply(context).apply(context.program.files)
     except Refusal as refusal:
         return Outcome(step, "refused", refusal=refusal)
+    except UNFORESEEN as error:
+        return Outcome(step, "wrong", refusal=beyond(error))
     except Overlap as overlap:
         return Outcome(
             step, "refused", refusal=Refusal(str(overlap), advice="put each statement there on a line of its own")

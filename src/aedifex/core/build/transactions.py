@@ -61,7 +61,7 @@ def settled(design: Design, original: Program, exists: Callable[[str], bool] | N
         played = list(run(design, original, exists=exists))
         lost = [(o, name) for o, _ in played if o.result in LOST and (name := owner(o.step, design))]
         if not lost:
-            return Settled(design, dropped, played)
+            return Settled(design, [*dropped, *misplaced(design, original, played)], played)
         for o, name in lost if not dropped else ():
             first.setdefault(name, o.refusal.message if o.refusal is not None and o.result != "skipped" else "")
         going = ungiven(design, original) if any(o.step.id.startswith("main:") for o, _ in lost) else {}
@@ -81,6 +81,37 @@ def settled(design: Design, original: Program, exists: Callable[[str], bool] | N
         last.others += [n for n in orphans if n not in going]
         rounds += 1
         design = without(design, {*going, *orphans})
+
+
+@dataclass
+class Stay:
+    """Stands for a name that a design wants in a file where it does not end up."""
+
+    name: str
+    file: str
+    needs: list[str] = field(default_factory=list)
+
+    @property
+    def id(self) -> str:
+        return f"stay:{self.name}"
+
+    def title(self) -> str:
+        return f"{self.name} stands in {self.file}"
+
+    def apply(self, context: Context) -> Edits:
+        raise NotImplementedError
+
+
+def misplaced(design: Design, original: Program, played: list[tuple[Outcome, Program]]) -> list[Outcome]:
+    """The names that are wanted in a file and end up in another one."""
+    last = played[-1][1] if played else original
+    found = []
+    for s in design.stays if played else ():
+        homes = [path for path, file in last.holders.items() if (there := file.scope.symbols.get(bare(s.name))) is not None and there.kinds - {"import"}]
+        if s.file and homes and s.file not in homes:
+            reason = Refusal(f"'{s.name}' ends up in {homes[0]}: what does not change goes with what reads it", s.file, 0, "leave 'file' out")
+            found.append(Outcome(Stay(s.name, s.file), "refused", refusal=reason))
+    return found
 
 
 def owner(step: Step, design: Design) -> str:

@@ -9,7 +9,7 @@ from collections.abc import Callable, Iterable
 from ..program.keyed import Keyed
 from ..program.language import Language, reread
 from ..program.model import Program, SourceFile, Symbol
-from .design import ClassDesign, FieldDesign, MethodDesign, ObjectDesign, bare
+from .design import ClassDesign, FieldDesign, MethodDesign, ObjectDesign, bare, key_of
 from .items import Items
 from .names import class_name_for, free, member_names, stem_of, taken_names
 from .recordclass import Handed, record_edits, worth
@@ -95,7 +95,7 @@ def keyed_class(program: Program, file: SourceFile, found: Keyed, roots: list[Sy
 
 def keyed_fields(program: Program, design: ClassDesign) -> dict[str, str]:
     hide_ = program.language.write.hidden
-    return {f.name: hide_(f.name) if f.hidden else f.name for f in design.fields}
+    return {key_of(bare(f.origins[0])) or f.name if f.origins else f.name: hide_(f.name) if f.hidden else f.name for f in design.fields}
 
 
 def with_records(program: Program, file: SourceFile, found: Keyed, design: ClassDesign) -> Program:

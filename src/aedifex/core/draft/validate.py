@@ -73,6 +73,8 @@ class Checker:
             line = self.lines.of("class", index, -1, "name")
             if c.name and not self.write.is_name(c.name):
                 self.report(line, f"'{c.name}' cannot be the name of a class")
+            elif c.name in self.program.language.builtins:
+                self.report(line, f"'{c.name}' is a built-in of {self.program.language.name}; choose another name")
             if c.name in seen:
                 self.report(line, f"class '{c.name}' is given twice")
             seen.add(c.name)
@@ -141,6 +143,16 @@ class Checker:
         for number, f in enumerate(c.fields):
             self.member_name(self.lines.of("class.field", index, number, "name"), f.name, members, f.hidden)
             line = self.lines.of("class.field", index, number, "from")
+            if any(key_of(bare(o)) for o in f.origins) and f.start not in ("", "argument"):
+                at = self.lines.of("class.field", index, number, "start")
+                self.report(at, f"the records hand '{f.name}' to the constructor, so it starts as argument; leave 'start' and 'value' out")
+            elif any(key_of(bare(o)) for o in f.origins) and f.value:
+                self.report(self.lines.of("class.field", index, number, "value"), f"the records say themselves what '{f.name}' starts with; leave 'value' out")
+            elif f.start == "argument" and f.value and any(f.origins):
+                self.report(self.lines.of("class.field", index, number, "value"), f"'{f.name}' starts as argument, so each object's 'args' say with what; leave 'value' out")
+            if any(key_of(bare(o)) for o in f.origins) and (f.shared or f.type):
+                key = "shared" if f.shared else "type"
+                self.report(self.lines.of("class.field", index, number, key), f"the records say all that there is to say of '{f.name}'; leave '{key}' out")
             if f.shared and (len(f.origins) != 1 or not f.origins[0]):
                 self.report(line, f"field '{f.name}' is shared by all objects, so it comes from one variable")
             elif not f.shared and len(f.origins) != objects:
@@ -155,10 +167,14 @@ class Checker:
             line = self.lines.of("class.method", index, number, "from")
             if m is DONE:
                 continue
+            if m.hidden and any(key_of(bare(o)) for f in c.fields for o in f.origins):
+                self.report(self.lines.of("class.method", index, number, "hidden"), f"'{m.name}' is called by what holds the records, so it stays open; leave 'hidden' out")
             if m.lines:
                 self.from_lines(self.lines.of("class.method", index, number, "lines"), m)
             elif not m.origins:
                 self.report(line, f"method '{m.name}' comes from no function and no lines")
+            if m.hook and not c.extends and not c.base:
+                self.report(self.lines.of("class.method", index, number, "hook"), f"nothing calls '{m.name}' by its name, since {c.name} extends no class; leave 'hook' out")
             for origin in m.origins:
                 self.origin(line, origin, c.name, {"function"})
             self.parameters(index, number, m.origins, m.drop)
@@ -220,6 +236,8 @@ class Checker:
                     self.lines.of("class.object", index, number, "owner"),
                     f"owner '{o.owner}' is not a class of this design",
                 )
+            if o.args and any(key_of(bare(x)) for f in c.fields for x in f.origins):
+                self.report(self.lines.of("class.object", index, number, "args"), f"the records say with what each '{o.name}' is made; leave 'args' out")
             if o.collection:
                 self.check_collection(self.lines.of("class.object", index, number, "collection"), c, o.collection)
 

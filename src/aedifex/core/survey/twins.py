@@ -7,7 +7,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from ..program.language import Language
-from ..program.model import Function, SourceFile
+from ..program.model import Function, SourceFile, Symbol
 
 Edit = tuple[int, int, str]
 MOST = 4  # literals in which twins may differ; with more they only look alike
@@ -51,7 +51,7 @@ def differences(
             if not f.docstring or not f.docstring[0] <= x[0] < f.docstring[1]
         ]
         found.append(body)
-        edits = [*edits, *document, *((a, b, "\4" + kind) for a, b, kind in body)]
+        edits = [*edits, *document, *local_marks(file, f), *((a, b, "\4" + kind) for a, b, kind in body)]
         shapes.append(language.tokens(file, f.params_start, f.end, edits))
     if any(s != shapes[0] for s in shapes[1:]):
         return None
@@ -65,6 +65,18 @@ def differences(
             if made.name == "value":
                 made.name = suggestion(file, row[0])
     return list(by_texts.values()) if len(by_texts) <= MOST else None
+
+
+def local_marks(file: SourceFile, f: Function) -> list[Edit]:
+    """What stands for the local variables of a function: only which of them is meant counts, not what it is called."""
+    found: list[Edit] = []
+    numbers: dict[Symbol, int] = {}
+    for r in file.within(f.body_start, f.end):
+        s = r.symbol
+        if s is None or s.kinds != {"variable"} or r.form == "spelled" or not s.scope.within(f.scope) or any(x.form == "spelled" for x in s.references):
+            continue
+        found.append((r.start, r.end, f"\6{numbers.setdefault(s, len(numbers))}"))
+    return found
 
 
 def suggestion(file: SourceFile, literal: tuple[int, int, str]) -> str:

@@ -11,10 +11,11 @@ def f():               def __init__(self):
 
 from __future__ import annotations
 
+import re
 from dataclasses import dataclass, field
 from functools import cached_property
 
-from ...draft.design import ClassDesign, FieldDesign, ObjectDesign
+from ...draft.design import ClassDesign, FieldDesign, ObjectDesign, bare
 from ...draft.founding import Founding, Start, inert, plan
 from ...program.language import NewField
 from ...program.model import Reference, SourceFile, Statement, Symbol
@@ -94,6 +95,7 @@ class Founder:
         check_hazards(self.context, self.file, {v.name for v in mine}, "leave it out of the class")
         for v in mine:
             self.check_variable(v)
+        self.check_hidden()
         for index, obj in enumerate(self.design.objects):
             taken = self.file.scope.symbols.get(obj.name)
             shared = obj.name in self.context.language.builtins and not self.context.language.declares
@@ -107,6 +109,20 @@ class Founder:
                     if shadowed(ref.scope, obj.name, self.file.scope):
                         raise refuse_at(self.file, ref.start, f"'{obj.name}' means something else here",
                                         "rename the object in the design")  # fmt: skip
+
+    def check_hidden(self) -> None:
+        """A field that others use is open. What becomes of main code is the app's."""
+        if self.design.role == "app" or self.context.language.joined:
+            return
+        names = {bare(o) for m in self.design.methods for o in m.origins}
+        inside = [(f.start, f.end) for f in self.file.tops if f.name in names]
+        firsts = [(s.start, s.end) for s in running(self.file, self.context.language) if s.target is not None and s.target.symbol is not None]
+        for index, f in enumerate(self.design.fields):
+            for row in self.variables if f.hidden and f.origins else ():
+                for r in row[index].references if row[index] is not None else ():  # type: ignore[union-attr]
+                    own = any(a <= r.start < b for a, b in inside) or any(a == r.start or (a <= r.start < b and r.writes) for a, b in firsts)
+                    if not own and not any(a <= r.start < b for a, b in firsts):
+                        raise refuse_at(self.file, r.start, f"field '{f.name}' is hidden, and '{r.name}' is used here, outside {self.design.name}", "leave it open: hidden = false")
 
     def check_variable(self, s: Symbol) -> None:
         for ref in s.references:
@@ -140,6 +156,8 @@ class Founder:
         elif f.start == "argument" and kind == "fixed" and all(s.statement is not None for s in rows):
             for start in rows:
                 start.kind = "argument"
+        elif f.start == "derived" and kind in ("argument", "fixed") and all(s.statement is not None for s in rows):
+            raise Refusal(f"field '{f.name}' cannot start as derived: its first value needs no other field", self.file.path, 0, f"let it start as {kind}")
         elif f.start == "fixed" and kind == "argument":
             raise Refusal(f"field '{f.name}' cannot start as fixed: its first value differs or depends on something else",
                           self.file.path, 0, "let it start as argument or later")  # fmt: skip
@@ -153,10 +171,23 @@ class Founder:
                 self.compare(f.value, start, f"field '{f.name}'")
         order = self.argument_order(found)
         for row, obj in zip(found.starts, self.design.objects, strict=True):
-            if obj.args and len(obj.args) == len(order):
-                for given, i in zip(obj.args, order, strict=True):
-                    if language.purity(self.file, row[i].value) == "literal":
-                        self.compare(given, row[i], f"object '{obj.name}'")
+            if obj.args and len(obj.args) != len(order):
+                takes = ", ".join(self.design.fields[i].name for i in order) or "nothing"
+                raise Refusal(f"object '{obj.name}' is made with {len(obj.args)} argument{'s' * (len(obj.args) != 1)}, but {self.design.name} takes {takes}",
+                              self.file.path, 0, "give one for each, in that order, or leave 'args' out")  # fmt: skip
+            for given, i in zip(obj.args, order, strict=False):
+                if language.purity(self.file, row[i].value) == "literal" or not self.as_drafted(given, row[i], i, obj):
+                    self.compare(given, row[i], f"object '{obj.name}'")
+
+    def as_drafted(self, given: str, start: Start, index: int, obj: ObjectDesign) -> bool:
+        """Whether an argument says what the source says, now or before steps rewrote the names in it."""
+        origin = self.design.fields[index].origins[self.design.objects.index(obj)]
+        texts = [self.file.slice(*start.value)]
+        for file in self.context.original.files.values() if self.context.original is not None else ():
+            texts += [file.slice(*s.value) for s in running(file, self.context.language) if s.target is not None and s.value is not None and s.target.name == bare(origin)]
+        owners = {o.name for c in self.context.design.classes for o in c.objects} | {self.write.RECEIVER}
+        said = [[w.strip("_") for w in re.findall(r"\w+|\S", t) if w not in owners and w != "."] for t in (given, *texts)]
+        return said[0] in said[1:]
 
     def compare(self, given: str, start: Start, what: str) -> None:
         there = self.file.slice(*start.value)

@@ -16,6 +16,7 @@ from ...program.scopes import receiver_of, shadowed
 from ...program.tell import Means
 from ...survey.hazards import by_text
 from ...survey.late import read_after, rebound
+from ...survey.twins import local_marks
 from ..edits import Edits
 from ..step import Context, Refusal, add_method, check_hazards, class_scope, function_of, outward, refuse_at
 
@@ -155,6 +156,7 @@ class Mover:
             for r in self.file.within(f.params_start, f.end)
             if r.symbol is own or r.symbol in mine
         ]
+        edits += local_marks(self.file, f)
         edits += [(*f.docstring, "\5")] if f.docstring else []  # what documents one of them may differ
         return self.context.language.tokens(self.file, f.params_start, f.end, edits)
 
@@ -229,6 +231,8 @@ class Mover:
             raise refuse_at(self.file, call.start, f"this call of '{f.name}' spreads its arguments", "write them out")
         named = next((a for a in args if a.keyword == name), None)
         positions = [p.name for p in f.params]
+        if name not in positions:
+            raise refuse_at(self.file, f.start, f"'{f.name}' has no parameter '{name}'", "take it out of 'drop'")
         place = positions.index(name)
         positional = [a for a in args if not a.keyword]
         return named or (positional[place] if place < len(positional) else None)
@@ -296,6 +300,8 @@ class Mover:
             raise refuse_at(self.file, f.start, trouble, "it stays a function")
         edits += more + outward(self.context, self.file, self.design, (f.body_start, f.end), inner, f.start)
         for name in self.method.drop:
+            if name not in f.scope.symbols:
+                raise refuse_at(self.file, f.start, f"'{f.name}' has no parameter '{name}'", "take it out of 'drop'")
             s = f.scope.symbols[name]
             if any(r.writes and r.form != "parameter" for r in s.references):
                 raise refuse_at(self.file, f.start, f"'{f.name}' changes its parameter '{name}'", "do not drop it")
