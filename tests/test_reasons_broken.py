@@ -44,7 +44,7 @@ def test_a_commit_that_the_repository_refuses(folder):
     folder.write("line.py", LINE)
     folder.write(".git/hooks/pre-commit", "#!/bin/sh\necho 'not in the evening' >&2\nexit 1\n").chmod(0o755)
     with pytest.raises(AedifexError, match=r"git commit failed \(\['not in the evening'\]\); mend that, then build again"):
-        Git(str(folder.path)).commit("line", "lift:tell", ["line.py"])
+        Git(str(folder.path)).commit("line", "lift:tell", ["line.py"], [])
 
 
 def test_what_a_step_made_that_reads_wrong_is_not_written():

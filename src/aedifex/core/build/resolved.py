@@ -93,7 +93,7 @@ def differences(was: Unit, now: Unit, after: Program) -> list[Problem]:
                 continue
             meant, means = meaning(was.file, old), meaning(now.file, new)
             if meant != means and wrong(meant, means, old, new, now, after):
-                found.append(Problem(*now.file.place(new.start), f"'{new.name}' was {meant} here, and is {means} now"))
+                found.append(Problem(*now.file.stands(new.start), f"'{new.name}' was {meant} here, and is {means} now"))
     return found
 
 
@@ -117,6 +117,7 @@ def handed_otherwise(ref: Reference, now: Unit, language: Language) -> bool:
     if f is None or ref.symbol is None or ref.symbol.scope is not f.scope or not any(p.name == ref.name for p in f.params):
         return False
     place = [p.name for p in f.arguments].index(ref.name) if any(p.name == ref.name for p in f.arguments) else -1
+    texts = []
     for call in now.file.calls:
         if (call.callee.member or call.callee.name) != f.name or place < 0 or not (call.callee.symbol is f.symbol or call.callee.member):
             continue
@@ -124,9 +125,9 @@ def handed_otherwise(ref: Reference, now: Unit, language: Language) -> bool:
         named = next((a for a in args if a.keyword == ref.name), None)
         plain = [a for a in args if not a.keyword]
         given = named or (plain[place] if place < len(plain) else None)
-        if given is not None and last_word(now.file.slice(given.value_start, given.end)) != last_word(ref.name):
-            return True
-    return False
+        text = now.file.slice(given.value_start, given.end) if given is not None else ""
+        texts += [last_word(text)] if text else []
+    return bool(texts) and not {last_word(ref.name), language.write.RECEIVER} & set(texts)
 
 
 def last_word(text: str) -> str:

@@ -6,7 +6,7 @@ import copy
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass, field
 
-from ..draft.design import ClassDesign, Design, FieldDesign, MethodDesign, bare
+from ..draft.design import ClassDesign, Design, FieldDesign, MethodDesign, bare, by_dependency
 from ..draft.drafter import by_itself, surrounded
 from ..program.language import Language, reread
 from ..program.model import Problem, Program, SourceFile
@@ -48,7 +48,7 @@ def following(before: list[Prelude], design: Design, program: Program) -> list[S
         steps.append(ShareBase(name, sharing, [i for c in sharing for i in class_ids(c, steps)]))
     made = [c.name for c in design.classes]  # an app may have no method but that which runs it
     steps += [OrderMethods(path, made) for path in program.files if path in design.sources and any(c.methods for c in design.classes)]
-    for c in by_dependency(design, program):
+    for c in by_dependency(design.classes):
         if c.file and c.file not in design.sources:
             steps.append(MoveToFile(c, class_ids(c, steps)))
     steps += [CleanUp(path) for path in program.files if path in design.sources]
@@ -135,23 +135,6 @@ def callees_first(c: ClassDesign, file: SourceFile, language: Language) -> list[
     for i in range(len(symbols)):
         visit(i, ())
     return found
-
-
-def by_dependency(design: Design, program: Program) -> list[ClassDesign]:
-    """A class after those whose objects its methods are handed, as far as there is no circle; apps last: they import the others."""
-    found: list[ClassDesign] = []
-
-    def visit(c: ClassDesign, path: tuple[ClassDesign, ...]) -> None:
-        if any(c is x for x in (*found, *path)):
-            return
-        for m in c.methods:
-            for maker in makers(m, design):
-                visit(maker, (*path, c))
-        found.append(c)
-
-    for c in design.classes:
-        visit(c, ())
-    return sorted(found, key=lambda c: c.role == "app")
 
 
 @dataclass

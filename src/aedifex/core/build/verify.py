@@ -53,7 +53,7 @@ def unresolved(before: Program, after: Program, file: SourceFile, language: Lang
     for name, symbol in file.scope.symbols.items():
         if not symbol.kinds and symbol.references and name not in language.builtins and name not in known:
             ref = symbol.references[0]
-            found.append(Problem(*file.place(ref.start), f"the name '{name}' means nothing here any more"))
+            found.append(Problem(*file.stands(ref.start), f"the name '{name}' means nothing here any more"))
     return found
 
 
@@ -64,7 +64,7 @@ def stray_receiver(file: SourceFile, language: Language) -> list[Problem]:
     if symbol is None or symbol.kinds or not symbol.references:
         return []
     ref = symbol.references[0]
-    return [Problem(*file.place(ref.start), f"'{receiver}' is used outside a method")]
+    return [Problem(*file.stands(ref.start), f"'{receiver}' is used outside a method")]
 
 
 def doubled(before: Program, file: SourceFile) -> list[Problem]:
@@ -74,7 +74,7 @@ def doubled(before: Program, file: SourceFile) -> list[Problem]:
     number = Counter((f.outer.name, f.name) for f in methods)
     last = {(f.outer.name, f.name): f for f in methods}
     return [
-        Problem(*file.place(last[key].start), f"class {key[0]} has two members '{key[1]}'")
+        Problem(*file.stands(last[key].start), f"class {key[0]} has two members '{key[1]}'")
         for key, n in number.items() if n > max(1, known[key])
     ]  # fmt: skip
 
@@ -91,7 +91,7 @@ def members(file: SourceFile, scope: Scope, after: Program, language: Language) 
         return []
     has = set(scope.symbols).union(*(f.stored_members for f in after.files.values()))
     return [
-        Problem(*file.place(r.start), f"{scope.name} has no member '{r.member}'")
+        Problem(*file.stands(r.start), f"{scope.name} has no member '{r.member}'")
         for r in file.within(scope.start, scope.end)
         if r.member and r.member not in has and not language.special(r.member) and r.name == receiver_of(r.scope, scope)
     ]
@@ -155,7 +155,7 @@ def calls(file: SourceFile, program: Program) -> list[Misfit]:
         if few or many or odd:
             takes = f"{len(needed)}{'' if len(needed) == len(params) else f' to {len(params)}'}"
             message = f"'{target.name}' is called with {len(args)} arguments, but takes {takes}"
-            problem = Problem(*file.place(call.start), message)
+            problem = Problem(*file.stands(call.start), message)
             found.append(Misfit(few, many, odd, (call.callee.member or call.callee.name, len(args)), problem))
     return found
 

@@ -19,7 +19,7 @@ from ..survey.worded import Variants, variants
 from .appclass import AppMaker
 from .candidates import Asked, Fit
 from .companions import kept_companions
-from .design import ClassDesign, ObjectDesign, StayDesign, WishDesign, bare
+from .design import ClassDesign, ObjectDesign, StayDesign, WishDesign, bare, by_dependency
 from .kinds import common_bases
 from .mainplan import plan_main
 from .names import class_name_for, file_for, free, like, member_names, stem_of, taken_names
@@ -350,8 +350,8 @@ class Assigner:
         """Places, constants, and a reason for all that stays."""
         readers: dict[Symbol, str] = {}
         self.place(self.classes)
-        for c in self.classes:
-            for s in self.read_by(c) if c.file else ():
+        for c in by_dependency(self.classes):
+            for s in self.read_by(c) if c.file and self.language.placement == "imports" else ():
                 readers.setdefault(s, c.file)
         for s in self.kinds:
             if s in self.constants:

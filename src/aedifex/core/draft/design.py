@@ -19,6 +19,7 @@ class FieldDesign:
     type: str = ""
     shared: bool = False
     hidden: bool = True
+    wanted_hidden: bool = False  # whether the design says so, instead of leaving it open
 
 
 @dataclass
@@ -158,6 +159,24 @@ class Design:
 
     def class_named(self, name: str) -> ClassDesign | None:
         return next((c for c in self.classes if c.name == name), None)
+
+
+def by_dependency(classes: list[ClassDesign]) -> list[ClassDesign]:
+    """A class after those whose objects its methods are handed, as far as there is no circle; apps last: they import the others."""
+    found: list[ClassDesign] = []
+
+    def visit(c: ClassDesign, path: tuple[ClassDesign, ...]) -> None:
+        if any(c is x for x in (*found, *path)):
+            return
+        for value in [a["value"] for m in c.methods for a in m.add]:
+            maker = next((other for other in classes if any(o.name == value for o in other.objects)), None)
+            if maker is not None:
+                visit(maker, (*path, c))
+        found.append(c)
+
+    for c in classes:
+        visit(c, ())
+    return sorted(found, key=lambda c: c.role == "app")
 
 
 def bare(origin: str) -> str:

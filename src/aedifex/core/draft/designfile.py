@@ -189,7 +189,7 @@ def build(data: dict[str, Any]) -> Design:
             made.fields.append(
                 FieldDesign(
                     f.get("name", ""), list(f.get("from", [])), f.get("start", ""), f.get("value", ""),
-                    f.get("type", ""), f.get("shared", False), f.get("hidden", True),
+                    f.get("type", ""), f.get("shared", False), f.get("hidden", True), "hidden" in f,
                 )
             )  # fmt: skip
         for m in tables(c, "method"):

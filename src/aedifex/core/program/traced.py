@@ -45,7 +45,7 @@ def origins(file: SourceFile, drafted: Sequence[SourceFile]) -> list[tuple[str, 
             at = most_alike(words, old, having, last)
         if at is not None:
             last = at
-        found.append(old[last][:2] if last >= 0 else (old[0][:2] if old else (file.path, 1)))
+        found.append(old[last][:2] if last >= 0 else ((old[0][0] if old else file.path), 0))
     return found
 
 

@@ -118,7 +118,7 @@ class Founder:
         inside = [(f.start, f.end) for f in self.file.tops if f.name in names]
         firsts = [(s.start, s.end) for s in running(self.file, self.context.language) if s.target is not None and s.target.symbol is not None]
         for index, f in enumerate(self.design.fields):
-            for row in self.variables if f.hidden and f.origins else ():
+            for row in self.variables if f.hidden and f.wanted_hidden and f.origins else ():
                 for r in row[index].references if row[index] is not None else ():  # type: ignore[union-attr]
                     own = any(a <= r.start < b for a, b in inside) or any(a == r.start or (a <= r.start < b and r.writes) for a, b in firsts)
                     if not own and not any(a <= r.start < b for a, b in firsts):
