@@ -287,6 +287,26 @@ def follow(text: str, program: Program, after: Program, old: str, new: str) -> s
                     entry[part] = name(entry[part])
             every(entry.get("together", []))
             every(entry.get("keep", []))
+    def holder(value: str) -> str:
+        """``Class`` or ``Class.method`` after the rename of either."""
+        owner, dot, member = value.partition(".")
+        if head and owner == head and member == last:
+            return f"{owner}.{new}"
+        return f"{new}{dot}{member}" if not moved and not head and owner == last else value
+
+    for p in doc.get("part", []):
+        if head and p.get("of") == head:
+            for member in [*p.get("field", []), *p.get("method", [])]:
+                every(member.get("from", []), lambda v: new if v == last else v)
+            every(p.get("keep", []), lambda v: new if v == last else v)
+        p["of"] = holder(p.get("of", ""))
+    for x in doc.get("lift", []):
+        x["of"] = holder(x.get("of", ""))
+    for x in [*doc.get("lift", []), *(m for c in doc.get("class", []) for m in c.get("method", []))]:
+        every(x.get("lines", []), lambda v: moved.get(v.partition(":")[0], v.partition(":")[0]) + ":" + v.partition(":")[2])
+    for stream in doc.get("stream", []):
+        if "name" in stream and not head and stream["name"] == new:
+            stream["name"] = f"{new}_2"  # the name that it was going to have is taken by now
     every(doc.get("entries", []), lambda v: moved.get(v, v))
     sources = doc["sources"]
     for source in list(sources):

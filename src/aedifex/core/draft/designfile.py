@@ -69,7 +69,7 @@ class Lines:
         self.found: dict[tuple[str, int, int, str], int] = {}
         table, outer, inner = "", -1, -1
         counts: dict[str, int] = {}
-        for number, line in enumerate(text.splitlines(), 1):
+        for number, line in enumerate(without_long_texts(text).split("\n"), 1):
             header = re.match(r"\s*\[\[\s*([\w.]+)\s*\]\]", line)
             key = re.match(r"\s*([\w-]+)\s*=", line)
             if header:
@@ -88,6 +88,14 @@ class Lines:
 
     def of(self, table: str, outer: int = -1, inner: int = -1, key: str = "") -> int:
         return self.found.get((table, outer, inner, key)) or self.found.get((table, outer, inner, ""), 0)
+
+
+LONG = re.compile(r"""\"\"\"(?:[^\\]|\\.)*?\"\"\"|'''.*?'''|"(?:[^"\\\n]|\\.)*"|'[^'\n]*'|\#[^\n]*""", re.S)
+
+
+def without_long_texts(text: str) -> str:
+    """A TOML text with nothing in its texts of several lines but their line ends."""
+    return LONG.sub(lambda m: "\n" * m[0].count("\n") if m[0].startswith(('"""', "'''")) else m[0], text)
 
 
 def parse(path: str, text: str) -> tuple[Design, Lines, list[Problem]]:

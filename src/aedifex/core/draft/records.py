@@ -14,6 +14,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass, field
 from itertools import pairwise
 
+from ..program.code_text import code_text
 from ..program.language import Language, NewField
 from ..program.lists import ListUse
 from ..program.model import SourceFile, Statement, Symbol
@@ -169,8 +170,8 @@ def grown(file: SourceFile, language: Language, made: Records) -> str:
             if {u.ref.symbol for u in row} != set(made.lists) or len({u.block for u in row}) != 1:
                 return f"line {line}: {made.named} do not grow and shrink together"
             for a, b in pairwise(row):
-                gap = file.slice(a.span[1], b.span[0])
-                if any(x.strip() and not x.strip().startswith("#") for x in gap.split("\n")) or "\n" not in gap:
+                gap = code_text(file)[a.span[1] : b.span[0]]
+                if gap.strip() or b"\n" not in gap:
                     return f"line {line}: something stands between what is done to {made.named}"
             if why := uneven(file, language, made, row):
                 return f"line {line}: {why}"

@@ -14,6 +14,7 @@ from collections.abc import Sequence
 from itertools import pairwise
 
 from ..program.braces import COMMENTS, within
+from ..program.code_text import code_text
 from ..program.language import Language
 from ..program.model import Arm, SourceFile, Statement
 
@@ -54,5 +55,5 @@ def exclusive(file: SourceFile, arms: Sequence[Arm]) -> bool:
     """Whether at most one of the conditions can hold, and asking one tells nothing to the others: each compares one thing with a literal of its own."""
     found = [TEST.fullmatch(" ".join(file.slice(*arm.test).split())) for arm in arms]
     told = [(m[1], m[2] or m[3]) for m in found if m is not None]
-    own = any(word in file.text for word in OWN_WAYS)
+    own = any(word in code_text(file) for word in OWN_WAYS)
     return len(told) == len(arms) and len({s for s, _ in told}) == 1 and len({literal.strip("\"'") for _, literal in told}) == len(arms) and not own
