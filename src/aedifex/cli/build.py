@@ -36,6 +36,7 @@ if TYPE_CHECKING:
     is_flag=True,
     help="Do not run the program; read it again only. For programs that cannot be run here.",
 )
+@click.option("--strict", is_flag=True, help="Make no class of which the scenarios never run something.")
 @click.option("--json", "json_", is_flag=True, help="Print the outcome as JSON.")
 @QUIET
 def command(
@@ -48,6 +49,7 @@ def command(
     tests: str | None,
     scenarios: str | None,
     unchecked: bool,
+    strict: bool,
     json_: bool,
     quiet: bool,
 ) -> None:
@@ -60,6 +62,8 @@ def command(
     from ..core.build.gitcommit import Git
     from ..core.build.project import open_project
 
+    if strict and unchecked:
+        raise click.UsageError("--strict asks what the scenarios run; leave out --unchecked")
     if tests and dry_run:
         raise click.UsageError("--tests needs the classes on disk; leave out --dry-run")
     if out is not None:
@@ -79,7 +83,7 @@ def command(
             if not json_:
                 show(outcome, quiet, advance, width)
 
-        options = Options(until, dry_run, not unchecked, git)
+        options = Options(until, dry_run, not unchecked, git, strict)
         built = Builder(project, runs, options, tell, advance).build()
     written = tested(design, runs, tests, quiet or json_) if tests and not built.stopped and not dry_run else None
     if json_:
@@ -147,7 +151,8 @@ MARKS = {"done": "done   ", "refused": "refused", "skipped": "skipped", "wrong":
 def show(outcome: Outcome, quiet: bool, bar: Bar, width: int) -> None:
     if outcome.result == "nothing" or (quiet and outcome.result == "done"):
         return
-    bar.echo(f"{MARKS[outcome.result]}  {outcome.step.id:<{width}}  {outcome.step.title()}")
+    mark = "  (no scenario reaches it)" if outcome.unreached and outcome.result == "done" else ""
+    bar.echo(f"{MARKS[outcome.result]}  {outcome.step.id:<{width}}  {outcome.step.title()}{mark}")
     if outcome.refusal is not None:
         bar.echo(f"         because: {outcome.refusal}")
 
@@ -177,7 +182,8 @@ def close(built: Built, runs: int, design: str, quiet: bool, dry: bool, unchecke
         same = (
             "It was not run (--unchecked)." if unchecked else f"The program did the same after each of them ({times})."
         )
-        say(f"{done} step{'s' * (done != 1)} {'would be done' if dry else 'done'}. {same}", quiet)
+        say(f"{done} step{'s' * (done != 1)} {'would be done' if dry else 'done'}. {same if done else ''}".rstrip(), quiet)
+        say(built.reach, quiet or not built.reach)
         if not dry:
             say(f"Put back: aedifex undo --all {design}", quiet)
 
@@ -188,8 +194,9 @@ def report(built: Built) -> dict:
         "stopped": built.stopped or None,
         "difference": built.difference,
         "notes": built.notes,
+        "reach": built.never or None,
         "steps": [
-            {"id": o.step.id, "title": o.step.title(), "result": o.result, "because": str(o.refusal) if o.refusal else None,
+            {"id": o.step.id, "title": o.step.title(), "result": o.result, "unreached": o.unreached, "because": str(o.refusal) if o.refusal else None,
              "files": sorted(o.changes)}
             for o in built.outcomes
         ],

@@ -77,6 +77,7 @@ def command(scenarios: str | None, suggest: bool, again: bool, quiet: bool) -> N
 
         suggested(scenarios, again, quiet)
         return
+    from ..core.build.reach import everything, moving, told
     from ..core.check.check import crashes, record
 
     project, runs = opened(scenarios)
@@ -87,6 +88,10 @@ def command(scenarios: str | None, suggest: bool, again: bool, quiet: bool) -> N
             click.echo(f"{name}: {', '.join(seen_of(run))}")
     for note in crashes(seen, project.original_world()):
         say(f"Note: {note}")
+    stretches = moving(project.design, project.original)
+    what = "functions and stretches that move" if stretches else "functions"
+    if not quiet and (sentence := told(stretches or everything(project.original), seen, what)):
+        click.echo(sentence)
 
 
 def seen_of(run: Observed) -> list[str]:

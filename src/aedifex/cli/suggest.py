@@ -20,6 +20,7 @@ def suggested(path: str | None, again: bool, quiet: bool) -> None:
     from ..core.check.suggest import RUNS, suggest
     from ..core.program.atomic import replace
     from ..core.program.errors import Refused
+    from ..core.survey.hazards import needed
 
     world, stem = tried(path)
     target = os.path.join(world.root, stem + SCENARIOS)
@@ -27,7 +28,7 @@ def suggested(path: str | None, again: bool, quiet: bool) -> None:
     if os.path.lexists(target) and not again:
         raise Refused(f"{shown}: is there already; edit it, or use --again to replace it.")
     runs: list[str] = []
-    clues = world.language.launch.clues(world.sources)
+    clues = world.language.launch.clues(needed(world.sources, world.entry, world.language))
     with progress(RUNS, "trying", quiet) as advance:
 
         def ran(name: str) -> None:

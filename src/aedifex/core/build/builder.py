@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
+from typing import Any
 
 from ..check import check as checking
 from ..check.compare import UNMET, Difference
@@ -14,7 +15,11 @@ from ..program.model import Program
 from .affected import touched
 from .gitcommit import Git
 from .project import Project
+from .reach import as_json, function_stretch, functions_of, line_stretch, moving, unreached
+from .reach import told as told_reach
 from .sequence import Outcome, run
+from .step import Refusal, Step
+from .steps.lift import Lift
 from .transactions import settled
 
 END = "end"  # journal entry that says that a design was built to its end
@@ -28,6 +33,8 @@ class Built:
     stopped: str = ""
     difference: list[str] = field(default_factory=list)
     program: Program | None = None
+    reach: str = ""  # how much of what moves the scenarios ran
+    never: dict[str, Any] = field(default_factory=dict)  # the same as data
     reached: str = ""  # the step that it was to go to, where that stands already
     notes: list[str] = field(default_factory=list)
 
@@ -42,6 +49,7 @@ class Options:
     dry: bool = False
     checks: bool = True
     git: Git | None = None
+    strict: bool = False  # whether a class is refused of which the scenarios never run something
 
 
 class Builder:
@@ -73,6 +81,9 @@ class Builder:
             seen = self.evidence()
             built = self.steps(seen)
             built.notes = checking.crashes(seen, project.original_world())
+            if seen:
+                stretches = moving(project.design, project.original)
+                built.reach, built.never = told_reach(stretches, seen), as_json(stretches, seen)
             return built
 
     def refuse_mixture(self) -> None:
@@ -108,13 +119,16 @@ class Builder:
         built = Built(program=project.current)
         homes: dict[str, str] = {}
         complete = True
-        whole = settled(project.design, project.original, self.exists_before)
+        stretches = moving(project.design, project.original) if seen else []
+        self.never = {(s.path, s.first) for s in unreached(stretches, seen)}
+        whole = settled(project.design, project.original, self.exists_before, self.unproven_classes() if self.options.strict and seen else {})
         for outcome in whole.dropped:
             built.outcomes.append(outcome)
             self.tell(outcome)
         again = run(whole.design, project.current, project.done, project.original, homes, self.exists)
         for outcome, program in again if project.done else whole.played:
             built.outcomes.append(outcome)
+            outcome.unreached = bool(seen) and self.is_unreached(outcome.step)
             if outcome.result == "done" and seen:
                 self.try_out(built, outcome, program, seen)
             if not built.stopped and outcome.result == "done":
@@ -129,6 +143,25 @@ class Builder:
         if complete and not built.stopped and not self.options.dry and project.journal.standing():
             project.journal.write(END, "the design is built", project.digest, {})
         return built
+
+    def is_unreached(self, step: Step) -> bool:
+        """Whether no scenario runs the function, or the lines, that a step makes a method of."""
+        made = getattr(step, "method", None)
+        names = made.origins if made is not None else []
+        places = [function_stretch(*f, self.project.original) for o in names for f in functions_of(o, self.project.original)]
+        if isinstance(step, Lift) and (found := line_stretch(step.name, step.told, self.project.original)) is not None:
+            places = [found]
+        return bool(places) and all((s.path, s.first) in self.never for s in places)
+
+    def unproven_classes(self) -> dict[str, Refusal]:
+        """The classes of which the scenarios never run something."""
+        found: dict[str, Refusal] = {}
+        for c in self.project.design.classes:
+            alone = replace(self.project.design, classes=[c], parts=[], lifts=[])
+            lost = [s for s in moving(alone, self.project.original) if (s.path, s.first) in self.never]
+            if lost:
+                found[c.name] = Refusal(f"no scenario reaches {lost[0].name}", lost[0].path, lost[0].first, "add a scenario that does (aedifex record --suggest), leave it out, or build without --strict")
+        return found
 
     def try_out(self, built: Built, outcome: Outcome, program: Program, seen: dict[str, Observed]) -> None:
         """Run the scenarios that the step can affect, in a scratch copy; a difference stops the build."""

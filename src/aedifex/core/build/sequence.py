@@ -146,6 +146,7 @@ class Outcome:
     changes: dict[str, bytes | None] = field(default_factory=dict)
     refusal: Refusal | None = None
     problems: list[Problem] = field(default_factory=list)
+    unreached: bool = False  # whether no scenario runs what it moves
 
 
 def run(

@@ -37,7 +37,8 @@ class WholeClass:
 
     def title(self) -> str:
         more = f"; without it neither is {' nor '.join(self.others)}" if self.others else ""
-        return f"class {self.name} is not made ({len(self.steps)} step{'s' * (len(self.steps) != 1)}){more}"
+        steps = f" ({len(self.steps)} step{'s' * (len(self.steps) != 1)})" if self.steps else ""
+        return f"class {self.name} is not made{steps}{more}"
 
     def apply(self, context: Context) -> Edits:
         raise NotImplementedError
@@ -52,9 +53,12 @@ class Settled:
     played: list[tuple[Outcome, Program]]
 
 
-def settled(design: Design, original: Program, exists: Callable[[str], bool] | None = None) -> Settled:
-    """The design without the classes of which any step would be refused, with the first reason of each."""
-    dropped: list[Outcome] = []
+def settled(
+    design: Design, original: Program, exists: Callable[[str], bool] | None = None, refused: dict[str, Refusal] | None = None
+) -> Settled:
+    """The design without the classes of which any step would be refused, with the first reason of each. ``refused``: those that are from the start."""
+    dropped = [Outcome(WholeClass(name, []), "refused", refusal=r) for name, r in (refused or {}).items()]
+    design = without(design, set(refused or {}))
     rounds = 0
     first: dict[str, str] = {}  # class → why it lost a step when all classes were there
     while True:
@@ -108,7 +112,7 @@ def misplaced(design: Design, original: Program, played: list[tuple[Outcome, Pro
     found = []
     for s in design.stays if played else ():
         homes = [path for path, file in last.holders.items() if (there := file.scope.symbols.get(bare(s.name))) is not None and there.kinds - {"import"}]
-        if s.file and homes and s.file not in homes:
+        if s.file in last.texts and homes and s.file not in homes:
             reason = Refusal(f"'{s.name}' ends up in {homes[0]}: what does not change goes with what reads it", s.file, 0, "leave 'file' out")
             found.append(Outcome(Stay(s.name, s.file), "refused", refusal=reason))
     return found

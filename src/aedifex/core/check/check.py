@@ -15,6 +15,7 @@ from .runners import frames, process, requests, terminal
 from .scenarios import Scenario
 from .world import World
 
+CLOSELY = 6  # times the time of a run that it may take when each of its lines is noted
 WORKERS = min(8, os.cpu_count() or 1)
 RUNNERS: dict[str, Callable[[Scenario, World], Observed]] = {
     "process": process.observe, "terminal": terminal.observe, "frames": frames.observe, "requests": requests.observe,
@@ -43,7 +44,7 @@ def record(
     """Run every scenario twice on the original and keep what was seen.
 
     Raises Refused if a run does not end by itself, or if the two runs differ: nothing could be compared with them. The
-    second run also notes which functions are called, to know later which scenarios a step can affect.
+    second run also notes which functions are called and which lines are reached, to know later which scenarios a step can affect.
     """
     runs: dict[str, tuple[str, Observed]] = {}
     for scenario in scenarios:
@@ -60,16 +61,22 @@ def record(
                 f"scenario '{scenario.name}': the original needs the module '{missing}', which is not installed for "
                 f"{world.interpreter}; install it there."
             )
-        second = observe(scenario, world.wishing(cover=True))
+        second = observed_closely(scenario, world)
         again = compare(replace(scenario, expect=[]), first, second)
         if again:
             d = again[0]
             raise Refused(f"scenario '{scenario.name}': two runs of the original differ: {place(d)}, "
                           f"{d.before!r} and {d.after!r}; mask it with 'ignore'.")  # fmt: skip
-        first.called = second.called
+        first.called, first.reached = second.called, second.reached
         runs[scenario.name] = (key(scenario), first)
     evidence.save(original, runs)
     return {name: seen for name, (_, seen) in runs.items()}
+
+
+def observed_closely(scenario: Scenario, world: World) -> Observed:
+    """A run that notes where it comes: each line, which takes its time; where that is too long, only the functions."""
+    seen = observe(replace(scenario, seconds=scenario.seconds * CLOSELY), world.wishing(cover="lines"))
+    return seen if not seen.trouble else observe(scenario, world.wishing(cover=True))
 
 
 def unsteady(scenario: Scenario, original: World, seen: dict[str, Observed]) -> list[str]:

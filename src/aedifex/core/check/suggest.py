@@ -10,6 +10,7 @@ import random
 from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
 from dataclasses import replace
+from itertools import islice
 
 from ..program.clues import Clues
 from ..program.errors import Refused
@@ -17,6 +18,8 @@ from .check import WORKERS, observe
 from .evidence import Observed
 from .scenarios import COMMAND, Scenario
 from .suggest_events import control_scenarios, frame_scenarios, key_scenarios
+from .variants import free, variants
+from .variants import named as named_by_input
 from .world import World
 
 RUNS = 400  # that looking for scenarios may take
@@ -24,6 +27,9 @@ LINES = 30  # typed in one session
 WALK = 80  # lines typed at random
 NUMBERS = ("1", "2", "0", "-1", "150")
 RESTS = ("tram", "tram 2", "2", "2 tram")  # of a line whose first word is a command
+ROUND = 4  # further inputs that are tried side by side
+DRY = 3  # rounds that reach nothing new before it is done
+MOST = 10  # scenarios
 QUICK = 5.0  # seconds that one try may take
 
 Reached = frozenset[tuple[str, int]]
@@ -71,6 +77,32 @@ class Explorer:
 def suggest(world: World, clues: Clues, tell: Callable[[str], None] | None = None) -> list[Scenario]:
     """Scenarios for the program of a world. Raises Refused if it cannot be run at all."""
     explorer = Explorer(world, tell)
+    return saturated(explorer, first_ones(explorer, clues), clues)
+
+
+def saturated(explorer: Explorer, found: list[Scenario], clues: Clues) -> list[Scenario]:
+    """Further inputs, made of those that were found, until three rounds of them in a row reach nothing new."""
+    more = variants(found, clues, explorer.world.runner(Scenario("x")))
+    dry = 0
+    while dry < DRY and len(found) < MOST and not explorer.spent and (batch := list(islice(more, ROUND))):
+        dry += 1
+        tries = [replace(s, seconds=min(s.seconds, QUICK)) for s in batch]
+        for scenario, (seen, reached) in zip(batch, explorer.tries(tries), strict=True):
+            if not seen.trouble and explorer.gain(reached) and len(found) < MOST:
+                explorer.covered |= reached
+                found.append(replace(scenario, name=free(outcome(scenario, seen), {s.name for s in found})))
+                dry = 0
+    return found
+
+
+def outcome(scenario: Scenario, seen: Observed) -> str:
+    """What a scenario does, and how it ends where that is not well."""
+    return named_by_input(scenario) + (", which ends in an error" if seen.status not in (0, None) else "")
+
+
+def first_ones(explorer: Explorer, clues: Clues) -> list[Scenario]:
+    """Everything once, in the way of the program's kind."""
+    world = explorer.world
     kind = world.runner(Scenario("x"))
     if clues.requests and world.language.launch.runner(world.sources) == "requests":
         found = [Scenario("every route", "requests", requests=clues.requests)]
@@ -120,10 +152,11 @@ def sessions(explorer: Explorer, clues: Clues) -> list[Scenario]:
             continue
         before = set(explorer.covered)
         for typed in typed_sessions(explorer, clues, base) if seen.starved else []:
-            found.append(replace(base, name=named(given, typed, found), stdin=typed, seconds=20.0))
+            session = replace(base, stdin=typed)
+            found.append(replace(session, name=named(given, typed, found, clues, explorer.one(session)[0]), seconds=20.0))
         explorer.covered |= reached
         if not seen.starved or (not given and reached - before and not found):
-            found.append(replace(base, name=named(given, "", found), seconds=20.0))
+            found.append(replace(base, name=named(given, "", found, clues, seen), seconds=20.0))
         elif not given:
             found.append(replace(base, name="nothing is typed", seconds=20.0))
         if explorer.spent:
@@ -135,13 +168,18 @@ def sessions(explorer: Explorer, clues: Clues) -> list[Scenario]:
     return found
 
 
-def named(given: list[str], typed: str, found: list[Scenario]) -> str:
+def named(given: list[str], typed: str, found: list[Scenario], clues: Clues, seen: Observed) -> str:
+    """What a session does. Every answer was given once where all the words that the program knows are typed."""
     names = {s.name for s in found}
-    what = "every answer once" if typed else "as it starts"
-    if typed and what in names and not given:
-        what = "back and forth" if "back and forth" not in names else "another end"
-    what = "with " + " ".join(given) if given else what
-    return what if what not in names else next(f"{what}, {n}" for n in range(2, 99) if f"{what}, {n}" not in names)
+    lines = [line for line in typed.split("\n") if line]
+    everything = len(lines) > 2 and {w for w in clues.words[:12] if w} <= {word for line in lines for word in (line, line.split()[0])}
+    if given:
+        what = "with " + " ".join(given)
+    elif everything:
+        what = next((w for w in ("every answer once", "back and forth", "another end") if w not in names), "another end")
+    else:
+        what = named_by_input(Scenario("", stdin=typed)) if typed else "as it starts"
+    return free(what + (", which ends in an error" if seen.status not in (0, None) and not given else ""), names)
 
 
 def typed_sessions(explorer: Explorer, clues: Clues, base: Scenario) -> list[str]:

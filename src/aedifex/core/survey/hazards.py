@@ -275,3 +275,13 @@ def importers(program: Program, outsiders: Program | None) -> Importers:
                 for last in program.language.last_parts(origin, name):
                     found.setdefault(last, []).append((other, local, origin, name, other.line(at)))
     return kept[key]
+
+
+def needed(files: list[SourceFile], entry: str, language: Language) -> list[SourceFile]:
+    """The files that a program is made of: the one that is started, and those that it names, directly or not."""
+    found = [f for f in files if f.path == entry] or files[:1]
+    for file in found:
+        says = [(origin, name) for s in file.imports for _, origin, name in language.imported(file, s)]
+        says += [(origin, name) for _, origin, name, _ in language.ambient(file)]
+        found += [f for f in files if f not in found and any(language.means(file.path, origin, name, f.path) for origin, name in says)]
+    return found

@@ -29,6 +29,7 @@ def called(frame, event, argument):
 def entered(frame, event, argument):
     if frame.f_code.co_filename not in state.files:
         return None
+    _codes.add(frame.f_code)
     reached = _lines.setdefault(frame.f_code.co_filename, set())
     reached.add(frame.f_lineno)
 
