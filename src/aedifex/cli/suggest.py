@@ -20,7 +20,6 @@ def suggested(path: str | None, again: bool, quiet: bool) -> None:
     from ..core.check.suggest import RUNS, suggest
     from ..core.program.atomic import replace
     from ..core.program.errors import Refused
-    from ..core.survey.hazards import needed
 
     world, stem = tried(path)
     target = os.path.join(world.root, stem + SCENARIOS)
@@ -28,7 +27,7 @@ def suggested(path: str | None, again: bool, quiet: bool) -> None:
     if os.path.lexists(target) and not again:
         raise Refused(f"{shown}: is there already; edit it, or use --again to replace it.")
     runs: list[str] = []
-    clues = world.language.launch.clues(needed(world.sources, world.entry, world.language))
+    clues = world.language.launch.clues(world.sources)
     with progress(RUNS, "trying", quiet) as advance:
 
         def ran(name: str) -> None:
@@ -51,6 +50,7 @@ def tried(path: str | None) -> tuple[World, str]:
     from ..core.check.world import World
     from ..core.program.errors import AedifexError
     from ..core.program.language import find_sources, neighbours, read_program
+    from ..core.survey.hazards import needed
     from .record import located
 
     if path is None or path.endswith(DESIGN):
@@ -66,4 +66,4 @@ def tried(path: str | None) -> tuple[World, str]:
         # what lies there and does not compile
         program = read_program(root, [p for p in program.files if p not in spare])
     stem = os.path.splitext(os.path.basename(files[0]))[0]
-    return World(root, files[0], program.language, {}, list(program.files.values())), stem
+    return World(root, files[0], program.language, {}, needed(list(program.files.values()), files[0], program.language)), stem

@@ -66,13 +66,23 @@ def write_tests(
         if tests:
             made.counts[names[c]] = len(tests)
         elif c not in streams:
-            made.notes.append(f"{c}: no call of it could be made a test.")
+            made.notes.append(f"{c}: no call of it could be made a test, because {untested([k for k in calls if k['class'] == c], [t for n, t in failing if n == names[c]])}.")
     up = os.path.relpath(world.root, folder).replace(os.sep, "/")
     texts = rendered(chosen, usable, names, up, kit)
     if texts:
         put(texts, folder, up, kit, made)
         made.command = kit.command(os.path.relpath(folder))
     return made
+
+
+def untested(calls: list[dict[str, Any]], failing: list[str]) -> str:
+    """Why none of the calls that were seen of a class is a test."""
+    if not calls:
+        return "no run calls a method of it once it is made"
+    if failing:
+        return f"what its {len(failing)} calls do depends on more than the object and what it is handed"
+    kinds = sorted({str(k.get("method", "")) for k in calls if k.get("method")})
+    return f"what {', '.join(kinds[:3]) or 'they'} {'is' if len(kinds) == 1 else 'are'} given, or what comes of it, cannot be written as text"
 
 
 def alone(name: str, file: SourceFile, kit: Any, made: Written) -> bool:

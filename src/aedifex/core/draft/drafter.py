@@ -358,6 +358,8 @@ def imported_by_others(program: Program, path: str) -> bool:
 def starting(program: Program) -> list[str]:
     """The files that people start, as far as can be told: those that no other file imports; else all."""
     whole = [f.path for f in program.files.values() if not f.problems]
+    if not program.language.code_at_top and not program.language.joined:
+        whole = [p for p in whole if any(s.kind == "guard" for s in program.files[p].statements)] or whole
     return [p for p in whole if not imported_by_others(program, p)] or whole
 
 

@@ -55,6 +55,7 @@ class Language(Protocol):
     quiet_modules: frozenset[str]  # modules, or objects that the language gives, whose members run none
     quiet_members: frozenset[str]  # members, whatever they are taken from, that run none
     at_once: frozenset[str]  # calls that use up what they are handed, functions and generators, before they return
+    gathers: bool  # whether files that one names without an import belong to it, as its compiler finds them
     joined: bool  # whether the files of a folder are one program, read as one
     placement: str  # how a class in a file of its own finds the rest: "imports", "shared" (all see all) or "qualified"
     declares: bool  # whether every variable is declared, so that a name means the same from the start of its scope
@@ -315,10 +316,29 @@ def find_sources(paths: Iterable[str]) -> tuple[str, list[str]]:
             absolute += beside(full) if language_of(path).joined else [full]
     folders = [os.path.abspath(p) for p in named if os.path.isdir(p)] or [os.path.dirname(a) for a in absolute]
     root = os.path.commonpath(folders)
+    absolute = gathered(absolute)
     files = sorted({os.path.relpath(a, root).replace(os.sep, "/") for a in absolute})
     if language_of(files[0]).joined:
         files = main_first(root, {p: Snapshot(root).read(p) or b"" for p in files})
     return root, files
+
+
+def gathered(absolute: list[str]) -> list[str]:
+    """The files, and those that they name where the language's compiler finds them by itself: beside them, and in folders below."""
+    found = list(dict.fromkeys(absolute))
+    for full in found:
+        language = language_of(full)
+        folder = os.path.dirname(full)
+        if not language.gathers or not os.path.isfile(full):
+            continue
+        names = {p: language.write.module_of(p) for p in project_files(folder, language.suffixes)}
+        missing = {p: stem for p, stem in names.items() if os.path.join(folder, p) not in found}
+        if not missing:
+            continue
+        file = next(iter(read_program(folder, [os.path.basename(full)]).files.values()))
+        said = {origin for _, origin, _, _ in language.ambient(file)} | {origin.rpartition(".")[2] for s in file.imports for _, origin, _ in language.imported(file, s)}
+        found += [os.path.join(folder, p) for p, stem in missing.items() if stem in said]
+    return found
 
 
 def beside(full: str) -> list[str]:

@@ -21,6 +21,7 @@ from .read import read
 class Java:
     name = "java"
     suffixes: tuple[str, ...] = (".java",)
+    gathers = True
     joined = False
     builtins = frozenset(apis()["names"]["builtins"]) | frozenset(apis()["names"]["lang"])
     dynamic: frozenset[str] = frozenset()

@@ -31,6 +31,7 @@ class JavaScript:
     at_once = frozenset(apis()["at_once"]["calls"])
     quiet_modules = frozenset(apis()["quiet"]["modules"])
     quiet_members = frozenset(apis()["quiet"]["members"])
+    gathers = False
     joined = False
     placement = "imports"
     declares = True

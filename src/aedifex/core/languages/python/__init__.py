@@ -38,6 +38,7 @@ class Python:
     at_once = frozenset(apis()["at_once"]["calls"])
     quiet_modules = frozenset(apis()["quiet"]["modules"])
     quiet_members: frozenset[str] = frozenset()
+    gathers = False
     joined = False
     placement = "imports"
     declares = False

@@ -74,6 +74,7 @@ final class Windows implements Runnable {
                     return;
                 }
             }
+            started();
             for (int round = 0; !gone(); round++) {
                 settle();
                 Ticker due = round > 0 ? Ticker.next() : null;
@@ -108,6 +109,17 @@ final class Windows implements Runnable {
         } catch (ReflectiveOperationException | InterruptedException error) {
             throw new IllegalStateException(error);
         }
+    }
+
+    /** Until what started the program has returned, or waits for something: it may fill its window after it shows it. */
+    private static void started() throws InterruptedException, java.lang.reflect.InvocationTargetException {
+        for (int n = 0, calm = 0; n < BUSY && calm < 3; n++) {
+            boolean busy = Thread.getAllStackTraces().keySet().stream().anyMatch(t -> t.getName().equals("main") && t.isAlive()
+                && t.getState() != Thread.State.WAITING && t.getState() != Thread.State.TIMED_WAITING);
+            calm = busy ? 0 : calm + 1;
+            Thread.sleep(5);
+        }
+        settle();
     }
 
     /** Whether the program has come to its end without a window: nothing of it runs, or is to run. */
