@@ -207,7 +207,7 @@ def test_preview_writes_nothing_and_its_diff_applies(tramline):
     before = tramline.sources()
     shown = tramline.aedifex("preview", "tramline.design.toml").stdout
     for part in (
-        "Tram  in tram.py",
+        "Tram (model)  in tram.py",
         "move(dt, signal)",
         "globals that change             19      0",
         "statements in main              44      1",

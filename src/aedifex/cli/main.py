@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import importlib
+import io
 import signal
 import sys
 from typing import Any
@@ -63,6 +64,9 @@ def main(args: list[str] | None = None) -> Any:
     """Entry point. Exit status: 0 done; 1 a difference or a refusal; 2 wrong usage or unreadable input."""
     from ..core.program.errors import AedifexError
 
+    for stream in (sys.stdout, sys.stderr):
+        if isinstance(stream, io.TextIOWrapper):
+            stream.reconfigure(errors="replace")  # what a terminal has no sign for is no reason to stop
     for number in (signal.SIGTERM, signal.SIGHUP):
         if signal.getsignal(number) is signal.SIG_DFL:
             signal.signal(number, lambda n, _: sys.exit(128 + n))  # so that what was begun is cleared away
@@ -71,7 +75,7 @@ def main(args: list[str] | None = None) -> Any:
         cli.main(args=args, prog_name="aedifex", standalone_mode=True)
     except AedifexError as error:
         for line in str(error).splitlines():
-            click.echo(f"aedifex: {line}", err=True)
+            click.echo(f"aedifex: {''.join(c if c.isprintable() else '?' for c in line)}", err=True)
         sys.exit(error.status)
     except BrokenPipeError:
         sys.stderr.close()

@@ -80,9 +80,11 @@ def open_project(path: str, writing: bool = False) -> Project:
     Raises AedifexError for an unusable design (all mistakes in one message) and Refused if the sources are not in a
     state that the design or its journal knows. ``writing``: nobody may have changed the files since the last step.
     """
+    if not path.isprintable():
+        raise AedifexError(f"{path}: has a name that cannot be printed; rename it.")
     text = read_file(os.path.abspath(path), path)
     try:
-        design, lines, problems = parse(path, text.decode("utf-8"))
+        design, lines, problems = parse(path, text.decode("utf-8-sig"))
     except UnicodeDecodeError as error:
         raise AedifexError(f"{path}: is not UTF-8 text; save it as UTF-8.") from error
     if problems and not (design.sources and design.language):

@@ -295,7 +295,7 @@ def to_toml(design: Design) -> str:
     add_tables(doc, "rename", [table({"from": a}, to=b) for a, b in design.renames])
     add_tables(doc, "stay", [table(name=s.name, file=s.file, why=s.why) for s in design.stays])
     add_tables(doc, "wish", [table({"class": w.class_}, together=w.together, keep=w.keep) for w in design.wishes])
-    return "\n".join(line.rstrip() for line in tomlkit.dumps(doc).splitlines()) + "\n"
+    return "\n".join(line.rstrip(" \t") for line in tomlkit.dumps(doc).rstrip("\n").split("\n")) + "\n"
 
 
 def table(named: dict[str, Any] | None = None, **keys: Any) -> Table:

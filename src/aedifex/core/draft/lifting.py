@@ -121,7 +121,7 @@ class Lifter:
             taken = any(self.name in s.symbols for s in (self.region.frame, self.ground.scope))
         if self.in_class():  # a field of that name, or a member of a class that inherits from this one or passes its own on
             files = [self.file, *self.others]
-            taken = taken or any(r.member == self.name for f in files for r in f.references)
+            taken = taken or any(r.member == self.name and not (r.symbol is not None and r.symbol.kinds == {"import"}) for f in files for r in f.references)
             taken = taken or any(self.name in s.symbols for f in files for s, _ in f.classes)
         if taken or (not self.in_class() and self.name in self.language.builtins):
             raise Unliftable(f"'{self.name}' is in use already", self.region.start, "choose another name")

@@ -16,6 +16,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field
 
 from ..program.language import Language
+from ..program.layout import text_lines
 from ..program.model import Call, Declaration, Function, SourceFile, Statement
 from ..survey.effects import Effects
 from ..survey.handlers import main_statements
@@ -284,7 +285,7 @@ class Opener:
         while any(a == start for a, _, _ in dropped):  # the first lines go
             start = write.blank_after(file, next(b for a, b, _ in dropped if a == start))
         old = file.slice(write.line_start(file, self.body[0].start), self.body[0].start)
-        above = file.slice(write.comment_start(file, f.start), write.line_start(file, f.start)).splitlines() if f.symbol is not None else []
+        above = text_lines(file.slice(write.comment_start(file, f.start), write.line_start(file, f.start))) if f.symbol is not None else []
         ways = [*ways, *self.shared()]
         lines = [new + line + "\n" for line in (*(line.strip() for line in above), write.trailing_comment(file, statement.end).strip()) if line]
         sets, told = [new + line + "\n" for line in given], write.line_end(file, self.body[0].end) if self.body[0].kind == "docstring" else 0

@@ -14,6 +14,7 @@ from __future__ import annotations
 from itertools import groupby
 
 from ..program.language import Language
+from ..program.layout import text_lines
 from ..program.model import Function, SourceFile, Statement
 from ..survey.state import constants_of, movable
 from .opening import Opening, Trouble
@@ -70,7 +71,7 @@ def made(file: SourceFile, language: Language, f: Function, found: list[list[Sta
     for group in found:
         start, end = group[0].group or (group[0].start, group[0].end)
         above, right = write.comment_start(file, start), write.line_end(file, end)
-        lines += [lead + line.strip() for line in file.slice(above, write.line_start(file, start)).splitlines()]
+        lines += [lead + line.strip() for line in text_lines(file.slice(above, write.line_start(file, start)))]
         lines.append(f"{lead}static {file.slice(start, end)}{write.trailing_comment(file, end)}")
         gone.append((above, right, ""))
     if gone and not file.text[gone[-1][1] : write.line_end(file, gone[-1][1])].strip() and gone[-1][1] < body[-1].start and gone[0][0] == write.comment_start(file, body[0].start):

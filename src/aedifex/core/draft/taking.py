@@ -19,6 +19,7 @@ from __future__ import annotations
 
 from ..program.braces import COMMENTS
 from ..program.language import NewField
+from ..program.layout import text_lines
 from ..program.model import Function, Scope
 from ..program.whole import MemberUse
 from .design import PartDesign, bare
@@ -182,14 +183,14 @@ class Taking(PartMaking):
                 continue
             above = self.file.slice(write.comment_start(self.file, v.whole[0]), write.line_start(self.file, v.whole[0]))
             text = str(write.indented(self.file, *v.span, [], unit * 2)) if not v.given else bare(self.parameter(m))
-            news.append(NewField(self.fields[m], text, v.given, type=self.type_of(m), hidden=self.alone_with(m, v.whole), above=[line.strip() for line in above.splitlines()],
+            news.append(NewField(self.fields[m], text, v.given, type=self.type_of(m), hidden=self.alone_with(m, v.whole), above=[line.strip() for line in text_lines(above)],
                                  comment=write.trailing_comment(self.file, v.whole[1])))  # fmt: skip
         news = [NewField(n, self.given(m), True, type=self.type_of(m), hidden=True) for m, n in self.kept.items()] + news
         head = str(write.class_text(self.file, unit, part.name, "", news)) if news else str(write.class_around(self.file, unit, part.name, ""))
         heads = {f: self.file.slice(*span) for f, span in self.headings().items()}
         title = ""
         if heads and list(heads) == self.functions[:1]:  # it speaks of all that the part can do
-            title = "".join(f"{self.lead}{line.strip()}\n" for line in heads.popitem()[1].splitlines())
+            title = "".join(f"{self.lead}{line.strip()}\n" for line in text_lines(heads.popitem()[1]))
         return title + str(write.with_methods(head, [(heads[f] + "\n" if f in heads else "") + self.method_text(f) for f in self.functions]))
 
     def headings(self) -> dict[Function, tuple[int, int]]:

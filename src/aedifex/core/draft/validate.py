@@ -6,7 +6,18 @@ from ..program.errors import AedifexError
 from ..program.keyed import Keyed
 from ..program.model import Problem, Program, SourceFile
 from ..survey.region import region_of
-from .design import ClassDesign, Design, LiftDesign, MethodDesign, PartDesign, StreamDesign, bare, holder_of, key_of
+from .design import (
+    ClassDesign,
+    Design,
+    FieldDesign,
+    LiftDesign,
+    MethodDesign,
+    PartDesign,
+    StreamDesign,
+    bare,
+    holder_of,
+    key_of,
+)
 from .designfile import Lines
 from .lines import placed as lines_placed
 from .naming import at_place, handler_places, named_design, with_names
@@ -139,56 +150,62 @@ class Checker:
 
     def check_class(self, index: int, c: ClassDesign) -> None:
         members: set[str] = set()
-        objects = max(1, len(c.objects))
         for number, f in enumerate(c.fields):
-            self.member_name(self.lines.of("class.field", index, number, "name"), f.name, members, f.hidden)
-            line = self.lines.of("class.field", index, number, "from")
-            if any(key_of(bare(o)) for o in f.origins) and f.start not in ("", "argument"):
-                at = self.lines.of("class.field", index, number, "start")
-                self.report(at, f"the records hand '{f.name}' to the constructor, so it starts as argument; leave 'start' and 'value' out")
-            elif any(key_of(bare(o)) for o in f.origins) and f.value:
-                self.report(self.lines.of("class.field", index, number, "value"), f"the records say themselves what '{f.name}' starts with; leave 'value' out")
-            elif f.start == "argument" and f.value and any(f.origins):
-                self.report(self.lines.of("class.field", index, number, "value"), f"'{f.name}' starts as argument, so each object's 'args' say with what; leave 'value' out")
-            if any(key_of(bare(o)) for o in f.origins) and (f.shared or f.type):
-                key = "shared" if f.shared else "type"
-                self.report(self.lines.of("class.field", index, number, key), f"the records say all that there is to say of '{f.name}'; leave '{key}' out")
-            if f.shared and (len(f.origins) != 1 or not f.origins[0]):
-                self.report(line, f"field '{f.name}' is shared by all objects, so it comes from one variable")
-            elif not f.shared and len(f.origins) != objects:
-                self.report(
-                    line, f"field '{f.name}' comes from {len(f.origins)} variables, but there are {objects} objects"
-                )
-            for origin in f.origins:
-                if origin:
-                    self.origin(line, origin, c.name, {"variable"})
+            self.check_field(index, number, c, f, members)
         for number, m in enumerate(c.methods):
-            self.member_name(self.lines.of("class.method", index, number, "name"), m.name, members, m.hidden)
-            line = self.lines.of("class.method", index, number, "from")
-            if m is DONE:
-                continue
-            if m.hidden and any(key_of(bare(o)) for f in c.fields for o in f.origins):
-                self.report(self.lines.of("class.method", index, number, "hidden"), f"'{m.name}' is called by what holds the records, so it stays open; leave 'hidden' out")
-            if m.lines:
-                self.from_lines(self.lines.of("class.method", index, number, "lines"), m)
-            elif not m.origins:
-                self.report(line, f"method '{m.name}' comes from no function and no lines")
-            if m.hook and not c.extends and not c.base:
-                self.report(self.lines.of("class.method", index, number, "hook"), f"nothing calls '{m.name}' by its name, since {c.name} extends no class; leave 'hook' out")
-            for origin in m.origins:
-                self.origin(line, origin, c.name, {"function"})
-            self.parameters(index, number, m.origins, m.drop)
-            for add in m.add:
-                if self.file_of(add["value"]) is None and add["value"] not in self.objects | self.collections | self.streams:
-                    self.report(
-                        self.lines.of("class.method", index, number, "add"),
-                        f"'{add['value']}' does not exist in the sources",
-                    )
+            self.check_method(index, number, c, m, members)
         self.check_objects(index, c)
         if c.extends and c.extends not in {f.name for f in c.fields}:
             self.report(self.lines.of("class", index, -1, "extends"), f"'{c.extends}' is no field of {c.name}, so it cannot extend what that holds")
         if c.base:
             self.base(self.lines.of("class", index, -1, "base"), c)
+
+    def check_field(self, index: int, number: int, c: ClassDesign, f: FieldDesign, members: set[str]) -> None:
+        objects = max(1, len(c.objects))
+        self.member_name(self.lines.of("class.field", index, number, "name"), f.name, members, f.hidden)
+        line = self.lines.of("class.field", index, number, "from")
+        if any(key_of(bare(o)) for o in f.origins) and f.start not in ("", "argument"):
+            at = self.lines.of("class.field", index, number, "start")
+            self.report(at, f"the records hand '{f.name}' to the constructor, so it starts as argument; leave 'start' and 'value' out")
+        elif any(key_of(bare(o)) for o in f.origins) and f.value:
+            self.report(self.lines.of("class.field", index, number, "value"), f"the records say themselves what '{f.name}' starts with; leave 'value' out")
+        elif f.start == "argument" and f.value and any(f.origins):
+            self.report(self.lines.of("class.field", index, number, "value"), f"'{f.name}' starts as argument, so each object's 'args' say with what; leave 'value' out")
+        if any(key_of(bare(o)) for o in f.origins) and (f.shared or f.type):
+            key = "shared" if f.shared else "type"
+            self.report(self.lines.of("class.field", index, number, key), f"the records say all that there is to say of '{f.name}'; leave '{key}' out")
+        if f.shared and (len(f.origins) != 1 or not f.origins[0]):
+            self.report(line, f"field '{f.name}' is shared by all objects, so it comes from one variable")
+        elif not f.shared and len(f.origins) != objects:
+            self.report(
+                line, f"field '{f.name}' comes from {len(f.origins)} variables, but there are {objects} objects"
+            )
+        for origin in f.origins:
+            if origin:
+                self.origin(line, origin, c.name, {"variable"})
+
+    def check_method(self, index: int, number: int, c: ClassDesign, m: MethodDesign, members: set[str]) -> None:
+        self.member_name(self.lines.of("class.method", index, number, "name"), m.name, members, m.hidden)
+        line = self.lines.of("class.method", index, number, "from")
+        if m is DONE:
+            return
+        if m.hidden and any(key_of(bare(o)) for f in c.fields for o in f.origins):
+            self.report(self.lines.of("class.method", index, number, "hidden"), f"'{m.name}' is called by what holds the records, so it stays open; leave 'hidden' out")
+        if m.lines:
+            self.from_lines(self.lines.of("class.method", index, number, "lines"), m)
+        elif not m.origins:
+            self.report(line, f"method '{m.name}' comes from no function and no lines")
+        if m.hook and not c.extends and not c.base:
+            self.report(self.lines.of("class.method", index, number, "hook"), f"nothing calls '{m.name}' by its name, since {c.name} extends no class; leave 'hook' out")
+        for origin in m.origins:
+            self.origin(line, origin, c.name, {"function"})
+        self.parameters(index, number, m.origins, m.drop)
+        for add in m.add:
+            if self.file_of(add["value"]) is None and add["value"] not in self.objects | self.collections | self.streams:
+                self.report(
+                    self.lines.of("class.method", index, number, "add"),
+                    f"'{add['value']}' does not exist in the sources",
+                )
 
     def from_lines(self, line: int, m: MethodDesign) -> None:
         if m.origins:

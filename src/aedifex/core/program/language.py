@@ -305,6 +305,10 @@ def find_sources(paths: Iterable[str]) -> tuple[str, list[str]]:
     absolute: list[str] = []
     for path in named:
         full = os.path.abspath(path)
+        if not path.isprintable():
+            raise AedifexError(f"{path}: has a name that cannot be printed; rename it.")
+        if os.path.islink(full) and not os.path.exists(full):
+            raise AedifexError(f"{path}: is a link to {os.readlink(full)}, which is not there; mend the link.")
         if not os.path.lexists(full):
             raise AedifexError(f"{path}: no such file or folder; check the path.")
         if os.path.isdir(full):

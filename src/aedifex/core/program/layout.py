@@ -23,6 +23,12 @@ def class_name(parts: Sequence[str]) -> str:
     return bare[:1].upper() + bare[1:] if bare or not name else "N" + name
 
 
+def text_lines(text: str) -> list[str]:
+    """The lines of a text as a source file counts them: a line feed ends one, and no other mark does."""
+    found = text.replace("\r\n", "\n").split("\n")
+    return found[:-1] if found[-1] == "" else found
+
+
 def newline(file: SourceFile) -> str:
     return "\r\n" if b"\r\n" in file.text else "\n"
 

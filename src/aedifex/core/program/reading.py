@@ -20,9 +20,16 @@ def refuse_null(path: str, text: bytes, what: str = "source text") -> None:
         raise AedifexError(f"{path}:{line}: holds a null byte, so it is not {what}; name a script.")
 
 
+def refuse_returns(path: str, text: bytes) -> None:
+    """Raise AedifexError for lines that end in a carriage return alone."""
+    if b"\r" in text.rstrip(b"\r") and b"\n" not in text:
+        raise AedifexError(f"{path}:1: its lines end in carriage returns alone; save it with line feeds.")
+
+
 def refuse_unreadable(path: str, text: bytes) -> None:
     """Raise AedifexError for bytes that are not source text in UTF-8."""
     refuse_null(path, text)
+    refuse_returns(path, text)
     try:
         text.decode("utf-8")
     except UnicodeDecodeError as error:

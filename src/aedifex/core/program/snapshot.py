@@ -64,7 +64,7 @@ def project_files(root: str, suffixes: tuple[str, ...]) -> list[str]:
             if d not in SKIPPED and not d.startswith(".") and not os.path.exists(os.path.join(folder, d, "pyvenv.cfg"))
         )
         for name in sorted(names):
-            if name.endswith(suffixes) and not name.startswith("."):
+            if name.endswith(suffixes) and not name.startswith(".") and name.isprintable():
                 found.append(os.path.relpath(os.path.join(folder, name), root).replace(os.sep, "/"))
     return sorted(found)
 

@@ -18,6 +18,7 @@ from functools import cached_property
 from ...draft.design import ClassDesign, FieldDesign, ObjectDesign, bare
 from ...draft.founding import Founding, Start, inert, plan
 from ...program.language import NewField
+from ...program.layout import text_lines
 from ...program.model import Reference, SourceFile, Statement, Symbol
 from ...program.scopes import shadowed
 from ...survey.effects import Effects
@@ -67,6 +68,7 @@ class Founder:
         self.edits_ = Edits()
         self.going: list[Statement] = []  # statements that the constructor takes over
         self.given: set[int] = set()  # fields that the constructor is handed
+        self.turned: set[int] = set()  # fields that the design makes arguments
 
     def edits(self) -> Edits:
         self.check()
@@ -154,6 +156,7 @@ class Founder:
             for start in rows:
                 start.kind, start.statement = "later", None
         elif f.start == "argument" and kind == "fixed" and all(s.statement is not None for s in rows):
+            self.turned.add(index)
             for start in rows:
                 start.kind = "argument"
         elif f.start == "derived" and kind in ("argument", "fixed") and all(s.statement is not None for s in rows):
@@ -170,12 +173,13 @@ class Founder:
             if f.value and start.statement is not None and language.purity(self.file, start.value) == "literal":
                 self.compare(f.value, start, f"field '{f.name}'")
         order = self.argument_order(found)
+        needed = [i for i in order if i not in self.turned and not self.design.fields[i].value]
         for row, obj in zip(found.starts, self.design.objects, strict=True):
-            if obj.args and len(obj.args) != len(order):
+            if obj.args and len(obj.args) not in (len(order), len(needed)):
                 takes = ", ".join(self.design.fields[i].name for i in order) or "nothing"
                 raise Refusal(f"object '{obj.name}' is made with {len(obj.args)} argument{'s' * (len(obj.args) != 1)}, but {self.design.name} takes {takes}",
                               self.file.path, 0, "give one for each, in that order, or leave 'args' out")  # fmt: skip
-            for given, i in zip(obj.args, order, strict=False):
+            for given, i in zip(obj.args, order if len(obj.args) == len(order) else needed, strict=False):
                 if language.purity(self.file, row[i].value) == "literal" or not self.as_drafted(given, row[i], i, obj):
                     self.compare(given, row[i], f"object '{obj.name}'")
 
@@ -320,7 +324,7 @@ class Founder:
 
     def leading_comment(self, s: Statement) -> list[str]:
         start = self.write.comment_start(self.file, s.start)
-        return [line.strip() for line in self.file.slice(start, self.write.line_start(self.file, s.start)).splitlines()]
+        return [line.strip() for line in text_lines(self.file.slice(start, self.write.line_start(self.file, s.start)))]
 
     def own_members(self, s: Statement) -> list[tuple[int, int, str]]:
         assert s.value is not None

@@ -12,6 +12,7 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 
 from ...draft.design import ClassDesign, FieldDesign
+from ...program.layout import text_lines
 from ...program.model import SourceFile, Statement, Symbol
 from ...program.scopes import shadowed
 from ...survey.running import running
@@ -54,7 +55,7 @@ class ShareField:
         unit = write.indent_unit(file)
         kind = self.member.type or declared(file, first)
         lead = write.top_lead(file, unit) + unit
-        above = [f"{lead}{line.strip()}\n" for line in file.slice(write.comment_start(file, first.start), write.line_start(file, first.start)).splitlines()]
+        above = [f"{lead}{line.strip()}\n" for line in text_lines(file.slice(write.comment_start(file, first.start), write.line_start(file, first.start)))]
         text = "".join(above) + lead + write.class_variable(file, name, file.slice(*first.value), kind) + write.trailing_comment(file, first.end) + "\n"
         gap = "\n" if not any(f.shared for f in self.before()) and file.text[at : at + 1].strip() != b"}" else ""
         out.insert(file.path, at, write.with_newlines(text + gap, write.newline(file)))

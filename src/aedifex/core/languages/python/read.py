@@ -10,7 +10,7 @@ import tree_sitter_python
 
 from ...program.errors import AedifexError
 from ...program.model import Scope, SourceFile
-from ...program.reading import broken, deeply, refuse_null
+from ...program.reading import broken, deeply, refuse_null, refuse_returns
 from .resolve import resolve
 from .structure import statements
 from .walk import Walker
@@ -43,7 +43,7 @@ def encoding_of(path: str, text: bytes) -> str:
         raise AedifexError(
             f"{path}:1: declares the unknown encoding '{declared or ''}'; correct the declaration."
         ) from None
-    if "".encode(name) != b"" or "\n=".encode(name) != b"\n=":
+    if not getattr(codecs.lookup(name), "_is_text_encoding", True) or "".encode(name) != b"" or "\n=".encode(name) != b"\n=":
         raise AedifexError(f"{path}:1: the encoding '{name}' is not one that source can be read in; save it as UTF-8.")
     try:
         text.decode(name)
@@ -57,6 +57,7 @@ def encoding_of(path: str, text: bytes) -> str:
 def read(path: str, text: bytes) -> SourceFile:
     """Read one file. Broken syntax becomes problems with lines; unusable bytes raise AedifexError."""
     refuse_null(path, text, "Python source")
+    refuse_returns(path, text)
     encoding = encoding_of(path, text)
     masked = ascii_shape(text, encoding)
     root = parser().parse(masked)
