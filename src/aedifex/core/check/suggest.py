@@ -108,6 +108,10 @@ def first_ones(explorer: Explorer, clues: Clues) -> list[Scenario]:
     kind = world.runner(Scenario("x"))
     if clues.requests and world.language.launch.runner(world.sources) == "requests":
         found = [Scenario("every route", "requests", requests=clues.requests)]
+        for module in dict.fromkeys(m for m, _ in clues.served):
+            names = [n for m, n in clues.served if m == module]
+            says = f"import {module}; print({', '.join(f'type({module}.{n}).__name__' for n in names)})"
+            found.append(Scenario("a server imports it", "process", run=[COMMAND[0], "-c", says]))
     elif kind == "frames" and clues.controls:
         found = control_scenarios(clues)
     elif kind == "frames":

@@ -13,7 +13,7 @@ class Clues:
 
     ``keys``: reacted to when pressed; ``held``: looked at while they are down; ``mouse``: whether clicks count; ``size``: of the window
     in pixels; ``controls``: (control, value to put in, "" for one that is only used); ``arguments``: lists of arguments worth a run;
-    ``requests``: as in a scenario, in an order in which they make sense.
+    ``requests``: as in a scenario, in an order in which they make sense; ``served``: (module, name) of what a server imports.
     """
 
     words: list[str] = field(default_factory=list)
@@ -27,3 +27,4 @@ class Clues:
     controls: list[tuple[str, str]] = field(default_factory=list)
     arguments: list[list[str]] = field(default_factory=list)
     requests: list[dict[str, Any]] = field(default_factory=list)
+    served: list[tuple[str, str]] = field(default_factory=list)

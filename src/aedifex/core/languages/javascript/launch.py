@@ -98,11 +98,14 @@ def planned(plan: dict[str, Any], path: str) -> dict[str, str]:
     return {"AEDIFEX_PLAN": path}
 
 
+SERVES = re.compile(rb"\.createServer\s*\(|\bexpress\s*\(|\bfastify\s*\(|new\s+Koa\b|new\s+Hono\b")
+
+
 def runner(files: list[SourceFile]) -> str:
     """How a program wants to be run: a script of a page is drawn in frames."""
     if any(kind_of(f) == "page" for f in files):
         return "frames"
-    return "process"
+    return "requests" if any(SERVES.search(f.text) for f in files) else "process"
 
 
 def needs_standins(files: list[SourceFile]) -> bool:

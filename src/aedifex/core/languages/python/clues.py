@@ -8,6 +8,7 @@ from typing import Any
 
 from ...program.clues import Clues
 from ...program.model import SourceFile
+from .by_name import served
 from .clues_arguments import arguments
 from .clues_web import requests
 
@@ -31,6 +32,8 @@ def clues(files: list[SourceFile]) -> Clues:
         found.arguments += arguments(tree)
         found.requests += requests(tree)
         looker.sort()
+        if any(s.kind == "guard" for s in file.statements):
+            found.served += [(file.path.rsplit("/", 1)[-1].rsplit(".", 1)[0], name) for _, names, _ in served(file) for name in names]
     found.splits = any(b".split()" in f.text or b'.split(" ")' in f.text or b".split(None" in f.text for f in files)
     for group in ("words", "keys", "held", "controls"):
         setattr(found, group, list(dict.fromkeys(getattr(found, group)))[:MOST])

@@ -15,10 +15,11 @@ def requests(tree: ast.Module) -> list[dict[str, Any]]:
     looks: list[dict[str, Any]] = []
     changes: list[dict[str, Any]] = []
     removals: list[dict[str, Any]] = []
+    registered = by_call(tree)
     for node in ast.walk(tree):
         if not isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef):
             continue
-        for path, methods in routes(node):
+        for path, methods in [*routes(node), *registered.get(node.name, [])]:
             for method in methods:
                 for filled in addresses(path):
                     request: dict[str, Any] = (
@@ -47,6 +48,27 @@ def routes(node: ast.FunctionDef | ast.AsyncFunctionDef) -> list[tuple[str, list
                 given = next((k.value for k in decorator.keywords if k.arg in ("methods", "method")), None)
                 named = [str(e.value).upper() for e in ast.walk(given) if isinstance(e, ast.Constant)] if given else []
                 found.append((str(first.value), named or ([name.upper()] if name in METHODS else ["GET"])))
+    return found
+
+
+def by_call(tree: ast.Module) -> dict[str, list[tuple[str, list[str]]]]:
+    """Function → its routes, of those that a call registers: ``app.add_url_rule("/all", view_func=list_all)``, ``app.route("/all")(list_all)``."""
+    found: dict[str, list[tuple[str, list[str]]]] = {}
+    for node in ast.walk(tree):
+        if not isinstance(node, ast.Call):
+            continue
+        inner = node.func if isinstance(node.func, ast.Call) else node
+        name = inner.func.attr if isinstance(inner.func, ast.Attribute) else ""
+        if name not in ("add_url_rule", "add_route", "add_api_route", "route") or not inner.args or not isinstance(inner.args[0], ast.Constant):
+            continue
+        words = {k.arg: k.value for k in inner.keywords}
+        handlers = [words.get("view_func") or words.get("endpoint"), *inner.args[1:], *(node.args if inner is not node else [])]
+        methods = [str(e.value).upper() for e in ast.walk(words["methods"]) if isinstance(e, ast.Constant)] if "methods" in words else ["GET"]
+        for handler in handlers:
+            called = handler.id if isinstance(handler, ast.Name) else handler.attr if isinstance(handler, ast.Attribute) else ""
+            if called:
+                found.setdefault(called, []).append((str(inner.args[0].value), methods))
+                break
     return found
 
 

@@ -9,7 +9,7 @@ let now = 0;
 let number = 0;
 let pumping = false;
 const queue = new Map();
-const real = { setImmediate: globalThis.setImmediate, setTimeout: globalThis.setTimeout };
+const real = { setImmediate: globalThis.setImmediate, setTimeout: globalThis.setTimeout, clearTimeout: globalThis.clearTimeout };
 const turns = { over: () => {}, busy: () => false };
 
 function read() {

@@ -186,6 +186,7 @@ if (plan) {
   clock.turns.over = over;
   clock.turns.busy = busy;
   if (plan.cover) beginCoverage();
+  if (plan.requests && plan.requests.length) require("./web.cjs").begin(plan, over, end);
   if (plan.calls) require("./calls.cjs").begin(() => turn);
   process.reallyExit = (status) => {
     finish();

@@ -3,6 +3,7 @@
 import os
 
 from . import hooks
+from .kinds import instead
 
 SEED = 20
 
@@ -14,24 +15,24 @@ def pin():
 def pin_random(module):
     real = module.Random.seed
 
-    def seed(self, a=None, *rest, **named):
-        return real(self, SEED if a is None else a, *rest, **named)
+    def seed(self, a=None, version=2):
+        return real(self, SEED if a is None else a, version)
 
-    module.Random.seed = seed
+    instead(module.Random, "seed", seed)
     module.seed = module._inst.seed if hasattr(module, "_inst") else module.seed
     module.seed(SEED)
     bytes_of = module.Random(SEED)
-    os.urandom = lambda size: bytes_of.getrandbits(8 * size).to_bytes(size, "big") if size else b""
+    instead(os, "urandom", lambda size, /: bytes_of.getrandbits(8 * size).to_bytes(size, "big") if size else b"")
     module._urandom = os.urandom
-    module.SystemRandom.random = lambda self: module.random()
-    module.SystemRandom.getrandbits = lambda self, k: module.getrandbits(k)
+    instead(module.SystemRandom, "random", lambda self: module.random())
+    instead(module.SystemRandom, "getrandbits", lambda self, k: module.getrandbits(k))
 
 
 def pin_uuid(module):
     import random
 
-    module.uuid4 = lambda: module.UUID(int=random.getrandbits(128), version=4)
-    module.uuid1 = lambda *a, **k: module.uuid4()
+    instead(module, "uuid4", lambda: module.UUID(int=random.getrandbits(128), version=4))
+    instead(module, "uuid1", lambda node=None, clock_seq=None: module.uuid4())
 
 
 def pin_numpy(module):

@@ -5,6 +5,7 @@ import sys
 import time
 
 from . import hooks
+from .kinds import instead
 
 START = 1_700_000_000.0  # seconds; an arbitrary instant
 TICK = 0.001  # seconds that pass whenever the clock is read
@@ -56,17 +57,17 @@ def alone():
 
 def pin():
     real = {name: getattr(time, name) for name in ("gmtime", "localtime", "ctime", "strftime", "asctime")}
-    time.time = lambda: START + read()
-    time.time_ns = lambda: int((START + read()) * 1e9)
+    instead(time, "time", lambda: START + read())
+    instead(time, "time_ns", lambda: int((START + read()) * 1e9))
     for name in ("monotonic", "perf_counter", "process_time", "thread_time"):
-        setattr(time, name, read)
-        setattr(time, name + "_ns", lambda: int(read() * 1e9))
-    time.sleep = sleep
-    time.gmtime = lambda secs=None: real["gmtime"](START + read() if secs is None else secs)
-    time.localtime = lambda secs=None: real["localtime"](START + read() if secs is None else secs)
-    time.ctime = lambda secs=None: real["ctime"](START + read() if secs is None else secs)
-    time.asctime = lambda t=None: real["asctime"](time.localtime() if t is None else t)
-    time.strftime = lambda form, t=None: real["strftime"](form, time.localtime() if t is None else t)
+        instead(time, name, lambda: read())
+        instead(time, name + "_ns", lambda: int(read() * 1e9))
+    instead(time, "sleep", sleep)
+    instead(time, "gmtime", lambda secs=None: real["gmtime"](START + read() if secs is None else secs))
+    instead(time, "localtime", lambda secs=None: real["localtime"](START + read() if secs is None else secs))
+    instead(time, "ctime", lambda secs=None: real["ctime"](START + read() if secs is None else secs))
+    instead(time, "asctime", lambda t=None: real["asctime"](time.localtime() if t is None else t))
+    instead(time, "strftime", lambda form, t=None: real["strftime"](form, time.localtime() if t is None else t))
     hooks.AFTER.update({"datetime": pin_dates, "threading": pin_waits, "selectors": pin_selectors, "sched": pin_sched, "subprocess": pin_children})
 
 
@@ -109,7 +110,7 @@ def pin_waits(threading):
         sleep(max(0, timeout))
         return self.is_set()
 
-    threading.Event.wait = wait
+    instead(threading.Event, "wait", wait)
 
 
 def pin_sched(sched):
@@ -129,8 +130,8 @@ def pin_children(subprocess):
 
         return wait
 
-    subprocess.Popen.wait = waiting_for(subprocess.Popen.wait)
-    subprocess.Popen.communicate = waiting_for(subprocess.Popen.communicate)
+    for name in ("wait", "communicate"):
+        instead(subprocess.Popen, name, waiting_for(getattr(subprocess.Popen, name)))
 
 
 def pin_selectors(selectors):
@@ -138,7 +139,7 @@ def pin_selectors(selectors):
     for name in ("EpollSelector", "PollSelector", "SelectSelector", "KqueueSelector"):
         kind = getattr(selectors, name, None)
         if kind is not None:
-            kind.select = waiting(kind.select)
+            instead(kind, "select", waiting(kind.select))
 
 
 def waiting(real):
