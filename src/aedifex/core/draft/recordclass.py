@@ -80,7 +80,7 @@ class Handed(Asked):
             return f"'{param}' of '{f.name}' is set again, or a default is worked out where the function stands"
         if self.write.RECEIVER in {n for s in f.scope.walk() for n in s.symbols} or self.write.class_trouble(file, f.start, f.end):
             return f"'{f.name}' cannot stand in a class"
-        if list(by_text(file, language, f.start, f.end)) or not file.text[: f.start].endswith(b"\n"):
+        if list(by_text(file, language, f.start, f.end)) or (f.start and not file.text[: f.start].endswith(b"\n")):
             return f"'{f.name}' depends on where it stands"
         direct = self.effects.direct(f.start, f.end)
         classes = {s for s in file.scope.symbols.values() if "class" in s.kinds}

@@ -81,7 +81,7 @@ class Follower(ArrayFollower):
             self.assigned(parent)
         elif kind == "array":
             self.listed(parent)
-        elif kind == "return_statement":
+        elif kind == "return_statement" or (kind == "arrow_function" and same(parent.child_by_field_name("body"), node)):
             self.returned(parent)
         elif kind == "arguments":
             self.argument(node, parent.parent, self.holder)
@@ -219,19 +219,27 @@ class Follower(ArrayFollower):
     def maker(self, s: Symbol, at: Any) -> None:
         """A function returns a record: always, or nothing; and each of its calls gives one."""
         f = self.functions.get(s)
-        if f is None or f.is_async or f.scope.generator or f.node is None or f.node.child_by_field_name("body").type != "statement_block":
+        if f is None or f.is_async or f.scope.generator or f.node is None:
             raise Stop("comes from code that was not read", at.start_byte)
         if s in self.found.makers:
             return
         self.found.makers.append(s)
         body = f.node.child_by_field_name("body")
         found = self.origins.setdefault(s, [])
+        if body.type != "statement_block":  # an arrow function of one expression
+            found.append(body)
+            self.source(body)
+            self.called(f, s)
+            return
         last = next((c for c in reversed(body.named_children) if c.type != "comment"), body)
         found += [] if last.type == "return_statement" else [last]  # at whose end nothing is returned
         for node in returns(body):
             found.append(node.named_children[0] if node.named_children else node)
             if node.named_children:
                 self.source(node.named_children[0])
+        self.called(f, s)
+
+    def called(self, f: Function, s: Symbol) -> None:
         for ref in s.references:
             if not ref.writes:
                 self.record(self.call_at(f, ref))
@@ -243,7 +251,8 @@ class Follower(ArrayFollower):
         return call
 
     def returned(self, statement: Any) -> None:
-        f = next((f for f in self.functions.values() if f.node is not None and statement in returns(f.node.child_by_field_name("body"))), None)
+        bodies = [(f, f.node.child_by_field_name("body")) for f in self.functions.values() if f.node is not None]
+        f = next((f for f, body in bodies if (same(f.node, statement) if statement.type == "arrow_function" else statement in returns(body))), None)
         if f is None or f.symbol is None:
             raise Stop("is returned where it cannot be followed", statement.start_byte)
         self.maker(f.symbol, statement)

@@ -43,7 +43,9 @@ def written(root: Any, s: Symbol) -> list[Any]:
     found = []
     for r in s.bindings:
         node = root.named_descendant_for_byte_range(r.start, r.end).parent
-        found.append(node.child_by_field_name("type") or node.child_by_field_name("return_type"))
+        value = node.child_by_field_name("value")
+        given = value.child_by_field_name("return_type") if value is not None and value.type in ("arrow_function", "function_expression") else None
+        found.append(node.child_by_field_name("type") or node.child_by_field_name("return_type") or given)
     return [a for a in found if a is not None]
 
 

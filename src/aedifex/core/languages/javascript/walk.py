@@ -240,9 +240,10 @@ class Walker(NameWalker):
             form = "offered"
         if value is not None and name.type == "identifier" and value.type in FUNCTIONS:
             sole = sum(1 for c in statement.named_children if c.type == "variable_declarator") == 1
-            self.declare(name, scope, "definition" if sole and not form else form)
+            self.declare(name, scope, "definition" if sole and form != "declared" else form)
             if sole:
-                self.function(value, self.text(name), name, statement)
+                whole = statement.parent if statement.parent is not None and statement.parent.type == "export_statement" else statement
+                self.function(value, self.text(name), name, whole)
             else:
                 self.visit(value)
             return
