@@ -20,6 +20,7 @@ from ..program.language import reread
 from ..program.model import Program
 from .edits import Overlap
 from .lifting import Trace, lifted
+from .remarks import with_remarks
 from .step import Context, Refusal
 from .steps.collect import AskItems, CollectRecords, ItemMethod, is_collection
 from .steps.hoist import HoistLiteral, literal_fields
@@ -223,7 +224,8 @@ def tried(
     """The program after a step; None if it is refused, as it will be when its turn comes, whatever stands then."""
     try:
         edits = step.apply(Context(program, design))
-        after = reread(program, edits.apply(program.files))
+        changes = edits.apply(program.files)
+        after, _ = with_remarks(step, program, reread(program, changes), changes)
         if trace is not None:
             trace.follow(program, edits)
         return after

@@ -13,6 +13,7 @@ from ..program.model import Problem, Program, SourceFile
 from ..survey.effects import Effects
 from .edits import Overlap
 from .follow import Prelude, prelude
+from .remarks import with_remarks
 from .step import Context, Refusal, Step
 from .steps.base import ShareBase, bases
 from .steps.clean import CleanUp
@@ -212,7 +213,7 @@ def attempt(step: Step, context: Context, lost: set[str]) -> Outcome:
         )
     if not changes:
         return Outcome(step, "nothing")
-    after = reread(context.program, changes)
+    after, changes = with_remarks(step, context.program, reread(context.program, changes), changes)
     problems = verify(context.program, after, list(changes))
     if not problems:
         return Outcome(step, "done", changes)

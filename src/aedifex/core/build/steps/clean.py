@@ -65,7 +65,7 @@ class CleanUp:
         )
         if whole:
             if s is line[0]:
-                out.delete(file.path, context.write.comment_start(file, s.start), context.write.line_end(file, s.end))
+                self.take_out(context, file, s, line[-1], out)
         elif len(dead) < len(bound):
             keep = [b for b in bound if b not in dead]
             out.replace(file.path, s.start, s.end, context.write.import_list(file, s, keep))
@@ -88,7 +88,16 @@ class CleanUp:
         ]
         had = any(not x.kinds and x.references for n, x in before.scope.symbols.items() if n not in ours)
         if not loose and had:
-            out.delete(file.path, context.write.comment_start(file, s.start), context.write.line_end(file, s.end))
+            self.take_out(context, file, s, s, out)
+
+    def take_out(self, context: Context, file: SourceFile, first: Statement, last: Statement, out: Edits) -> None:
+        """A line goes; remarks above it, and behind it, may speak of more than it and stay."""
+        start, end = context.write.line_start(file, first.start), context.write.line_end(file, last.end)
+        remark = context.write.trailing_comment(file, last.end).strip()
+        if remark:
+            out.replace(file.path, start, end, remark + context.write.newline(file))
+        else:
+            out.delete(file.path, start, end)
 
     def clean_blank(self, context: Context, file: SourceFile, out: Edits) -> None:
         """Runs of blank lines that the earlier steps left behind: none at the ends, at most two between."""

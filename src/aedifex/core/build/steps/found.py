@@ -323,6 +323,10 @@ class Founder:
         return params
 
     def leading_comment(self, s: Statement) -> list[str]:
+        """The remarks above a first value; those above a line of several stay where the object is made."""
+        line = self.file.line(s.start)
+        if any(o is not s and self.file.line(o.start) == line for o in running(self.file, self.context.language)):
+            return []
         start = self.write.comment_start(self.file, s.start)
         return [line.strip() for line in text_lines(self.file.slice(start, self.write.line_start(self.file, s.start)))]
 

@@ -34,6 +34,7 @@ class Lift:
     of: str = ""  # the method whose lines they are, of a class that stands
     told: str = ""  # the lines as the design names them, where steps before move these
     outsiders: Program | None = None  # files that are not the program's, whose classes may be based on its own
+    traced = True
     needs: list[str] = field(default_factory=list)
     refused: Refusal | None = None
 

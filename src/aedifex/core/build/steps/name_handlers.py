@@ -22,6 +22,7 @@ class NameHandlers:
 
     path: str
     wanted: list[tuple[str, str]]
+    traced = True
     needs: list[str] = field(default_factory=list)
     refused: Refusal | None = None  # where it was tried already
 

@@ -24,6 +24,7 @@ ADVICE = "the function stays as it is"
 class OpenMain:
     path: str
     name: str
+    traced = True
     needs: list[str] = field(default_factory=list)
     refused: Refusal | None = None  # where it was tried already
 
