@@ -15,6 +15,7 @@ import copy
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+from ..program.braces import COMMENTS, within
 from ..program.inline import Inline
 from ..program.language import Language, reread
 from ..program.model import NewFunction, Program, SourceFile, Symbol
@@ -78,11 +79,22 @@ def trouble(file: SourceFile, language: Language, inline: Inline, captured: Sequ
     """Whether its lines would mean something else in a function of its own, or nothing tells the types that it needs."""
     if language.regions.bound_to_function(file, inline.opens, inline.closes) is not None or not (inline.statements or inline.says):
         return True
+    if remarked(file, language, inline):
+        return True
     if language.typed and not all(language.regions.declared_as(file, s)[1] for s in captured):
         return True
     results = [at for kind, at in ways_out(file, language, inline.statements, False, False) if kind == "return"]
     texts = [file.slice(s.start, s.end).strip(" ;") for s in with_inner(file, language, inline.statements) if s.start in results]
     return any(t != "return" for t in texts) and not inline.whole
+
+
+def remarked(file: SourceFile, language: Language, inline: Inline) -> bool:
+    """Whether a remark stands in what is written in its place, outside the lines that move."""
+    write, rows = language.write, inline.statements
+    start = max(inline.opens, write.comment_start(file, rows[0].start)) if rows else inline.end
+    end = min(write.line_end(file, rows[-1].end - 1), inline.closes) if rows else inline.end
+    nodes = within(file.tree.root_node.descendant_for_byte_range(inline.start, inline.end), inline.start, inline.end)
+    return any(n.type in COMMENTS and not start <= n.start_byte < end for n in nodes)
 
 
 def named_edits(file: SourceFile, language: Language, wanted: Sequence[Named]) -> list[Range]:
