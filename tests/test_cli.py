@@ -50,7 +50,7 @@ BAD = {
     "a folder as design": (["build", "empty"], 2, "empty: is a folder"),
     "broken syntax": (["draft", "broken.py"], 2, "broken.py:1: "),
     "not UTF-8": (["survey", "latin.py"], 2, "latin.py:2: is not utf-8 text"),
-    "dangling link": (["survey", "dangling.py"], 2, "dangling.py: no such file, or a link that leads nowhere"),
+    "dangling link": (["survey", "dangling.py"], 2, "dangling.py: is a link to nowhere.py, which is not there"),
     "a script as design": (["preview", "line.py"], 2, "line.py:4: is not valid TOML"),
     "unknown name": (["ask", "linen", "line.py"], 2, "did you mean line?"),
     "nothing built": (["undo"], 1, "nothing was built here"),

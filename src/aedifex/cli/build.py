@@ -62,10 +62,7 @@ def command(
     from ..core.build.gitcommit import Git
     from ..core.build.project import open_project
 
-    if strict and unchecked:
-        raise click.UsageError("--strict asks what the scenarios run; leave out --unchecked")
-    if tests and dry_run:
-        raise click.UsageError("--tests needs the classes on disk; leave out --dry-run")
+    fit_together(strict, unchecked, tests, dry_run)
     if out is not None:
         design = copied(design, out)
     project = open_project(design, writing=True)
@@ -75,11 +72,9 @@ def command(
     width = max([34, *(len(i) for i in ids)])
     runs = project.scenarios(scenarios)
     git = Git(project.root, with_changes) if commit and not dry_run else None
-    outcomes: list[Outcome] = []
     with progress((len(ids) + 2) * len(runs), "checking", quiet or json_) as advance:
 
         def tell(outcome: Outcome) -> None:
-            outcomes.append(outcome)
             if not json_:
                 show(outcome, quiet, advance, width)
 
@@ -93,6 +88,14 @@ def command(
         if written is not None:
             tell_tests(written, tests or "", quiet)
     sys.exit(built.status)
+
+
+def fit_together(strict: bool, unchecked: bool, tests: str | None, dry_run: bool) -> None:
+    """Raises UsageError for options that exclude each other."""
+    if strict and unchecked:
+        raise click.UsageError("--strict asks what the scenarios run; leave out --unchecked")
+    if tests and dry_run:
+        raise click.UsageError("--tests needs the classes on disk; leave out --dry-run")
 
 
 def tell_tests(written: Written, folder: str, quiet: bool) -> None:

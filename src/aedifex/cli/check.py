@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import os
 import sys
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, Any
 
 import click
 
@@ -13,6 +13,7 @@ from .record import opened
 
 if TYPE_CHECKING:
     from ..core.build.project import Project
+    from ..core.check.check import Checked
     from ..core.check.explore import Explored
     from ..core.check.scenarios import Scenario
 
@@ -46,34 +47,42 @@ def command(scenarios: str | None, explore: int | None, json_: bool, quiet: bool
     found = explored(project, runs, explore, quiet or json_, scenarios) if explore else None
     stretches = moving(project.design, project.original)
     if json_:
-        as_json({
-            "reach": reach_json(stretches, seen),
-            "explored": {"ran": found.ran, "skipped": found.skipped, "scenario": found.scenario.name if found.scenario is not None else None,
-                         "differences": [str(d) for d in found.differences]} if found is not None else None,
-            "scenarios": result.names,
-            "differences": [
-                {"scenario": d.scenario, "where": d.where, "line": d.line, "before": d.before, "after": d.after, "count": d.count,
-                 "field": d.name or None, "moment": d.moment or None, "source": d.source or None,
-                 "pictures": list(d.pictures)} for d in result.differences
-            ],
-        })  # fmt: skip
+        as_json(report(result, found, reach_json(stretches, seen)))
     else:
-        for name in result.names:
-            mine = [d for d in result.differences if d.scenario == name]
-            if not quiet or mine:
-                click.echo(f"{name}: {'different' if mine else 'the same'}")
-            for d in mine:
-                click.echo(f"  {d}")
-                for line in [*d.context, *(f"picture: {os.path.relpath(p)}" for p in d.pictures)]:
-                    click.echo(f"    {line}")
-        if not quiet:
-            same = len(result.names) - len({d.scenario for d in result.differences})
-            click.echo(f"{same} of {len(result.names)} the same.")
-            if sentence := told(stretches, seen):
-                click.echo(sentence)
-        if found is not None:
-            tell_explored(found, quiet)
+        show(result, found, told(stretches, seen), quiet)
     sys.exit(1 if result.differences or (found is not None and found.scenario is not None) else 0)
+
+
+def report(result: Checked, found: Explored | None, reach: dict[str, Any]) -> dict[str, Any]:
+    return {
+        "scenarios": result.names,
+        "reach": reach,
+        "explored": {"ran": found.ran, "skipped": found.skipped, "scenario": found.scenario.name if found.scenario is not None else None,
+                     "differences": [str(d) for d in found.differences]} if found is not None else None,
+        "differences": [
+            {"scenario": d.scenario, "where": d.where, "line": d.line, "before": d.before, "after": d.after, "count": d.count,
+             "field": d.name or None, "moment": d.moment or None, "source": d.source or None,
+             "pictures": list(d.pictures)} for d in result.differences
+        ],
+    }  # fmt: skip
+
+
+def show(result: Checked, found: Explored | None, reach: str, quiet: bool) -> None:
+    for name in result.names:
+        mine = [d for d in result.differences if d.scenario == name]
+        if not quiet or mine:
+            click.echo(f"{name}: {'different' if mine else 'the same'}")
+        for d in mine:
+            click.echo(f"  {d}")
+            for line in [*d.context, *(f"picture: {os.path.relpath(p)}" for p in d.pictures)]:
+                click.echo(f"    {line}")
+    if not quiet:
+        same = len(result.names) - len({d.scenario for d in result.differences})
+        click.echo(f"{same} of {len(result.names)} the same.")
+        if reach:
+            click.echo(reach)
+    if found is not None:
+        tell_explored(found, quiet)
 
 
 def explored(project: Project, runs: list[Scenario], number: int, quiet: bool, path: str | None) -> Explored:

@@ -90,8 +90,8 @@ def command(scenarios: str | None, suggest: bool, again: bool, quiet: bool) -> N
         say(f"Note: {note}")
     stretches = moving(project.design, project.original)
     what = "functions and stretches that move" if stretches else "functions"
-    if not quiet and (sentence := told(stretches or everything(project.original), seen, what)):
-        click.echo(sentence)
+    if sentence := told(stretches or everything(project.original), seen, what):
+        say(sentence, quiet)
 
 
 def seen_of(run: Observed) -> list[str]:

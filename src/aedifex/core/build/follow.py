@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import copy
 from collections.abc import Callable, Sequence
+from typing import Any
 
 import tomlkit
 
@@ -254,43 +255,17 @@ def with_origins(design: Design, c: ClassDesign, f: FieldDesign, names: list[str
     return made
 
 
-def follow(text: str, program: Program, after: Program, old: str, new: str) -> str:
-    """The text of a design after a rename: names, files, and the digests of the sources."""
-    path, _, dotted = old.rpartition("::")
-    head, _, last = dotted.rpartition(".")
-    moved = {old: new} if old in program.texts else {}
-    doc = tomlkit.parse(text)
+def every(values: list[str], change: Callable[[str], str]) -> None:
+    """Change the texts of a list in its place."""
+    for i, v in enumerate(values):
+        if change(v) != v:
+            values[i] = change(v)
 
-    def name(value: str) -> str:
-        place, mark, word = value.rpartition("::")
-        place = moved.get(place, place)
-        if not moved and not head and word == last and place in ("", path or place):
-            word = new
-        return f"{place}{mark}{word}"
 
-    def every(values: list[str], change: Callable[[str], str] = name) -> None:
-        for i, v in enumerate(values):
-            if change(v) != v:
-                values[i] = change(v)
+def follow_owners(doc: Any, head: str, last: str, new: str, moved: dict[str, str]) -> None:
+    """The tables that name a class, one of its members, or lines of a file. ``head``: the class of the member ``last``, or ""."""
 
-    for c in doc.get("class", []):
-        for member in [*c.get("field", []), *c.get("method", [])]:
-            every(member.get("from", []))
-            if head and head in [bare(o) for o in member.get("from", [])]:
-                every(member.get("drop", []), lambda v: new if v == last else v)
-            for add in member.get("add", []):
-                same = add["name"] == bare(add["value"])
-                add["value"] = name(add["value"])
-                add["name"] = bare(add["value"]) if same else add["name"]
-    for key in ("stay", "wish", "rename"):
-        for entry in doc.get(key, []):
-            for part in ("name", "from"):
-                if part in entry and name(entry[part]) != entry[part]:
-                    entry[part] = name(entry[part])
-            every(entry.get("together", []))
-            every(entry.get("keep", []))
     def holder(value: str) -> str:
-        """``Class`` or ``Class.method`` after the rename of either."""
         owner, dot, member = value.partition(".")
         if head and owner == head and member == last:
             return f"{owner}.{new}"
@@ -307,8 +282,41 @@ def follow(text: str, program: Program, after: Program, old: str, new: str) -> s
     for x in [*doc.get("lift", []), *(m for c in doc.get("class", []) for m in c.get("method", []))]:
         every(x.get("lines", []), lambda v: moved.get(v.partition(":")[0], v.partition(":")[0]) + ":" + v.partition(":")[2])
     for stream in doc.get("stream", []):
-        if "name" in stream and not head and stream["name"] == new:
+        if not head and stream.get("name") == new:
             stream["name"] = f"{new}_2"  # the name that it was going to have is taken by now
+
+
+def follow(text: str, program: Program, after: Program, old: str, new: str) -> str:
+    """The text of a design after a rename: names, files, and the digests of the sources."""
+    path, _, dotted = old.rpartition("::")
+    head, _, last = dotted.rpartition(".")
+    moved = {old: new} if old in program.texts else {}
+    doc = tomlkit.parse(text)
+
+    def name(value: str) -> str:
+        place, mark, word = value.rpartition("::")
+        place = moved.get(place, place)
+        if not moved and not head and word == last and place in ("", path or place):
+            word = new
+        return f"{place}{mark}{word}"
+
+    for c in doc.get("class", []):
+        for member in [*c.get("field", []), *c.get("method", [])]:
+            every(member.get("from", []), name)
+            if head and head in [bare(o) for o in member.get("from", [])]:
+                every(member.get("drop", []), lambda v: new if v == last else v)
+            for add in member.get("add", []):
+                same = add["name"] == bare(add["value"])
+                add["value"] = name(add["value"])
+                add["name"] = bare(add["value"]) if same else add["name"]
+    for key in ("stay", "wish", "rename"):
+        for entry in doc.get(key, []):
+            for part in ("name", "from"):
+                if part in entry and name(entry[part]) != entry[part]:
+                    entry[part] = name(entry[part])
+            every(entry.get("together", []), name)
+            every(entry.get("keep", []), name)
+    follow_owners(doc, head, last, new, moved)
     every(doc.get("entries", []), lambda v: moved.get(v, v))
     sources = doc["sources"]
     for source in list(sources):

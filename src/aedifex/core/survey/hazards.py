@@ -40,6 +40,13 @@ BINDINGS = {
 
 def hazards(program: Program, path: str, outsiders: Program | None = None) -> list[Hazard]:
     """All hazards of one file, in source order. ``outsiders``: the other files of the project folder."""
+    kept: dict[tuple[str, int], list[Hazard]] = program.memo.setdefault("hazards", {})
+    if (path, id(outsiders)) not in kept:
+        kept[path, id(outsiders)] = all_hazards(program, path, outsiders)
+    return list(kept[path, id(outsiders)])
+
+
+def all_hazards(program: Program, path: str, outsiders: Program | None) -> list[Hazard]:
     file, language = program.files[path], program.language
     found = [*dynamic(file, language), *bindings(file), *redefined(file), *imports(file, language), *seen_late(file, language)]
     found += outside(file, language, program, outsiders)
@@ -119,7 +126,9 @@ def assumptions(program: Program, path: str) -> list[str]:
 def told_by(file: SourceFile, language: Language, program: Program) -> list[Hazard]:
     """What tells a function from a method, or names something by a text."""
     found = [Hazard(t.means.value, *file.place(t.start), t.message, t.names) for t in language.tells(file) if t.names or t.means is Means.ANY_TEXT]
-    copies = [(other, *row) for other in program.files.values() for row in language.copies(other)]
+    if "copies" not in program.memo:
+        program.memo["copies"] = [(other, *row) for other in program.files.values() for row in language.copies(other)]
+    copies = program.memo["copies"]
     if copies:
         other, does, at = copies[0]
         where = f"line {other.shown(at)}" if other is file else "{}:{}".format(*other.place(at))

@@ -28,11 +28,15 @@ def tells(file: SourceFile) -> list[Tell]:
 
 def copies(file: SourceFile) -> list[tuple[str, int]]:
     """(what it does to functions that something holds, where) of calls that copy whatever they are given, or hold nothing alive."""
-    teller = Teller(file)
-    found = []
-    for words, does in ((apis()["asks"]["copying"], "copies whatever an object holds"), (apis()["asks"]["weak"], "does not keep alive what it is given")):
-        found += [(f"'{name}' {does}", call.start) for call in file.calls if (name := teller.full(call.callee)) in words]
-    return found
+    if "copies" not in file.memo:
+        facts = apis()["asks"]
+        does = {**dict.fromkeys(facts["copying"], "copies whatever an object holds"), **dict.fromkeys(facts["weak"], "does not keep alive what it is given")}
+        found = []
+        if any(word.partition(".")[0].encode() in file.text for word in does):
+            teller = Teller(file)
+            found = [(f"'{name}' {does[name]}", call.start) for call in file.calls if (name := teller.full(call.callee)) in does]
+        file.memo["copies"] = found
+    return list(file.memo["copies"])
 
 
 TEXTS = re.compile(r"""["'](?:\w+\.)*(\w+)[.:]([^\W\d]\w*)["']""")
