@@ -22,8 +22,9 @@ def console(error: bool = False, width: int | None = None) -> Console:
     from rich.console import Console
 
     stream = sys.stderr if error else sys.stdout
-    wide = width or (None if stream.isatty() else 120)
-    return Console(file=stream, highlight=False, soft_wrap=False, width=wide, no_color="NO_COLOR" in os.environ or None)
+    asked = os.environ.get("COLUMNS", "")
+    wide = width or (None if stream.isatty() else int(asked) if asked.isdigit() and int(asked) >= 40 else 120)
+    return Console(file=stream, highlight=False, soft_wrap=False, emoji=False, width=wide, no_color="NO_COLOR" in os.environ or None)
 
 
 def say(text: str, quiet: bool = False) -> None:
@@ -46,7 +47,9 @@ class Bar:
 
     def __call__(self, name: str) -> None:
         if self.bar is not None:
-            self.bar.update(self.task, advance=1, description=f"{self.what}: {name}")
+            from rich.markup import escape
+
+            self.bar.update(self.task, advance=1, description=escape(f"{self.what}: {name}"))
 
     def echo(self, text: str) -> None:
         """A line of the result, clear of the bar."""
