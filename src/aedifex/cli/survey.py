@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import gc
 import sys
 from dataclasses import asdict
 from typing import TYPE_CHECKING
@@ -11,6 +12,7 @@ import click
 from .common import QUIET, as_json, console, say
 
 if TYPE_CHECKING:
+    from ..core.program.model import Program
     from ..core.survey.survey import Survey
 
 
@@ -25,20 +27,9 @@ def command(paths: tuple[str, ...], json_: bool, figure: str | None, quiet: bool
     \b
     Example: aedifex survey tramline.py
     """
-    from ..core.draft.drafter import read_neighbours
-    from ..core.draft.proposals import proposed_cuts, proposed_parts
-    from ..core.program.language import find_sources, read_program
-    from ..core.survey.survey import survey
-
     if figure is not None and not figure.endswith((".png", ".svg")):
         raise click.UsageError(f"{figure}: is neither .png nor .svg; name a file of one of these.")
-    root, files = find_sources(paths)
-    program = read_program(root, files)
-    beside = read_neighbours(program)
-    result = survey(program, beside)
-    for file in result.files if json_ or figure or not quiet else ():
-        file.cuts = [asdict(cut) for cut in proposed_cuts(program, file.path, beside)]
-        file.parts = proposed_parts(program, file.path, beside)
+    program, result = surveyed(paths, json_ or figure is not None or not quiet)
     if json_:
         as_json(result.as_json())
     elif not quiet:
@@ -52,6 +43,24 @@ def command(paths: tuple[str, ...], json_: bool, figure: str | None, quiet: bool
         say(f"aedifex: {problem}; the rest of the file was surveyed")
     if broken and len(broken) == len(program.files):
         sys.exit(2)
+
+
+def surveyed(paths: tuple[str, ...], whole: bool) -> tuple[Program, Survey]:
+    """What was read, and the survey of it. ``whole``: with what a draft would make of it. Nothing of it is garbage before the end."""
+    from ..core.draft.drafter import read_neighbours
+    from ..core.draft.proposals import proposed_cuts, proposed_parts
+    from ..core.program.language import find_sources, read_program
+    from ..core.survey.survey import survey
+
+    gc.disable()
+    root, files = find_sources(paths)
+    program = read_program(root, files)
+    beside = read_neighbours(program)
+    result = survey(program, beside)
+    for file in result.files if whole else ():
+        file.cuts = [asdict(cut) for cut in proposed_cuts(program, file.path, beside)]
+        file.parts = proposed_parts(program, file.path, beside)
+    return program, result
 
 
 def drawn(result: Survey, path: str) -> None:

@@ -8,7 +8,7 @@ from collections import Counter
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, field
 from fnmatch import fnmatchcase
-from functools import cached_property
+from functools import cached_property, lru_cache
 
 from ..program.language import Language
 from ..program.model import SourceFile, Statement, Symbol
@@ -19,6 +19,12 @@ OUTWARD = ("console", "drawing", "sound", "files", "database", "network")  # wha
 ORDER = ("input", "timing", "network", "database", "files", "sound", "drawing", "console")  # the first wins where two are as frequent
 
 DOTTED = re.compile(rb"([A-Za-z_$][\w$]*(?:\s*\.\s*[\w$]+)+)\s*\(")
+
+
+@lru_cache(maxsize=1 << 16)
+def by_pattern(spread: tuple[tuple[str, str], ...], text: str) -> str:
+    """The concern of the first pattern that a call fits; "" if none does."""
+    return next((c for p, c in spread if fnmatchcase(text, p)), "")
 
 
 @dataclass
@@ -38,11 +44,11 @@ class Concerns:
                 self.modules[local] = f"{module}.{name}" if name else module if local != module.split(".")[0] else local
         exact = {p: c for c, patterns in self.language.concerns.items() for p in patterns if "*" not in p}
         members = {p[2:]: c for c, patterns in self.language.concerns.items() for p in patterns if p.startswith("*.")}
-        spread = [(p, c) for c, patterns in self.language.concerns.items() for p in patterns if "*" in p and not p.startswith("*.")]
+        spread = tuple((p, c) for c, patterns in self.language.concerns.items() for p in patterns if "*" in p and not p.startswith("*."))
         own = self.effects.own_members
         for at, text in sorted(self.written()):
             last = text.rsplit(".", 1)[-1]
-            concern = exact.get(text) or next((c for p, c in spread if fnmatchcase(text, p)), "")
+            concern = exact.get(text) or by_pattern(spread, text)
             if not concern and "." in text and last not in own:
                 concern = members.get(last, "")
             if concern:

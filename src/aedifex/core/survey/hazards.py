@@ -246,6 +246,17 @@ def outside(file: SourceFile, language: Language, program: Program, outsiders: P
     return found
 
 
+def named(file: SourceFile, name: str) -> list[Reference]:
+    """The uses of a name anywhere in a file."""
+    if "named" not in file.memo:
+        by_name: dict[str, list[Reference]] = {}
+        for r in file.references:
+            by_name.setdefault(r.name, []).append(r)
+        file.memo["named"] = by_name
+    found: list[Reference] = file.memo["named"].get(name, [])
+    return found
+
+
 def uses_of(file: SourceFile, other: SourceFile, module: str, local: str, name: str, line: int) -> list[Hazard]:
     """What one import in another file, and what follows from it, uses of this file."""
     kind = "used outside"
@@ -255,9 +266,7 @@ def uses_of(file: SourceFile, other: SourceFile, module: str, local: str, name: 
         says = "is imported by" if local else "is named in a text of"
         return [Hazard(kind, other.path, line, f"'{name}' {says} {other.path}", (name,))]
     found = []
-    for r in other.references:
-        if r.name != local:
-            continue
+    for r in named(other, local):
         if r.member:
             found.append(Hazard(kind, other.path, other.line(r.start), f"'{module}.{r.member}' is used by {other.path}", (r.member,)))
         elif not r.writes and r.form != "import":
