@@ -22,7 +22,7 @@ class Unit:
 
     file: SourceFile
     function: Function | None
-    refs: list[Reference]
+    refs: list[Reference]  # its reads; what binds a name has no meaning yet
 
     @property
     def said(self) -> list[tuple[str, str]]:
@@ -53,14 +53,14 @@ def units(file: SourceFile) -> list[Unit]:
     functions = sorted((f for f in file.functions if id(f.outer) in tops), key=lambda f: f.start)
     functions = [f for i, f in enumerate(functions) if not any(g.start <= f.start and f.end <= g.end for g in functions[:i])]
     spans = [(f.start, f.end) for f in functions]
-    found = [Unit(file, f, file.within(f.start, f.end)) for f in functions]
+    found = [Unit(file, f, [r for r in file.within(f.start, f.end) if not r.writes]) for f in functions]
     rest = iter(spans)
     span = next(rest, None)
     loose = []
     for r in file.within(0, len(file.text) + 1):
         while span is not None and r.start >= span[1]:
             span = next(rest, None)
-        if span is None or r.start < span[0]:
+        if (span is None or r.start < span[0]) and not r.writes:
             loose.append(r)
     return [*found, Unit(file, None, loose)]
 
@@ -89,8 +89,6 @@ def differences(was: Unit, now: Unit, after: Program) -> list[Problem]:
     for a, b, size in SequenceMatcher(None, was.said, now.said, autojunk=False).get_matching_blocks():
         for i in range(size):
             old, new = was.refs[a + i], now.refs[b + i]
-            if old.writes or new.writes:
-                continue
             meant, means = meaning(was.file, old), meaning(now.file, new)
             if meant != means and wrong(meant, means, old, new, now, after):
                 found.append(Problem(*now.file.stands(new.start), f"'{new.name}' was {meant} here, and is {means} now"))

@@ -86,11 +86,17 @@ class AppMaker:
                     obj.owner = made.name
 
     def reasons(self, made: ClassDesign, methods: list[Function], fields: list[Symbol]) -> None:
-        count = len(plan_main(self.file, self.effects, self.a.language).statements)
-        made.why = [f"the main code of {count} statement{'s' * (count != 1)} becomes its run method"]
-        if fields:
-            made.why.append(f"{', '.join(s.name for s in fields[:6])} {'is' if len(fields) == 1 else 'are'} used by functions as well as by the main code"
-                            + (" and others" if len(fields) > 6 else ""))  # fmt: skip
+        made.why = ["the main code becomes its run method"]
+        inside = {s for f in methods if f not in self.a.parts for s in self.effects.direct(f.start, f.end).names}
+        spans = [(m.start, m.end) for m in plan_main(self.file, self.effects, self.a.language).statements] + [(f.start, f.end) for f in self.a.parts]
+        main = {s for a, b in spans for s in self.effects.direct(a, b).names}
+        for names, said in (
+            ([s.name for s in fields if s in inside and s in main], "used by functions as well as by the main code"),
+            ([s.name for s in fields if s in inside and s not in main], "used by functions"),
+            ([s.name for s in fields if s not in inside and s in main], "the main code's own"),
+        ):
+            if names:
+                made.why.append(f"{', '.join(names[:6])}{' and others' if len(names) > 6 else ''} {'is' if len(names) == 1 else 'are'} {said}")
 
     def methods(self) -> tuple[list[Function] | None, str]:
         """Functions that touch state which is going to live in the app; None if one of them cannot be a method."""

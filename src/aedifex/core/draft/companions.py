@@ -62,5 +62,5 @@ def keep(language: Language, c: ClassDesign, name: str) -> None:
     c.fields.append(FieldDesign(name, [""] * len(c.objects), "argument", name))
     for obj in c.objects:
         obj.args.append(name)
-    c.why = [w for w in c.why if f"{name} changes elsewhere" not in w]
+    c.why = [w for w in c.why if not w.startswith((f"{name} changes elsewhere", f"{name} is set once"))]
     c.why.append(f"{name} never changes and {count} methods need it, so each object keeps it")

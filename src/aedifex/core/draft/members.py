@@ -159,13 +159,11 @@ class Members:
 
     def reason(self, made: ClassDesign, method: str, needs: list[Need]) -> None:
         """Why something is handed to a method."""
-        state = [n.name for n in needs if isinstance(n, Symbol)]
+        changing = [n.name for n in needs if isinstance(n, Symbol) and rebound(self.file, self.a.language, n)]
+        once = [n.name for n in needs if isinstance(n, Symbol) and n.name not in changing]
         objects = [n.name for n in needs if isinstance(n, Link)]
-        if state:
-            made.why.append(
-                f"{', '.join(state)} change{'s' * (len(state) == 1)} elsewhere while the program runs, so "
-                f"{method} is handed {'it' if len(state) == 1 else 'them'} at each call"
-            )
+        for names, said in ((changing, "changes elsewhere while the program runs"), (once, "is set once, and is not its own")):
+            made.why += [f"{name} {said}, so {method} is handed it at each call" for name in names]
         if objects:
             made.why.append(
                 f"{method} works with {listed(objects)}, so it is handed {'it' if len(objects) == 1 else 'them'} at each call"

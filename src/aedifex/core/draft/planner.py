@@ -254,7 +254,7 @@ class Planner:
         elif functions and candidate.asked is None:
             made.why.insert(
                 0,
-                f"{len(candidate.rows[0])} variables are used by the same functions ({', '.join(functions[:6])})",
+                self.used_together(candidate, functions),
             )
         if family is not None:
             self.literals(family, candidate, made)
@@ -263,6 +263,18 @@ class Planner:
             made.why.insert(0, "you asked for them together")
         self.role(candidate, made)
         return made
+
+    def used_together(self, candidate: Candidate, functions: list[str]) -> str:
+        """What the functions of a group have to do with its variables."""
+        row = {s for s in candidate.rows[0] if s is not None}
+        touched = [(fit.functions[0].name, self.effects.direct(fit.functions[0].start, fit.functions[0].end).names & row) for fit in candidate.fits]
+        same = [(name, mine) for name, mine in touched if len(mine) > 1]
+        number = len(set().union(*(mine for _, mine in same)))
+        if len(same) == 1:
+            return f"{number} variables are used by {same[0][0]}"
+        if same:
+            return f"{number} variables are used by the same functions ({', '.join(name for name, _ in same[:6])})"
+        return f"{', '.join(functions[:6])} work on {', '.join(s.name for s in candidate.rows[0] if s is not None)}"
 
     def role(self, candidate: Candidate, made: ClassDesign) -> None:
         """What kind of thing it is, and which lines do not go with that."""
