@@ -11,7 +11,7 @@ from ..program.atomic import replace
 from ..program.errors import AedifexError
 from .scenarios import Scenario
 
-FORMAT = 3  # of what is kept: anything older is recorded again
+FORMAT = 4  # of what is kept: anything older is recorded again
 State = dict[str, list[list[str]]]
 
 

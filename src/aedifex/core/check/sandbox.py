@@ -107,8 +107,8 @@ class Sandbox:
         """What was seen, once the run is over."""
         ended = child is not None and not self.trouble
         seen = Observed(
-            child.returncode if child is not None and ended else None, output.decode("utf-8", "replace"),
-            errors.decode("utf-8", "replace"), trouble=self.trouble,
+            child.returncode if child is not None and ended else None, output.decode("utf-8", "backslashreplace"),
+            errors.decode("utf-8", "backslashreplace"), trouble=self.trouble,
         )  # fmt: skip
         read_log(self.log, seen)
         seen.files = written(self.folder, self.before, self.scenario.files)

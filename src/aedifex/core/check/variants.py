@@ -13,6 +13,7 @@ from .evidence import key
 from .scenarios import COMMAND, Scenario
 
 TEXTS = ("", "tram", "2", "-1", "0", "150", "x y", "2.5", "tram 2")
+NUMBERS = tuple(t for t in TEXTS if t.lstrip("-").isdigit())
 LONGEST = 60  # lines or events of one input
 TRIES = 50  # changes in a row that give an input which was there already, before it is given up
 
@@ -50,13 +51,13 @@ def changed(s: Scenario, clues: Clues, chance: random.Random, runner: str) -> Sc
 
 
 def words(clues: Clues, chance: random.Random) -> str:
-    word = chance.choice([*clues.words, *TEXTS, *(t for t in TEXTS if t.lstrip("-").isdigit() and clues.numbers)])
+    word = chance.choice([*clues.words, *TEXTS, *(NUMBERS if clues.numbers else ())])
     return f"{word} {chance.choice(TEXTS)}".strip() if clues.splits and chance.random() < 0.3 else word
 
 
 def retyped(text: str, clues: Clues, chance: random.Random) -> str:
     lines = text.splitlines()
-    at = chance.randrange(len(lines) + 1)
+    at = min(chance.randrange(len(lines) + 1), chance.randrange(len(lines) + 1))  # what stands last often ends the program
     way = chance.choice(["add", "add", "change", "drop", "swap", "again"])
     if way == "change" and lines:
         lines[min(at, len(lines) - 1)] = words(clues, chance)
@@ -69,7 +70,9 @@ def retyped(text: str, clues: Clues, chance: random.Random) -> str:
     elif way == "again" and lines:
         lines[at:at] = lines[: chance.randrange(1, len(lines) + 1)]
     else:
-        lines.insert(at, words(clues, chance))
+        word = words(clues, chance)
+        asks = word in clues.words and bool(clues.numbers) and chance.random() < 0.6  # a command that asks how many
+        lines[at:at] = [word, chance.choice(NUMBERS)] if asks else [word]
     return "".join(line + "\n" for line in lines[:LONGEST])
 
 
