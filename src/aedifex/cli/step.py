@@ -69,7 +69,7 @@ def lift(lines: str, name: str, paths: tuple[str, ...], **options: Any) -> None:
     function inside another one become a function beside it.
 
     \b
-    Example: aedifex step lift tramline.py:88-104 draw_line tramline.py
+    Example: aedifex step lift tramline.py:151-152 draw_trams tramline.py
     """
     from ..core.build.single import lift as worked_out
 
@@ -86,7 +86,7 @@ def open_(name: str, paths: tuple[str, ...], **options: Any) -> None:
     Its variables are the script's own then, so that they can become fields of objects. It must be called just once, by the main code.
 
     \b
-    Example: aedifex step open main depot.py
+    Example: aedifex step open main ticketwindow.py
     """
     from ..core.build.single import open_main as worked_out
 
@@ -104,7 +104,7 @@ def handler(place: str, name: str, paths: tuple[str, ...], **options: Any) -> No
     PLACE is file:line:column of the function as it is written in the call, both counted from one.
 
     \b
-    Example: aedifex step handler page.js:55:38 onKeydown page.js
+    Example: aedifex step handler tramcanvas.js:93:38 onKeydown tramcanvas.js
     """
     from ..core.build.single import name_handler as worked_out
 
@@ -142,7 +142,7 @@ def extend(whole: str, member: str, paths: tuple[str, ...], **options: Any) -> N
     goes to that of the library's class.
 
     \b
-    Example: aedifex step extend TramApp _window tram_app.py
+    Example: aedifex step extend PanelApp window panel_app.py
     """
     from ..core.build.single import extend as worked_out
 
@@ -161,7 +161,7 @@ def class_(name: str, members: str, paths: tuple[str, ...], **options: Any) -> N
     that are as long as each other become a list of objects, numbered copies several objects.
 
     \b
-    Example: aedifex step class Fare fare_box,fare_tickets tramline.py
+    Example: aedifex step class Fare fare_box,fare_tickets,sell_fares tramline.py
     """
     from ..core.build.several import found
 
@@ -194,7 +194,7 @@ def file(class_: str, file: str, paths: tuple[str, ...], **options: Any) -> None
     """Move a CLASS with what it needs to a new FILE beside its own; imports follow.
 
     \b
-    Example: aedifex step file Tram tram.py tramline.py
+    Example: aedifex step file Fare fare.py tramline.py
     """
     from ..core.build.several import move
 
@@ -212,7 +212,7 @@ def base(name: str, classes: str, paths: tuple[str, ...], **options: Any) -> Non
     CLASSES are names with commas between them.
 
     \b
-    Example: aedifex step base Stop Tram,Bus tramline.py
+    Example: aedifex step base Vehicle Tram,Bus vehicles.py
     """
     from ..core.build.several import base as worked_out
 
@@ -244,7 +244,7 @@ def register(script: str, paths: tuple[str, ...], **options: Any) -> None:
     They are plain functions then, which can become methods.
 
     \b
-    Example: aedifex step register line.py line.py
+    Example: aedifex step register panel.py panel.py
     """
     from ..core.build.several import register as worked_out
 

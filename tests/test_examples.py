@@ -1,0 +1,49 @@
+"""Each command that README and --help give as an example works on the shipped demo."""
+
+import re
+import shlex
+import shutil
+from pathlib import Path
+
+import pytest
+
+import aedifex
+
+HOME = Path(aedifex.__file__).parent
+README = Path(__file__).parents[1] / "README.md"
+PANEL = 'import pyglet\n\nwindow = pyglet.window.Window(60, 40)\nspeed = 1\n\n\n@window.event\ndef on_draw():\n    window.clear()\n\n\n@window.event("on_key_press")\ndef press(symbol, modifiers):\n    global speed\n    speed = 0\n\n\npyglet.app.run()\n'
+PANEL_APP = "import pyglet\n\n\nclass PanelApp:\n    def __init__(self):\n        self.window = pyglet.window.Window(60, 40)\n        self.window.set_handler('on_draw', self.on_draw)\n\n    def on_draw(self):\n        self.window.clear()\n\n\napp = PanelApp()\npyglet.app.run()\n"
+VEHICLES = "class Tram:\n    def __init__(self):\n        self.x = 0\n\n    def move(self, n):\n        self.x += n\n        print(self.x)\n\n\nclass Bus:\n    def __init__(self):\n        self.x = 0\n\n    def move(self, n):\n        self.x += n\n        print(self.x)\n\n\nTram().move(2)\nBus().move(3)\n"
+APP = "class TramlineApp:\n    def stop(self):\n        print('stops')\n\n    def start(self):\n        print('starts')\n\n    def run(self):\n        self.start()\n        self.stop()\n\n\nTramlineApp().run()\n"
+FILES = {"panel.py": PANEL, "panel_app.py": PANEL_APP, "vehicles.py": VEHICLES, "tramline_app.py": APP}
+NEED_NO_FILE = {"draft", "record --suggest"}  # they write what the demo ships with
+BEFORE = {"step file": "step class Fare fare_box,fare_tickets,sell_fares tramline.py --yes --unchecked -q", "undo": "step rename tick turn tramline.py --yes --unchecked -q"}
+DESIGNED = ("build", "check", "preview", "record tramline")
+
+
+def examples() -> list[str]:
+    found = []
+    for file in sorted((HOME / "cli").glob("*.py")):
+        found += re.findall(r"Example: aedifex (.+)", file.read_text())
+    readme = README.read_text()
+    found += re.findall(r"^aedifex (\w.*?)(?: +#.*)?$", readme, re.M)
+    found += re.findall(r"^\| `(step .+?)` \|", readme, re.M)
+    return list(dict.fromkeys(e.split(" | ")[0].strip() for e in found))
+
+
+@pytest.mark.parametrize("example", examples())
+def test_example(folder, example):
+    for source in (HOME / "demo" / "programs").iterdir():
+        if not (example.startswith(tuple(NEED_NO_FILE)) and source.name.endswith(".toml")):
+            shutil.copy(source, folder.path)
+    for name, text in FILES.items():
+        if name in example:
+            folder.write(name, text)
+    if example.startswith(DESIGNED):
+        assert folder.aedifex("draft", "-q", "tramline.py").returncode == 0
+    for beginning, command in BEFORE.items():
+        if example.startswith(beginning):
+            assert folder.aedifex(*command.split()).returncode == 0
+    more = ["--yes", "--unchecked"] if example.startswith("step") else []
+    done = folder.aedifex(*shlex.split(example), *more, timeout=300)
+    assert done.returncode == 0, done.stdout + done.stderr
