@@ -122,3 +122,14 @@ def test_names_that_differ_only_in_case_do_not_share_a_file(folder):
     done = folder.aedifex("build", "line.design.toml", "--unchecked")
     assert done.returncode == 1 and "Line.py" in done.stderr + done.stdout
     assert [p.name for p in folder.path.glob("*.py")] == ["line.py"] and "class " in folder.read("line.py")
+
+
+def test_what_a_person_wrote_into_a_design_is_kept_beside_it_when_it_is_drafted_anew(folder):
+    folder.write("line.py", COUNTER)
+    folder.aedifex("draft", "-q", "line.py")
+    edited = folder.read("line.design.toml") + "# mine\n"
+    folder.write("line.design.toml", edited)
+    assert folder.aedifex("draft", "line.py").returncode == 1 and folder.read("line.design.toml") == edited
+    for _ in range(2):
+        assert folder.aedifex("draft", "line.py", "--again").returncode == 0
+    assert [p.read_text() for p in folder.path.glob("*.old*")] == [edited]

@@ -33,6 +33,29 @@ def say(text: str, quiet: bool = False) -> None:
         click.echo(text, err=True)
 
 
+def replace_keeping(target: str, data: bytes, quiet: bool = False) -> None:
+    """Write a file that people edit. What stood there stays beside it, as ``<name>.old``, ``.old2``, ..., unless it is the same or kept already."""
+    from ..core.program.atomic import replace
+
+    if os.path.isfile(target):
+        with open(target, "rb") as handle:
+            stood = handle.read()
+        if stood != data and not any(stood == kept for kept in copies(target)):
+            copy = f"{target}.old" if not copies(target) else f"{target}.old{len(copies(target)) + 1}"
+            replace(copy, stood, None)
+            say(f"What stood in {os.path.relpath(target)} is kept as {os.path.relpath(copy)}.", quiet)
+    replace(target, data, None)
+
+
+def copies(target: str) -> list[bytes]:
+    """What earlier copies of a file hold, oldest first."""
+    found: list[bytes] = []
+    while os.path.lexists(path := f"{target}.old{len(found) + 1 if found else ''}"):
+        with open(path, "rb") as handle:
+            found.append(handle.read())
+    return found
+
+
 class Bar:
     """A progress bar on a terminal's stderr; nothing elsewhere. Calling it tells that one more run is done."""
 

@@ -7,7 +7,7 @@ from typing import TYPE_CHECKING
 
 import click
 
-from .common import QUIET, console, say
+from .common import QUIET, console, replace_keeping, say
 
 if TYPE_CHECKING:
     from ..core.draft.design import Design, WishDesign
@@ -87,9 +87,8 @@ def write(target: str, program: Program, design: Design, quiet: bool) -> None:
     from ..core.build.worth import advice
     from ..core.draft.designfile import to_toml
     from ..core.draft.drafter import summary
-    from ..core.program.atomic import replace
 
-    replace(target, to_toml(design).encode(), None)
+    replace_keeping(target, to_toml(design).encode(), quiet)
     if not quiet:
         shown = os.path.relpath(target)
         for line in summary(design):
@@ -104,12 +103,11 @@ def write_rivals(program: Program, wishes: list[WishDesign], targets: list[str],
     from ..core.build.weigh import weigh
     from ..core.draft.designfile import to_toml
     from ..core.draft.rivals import rivals
-    from ..core.program.atomic import replace
     from ..views.rivals import show
 
     rows = []
     for target, rival in zip(targets, rivals(program, wishes, len(targets)), strict=False):
-        replace(target, to_toml(rival.design).encode(), None)
+        replace_keeping(target, to_toml(rival.design).encode(), quiet)
         rows.append((os.path.relpath(target), weigh(program, rival)))
     if not quiet:
         show(console(), rows, len(targets))

@@ -7,7 +7,7 @@ from typing import TYPE_CHECKING
 
 import click
 
-from .common import progress, say
+from .common import progress, replace_keeping, say
 
 if TYPE_CHECKING:
     from ..core.check.world import World
@@ -18,7 +18,6 @@ def suggested(path: str | None, again: bool, quiet: bool) -> None:
     from ..core.build.project import SCENARIOS
     from ..core.check.scenario_text import as_toml
     from ..core.check.suggest import RUNS, suggest
-    from ..core.program.atomic import replace
     from ..core.program.errors import Refused
 
     world, stem = tried(path)
@@ -36,7 +35,7 @@ def suggested(path: str | None, again: bool, quiet: bool) -> None:
 
         found = suggest(world, clues, ran)
     remark = "What was found by trying the program out. It is yours to edit; each run is compared after every step."
-    replace(target, as_toml(found, remark).encode(), None)
+    replace_keeping(target, as_toml(found, remark).encode(), quiet)
     for scenario in found:
         if not quiet:
             given = len(scenario.events) + len(scenario.requests) + len(scenario.typed) + scenario.stdin.count("\n")
