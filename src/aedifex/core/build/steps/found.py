@@ -281,8 +281,9 @@ class Founder:
             s = start.statement
             assert s is not None and s.target is not None
             made.value = self.write.indented(self.file, *start.value, self.own_members(s), self.unit * 2)
-            made.comment = self.write.trailing_comment(self.file, s.end)
-            made.above = self.leading_comment(s)
+            if not self.shares_line(s):  # remarks of a line of several stay where the object is made
+                made.comment = self.write.trailing_comment(self.file, s.end)
+                made.above = self.leading_comment(s)
         return made
 
     def words(self, index: int, kind: str) -> str:
@@ -322,11 +323,13 @@ class Founder:
                               self.file.path, 0, "rename the field in the design")  # fmt: skip
         return params
 
+    def shares_line(self, s: Statement) -> bool:
+        """Whether another statement begins or ends on its line."""
+        left, right = self.write.line_start(self.file, s.start), self.write.line_end(self.file, s.end)
+        return any(o is not s and (left <= o.start < right or left < o.end <= right) for o in running(self.file, self.context.language))
+
     def leading_comment(self, s: Statement) -> list[str]:
-        """The remarks above a first value; those above a line of several stay where the object is made."""
-        line = self.file.line(s.start)
-        if any(o is not s and self.file.line(o.start) == line for o in running(self.file, self.context.language)):
-            return []
+        """The remarks above a first value."""
         start = self.write.comment_start(self.file, s.start)
         return [line.strip() for line in text_lines(self.file.slice(start, self.write.line_start(self.file, s.start)))]
 
