@@ -238,3 +238,45 @@ def test_the_result_of_run_and_settled_agree(folder):
     program = folder.read_all({"line.py": LINE})
     design = draft(program)
     assert [o.step.id for o, _ in run(design, program)] == [o.step.id for o, _ in settled(design, program).played]
+
+
+LATER = """rain = False
+stock = 5
+sold = 0
+waiting = []
+
+def sell(n):
+    global stock, sold
+    stock -= n
+    sold += n + (1 if rain else 0)
+
+def refill(n):
+    global stock, sold
+    stock += n
+    sold += 0
+
+def weather():
+    global rain
+    rain = not rain
+
+def later(queue):
+    return [lambda: sell(n) for n in queue]
+
+waiting.extend(later([1, 2]))
+weather()
+while waiting:
+    waiting.pop(0)()
+refill(3)
+weather()
+print(stock, sold, rain)
+"""
+
+
+def test_what_calls_later_what_would_be_handed_over_is_not_handed_it(folder):
+    """The draft makes no class that its own preview would refuse."""
+    folder.write("line.py", LATER)
+    before = folder.run("line.py")
+    assert folder.aedifex("draft", "-q", "line.py").returncode == 0
+    assert folder.aedifex("preview", "line.design.toml").returncode == 0
+    assert folder.aedifex("build", "-q", "line.design.toml").returncode == 0
+    assert folder.run("line.py") == before and "class " in "".join(p.read_text() for p in folder.path.glob("*.py"))

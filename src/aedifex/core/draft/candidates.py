@@ -10,7 +10,7 @@ from ..program.model import Function, Symbol
 from ..program.scopes import shadowed
 from ..survey.effects import statement_order
 from ..survey.families import Family
-from ..survey.late import goes_stale
+from ..survey.late import deferring, goes_stale, outlives, rebound
 from ..survey.running import running
 from .design import ObjectDesign
 
@@ -187,9 +187,16 @@ class Settlement:
             return f"it sets '{s.name}', which belongs to no class"
         if rebound_outside_main and s in self.effects.of(f).writes:
             return f"what it calls may change '{s.name}' while it runs"
-        if goes_stale(self.file, self.a.language, f.scope, s) is not None:
+        if goes_stale(self.file, self.a.language, f.scope, s) is not None or self.called_later(f, s):
             return f"what it makes reads '{s.name}' later, when that may have changed"
         return ""
+
+    def called_later(self, f: Function, s: Symbol) -> bool:
+        """Whether what a function makes may call, later, what reads a variable that changes: the callee would be handed a stale copy."""
+        language, reach = self.a.language, self.effects.reach
+        calls = [c for c in self.file.calls_within(f.start, f.end) if c.callee.symbol in reach and s in reach[c.callee.symbol].reads]
+        late = [scope for c in calls for scope in deferring(c.callee.scope, f.scope)]
+        return any(outlives(self.file, language, scope) for scope in late) and rebound(self.file, language, s)
 
     def cannot_be_handed(self, f: Function, needed: list[Need]) -> str:
         """ "" if all calls of a function can hand things over, else why not."""
