@@ -26,7 +26,7 @@ class Figures:
     classes: int = 0
     longest: int = 0  # lines of the longest function
     longest_name: str = ""
-    nesting: int = 0  # deepest nesting of blocks in main code or a function
+    nesting: int = 0  # deepest nesting of blocks in main code or a function; a definition is no level
     cohesion: float | None = None
     coupling: int = 0
 

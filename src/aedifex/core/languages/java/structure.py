@@ -174,14 +174,11 @@ def count(node: Any) -> int:
 
 
 def depth(node: Any) -> int:
-    """How deep blocks are nested inside a statement (0 for a plain one)."""
-    if node.type == "method_declaration":
-        body = node.child_by_field_name("body")
-        return max((depth(c) for c in body.named_children), default=0) if body is not None else 0
-    inner = blocks(node)
-    if not inner:
-        return 0
-    return 1 + max((depth(c) for b in inner for c in b.named_children if c.type.endswith("_statement")), default=0)
+    """How deep blocks are nested inside a statement (0 for a plain one); a definition is no level, what it holds counts."""
+    if node.type in ("class_declaration", "class_body"):
+        return max((depth(c) for c in node.named_children), default=0)
+    inner = [depth(c) for b in blocks(node) for c in b.named_children if c.type.endswith(("_statement", "_declaration"))]
+    return max(inner, default=0) + (1 if blocks(node) and not node.type.endswith("_declaration") else 0)
 
 
 def tokens(file: SourceFile, start: int, end: int, edits: list[tuple[int, int, str]]) -> list[str]:

@@ -137,11 +137,11 @@ def count(node: Any) -> int:
 
 
 def depth(node: Any) -> int:
-    """How deep blocks are nested inside a statement (0 for a plain one)."""
-    inner = blocks(node)
-    if not inner:
-        return 0
-    return 1 + max((depth(c) for b in inner for c in b.named_children if c.type != "comment"), default=0)
+    """How deep blocks are nested inside a statement (0 for a plain one); a definition is no level, what it holds counts."""
+    if node.type == "decorated_definition":
+        return depth(node.child_by_field_name("definition"))
+    inner = [depth(c) for b in blocks(node) for c in b.named_children if c.type != "comment"]
+    return max(inner, default=0) + (1 if blocks(node) and not node.type.endswith("_definition") else 0)
 
 
 def alone(file: SourceFile, start: int, end: int) -> bool:
