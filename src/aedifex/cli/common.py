@@ -40,17 +40,22 @@ def replace_keeping(target: str, data: bytes, quiet: bool = False) -> None:
     if os.path.isfile(target):
         with open(target, "rb") as handle:
             stood = handle.read()
-        if stood != data and not any(stood == kept for kept in copies(target)):
-            copy = f"{target}.old" if not copies(target) else f"{target}.old{len(copies(target)) + 1}"
+        kept = copies(target)
+        if stood != data and stood not in kept:
+            copy = copy_name(target, len(kept))
             replace(copy, stood, None)
             say(f"What stood in {os.path.relpath(target)} is kept as {os.path.relpath(copy)}.", quiet)
     replace(target, data, None)
 
 
+def copy_name(target: str, number: int) -> str:
+    return f"{target}.old{number + 1 if number else ''}"
+
+
 def copies(target: str) -> list[bytes]:
     """What earlier copies of a file hold, oldest first."""
     found: list[bytes] = []
-    while os.path.lexists(path := f"{target}.old{len(found) + 1 if found else ''}"):
+    while os.path.lexists(path := copy_name(target, len(found))):
         with open(path, "rb") as handle:
             found.append(handle.read())
     return found

@@ -17,12 +17,11 @@ from ..draft.opened import main_holder, main_of, opened, opened_design
 from ..draft.registering import unfoldings
 from ..draft.streams import standing_class
 from ..draft.unpacking import unpackings
-from ..program.language import reread
 from ..program.model import Program
 from .edits import Overlap
 from .lifting import Trace, lifted
 from .remarks import with_remarks
-from .step import Context, Refusal
+from .step import UNFORESEEN, Context, Refusal, beyond
 from .steps.collect import AskItems, CollectRecords, ItemMethod, is_collection
 from .steps.hoist import HoistLiteral, literal_fields
 from .steps.keyed import RecordMethod, RecordsToObjects, is_keyed
@@ -226,7 +225,7 @@ def tried(
     try:
         edits = step.apply(Context(program, design))
         changes = edits.apply(program.files)
-        after, _ = with_remarks(step, program, reread(program, changes), changes)
+        after, _ = with_remarks(step, program, changes)
         if trace is not None:
             trace.follow(program, edits)
         return after
@@ -234,8 +233,8 @@ def tried(
         step.refused = refusal
     except Overlap as overlap:
         step.refused = Refusal(str(overlap))
-    except (KeyError, IndexError, ValueError, AttributeError, TypeError, StopIteration, AssertionError) as error:
-        step.refused = Refusal(f"this step cannot be worked out from the design ({type(error).__name__}: {error})", advice="take out what was changed in it last")
+    except UNFORESEEN as error:
+        step.refused = beyond(error)
     return None
 
 

@@ -140,9 +140,10 @@ def some(names: Sequence[str]) -> str:
 
 
 def as_json(stretches: Sequence[Stretch], seen: Mapping[str, Observed]) -> dict[str, Any]:
+    missing = unreached(stretches, seen)
     return {
         "moving": len(stretches),
-        "reached": len(stretches) - len(unreached(stretches, seen)),
-        "never": [{"name": s.name, "file": s.path, "line": s.first} for s in unreached(stretches, seen)],
+        "reached": len(stretches) - len(missing),
+        "never": [{"name": s.name, "file": s.path, "line": s.first} for s in missing],
         "lines": missed_lines(stretches, seen),
     }

@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
 from difflib import SequenceMatcher
 from typing import Any
 
+from ..program.code_text import remarks
 from ..program.language import reread
 from ..program.model import Program, SourceFile
 from .step import Step
@@ -13,24 +13,14 @@ from .step import Step
 Changes = dict[str, bytes | None]
 
 
-def remarks(file: SourceFile) -> Iterator[tuple[int, str]]:
-    """(offset, text) of each remark, in source order."""
-    queue = [file.tree.root_node] if file.tree is not None else []
-    while queue:
-        node = queue.pop()
-        if node.type.endswith("comment"):
-            yield node.start_byte, file.slice(node.start_byte, node.end_byte).strip()
-        else:
-            queue += reversed(node.children)
-
-
-def with_remarks(step: Step, before: Program, after: Program, changes: Changes) -> tuple[Program, Changes]:
+def with_remarks(step: Step, before: Program, changes: Changes) -> tuple[Program, Changes]:
     """The program after a step, and what the step changes, with the remarks that it would have lost."""
+    after = reread(before, changes)
     if getattr(step, "traced", False):
         return after, changes  # places of other steps are followed through its edits, and it takes nothing away
     touched = [f for p, f in before.holders.items() if p in changes]
-    there = {text for f in after.files.values() for _, text in remarks(f)}
-    lost = list(dict.fromkeys(text for f in dict.fromkeys(touched) for _, text in remarks(f) if text not in there))
+    there = {text for f in after.files.values() for text in remarks(f)}
+    lost = list(dict.fromkeys(text for f in dict.fromkeys(touched) for text in remarks(f) if text not in there))
     if not lost or (place := home(step, before, after, changes)) is None:
         return after, changes
     file, at = place
@@ -39,18 +29,16 @@ def with_remarks(step: Step, before: Program, after: Program, changes: Changes) 
     lead = file.slice(start, at) if not file.text[start:at].strip() else ""
     nl = write.newline(file)
     text = "".join(lead + remark.replace("\r\n", "\n").replace("\n", nl) + nl for remark in lost).encode(file.encoding)
-    made = {path: (before_text, part) for path, before_text, part in parts(file, start, text)}
-    more = {path: whole for path, (_, whole) in made.items()}
-    return reread(after, dict(more)), {**changes, **more}
+    more = inserted(file, start, text)
+    return reread(after, more), {**changes, **more}
 
 
-def parts(file: SourceFile, at: int, text: bytes) -> Iterator[tuple[str, bytes, bytes]]:
-    """(path, its text, its text with an insertion) of the part of a file that holds an offset."""
+def inserted(file: SourceFile, at: int, text: bytes) -> Changes:
+    """The part of a file that holds an offset, with a text put in there."""
     for path, start, end in file.parts:
         if start <= at <= end:
-            old = file.text[start:end]
-            yield path, old, old[: at - start] + text + old[at - start :]
-            return
+            return {path: file.text[start:at] + text + file.text[at:end]}
+    return {}
 
 
 def home(step: Step, before: Program, after: Program, changes: Changes) -> tuple[SourceFile, int] | None:

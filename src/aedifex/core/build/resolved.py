@@ -8,6 +8,7 @@ from __future__ import annotations
 import re
 from dataclasses import dataclass
 from difflib import SequenceMatcher
+from functools import cached_property
 
 from ..program.language import Language
 from ..program.model import Function, Problem, Program, Reference, SourceFile
@@ -16,7 +17,7 @@ FREE, FILE, LOCAL, MEMBER = "a name of the language", "the file's own", "a local
 LONGEST = 4000  # uses in one unit that are compared
 
 
-@dataclass
+@dataclass(eq=False)
 class Unit:
     """A function at the top or in a class, or all other code of a file (``function`` is None)."""
 
@@ -24,11 +25,15 @@ class Unit:
     function: Function | None
     refs: list[Reference]  # its reads; what binds a name has no meaning yet
 
-    @property
+    @cached_property
     def said(self) -> list[tuple[str, str]]:
         return [(r.name, r.member) for r in self.refs]
 
-    @property
+    @cached_property
+    def words(self) -> set[tuple[str, str]]:
+        return set(self.said)
+
+    @cached_property
     def meant(self) -> list[str]:
         return [meaning(self.file, r) for r in self.refs]
 
@@ -50,8 +55,10 @@ def shadowed_names(before: Program, after: Program, changed: list[SourceFile]) -
 
 def units(file: SourceFile) -> list[Unit]:
     tops = {id(file.scope), *(id(s) for s, _ in file.classes)}
-    functions = sorted((f for f in file.functions if id(f.outer) in tops), key=lambda f: f.start)
-    functions = [f for i, f in enumerate(functions) if not any(g.start <= f.start and f.end <= g.end for g in functions[:i])]
+    functions: list[Function] = []
+    for f in sorted((f for f in file.functions if id(f.outer) in tops), key=lambda f: f.start):
+        if not functions or f.end > functions[-1].end:  # none inside the one before
+            functions.append(f)
     spans = [(f.start, f.end) for f in functions]
     found = [Unit(file, f, [r for r in file.within(f.start, f.end) if not r.writes]) for f in functions]
     rest = iter(spans)
@@ -67,11 +74,9 @@ def units(file: SourceFile) -> list[Unit]:
 
 def counterparts(unit: Unit, same: list[Unit], old: list[Unit]) -> list[Unit]:
     """The unit that it was: one of its name that says the same, else the one that says most of it."""
-    said = unit.said
-    if any(u.said == said and u.meant == unit.meant for u in same) or len(said) > LONGEST:
+    if any(u.said == unit.said and u.meant == unit.meant for u in same) or len(unit.said) > LONGEST:
         return []
-    words = set(said)
-    best = max(old, key=lambda u: (len(words & set(u.said)), u in same), default=None)
+    best = max(old, key=lambda u: (len(unit.words & u.words), u in same), default=None)
     return [best] if best is not None and len(best.said) <= LONGEST else []
 
 
@@ -114,10 +119,12 @@ def handed_otherwise(ref: Reference, now: Unit, language: Language) -> bool:
     f = now.function
     if f is None or ref.symbol is None or ref.symbol.scope is not f.scope or not any(p.name == ref.name for p in f.params):
         return False
-    place = [p.name for p in f.arguments].index(ref.name) if any(p.name == ref.name for p in f.arguments) else -1
+    place = next((i for i, p in enumerate(f.arguments) if p.name == ref.name), None)
+    if place is None:
+        return False
     texts = []
     for call in now.file.calls:
-        if (call.callee.member or call.callee.name) != f.name or place < 0 or not (call.callee.symbol is f.symbol or call.callee.member):
+        if (call.callee.member or call.callee.name) != f.name or not (call.callee.symbol is f.symbol or call.callee.member):
             continue
         args = language.arguments(now.file, call)
         named = next((a for a in args if a.keyword == ref.name), None)

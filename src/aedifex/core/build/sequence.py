@@ -14,7 +14,7 @@ from ..survey.effects import Effects
 from .edits import Overlap
 from .follow import Prelude, prelude
 from .remarks import with_remarks
-from .step import Context, Refusal, Step
+from .step import UNFORESEEN, Context, Refusal, Step, beyond
 from .steps.base import ShareBase, bases
 from .steps.clean import CleanUp
 from .steps.extend import ExtendClass
@@ -187,14 +187,6 @@ def run(
         yield outcome, context.program
 
 
-UNFORESEEN = (KeyError, IndexError, ValueError, AttributeError, TypeError, StopIteration, AssertionError)
-
-
-def beyond(error: Exception) -> Refusal:
-    """What is said where a step meets a design that nobody thought of: nothing is written for it."""
-    return Refusal(f"this step cannot be worked out from the design ({type(error).__name__}: {error})", advice="take out what was changed in it last")
-
-
 def attempt(step: Step, context: Context, lost: set[str]) -> Outcome:
     missing = [n for n in step.needs if n in lost]
     if missing:
@@ -213,7 +205,7 @@ def attempt(step: Step, context: Context, lost: set[str]) -> Outcome:
         )
     if not changes:
         return Outcome(step, "nothing")
-    after, changes = with_remarks(step, context.program, reread(context.program, changes), changes)
+    after, changes = with_remarks(step, context.program, changes)
     problems = verify(context.program, after, list(changes))
     if not problems:
         return Outcome(step, "done", changes)

@@ -93,6 +93,14 @@ class Step(Protocol):
     def apply(self, context: Context) -> Edits: ...
 
 
+UNFORESEEN = (KeyError, IndexError, ValueError, AttributeError, TypeError, StopIteration, AssertionError)
+
+
+def beyond(error: Exception) -> Refusal:
+    """What is said where a step meets a design that nobody thought of: nothing is written for it."""
+    return Refusal(f"this step cannot be worked out from the design ({type(error).__name__}: {error})", advice="take out what was changed in it last")
+
+
 def symbol(file: SourceFile, origin: str, what: str = "name") -> Symbol:
     """The module-level symbol of an origin. Raises Refusal if the file does not have it."""
     found = file.scope.symbols.get(bare(origin))

@@ -22,14 +22,23 @@ from .steps.open_main import OpenMain
 LOST = ("refused", "skipped", "wrong")
 
 
+@dataclass(kw_only=True)
+class StandIn:
+    """Stands, where a step would, for what a design asks for and no single step does; it only says what is refused."""
+
+    needs: list[str] = field(default_factory=list)
+
+    def apply(self, context: Context) -> Edits:
+        raise NotImplementedError
+
+
 @dataclass
-class WholeClass:
+class WholeClass(StandIn):
     """Stands for all steps of a class that is not made. ``steps``: their ids; ``others``: classes that go because of it."""
 
     name: str
     steps: list[str]
     others: list[str] = field(default_factory=list)
-    needs: list[str] = field(default_factory=list)
 
     @property
     def id(self) -> str:
@@ -39,9 +48,6 @@ class WholeClass:
         more = f"; without it neither is {' nor '.join(self.others)}" if self.others else ""
         steps = f" ({len(self.steps)} step{'s' * (len(self.steps) != 1)})" if self.steps else ""
         return f"class {self.name} is not made{steps}{more}"
-
-    def apply(self, context: Context) -> Edits:
-        raise NotImplementedError
 
 
 @dataclass
@@ -75,7 +81,7 @@ def settled(
         orphans = handed_gone(design, set(going))
         for name, refusal in going.items():
             ids = [o.step.id for o, _ in played if owner(o.step, design) == name]
-            last = earlier.step if (earlier := dropped[-1] if rounds else None) is not None else None
+            last = dropped[-1].step if rounds else None
             if isinstance(last, WholeClass) and first.get(name) != refusal.message:
                 last.others.append(name)  # its own reason is that the others are not there
             else:
@@ -88,12 +94,11 @@ def settled(
 
 
 @dataclass
-class Stay:
+class Stay(StandIn):
     """Stands for a name that a design wants in a file where it does not end up."""
 
     name: str
     file: str
-    needs: list[str] = field(default_factory=list)
 
     @property
     def id(self) -> str:
@@ -101,9 +106,6 @@ class Stay:
 
     def title(self) -> str:
         return f"{self.name} stands in {self.file}"
-
-    def apply(self, context: Context) -> Edits:
-        raise NotImplementedError
 
 
 def misplaced(design: Design, original: Program, played: list[tuple[Outcome, Program]]) -> list[Outcome]:

@@ -6,7 +6,7 @@ from collections.abc import Iterable, Sequence
 from functools import cached_property
 
 from ..program.model import Function, Program, Reference, SourceFile, Symbol
-from ..program.tell import Means
+from ..program.tell import Means, first_tell
 from ..survey.concerns import Concerns
 from ..survey.effects import Effects
 from ..survey.families import numbered
@@ -395,7 +395,7 @@ class Assigner:
         return sorted(set(found), key=lambda s: s.bindings[0].start)
 
     def short_names(self, names: list[str], stems: set[str], taken: set[str]) -> dict[str, str]:
-        if any(t.means is Means.STACK for t in self.language.tells(self.file)):  # what is called how shows
+        if first_tell(self.language.tells(self.file), Means.STACK) is not None:  # what is called how shows
             stems = set()
         return member_names(names, stems, self.write, taken)
 

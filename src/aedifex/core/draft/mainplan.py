@@ -6,7 +6,7 @@ from dataclasses import dataclass, field
 
 from ..program.language import Language
 from ..program.model import Reference, SourceFile, Statement, Symbol
-from ..program.tell import Means
+from ..program.tell import Means, first_tell
 from ..survey.effects import Effects
 from ..survey.hazards import by_text
 from ..survey.state import constants_of, only_imports
@@ -59,7 +59,7 @@ def plan_main(
     plan = MainPlan()
     constants = constants_of(file, language)
     leaving = leaving or set()
-    looks = next((t for t in language.tells(file) if t.means is Means.STACK), None)
+    looks = first_tell(language.tells(file), Means.STACK)
     for s in file.statements:
         if s.kind in ("function", "class", "docstring", "pass", "import"):
             continue

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import dataclass
 from enum import StrEnum
 
@@ -24,3 +25,7 @@ class Tell:
     start: int
     message: str
     names: tuple[str, ...] = ()
+
+
+def first_tell(tells: Iterable[Tell], means: Means) -> Tell | None:
+    return next((t for t in tells if t.means is means), None)

@@ -281,7 +281,7 @@ class Founder:
             s = start.statement
             assert s is not None and s.target is not None
             made.value = self.write.indented(self.file, *start.value, self.own_members(s), self.unit * 2)
-            if not self.shares_line(s):  # remarks of a line of several stay where the object is made
+            if self.on_lines(s) == [s]:  # remarks of a line of several stay where the object is made
                 made.comment = self.write.trailing_comment(self.file, s.end)
                 made.above = self.leading_comment(s)
         return made
@@ -323,10 +323,10 @@ class Founder:
                               self.file.path, 0, "rename the field in the design")  # fmt: skip
         return params
 
-    def shares_line(self, s: Statement) -> bool:
-        """Whether another statement begins or ends on its line."""
+    def on_lines(self, s: Statement) -> list[Statement]:
+        """A statement, and those that begin or end on its lines, in their order."""
         left, right = self.write.line_start(self.file, s.start), self.write.line_end(self.file, s.end)
-        return any(o is not s and (left <= o.start < right or left < o.end <= right) for o in running(self.file, self.context.language))
+        return [o for o in running(self.file, self.context.language) if o is s or left <= o.start < right or left < o.end <= right]
 
     def leading_comment(self, s: Statement) -> list[str]:
         """The remarks above a first value."""
@@ -406,7 +406,7 @@ class Founder:
         """Take a statement away with its line, or only itself where it shares the line with others."""
         left = self.write.line_start(self.file, s.start)
         right = self.write.line_end(self.file, s.end)
-        line = [o for o in running(self.file, self.context.language) if o is s or left <= o.start < right or left < o.end <= right]
+        line = self.on_lines(s)
         if replacement and len(line) > 1:
             self.edits_.replace(self.file.path, s.start, s.end, replacement)
         elif not replacement and any(o not in self.going for o in line):

@@ -13,7 +13,7 @@ from dataclasses import dataclass, field
 from ...draft.design import ClassDesign, FieldDesign, MethodDesign, bare
 from ...program.model import Argument, Call, Function, Reference, SourceFile, Symbol
 from ...program.scopes import receiver_of, shadowed
-from ...program.tell import Means
+from ...program.tell import Means, first_tell
 from ...survey.hazards import by_text
 from ...survey.late import read_after, rebound
 from ...survey.twins import local_marks
@@ -101,7 +101,7 @@ class Mover:
             raise refuse_at(self.file, at, trouble, "it stays a function")
         if why := self.context.language.hooks(self.file).get(f.name):
             raise refuse_at(self.file, at, why, "it stays a function")
-        looks = next((t for t in language.tells(self.file) if t.means is Means.STACK), None)
+        looks = first_tell(language.tells(self.file), Means.STACK)
         if looks is not None and self.name != f.name:
             raise refuse_at(self.file, looks.start, looks.message, f"call the method '{f.name}'")
         self.check_defaults(f)
