@@ -177,8 +177,9 @@ def depth(node: Any) -> int:
     """How deep blocks are nested inside a statement (0 for a plain one); a definition is no level, what it holds counts."""
     if node.type in ("class_declaration", "class_body"):
         return max((depth(c) for c in node.named_children), default=0)
-    inner = [depth(c) for b in blocks(node) for c in b.named_children if c.type.endswith(("_statement", "_declaration"))]
-    return max(inner, default=0) + (1 if blocks(node) and not node.type.endswith("_declaration") else 0)
+    within = blocks(node)
+    inner = [depth(c) for b in within for c in b.named_children if c.type.endswith(("_statement", "_declaration"))]
+    return max(inner, default=0) + (1 if within and not node.type.endswith("_declaration") else 0)
 
 
 def tokens(file: SourceFile, start: int, end: int, edits: list[tuple[int, int, str]]) -> list[str]:

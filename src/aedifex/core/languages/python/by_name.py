@@ -53,15 +53,15 @@ def text_imports(file: SourceFile) -> list[tuple[str, str, str, int]]:
     teller = Teller(file)
     loads = [(c, teller.full(c.callee)) for c in file.calls if teller.full(c.callee) in IMPORTERS]
     bound = {s.value: s.target.name for s in file.statements if s.kind == "assign" and s.value is not None and s.target is not None}
-    texts = [(m.start(), m[1]) for m in re.finditer(r"""["']([\w.]+)["']""", file.slice(0, len(file.text)))] if loads else []
+    whole = file.slice(0, len(file.text))
+    texts = [(m.start(), m[1]) for m in re.finditer(r"""["']([\w.]+)["']""", whole)] if loads else []
     for call, _ in loads:
         given = file.slice(call.args_start, call.args_end).strip()
         if (match := re.fullmatch(r"""["']([\w.]+)["'],?""", given)) is not None:
             local = bound.get((call.start, call.end), "")
             found.append((local, match[1], "" if local else "*", call.start))
     found += [("", text, "*", at) for at, text in texts if not any(text == m for _, m, _, _ in found)]
-    if TEXTS.search(whole := file.slice(0, len(file.text))):
-        found += [("", match[1], match[2], len(whole[: match.start()].encode(file.encoding, "replace"))) for match in TEXTS.finditer(whole)]
+    found += [("", match[1], match[2], len(whole[: match.start()].encode(file.encoding, "replace"))) for match in TEXTS.finditer(whole)]
     return found
 
 
@@ -210,9 +210,10 @@ class Teller:
         if not any(o.split(".")[0] in ("logging", "loguru") for o in self.origins.values()):
             return
         facts = apis()["stack"]
-        for match in FORMAT.finditer(self.file.slice(0, len(self.file.text))):
+        whole = self.file.slice(0, len(self.file.text))
+        for match in FORMAT.finditer(whole):
             word = next(g for g in match.groups() if g)
-            at = len(self.file.slice(0, len(self.file.text))[: match.start()].encode(self.file.encoding, "replace"))
+            at = len(whole[: match.start()].encode(self.file.encoding, "replace"))
             if word in facts["formats"]:
                 yield Tell(Means.STACK, at, f"the log says '{word}' of each call")
             elif word in facts["file_formats"]:

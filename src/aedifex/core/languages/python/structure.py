@@ -140,8 +140,9 @@ def depth(node: Any) -> int:
     """How deep blocks are nested inside a statement (0 for a plain one); a definition is no level, what it holds counts."""
     if node.type == "decorated_definition":
         return depth(node.child_by_field_name("definition"))
-    inner = [depth(c) for b in blocks(node) for c in b.named_children if c.type != "comment"]
-    return max(inner, default=0) + (1 if blocks(node) and not node.type.endswith("_definition") else 0)
+    within = blocks(node)
+    inner = [depth(c) for b in within for c in b.named_children if c.type != "comment"]
+    return max(inner, default=0) + (1 if within and not node.type.endswith("_definition") else 0)
 
 
 def alone(file: SourceFile, start: int, end: int) -> bool:
