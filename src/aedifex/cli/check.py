@@ -24,32 +24,33 @@ if TYPE_CHECKING:
 @click.option("--json", "json_", is_flag=True, help="Print the outcome as JSON.")
 @QUIET
 def command(scenarios: str | None, explore: int | None, json_: bool, quiet: bool) -> None:
-    """Run the program as it stands on SCENARIOS (a scenario file or a design) and compare with what was recorded.
+    """Run the program as it stands on SCENARIOS (a scenario file, a design or a script) and compare with what was recorded.
 
-    Exit status 1 if anything differs.
+    It compares after a build, after single steps and after changes by hand, with a design or without. Exit status 1 if anything differs.
 
     \b
     Example: aedifex check tramline.scenarios.toml
     Example: aedifex check tramline.scenarios.toml --explore 50
     """
     from ..core.build.reach import as_json as reach_json
-    from ..core.build.reach import moving, told
-    from ..core.check.check import check, record, recorded
+    from ..core.build.reach import looked_at, told
+    from ..core.check.check import check
 
     project, runs = opened(scenarios)
     with progress(len(runs), "checking", quiet or json_) as advance:
-        original = project.original_hash()
-        seen = recorded(runs, original, project.evidence())
+        seen = project.recorded(runs)
         if seen is None:
             with project.journal.locked():
-                seen = record(runs, project.original_world(), original, project.evidence())
+                seen = project.record(runs)
         result = check(runs, project.world(), seen, False, advance, project.original_world(), project.pictures)
     found = explored(project, runs, explore, quiet or json_, scenarios) if explore else None
-    stretches = moving(project.design, project.original)
+    stretches, what = looked_at(project.design, project.original)
     if json_:
-        as_json(report(result, found, reach_json(stretches, seen)))
+        as_json(report(result, found, reach_json(stretches, seen)) | ({"changed": project.changed()} if project.before is not None else {}))
     else:
-        show(result, found, told(stretches, seen), quiet)
+        show(result, found, told(stretches, seen, what), quiet)
+        if project.before is not None:
+            say(f"Compared with the program as {project.before.known}; changed since: {', '.join(project.changed()) or 'nothing'}.", quiet)
     sys.exit(1 if result.differences or (found is not None and found.scenario is not None) else 0)
 
 
@@ -87,7 +88,7 @@ def show(result: Checked, found: Explored | None, reach: str, quiet: bool) -> No
 
 def explored(project: Project, runs: list[Scenario], number: int, quiet: bool, path: str | None) -> Explored:
     """Both versions on new inputs; a difference is written as a scenario."""
-    from ..core.build.project import DESIGN, SCENARIOS
+    from ..core.build.project import SCENARIOS
     from ..core.check.explore import explore
     from ..core.check.scenario_text import as_toml
     from ..core.program.atomic import replace
@@ -96,7 +97,7 @@ def explored(project: Project, runs: list[Scenario], number: int, quiet: bool, p
     with progress(number, "exploring", quiet) as advance:
         found = explore(number, runs, world.language.launch.clues(list(project.original.files.values())), world, project.world(), advance)
     if found.scenario is not None:
-        target = path if path is not None and path.endswith(SCENARIOS) else project.path.removesuffix(DESIGN) + SCENARIOS
+        target = path if path is not None and path.endswith(SCENARIOS) else project.scenario_file
         if os.path.exists(target):
             with open(target, encoding="utf-8") as handle:
                 before = handle.read().rstrip("\n") + "\n\n"

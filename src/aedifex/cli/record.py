@@ -14,43 +14,11 @@ if TYPE_CHECKING:
     from ..core.check.scenarios import Scenario
 
 
-def located(path: str | None) -> tuple[str, str | None]:
-    """(design, scenario file or None) for what a person names: a design, a scenario file, or nothing."""
-    import glob
-    import os
+def opened(path: str | None, recording: bool = False) -> tuple[Project, list[Scenario]]:
+    """The program and the scenarios that a person names, with a word on what was found of an interrupted step."""
+    from ..core.build.find_project import found_project
 
-    from ..core.build.project import DESIGN, SCENARIOS
-    from ..core.program.errors import AedifexError
-
-    if path is not None and path.endswith(DESIGN):
-        return path, None
-    if path is not None and path.endswith(SCENARIOS):
-        beside = path.removesuffix(SCENARIOS) + DESIGN
-        found = (
-            [beside]
-            if os.path.exists(beside)
-            else glob.glob(os.path.join(glob.escape(os.path.dirname(path) or "."), "*" + DESIGN))
-        )
-        if not os.path.exists(path):
-            raise AedifexError(f"{path}: no such scenario file; check the path.")
-    elif path is not None:
-        raise AedifexError(
-            f"{path}: is neither a scenario file (*{SCENARIOS}) nor a design (*{DESIGN}); name one of those."
-        )
-    else:
-        found = glob.glob("*" + DESIGN)
-    if len(found) != 1:
-        what = "no design" if not found else f"{len(found)} designs"
-        raise AedifexError(f"{what} found beside the scenarios; draft one, or name it.")
-    return found[0], path
-
-
-def opened(path: str | None) -> tuple[Project, list[Scenario]]:
-    """The project and the scenarios that a person names, with a word on what was found of an interrupted step."""
-    from ..core.build.project import open_project
-
-    design, file = located(path)
-    project = open_project(design)
+    project, file = found_project(path, recording)
     for sentence in project.said:
         say(sentence)
     return project, project.scenarios(file)
@@ -64,9 +32,9 @@ def opened(path: str | None) -> tuple[Project, list[Scenario]]:
 @click.option("--again", is_flag=True, help="With --suggest: replace the scenario file that is there.")
 @QUIET
 def command(scenarios: str | None, suggest: bool, again: bool, quiet: bool) -> None:
-    """Run the original program on SCENARIOS (a scenario file or a design) twice, and keep what it did.
+    """Run the original program on SCENARIOS (a scenario file, a design or a script) twice, and keep what it did.
 
-    After a build the original is taken from the journal.
+    After a build or single steps the original is taken from the journal. A script without a design is recorded as it stands.
 
     \b
     Example: aedifex record tramline.scenarios.toml
@@ -77,20 +45,19 @@ def command(scenarios: str | None, suggest: bool, again: bool, quiet: bool) -> N
 
         suggested(scenarios, again, quiet)
         return
-    from ..core.build.reach import everything, moving, told
-    from ..core.check.check import crashes, record
+    from ..core.build.reach import looked_at, told
+    from ..core.check.check import crashes
 
-    project, runs = opened(scenarios)
+    project, runs = opened(scenarios, recording=True)
     with project.journal.locked(), progress(len(runs), "recording", quiet) as advance:
-        seen = record(runs, project.original_world(), project.original_hash(), project.evidence(), advance)
+        seen = project.record(runs, advance)
     for name, run in seen.items():
         if not quiet:
             click.echo(f"{name}: {', '.join(seen_of(run))}")
     for note in crashes(seen, project.original_world()):
         say(f"Note: {note}")
-    stretches = moving(project.design, project.original)
-    what = "functions and stretches that move" if stretches else "functions"
-    if sentence := told(stretches or everything(project.original), seen, what):
+    stretches, what = looked_at(project.design, project.original)
+    if sentence := told(stretches, seen, what):
         say(sentence, quiet)
 
 

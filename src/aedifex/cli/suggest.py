@@ -45,24 +45,18 @@ def suggested(path: str | None, again: bool, quiet: bool) -> None:
 
 def tried(path: str | None) -> tuple[World, str]:
     """The program to try, and the stem of its scenario file."""
+    from ..core.build.find_project import named, program_of
     from ..core.build.project import DESIGN, open_project, stem_of
     from ..core.check.world import World
     from ..core.program.errors import AedifexError
-    from ..core.program.language import find_sources, neighbours, read_program
-    from ..core.survey.hazards import needed
-    from .record import located
 
     if path is None or path.endswith(DESIGN):
-        design = located(path)[0]
+        design = named(path).design
+        if not design:
+            raise AedifexError("no design is here; name a script or a design.")
         project = open_project(design)
         return project.original_world(), stem_of(design)
-    root, files = find_sources([path])
-    program = read_program(root, files)
-    if len(program.files) != 1:
-        raise AedifexError(f"{path}: holds {len(files)} scripts; name the one that people start.")
-    program = read_program(root, [*files, *neighbours(root, files, program.language)])
-    while spare := {p.path for p in program.language.accepts(program)} & program.files.keys() - {*files}:
-        # what lies there and does not compile
-        program = read_program(root, [p for p in program.files if p not in spare])
-    stem = os.path.splitext(os.path.basename(files[0]))[0]
-    return World(root, files[0], program.language, {}, needed(list(program.files.values()), files[0], program.language)), stem
+    program = program_of(path)
+    entry = next(iter(program.files))
+    stem = os.path.splitext(os.path.basename(entry))[0]
+    return World(program.root, entry, program.language, {}, list(program.files.values())), stem

@@ -21,7 +21,7 @@ if TYPE_CHECKING:
 def command(design: str | None, steps: int | None, all_: bool, quiet: bool) -> None:
     """Put files back as they were before the last step, the last N steps, or all of them.
 
-    DESIGN names the project (default: the folder you are in).
+    DESIGN names the project (default: the last steps of the folder you are in); "steps" are those without a design.
 
     \b
     Example: aedifex undo --steps 2
@@ -39,20 +39,19 @@ def command(design: str | None, steps: int | None, all_: bool, quiet: bool) -> N
         if design and not os.path.isdir(design)
         else os.path.abspath(design or ".")
     )
-    if design and not os.path.exists(design):
-        raise AedifexError(f"{design}: no such file or folder; check the path.")
-    stale = [language.write.stale for language in languages().values()]
     name = stem_of(design) if design and not os.path.isdir(design) else ""
     known = [n for n in names(root) if not name or n == name]
+    if design and not known and not os.path.exists(design):
+        raise AedifexError(f"{design}: no such file or folder; check the path.")
+    stale = [language.write.stale for language in languages().values()]
     if not known:
         raise Refused(f"{os.path.relpath(root)}: nothing was built here, so there is nothing to put back.")
     journals = [Journal(root, n, lambda path: [p for s in stale for p in s(path)]) for n in known]
     active = [j for j in journals if any(e.state != "undone" for e in j.entries())] or journals[:1]
-    if len(active) > 1:
-        raise AedifexError(
-            f"{len(active)} designs were built here; name the one to undo ({', '.join(j.name for j in active)})."
-        )
-    journal = active[0]
+    latest = [j for j in active if j.stands()] if len(active) > 1 else active
+    if len(latest) != 1:
+        raise AedifexError(f"{len(active)} journals of steps are here; name the one to undo: aedifex undo {' or '.join(j.name for j in active)}.")
+    journal = latest[0]
     with journal.locked():
         for sentence in journal.recover():
             say(sentence)

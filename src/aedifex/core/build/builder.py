@@ -107,12 +107,8 @@ class Builder:
         """What the original does, recorded now unless it is kept already."""
         if not self.options.checks:
             return {}
-        project = self.project
-        original = project.original_hash()
-        kept = checking.recorded(self.scenarios, original, project.evidence())
-        if kept is not None:
-            return kept
-        return checking.record(self.scenarios, project.original_world(), original, project.evidence(), self.ran)
+        kept = self.project.recorded(self.scenarios)
+        return kept if kept is not None else self.project.record(self.scenarios, self.ran)
 
     def steps(self, seen: dict[str, Observed]) -> Built:
         project = self.project

@@ -17,11 +17,13 @@ from collections.abc import Callable, Iterable, Iterator, Mapping
 from dataclasses import dataclass, field
 from typing import Any
 
+from ..check.evidence import texts_of_records
 from ..program.atomic import TEMPORARY, replace
 from ..program.errors import AedifexError, Refused
 
 FOLDER = ".aedifex"
 SUFFIX = ".journal"
+STEPS = "steps"  # name of the journal of steps without a design
 
 
 def names(root: str) -> list[str]:
@@ -83,6 +85,11 @@ class Journal:
 
     def standing(self) -> list[Entry]:
         return [e for e in self.entries() if e.state == "done"]
+
+    def stands(self) -> bool:
+        """Whether the files are as the last standing step left them, by nobody changed since."""
+        last = {p: after for entry in self.standing() for p, (_, after) in entry.files.items()}
+        return all(self.current(p) == after for p, after in last.items())
 
     def original(self) -> dict[str, bytes | None]:
         """What every file held before the first standing step touched it."""
@@ -281,7 +288,7 @@ class Journal:
         except OSError:
             return False
         said = {d for n in names(self.root) for e in Journal(self.root, n).entries() for pair in e.files.values() for d in pair}
-        return bool(stored - said) or any(line and not readable(line) for line in lines[:-1])
+        return bool(stored - said - texts_of_records(self.folder)) or any(line and not readable(line) for line in lines[:-1])
 
 
 def readable(line: bytes) -> bool:

@@ -1,12 +1,15 @@
-"""A design with what belongs to it: the sources as drafted, as they stand, the journal and the scenarios."""
+"""A program with what belongs to it: its design, the sources as drafted and as they stand, the journal and the scenarios."""
 
 from __future__ import annotations
 
 import hashlib
 import os
+from collections.abc import Callable
 from dataclasses import dataclass, field
+from typing import Any
 
-from ..check.evidence import Evidence
+from ..check import check as checking
+from ..check.evidence import Evidence, Observed, Sources
 from ..check.scenarios import Scenario, default, load
 from ..check.world import World
 from ..draft.design import Design
@@ -24,6 +27,20 @@ DESIGN = ".design.toml"
 SCENARIOS = ".scenarios.toml"
 
 
+class Stale(Refused):
+    """A source does not stand as a design knows it."""
+
+
+@dataclass(frozen=True)
+class Before:
+    """The original of a program without a design. ``texts``: its files as they were (None: not there); ``recorded``: the hash under which its runs are
+    kept, "" if they are not; ``known``: from when it is, in words."""
+
+    texts: dict[str, bytes | None]
+    recorded: str = ""
+    known: str = ""
+
+
 @dataclass
 class Project:
     path: str  # of the design, as given
@@ -34,6 +51,7 @@ class Project:
     original: Program
     current: Program
     said: list[str] = field(default_factory=list)  # what was found of an interrupted step
+    before: Before | None = None  # what the original is, where no design says it; ``design`` only names the program then
 
     @property
     def done(self) -> set[str]:
@@ -44,33 +62,54 @@ class Project:
         """Folder for pictures of frames that differ."""
         return os.path.join(self.journal.folder, "pictures")
 
+    @property
+    def scenario_file(self) -> str:
+        """The file beside the design, whether it is there or not."""
+        return self.path.removesuffix(DESIGN) + SCENARIOS
+
     def evidence(self) -> Evidence:
-        return Evidence(self.journal.folder, self.journal.name)
+        return Evidence(self.journal.folder, stem_of(self.path))
+
+    def recorded(self, scenarios: list[Scenario]) -> dict[str, Observed] | None:
+        """What the original did, if it is kept for exactly these scenarios."""
+        return checking.recorded(scenarios, (self.before.recorded if self.before else "") or self.original_hash(), self.evidence())
+
+    def record(self, scenarios: list[Scenario], tell: Callable[[str], None] | None = None) -> dict[str, Observed]:
+        """Run the original and keep what it does, with its sources. The journal must be locked; raises Refused as ``check.record`` does."""
+        sources = Sources(self.design.entries[0], {p: self.journal.keep(t) for p, t in self.original.texts.items()})
+        return checking.record(scenarios, self.original_world(), self.original_hash(), self.evidence(), tell, sources)
 
     def scenarios(self, path: str | None = None) -> list[Scenario]:
         """Those of the file named, of the file beside the design, or one run without input."""
-        beside = self.path.removesuffix(DESIGN) + SCENARIOS
+        beside = self.scenario_file
         if path is not None:
             return load(path)
         others = os.path.join(self.root, os.path.splitext(self.design.entries[0])[0] + SCENARIOS)  # of a rival
         return next((load(p) for p in (beside, others) if os.path.exists(p)), None) or default()
 
     def original_world(self) -> World:
-        overlay = dict(self.journal.original().items())
+        overlay = self.before.texts if self.before is not None else self.journal.original()
         return World(
-            self.root, self.design.entries[0], self.original.language, overlay, list(self.original.files.values()),
-            watched(self.design, self.original),
+            self.root, self.design.entries[0], self.original.language, overlay, list(self.original.files.values()), self.watched(),
         )  # fmt: skip
 
     def world(self, overlay: dict[str, bytes | None] | None = None, program: Program | None = None) -> World:
         files = list((program or self.current).files.values())
         return World(
-            self.root, self.design.entries[0], self.original.language, overlay or {}, files,
-            watched(self.design, self.original),
+            self.root, self.design.entries[0], self.original.language, overlay or {}, files, self.watched(),
         )  # fmt: skip
 
+    def watched(self) -> list[dict[str, Any]]:
+        """Without a design nobody knows what a variable became."""
+        return watched(self.design, self.original) if self.before is None else []
+
+    def changed(self) -> list[str]:
+        """The files that do not stand as they were in the original."""
+        was, now = self.original.texts, self.current.texts
+        return sorted(p for p in was.keys() | now.keys() if was.get(p) != now.get(p))
+
     def original_hash(self) -> str:
-        rows = [f"{p}:{digest(t)}" for p, t in sorted(self.original.texts.items())]
+        rows = [f"{p}:{digest(t)}" for p, t in sorted(self.original.texts.items())] + ([] if self.before is None else ["no design"])
         return hashlib.sha256("\n".join(rows).encode()).hexdigest()
 
 
@@ -128,7 +167,7 @@ def known_state(path: str, design: Design, journal: Journal, original: Program, 
     """Every source was as drafted before the first step, and (``strict``) stands as the last step left it."""
     for source, expected in design.sources.items():
         if digest(original.texts[source]) != expected:
-            raise Refused(f"{source}: was changed after {path} was drafted; draft again.")
+            raise Stale(f"{source}: was changed after {path} was drafted; draft again.")
     last: dict[str, str] = {}
     for entry in journal.standing():
         for p, (_, after) in entry.files.items():

@@ -121,6 +121,12 @@ def runs(lines: list[int], hit: set[int]) -> list[tuple[int, int]]:
     return found
 
 
+def looked_at(design: Design, original: Program) -> tuple[list[Stretch], str]:
+    """What moves, or all functions where nothing does; and what a sentence calls it."""
+    stretches = moving(design, original)
+    return (stretches, "functions and stretches that move") if stretches else (everything(original), "functions")
+
+
 def told(stretches: Sequence[Stretch], seen: Mapping[str, Observed], what: str = "functions and stretches that move") -> str:
     """What the runs reached, in a sentence; "" where there is nothing to reach."""
     if not stretches:
@@ -130,7 +136,7 @@ def told(stretches: Sequence[Stretch], seen: Mapping[str, Observed], what: str =
     if missing:
         sentence += f"; never: {some([str(s) for s in missing])}"
     if lines:
-        sentence += f"; lines never reached in the others: {some(lines)}"
+        sentence += f"; lines never reached{' in the others' if missing else ''}: {some(lines)}"
     return sentence + "."
 
 

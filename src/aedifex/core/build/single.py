@@ -24,7 +24,7 @@ from ..program.language import reread
 from ..program.model import Program
 from .builder import END, told
 from .follow import follow
-from .journal import FOLDER, Journal, names
+from .journal import FOLDER, STEPS, Journal, names
 from .outline import diff, diff_texts
 from .project import DESIGN, SCENARIOS
 from .sequence import Outcome, attempt
@@ -180,7 +180,7 @@ def there(program: Program, path: str) -> bool:
 def changed(outcome: Outcome) -> dict[str, bytes | None]:
     """What a step changes. Raises Refused with the reason if it is not done."""
     if outcome.refusal is not None:
-        raise Refused(f"{outcome.refusal}.")
+        raise Refused(f"{outcome.refusal.alone()}.")
     if outcome.problems:
         raise Refused("\n".join(str(p) for p in outcome.problems))
     return outcome.changes
@@ -219,7 +219,7 @@ def journal_for(program: Program, changed: set[str]) -> tuple[Journal, str]:
                     f"{name}{DESIGN}: is built only in part; build it to its end, or undo it, before this step."
                 )
             return journal, standing[-1].design
-    return Journal(program.root, "steps", stale), ""
+    return Journal(program.root, STEPS, stale), ""
 
 
 def designs(program: Program, after: Program, old: str, new: str) -> dict[str, bytes | None]:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Any, Protocol
 
 from ..draft.design import ClassDesign, Design, bare
@@ -29,6 +29,11 @@ class Refusal(Exception):
     def __str__(self) -> str:
         place = f"{self.path}:{self.line}: " if self.line else f"{self.path}: " if self.path else ""
         return f"{place}{self.message}" + (f"; {self.advice}" if self.advice else "")
+
+    def alone(self) -> str:
+        """What a single step is told: there is no design that could be changed."""
+        advice = self.advice.replace(" in the design", "")
+        return str(replace(self, advice="" if "the design" in advice else advice))
 
 
 @dataclass

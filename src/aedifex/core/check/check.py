@@ -9,7 +9,7 @@ from dataclasses import dataclass, field, replace
 
 from ..program.errors import Refused
 from .compare import Difference, compare
-from .evidence import Evidence, Observed, key
+from .evidence import Evidence, Observed, Sources, key
 from .explain import explained
 from .runners import frames, process, requests, terminal
 from .scenarios import Scenario
@@ -40,8 +40,9 @@ def record(
     original: str,
     evidence: Evidence,
     tell: Callable[[str], None] | None = None,
+    sources: Sources | None = None,
 ) -> dict[str, Observed]:
-    """Run every scenario twice on the original and keep what was seen.
+    """Run every scenario twice on the original and keep what was seen, and where the texts of its ``sources`` are kept.
 
     Raises Refused if a run does not end by itself, or if the two runs differ: nothing could be compared with them. The
     second run also notes which functions are called and which lines are reached, to know later which scenarios a step can affect.
@@ -72,7 +73,7 @@ def record(
                           f"{d.before!r} and {d.after!r}; mask it with 'ignore'.")  # fmt: skip
         first.called, first.reached = second.called, second.reached
         runs[scenario.name] = (key(scenario), first)
-    evidence.save(original, runs)
+    evidence.save(original, runs, sources or Sources())
     return {name: seen for name, (_, seen) in runs.items()}
 
 
