@@ -1,6 +1,6 @@
 """Random small programs: run, drafted, built, run again, and told where anything differs or is refused.
 
-    python benchmarks/random_programs.py FIRST COUNT [--parts|--lifts] [--kind Python|Lists|Records|Flow|Things|Main|Console|Classes|JavaScript|Module|Java|JavaMain|Sketch|ArraysJavaScript|ArraysJava|ArraysSketch|RecordsJavaScript|ClassesJavaScript|ClassesJava|FlowJavaScript|FlowJava|Nested|Dispatch|NestedJavaScript|WrappedJavaScript]
+    python benchmarks/random_programs.py FIRST COUNT [--parts|--lifts] [--kind Python|Lists|Records|Flow|Things|Main|Console|Classes|JavaScript|Module|Java|JavaMain|Sketch|ArraysJavaScript|ArraysJava|ArraysSketch|RecordsJavaScript|ClassesJavaScript|ClassesJava|FlowJavaScript|FlowJava|Nested|Dispatch|NestedJavaScript|WrappedJavaScript|Late|LateJavaScript|LateJava|LateSketch]
 
 The programs are made by ``tests/programs*.py`` from the seeds FIRST to FIRST + COUNT - 1, so a run can go on where another ended.
 Python's are run in this process, the others as a check runs them. A line for each finding, and one with the counts at the end;
@@ -25,6 +25,7 @@ import programs_arrays  # noqa: E402
 import programs_curly  # noqa: E402
 import programs_curly_classes  # noqa: E402
 import programs_curly_flow  # noqa: E402
+import programs_late  # noqa: E402
 import programs_lists  # noqa: E402
 import programs_nested  # noqa: E402
 import programs_records  # noqa: E402
@@ -46,7 +47,7 @@ from aedifex.core.draft.drafter import draft  # noqa: E402
 from aedifex.core.program.language import read_program  # noqa: E402
 from aedifex.core.program.model import Program  # noqa: E402
 
-ENTRY = {"Python": "line.py", "Lists": "line.py", "Records": "line.py", "Flow": "line.py", "Things": "line.py", "Main": "line.py", "Console": "line.py", "Classes": "line.py", "JavaScript": "line.js", "Module": "line.mjs", "Java": "Line.java", "JavaMain": "Line.java", "Sketch": "line.pde", "ArraysJavaScript": "line.js", "ArraysJava": "Line.java", "ArraysSketch": "line.pde", "RecordsJavaScript": "line.js", "ClassesJavaScript": "line.js", "ClassesJava": "Line.java", "FlowJavaScript": "line.js", "FlowJava": "Line.java", "Nested": "line.py", "Dispatch": "line.py", "NestedJavaScript": "line.js", "WrappedJavaScript": "line.js"}
+ENTRY = {"Python": "line.py", "Lists": "line.py", "Records": "line.py", "Flow": "line.py", "Things": "line.py", "Main": "line.py", "Console": "line.py", "Classes": "line.py", "JavaScript": "line.js", "Module": "line.mjs", "Java": "Line.java", "JavaMain": "Line.java", "Sketch": "line.pde", "ArraysJavaScript": "line.js", "ArraysJava": "Line.java", "ArraysSketch": "line.pde", "RecordsJavaScript": "line.js", "ClassesJavaScript": "line.js", "ClassesJava": "Line.java", "FlowJavaScript": "line.js", "FlowJava": "Line.java", "Nested": "line.py", "Dispatch": "line.py", "NestedJavaScript": "line.js", "WrappedJavaScript": "line.js", "Late": "line.py", "LateJavaScript": "line.js", "LateJava": "Line.java", "LateSketch": "line.pde"}
 Seen = tuple[object, ...]
 
 
@@ -57,7 +58,7 @@ def observed(program: Program, root: str, entry: str) -> Seen:
 
 
 def maker_of(kind: str) -> Any:
-    made = {"Python": programs.Maker, "Lists": programs_lists.ListMaker, "Records": programs_records.RecordMaker, "Flow": FlowMaker, "Things": ThingMaker, "Main": MainMaker, "Console": ConsoleMaker, "Classes": ClassMaker, "Nested": NestedMaker, "Dispatch": DispatchMaker}
+    made = {"Python": programs.Maker, "Lists": programs_lists.ListMaker, "Records": programs_records.RecordMaker, "Flow": FlowMaker, "Things": ThingMaker, "Main": MainMaker, "Console": ConsoleMaker, "Classes": ClassMaker, "Nested": NestedMaker, "Dispatch": DispatchMaker, **programs_late.MAKERS}
     return made.get(kind) or next(getattr(m, kind) for m in (programs_arrays, programs_curly, programs_curly_classes, programs_curly_flow, programs_nested) if hasattr(m, kind))
 
 

@@ -187,7 +187,7 @@ def close(built: Built, runs: int, design: str, quiet: bool, dry: bool, unchecke
         )
         say(f"{done} step{'s' * (done != 1)} {'would be done' if dry else 'done'}. {same if done else ''}".rstrip(), quiet)
         say(built.reach, quiet or not built.reach)
-        if not dry:
+        if done and not dry:
             say(f"Put back: aedifex undo --all {design}", quiet)
 
 

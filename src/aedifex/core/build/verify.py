@@ -22,7 +22,7 @@ def verify(before: Program, after: Program, changed: list[str]) -> list[Problem]
         if refused is not None:
             found.append(refused)
         found += unresolved(before, after, file, language)
-        found += stray_receiver(file, language)
+        found += stray_receiver(before, file, language)
         was = before.holders.get(file.path)
         missing = {p.message for p in all_members(was, before, language)} if was is not None else set()
         found += [p for p in all_members(file, after, language) if p.message not in missing]
@@ -57,14 +57,18 @@ def unresolved(before: Program, after: Program, file: SourceFile, language: Lang
     return found
 
 
-def stray_receiver(file: SourceFile, language: Language) -> list[Problem]:
-    """A receiver used where no method gives it."""
+def stray_receiver(before: Program, file: SourceFile, language: Language) -> list[Problem]:
+    """A receiver used where no method gives it, unless the surroundings did so before, as they do in a sketch."""
     receiver = language.write.RECEIVER
-    symbol = file.scope.symbols.get(receiver)
-    if symbol is None or symbol.kinds or not symbol.references:
+    uses = strays(file, receiver)
+    if len(uses) <= sum(len(strays(f, receiver)) for f in before.files.values()):
         return []
-    ref = symbol.references[0]
-    return [Problem(*file.stands(ref.start), f"'{receiver}' is used outside a method")]
+    return [Problem(*file.stands(uses[0].start), f"'{receiver}' is used outside a method")]
+
+
+def strays(file: SourceFile, receiver: str) -> list[Reference]:
+    symbol = file.scope.symbols.get(receiver)
+    return symbol.references if symbol is not None and not symbol.kinds else []
 
 
 def doubled(before: Program, file: SourceFile) -> list[Problem]:

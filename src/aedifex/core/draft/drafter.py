@@ -370,10 +370,12 @@ def summary(design: Design) -> list[str]:
     for of in dict.fromkeys(x.of for x in design.lifts):
         lines.append(f"{of}: lines of it become {', '.join(x.name for x in design.lifts if x.of == of)}")
     if not lines:
-        reasons = [s.why for s in design.stays if s.name == "main" or s.why.startswith("what it holds")] or [
-            s.why for s in design.stays if s.why != "constant"
-        ]
-        lines.append(f"No class is proposed: {reasons[0] if reasons else 'there is no state to hold'}.")
+        chief = [s for s in design.stays if s.name == "main" or s.why.startswith("what it holds")]
+        telling = chief or sorted((s for s in design.stays if s.why != "constant"), key=lambda s: "by its name" in s.why)
+        why = "there is no state to hold"
+        if telling:
+            why = telling[0].why if telling[0].why.startswith("the main code") else f"{bare(telling[0].name)} stays, because {telling[0].why}"
+        lines.append(f"No class is proposed: {why}.")
     return lines
 
 

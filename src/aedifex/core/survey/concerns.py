@@ -5,10 +5,10 @@ from __future__ import annotations
 import re
 from bisect import bisect_left
 from collections import Counter
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
-from fnmatch import fnmatchcase
-from functools import cached_property, lru_cache
+from fnmatch import translate
+from functools import cached_property
 
 from ..program.language import Language
 from ..program.model import SourceFile, Statement, Symbol
@@ -21,10 +21,32 @@ ORDER = ("input", "timing", "network", "database", "files", "sound", "drawing", 
 DOTTED = re.compile(rb"([A-Za-z_$][\w$]*(?:\s*\.\s*[\w$]+)+)\s*\(")
 
 
-@lru_cache(maxsize=1 << 16)
-def by_pattern(spread: tuple[tuple[str, str], ...], text: str) -> str:
-    """The concern of the first pattern that a call fits; "" if none does."""
-    return next((c for p, c in spread if fnmatchcase(text, p)), "")
+class Words:
+    """What a language's table says of a call, by how it is written in full."""
+
+    def __init__(self, concerns: Mapping[str, Sequence[str]]) -> None:
+        rows = [(p, c) for c, patterns in concerns.items() for p in patterns]
+        self.exact = {p: c for p, c in rows if "*" not in p}
+        self.members = {p[2:]: c for p, c in rows if p.startswith("*.")}
+        self.spread = [(p, c) for p, c in rows if "*" in p and not p.startswith("*.")]
+        self.pattern = re.compile("|".join(f"({translate(p)})" for p, _ in self.spread) or "(?!)")
+        self.kept: dict[str, str] = {}
+
+    def of(self, text: str) -> str:
+        """The concern of the first pattern that a call fits; "" if none does."""
+        if text not in self.kept:
+            match = self.pattern.match(text)
+            self.kept[text] = self.exact.get(text) or (self.spread[(match.lastindex or 1) - 1][1] if match is not None else "")
+        return self.kept[text]
+
+
+WORDS: dict[str, Words] = {}  # by language
+
+
+def words_of(language: Language) -> Words:
+    if language.name not in WORDS:
+        WORDS[language.name] = Words(language.concerns)
+    return WORDS[language.name]
 
 
 @dataclass
@@ -42,15 +64,13 @@ class Concerns:
         for s in self.file.imports:
             for local, module, name in self.language.imported(self.file, s):
                 self.modules[local] = f"{module}.{name}" if name else module if local != module.split(".")[0] else local
-        exact = {p: c for c, patterns in self.language.concerns.items() for p in patterns if "*" not in p}
-        members = {p[2:]: c for c, patterns in self.language.concerns.items() for p in patterns if p.startswith("*.")}
-        spread = tuple((p, c) for c, patterns in self.language.concerns.items() for p in patterns if "*" in p and not p.startswith("*."))
+        words = words_of(self.language)
         own = self.effects.own_members
         for at, text in sorted(self.written()):
             last = text.rsplit(".", 1)[-1]
-            concern = exact.get(text) or by_pattern(spread, text)
+            concern = words.of(text)
             if not concern and "." in text and last not in own:
-                concern = members.get(last, "")
+                concern = words.members.get(last, "")
             if concern:
                 self.found[at] = concern
         self.places = sorted(self.found)

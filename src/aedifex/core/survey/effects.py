@@ -23,6 +23,9 @@ class Touch:
     uses: set[Symbol] = field(default_factory=set)  # functions and classes of the file that it calls or hands on
     unseen: bool = False
 
+    def copy(self) -> Touch:
+        return Touch(set(self.reads), set(self.writes), set(self.uses), self.unseen)
+
     def add(self, other: Touch) -> None:
         """Take over another's effects."""
         self.reads |= other.reads
@@ -64,6 +67,7 @@ class Effects:
         self.file = file
         self.language = language
         self.memo: dict[str, Any] = {}  # what others worked out from these effects once
+        self.seen: dict[tuple[int, int], Touch] = {}
 
     @cached_property
     def units(self) -> dict[Symbol, Unit]:
@@ -84,13 +88,17 @@ class Effects:
         return found
 
     def direct(self, start: int, end: int) -> Touch:
+        if (start, end) not in self.seen:
+            self.seen[start, end] = self.look(start, end)
+        return self.seen[start, end].copy()
+
+    def look(self, start: int, end: int) -> Touch:
         touch = Touch()
-        module = self.file.scope
-        for ref in self.file.within(start, end):
-            symbol = ref.symbol
-            if ref.member and (method := self.method_of(ref)) is not None:
+        starts, telling = self.telling
+        for ref, symbol, method in telling[bisect_left(starts, start) : bisect_left(starts, end)]:
+            if method is not None:
                 touch.uses.add(method)
-            if symbol is None or symbol.scope is not module:
+            if symbol is None:
                 continue
             if symbol in self.units and not ref.writes:
                 touch.uses.add(symbol)
@@ -102,6 +110,19 @@ class Effects:
         at = bisect_left(self.unseen_at, start)
         touch.unseen = at < len(self.unseen_at) and self.unseen_at[at] < end
         return touch
+
+    @cached_property
+    def telling(self) -> tuple[list[int], list[tuple[Reference, Symbol | None, Symbol | None]]]:
+        """The references that touch something of the file, where they start; with each its name at the top and the method that it names."""
+        found: list[tuple[Reference, Symbol | None, Symbol | None]] = []
+        for ref in self.file.within(0, len(self.file.text) + 1):
+            symbol = ref.symbol if ref.symbol is not None and ref.symbol.scope is self.file.scope else None
+            if symbol is not None and "variable" not in symbol.kinds and symbol not in self.units:
+                symbol = None
+            method = self.method_of(ref) if ref.member else None
+            if symbol is not None or method is not None:
+                found.append((ref, symbol, method))
+        return [ref.start for ref, _, _ in found], found
 
     @cached_property
     def unseen_at(self) -> list[int]:

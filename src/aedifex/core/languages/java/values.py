@@ -6,6 +6,7 @@ from collections.abc import Sequence
 
 from ...program.model import Reference, Scope, SourceFile
 from .walk import modifiers
+from .walk_names import RECEIVER
 
 Edit = tuple[int, int, str]
 OF_EVERY_OBJECT = frozenset(
@@ -15,6 +16,9 @@ OF_EVERY_OBJECT = frozenset(
 
 def class_trouble(file: SourceFile, start: int, end: int, main: bool = False) -> str:
     """Why a stretch of code would mean something else inside a class; "" if it would not."""
+    for ref in file.within(start, end):
+        if file.text.startswith(RECEIVER.encode(), ref.start) and ref.symbol is not None and ref.symbol.scope is file.scope:
+            return f"line {file.shown(ref.start)}: '{RECEIVER}' is the sketch there, and would be the object"
     f = next((f for f in file.functions if f.start == start and f.end == end), None)
     if f is None:
         return ""

@@ -85,8 +85,16 @@ class NameWalker:
         return ref
 
     def is_main(self, node: Any) -> bool:
-        """Whether an expression is the name of the class whose static members are the globals."""
+        """Whether an expression means what has the globals: the name of the class whose static members they are, or the sketch, from its own functions."""
+        if node.type == "this":
+            return not self.main and self.receiver_free()
         return bool(self.main) and node.type == "identifier" and self.text(node) == self.main
+
+    def receiver_free(self) -> bool:
+        at: Scope | None = self.scope
+        while at is not None and at.receiver is None and at.kind != "class":
+            at = at.parent
+        return at is None
 
     # -- walking -------------------------------------------------------------------------------
 

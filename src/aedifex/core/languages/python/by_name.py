@@ -22,7 +22,7 @@ FORMAT = re.compile(r"%\((\w+)\)|\{(\w+)[!:}]|\$\{?(\w+)")
 def tells(file: SourceFile) -> list[Tell]:
     """Everything of this kind in a file; worked out once."""
     if "tells" not in file.memo:
-        file.memo["tells"] = Teller(file).found()
+        file.memo["tells"] = teller_of(file).found()
     return list(file.memo["tells"])
 
 
@@ -33,7 +33,7 @@ def copies(file: SourceFile) -> list[tuple[str, int]]:
         does = {**dict.fromkeys(facts["copying"], "copies whatever an object holds"), **dict.fromkeys(facts["weak"], "does not keep alive what it is given")}
         found = []
         if any(word.partition(".")[0].encode() in file.text for word in does):
-            teller = Teller(file)
+            teller = teller_of(file)
             found = [(f"'{name}' {does[name]}", call.start) for call in file.calls if (name := teller.full(call.callee)) in does]
         file.memo["copies"] = found
     return list(file.memo["copies"])
@@ -41,6 +41,7 @@ def copies(file: SourceFile) -> list[tuple[str, int]]:
 
 TEXTS = re.compile(r"""["'](?:\w+\.)*(\w+)[.:]([^\W\d]\w*)["']""")
 IMPORTERS = frozenset(["importlib.import_module", "importlib.__import__", "__import__", "runpy.run_module", "importlib.util.find_spec"])
+IMPORTING = frozenset(name.rpartition(".")[2].encode() for name in IMPORTERS)
 
 
 def text_imports(file: SourceFile) -> list[tuple[str, str, str, int]]:
@@ -50,8 +51,8 @@ def text_imports(file: SourceFile) -> list[tuple[str, str, str, int]]:
     more than the module's name in a file that imports by text. ``"state.lives"`` and ``"state:lives"`` name one thing in it.
     """
     found = []
-    teller = Teller(file)
-    loads = [(c, teller.full(c.callee)) for c in file.calls if teller.full(c.callee) in IMPORTERS]
+    teller = teller_of(file)
+    loads = [(c, name) for c in file.calls if (name := teller.full(c.callee)) in IMPORTERS] if any(w in file.text for w in IMPORTING) else []
     bound = {s.value: s.target.name for s in file.statements if s.kind == "assign" and s.value is not None and s.target is not None}
     whole = file.slice(0, len(file.text))
     texts = [(m.start(), m[1]) for m in re.finditer(r"""["']([\w.]+)["']""", whole)] if loads else []
@@ -62,6 +63,13 @@ def text_imports(file: SourceFile) -> list[tuple[str, str, str, int]]:
             found.append((local, match[1], "" if local else "*", call.start))
     found += [("", text, "*", at) for at, text in texts if not any(text == m for _, m, _, _ in found)]
     found += [("", match[1], match[2], len(whole[: match.start()].encode(file.encoding, "replace"))) for match in TEXTS.finditer(whole)]
+    return found
+
+
+def teller_of(file: SourceFile) -> Teller:
+    if "teller" not in file.memo:
+        file.memo["teller"] = Teller(file)
+    found: Teller = file.memo["teller"]
     return found
 
 
@@ -196,7 +204,9 @@ class Teller:
 
     def stack(self) -> Iterator[Tell]:
         facts = apis()["stack"]
-        for ref in self.file.references:
+        words = {w.rpartition(".")[2] for kind in ("functions", "names", "file_functions") for w in facts[kind]}
+        words |= {local for local, origin in self.origins.items() if origin.rpartition(".")[2] in words}
+        for ref in [r for r in self.file.references if (r.member or r.name) in words]:
             name = self.full(ref)
             if not ref.writes and name in facts["functions"]:
                 yield Tell(Means.STACK, ref.start, f"'{name}' tells which functions are running")
@@ -234,7 +244,7 @@ def words_of(text: str) -> set[str]:
 
 def served(file: SourceFile) -> list[tuple[int, tuple[str, ...], str]]:
     """(offset, names, how) of objects and functions that a server imports by convention."""
-    facts, teller = apis()["served"], Teller(file)
+    facts, teller = apis()["served"], teller_of(file)
     found: list[tuple[int, tuple[str, ...], str]] = []
     near = any(o.split(".")[0] in facts["modules"] for o in teller.origins.values())
     calls = {(c.start, c.end): c for c in file.calls}
