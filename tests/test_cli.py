@@ -245,10 +245,3 @@ def test_changed_after_drafting(tramline):
     tramline.write("tramline.py", tramline.read("tramline.py") + "\n# later\n")
     done = tramline.aedifex("build", "tramline.design.toml")
     assert (done.returncode, "was changed after tramline.design.toml was drafted" in done.stderr) == (1, True)
-
-
-def test_the_console_demo(folder):
-    done = folder.aedifex("demo", "--program", "fares")
-    assert done.returncode == 0 and done.stdout.count(": the same") == 3, done.stdout + done.stderr
-    assert "tests/test_card.py" in done.stdout and not list(folder.path.iterdir()), "it works in a folder of its own"
-    assert "globals that change             12      0" in done.stdout

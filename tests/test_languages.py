@@ -10,6 +10,7 @@ import programs_arrays
 import programs_curly
 import programs_curly_classes
 import programs_curly_flow
+import programs_late
 import programs_nested
 import pytest
 from conftest import needs
@@ -59,10 +60,10 @@ def test_a_language_offers_all_that_the_core_asks_for(name):
 
 KINDS = {"JavaScript": "line.js", "Module": "line.mjs", "Java": "Line.java", "JavaMain": "Line.java", "Sketch": "line.pde"}
 KINDS |= {"RecordsJavaScript": "line.js", "ArraysJavaScript": "line.js", "ArraysJava": "Line.java", "ArraysSketch": "line.pde"}
-KINDS |= {"FlowJavaScript": "line.js", "FlowJava": "Line.java", "ClassesJavaScript": "line.js", "ClassesJava": "Line.java", "NestedJavaScript": "line.js", "WrappedJavaScript": "line.js"}
-MAKERS = (programs_nested, programs_arrays, programs_curly, programs_curly_flow, programs_curly_classes)
-SEEDS = [("JavaScript", n) for n in range(10)] + [("Module", n) for n in range(4)] + [("ArraysJavaScript", n) for n in range(4)] + [("RecordsJavaScript", n) for n in range(5)]
-SEEDS += [("Java", n) for n in (*range(5), 20124)] + [("JavaMain", n) for n in range(3)] + [("Sketch", n) for n in range(4)]
+KINDS |= {"FlowJavaScript": "line.js", "FlowJava": "Line.java", "ClassesJavaScript": "line.js", "ClassesJava": "Line.java", "NestedJavaScript": "line.js", "WrappedJavaScript": "line.js", "LateJavaScript": "line.js", "LateJava": "Line.java", "LateSketch": "line.pde"}
+MAKERS = (programs_late, programs_nested, programs_arrays, programs_curly, programs_curly_flow, programs_curly_classes)
+SEEDS = [("JavaScript", n) for n in range(6)] + [("LateJavaScript", n) for n in range(5)] + [("Module", n) for n in range(4)] + [("ArraysJavaScript", n) for n in range(4)] + [("RecordsJavaScript", n) for n in range(5)]
+SEEDS += [("Java", n) for n in (*range(2), 20124)] + [("LateJava", n) for n in range(3)] + [("LateSketch", n) for n in (0, 5)] + [("JavaMain", n) for n in range(3)] + [("Sketch", n) for n in range(4)]
 SEEDS += [("FlowJavaScript", n) for n in (*range(4), 23, 27)] + [("FlowJava", n) for n in (*range(3), 28)]
 SEEDS += [("WrappedJavaScript", n) for n in range(5)]
 SEEDS += [("ArraysJava", n) for n in range(3)] + [("ArraysSketch", n) for n in range(3)]

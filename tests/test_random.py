@@ -4,6 +4,7 @@ import random
 import tempfile
 from pathlib import Path
 
+import pytest
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 from inprocess import here
@@ -11,6 +12,7 @@ from programs import Maker
 from programs_classes import ClassMaker
 from programs_console import TYPED, ConsoleMaker
 from programs_flow import FlowMaker, MainMaker, ThingMaker
+from programs_late import LateMaker
 from programs_lifts import lifted
 from programs_lists import ListMaker
 from programs_nested import DispatchMaker, NestedMaker
@@ -22,62 +24,22 @@ from aedifex.core.draft.designfile import parse, to_toml
 from aedifex.core.draft.drafter import draft
 from aedifex.core.program.language import read_program
 
-
-@settings(max_examples=40, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
-@given(st.integers(0, 10**9))
-def test_a_random_program_prints_the_same(seed):
-    same_when_built(Maker(seed).program().encode())
+MAKERS = {  # how many of each; benchmarks/random_programs.py makes thousands
+    Maker: 20, LateMaker: 20, ListMaker: 12, RecordMaker: 12, ThingMaker: 8, MainMaker: 8, ConsoleMaker: 8, NestedMaker: 8, DispatchMaker: 8, ClassMaker: 8,
+}  # fmt: skip
 
 
-@settings(max_examples=28, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
-@given(st.integers(0, 10**9))
-def test_a_random_program_of_lists_prints_the_same(seed):
-    same_when_built(ListMaker(seed).program().encode())
+@pytest.mark.parametrize("maker", MAKERS)
+def test_a_random_program_prints_the_same(maker):
+    @settings(max_examples=MAKERS[maker], deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
+    @given(st.integers(0, 10**9))
+    def same(seed):
+        same_when_built(maker(seed).program().encode(), TYPED if maker is ConsoleMaker else "")
+
+    same()
 
 
-@settings(max_examples=28, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
-@given(st.integers(0, 10**9))
-def test_a_random_program_of_records_prints_the_same(seed):
-    same_when_built(RecordMaker(seed).program().encode())
-
-
-@settings(max_examples=16, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
-@given(st.integers(0, 10**9))
-def test_a_random_program_over_the_data_of_things_prints_the_same(seed):
-    same_when_built(ThingMaker(seed).program().encode())
-
-
-@settings(max_examples=16, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
-@given(st.integers(0, 10**9))
-def test_a_random_program_in_one_long_function_prints_the_same(seed):
-    same_when_built(MainMaker(seed).program().encode())
-
-
-@settings(max_examples=16, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
-@given(st.integers(0, 10**9))
-def test_a_random_program_that_asks_hears_and_prints_the_same(seed):
-    same_when_built(ConsoleMaker(seed).program().encode(), TYPED)
-
-
-@settings(max_examples=16, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
-@given(st.integers(0, 10**9))
-def test_a_random_program_with_functions_in_functions_prints_the_same(seed):
-    same_when_built(NestedMaker(seed).program().encode())
-
-
-@settings(max_examples=16, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
-@given(st.integers(0, 10**9))
-def test_a_random_program_that_tells_commands_apart_prints_the_same(seed):
-    same_when_built(DispatchMaker(seed).program().encode())
-
-
-@settings(max_examples=16, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
-@given(st.integers(0, 10**9))
-def test_a_random_program_with_a_class_of_several_jobs_prints_the_same(seed):
-    same_when_built(ClassMaker(seed).program().encode())
-
-
-@settings(max_examples=40, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
+@settings(max_examples=24, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True)
 @given(st.integers(0, 10**9), st.sampled_from([FlowMaker, ClassMaker, MainMaker, ThingMaker, RecordMaker, NestedMaker]))
 def test_lines_of_a_random_program_that_become_a_function_do_the_same(seed, maker):
     with tempfile.TemporaryDirectory() as folder:

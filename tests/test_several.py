@@ -143,4 +143,4 @@ def test_a_file_beside_the_scripts_is_in_the_way(folder):
     folder.write("car.py", "print(2)\n")
     with pytest.raises(Refused) as refused:
         worked_out(folder, {"line.py": CARS}, "move", "Car", "car.py")
-    assert str(refused.value) == "line.py: 'car.py' already exists; choose another file name in the design."
+    assert str(refused.value) == "line.py: 'car.py' already exists; choose another file name."

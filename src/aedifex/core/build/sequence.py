@@ -8,7 +8,7 @@ from dataclasses import dataclass, field
 
 from ..draft.design import ClassDesign, Design, FieldDesign, MethodDesign, bare, by_dependency
 from ..draft.drafter import by_itself, surrounded
-from ..program.language import Language, reread
+from ..program.language import Language
 from ..program.model import Problem, Program, SourceFile
 from ..survey.effects import Effects
 from .edits import Overlap
@@ -148,6 +148,7 @@ class Outcome:
     refusal: Refusal | None = None
     problems: list[Problem] = field(default_factory=list)
     unreached: bool = False  # whether no scenario runs what it moves
+    after: Program | None = None  # the program with the changes
 
 
 def run(
@@ -179,7 +180,7 @@ def run(
             continue
         outcome = attempt(step, context, lost)
         if outcome.result == "done":
-            context.program = reread(context.program, outcome.changes)
+            context.program = outcome.after or context.program
             if isinstance(step, MoveToFile):
                 context.homes[step.design.name] = step.design.file
         elif outcome.result != "nothing":
@@ -208,7 +209,7 @@ def attempt(step: Step, context: Context, lost: set[str]) -> Outcome:
     after, changes = with_remarks(step, context.program, changes)
     problems = verify(context.program, after, list(changes))
     if not problems:
-        return Outcome(step, "done", changes)
+        return Outcome(step, "done", changes, after=after)
     first = problems[0]
     place = "" if first.path in context.program.holders else f" in {first.path}"
     broken = Refusal(f"what it would write{place} does not hold: {first.message} (line {first.line} of that text)", first.path if not place else "", 0, "nothing was written for it")

@@ -22,8 +22,11 @@ def said(file: SourceFile, besides: frozenset[str] = frozenset()) -> Iterator[An
 
 
 def remarks(file: SourceFile) -> list[str]:
-    """The text of each comment, in source order."""
-    return [file.slice(node.start_byte, node.end_byte).strip() for node in said(file)]
+    """The text of each comment, in source order; worked out once."""
+    if "remarks" not in file.memo:
+        file.memo["remarks"] = [file.slice(node.start_byte, node.end_byte).strip() for node in said(file)]
+    found: list[str] = file.memo["remarks"]
+    return found
 
 
 def code_text(file: SourceFile) -> bytes:

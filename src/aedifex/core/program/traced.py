@@ -18,13 +18,17 @@ Row = tuple[str, int, str, frozenset[str]]  # path, line, text, words
 
 
 def rows(file: SourceFile) -> list[Row]:
-    """The lines of a file, those of each file that it was made of by their own numbers."""
+    """The lines of a file, those of each file that it was made of by their own numbers; worked out once."""
+    if "rows" in file.memo:
+        kept: list[Row] = file.memo["rows"]
+        return kept
     found = []
     bounds = [*file.lines, len(file.text)]
     for start, end in pairwise(bounds):
         path, line = file.stands(start)
         text = file.slice(start, end).strip()
         found.append((path, line, text, frozenset(w.lower() for w in WORD.findall(text))))
+    file.memo["rows"] = found
     return found
 
 

@@ -166,13 +166,10 @@ def redefined(file: SourceFile) -> list[Hazard]:
         if f.outer is not file.scope or f.symbol is None:
             continue
         by_symbol[f.symbol] = by_symbol.get(f.symbol, 0) + 1
-        line = file.shown(f.start)
         if by_symbol[f.symbol] == 2 or f.symbol.kinds - {"function"}:
-            found.append(
-                Hazard("redefined", file.path, line, f"'{f.name}' is defined or bound more than once", (f.name,))
-            )
+            found.append(Hazard("redefined", file.path, file.shown(f.start), f"'{f.name}' is defined or bound more than once", (f.name,)))
         if f.decorators:
-            found.append(Hazard("decorated", file.path, line, f"'{f.name}' is decorated", (f.name,)))
+            found.append(Hazard("decorated", file.path, file.shown(f.start), f"'{f.name}' is decorated", (f.name,)))
         for ref in f.symbol.references:
             if ref.form in ("compared", "key"):
                 found.append(
