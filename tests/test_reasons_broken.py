@@ -7,6 +7,7 @@ import pytest
 from conftest import needs
 from test_corners import seen
 
+from aedifex.cli.suggest import suggested
 from aedifex.core.build.edits import Edits
 from aedifex.core.build.follow import tried
 from aedifex.core.build.gitcommit import Git
@@ -15,7 +16,7 @@ from aedifex.core.build.single import changed, small
 from aedifex.core.build.step import Context, Refusal
 from aedifex.core.build.steps.method import FunctionToMethod
 from aedifex.core.build.weigh import weigh
-from aedifex.core.check import sandbox, world
+from aedifex.core.check import sandbox, suggest, world
 from aedifex.core.check.runners import terminal
 from aedifex.core.draft.design import ClassDesign, MethodDesign
 from aedifex.core.draft.drafter import draft
@@ -124,11 +125,11 @@ def test_a_terminal_program_that_does_not_end(folder):
     assert run.trouble == "it was still running after 1 seconds"
 
 
-def test_nothing_can_be_suggested_where_no_run_can_be_compared(folder):
-    folder.write("line.py", "import curses\n\n\ndef main(screen):\n    while True:\n        pass\n\n\ncurses.wrapper(main)\n")
-    done = folder.aedifex("record", "--suggest", "line.py")
-    assert done.returncode == 1, done.stdout
-    assert "no run of it can be compared, because it was still running" in done.stderr
+def test_nothing_can_be_suggested_where_no_run_can_be_compared(folder, monkeypatch):
+    path = folder.write("line.py", "import curses\n\n\ndef main(screen):\n    while True:\n        pass\n\n\ncurses.wrapper(main)\n")
+    monkeypatch.setattr(suggest, "LONGEST", 0.5)
+    with pytest.raises(Refused, match="no run of it can be compared, because it was still running"):
+        suggested(str(path), False, True)
 
 
 # -- Java's own tools ----------------------------------------------------------------------------

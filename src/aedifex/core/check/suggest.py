@@ -32,6 +32,7 @@ ROUND = 4  # further inputs that are tried side by side
 DRY = 3  # rounds that reach nothing new before it is done
 MOST = 10  # scenarios
 QUICK = 5.0  # seconds that one try may take
+LONGEST = 20.0  # seconds that a try may take before one has turned out never to end
 
 HIDDEN = re.compile(r"uses the control '(.+?)', which")  # as every runner with windows says it
 Reached = frozenset[tuple[str, int]]
@@ -46,14 +47,19 @@ class Explorer:
         self.runs = 0
         self.known: dict[str, tuple[Observed, Reached]] = {}
         self.covered: set[tuple[str, int]] = set()
+        self.longest = LONGEST
+
+    def run(self, scenario: Scenario) -> Observed:
+        return observe(replace(scenario, seconds=min(scenario.seconds, self.longest)), self.world)
 
     def tries(self, scenarios: list[Scenario]) -> list[tuple[Observed, Reached]]:
         """Run some tries side by side."""
         fresh = [s for s in scenarios if repr(s) not in self.known]
         with ThreadPoolExecutor(WORKERS) as pool:
-            for scenario, seen in zip(fresh, pool.map(lambda s: observe(s, self.world), fresh), strict=True):
+            for scenario, seen in zip(fresh, pool.map(self.run, fresh), strict=True):
                 if "still running" in seen.trouble:
-                    seen = observe(scenario, self.world)  # a machine that was busy must not change what is found
+                    seen = self.run(scenario)  # a machine that was busy must not change what is found
+                    self.longest = min(self.longest, QUICK) if "still running" in seen.trouble else self.longest
                 self.runs += 1
                 self.tell(scenario.name)
                 reached = frozenset((path, line) for path, lines in seen.reached.items() for line in lines)
