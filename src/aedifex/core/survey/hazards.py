@@ -126,9 +126,7 @@ def assumptions(program: Program, path: str) -> list[str]:
 def told_by(file: SourceFile, language: Language, program: Program) -> list[Hazard]:
     """What tells a function from a method, or names something by a text."""
     found = [Hazard(t.means.value, *file.place(t.start), t.message, t.names) for t in language.tells(file) if t.names or t.means is Means.ANY_TEXT]
-    if "copies" not in program.memo:
-        program.memo["copies"] = [(other, *row) for other in program.files.values() for row in language.copies(other)]
-    copies = program.memo["copies"]
+    copies = copying(program)
     if copies:
         other, does, at = copies[0]
         where = f"line {other.shown(at)}" if other is file else "{}:{}".format(*other.place(at))
@@ -138,6 +136,20 @@ def told_by(file: SourceFile, language: Language, program: Program) -> list[Haza
                 message = f"'{f.name}' is handed on as a value, and in {where} {does}: as a method it would take its object along"
                 found.append(Hazard("function as value", *file.place(ref.start), message, (f.name,)))
     return found
+
+
+def copying(program: Program) -> list[tuple[SourceFile, str, int]]:
+    """(file, what it does, offset) of what copies whatever it is given; worked out once."""
+    if "copies" not in program.memo:
+        program.memo["copies"] = [(other, *row) for other in program.files.values() for row in program.language.copies(other)]
+    found: list[tuple[SourceFile, str, int]] = program.memo["copies"]
+    return found
+
+
+def known_of_all(program: Program, outsiders: Program | None) -> None:
+    """Work out what the hazards of each file need to know of all the others."""
+    importers(program, outsiders)
+    copying(program)
 
 
 def kept(file: SourceFile, language: Language, ref: Reference) -> bool:

@@ -40,7 +40,13 @@ class Variable:
 
 
 def classify(file: SourceFile, language: Language) -> dict[Symbol, Variable]:
-    """Every module-level variable with its nature, in the order of first binding."""
+    """Every module-level variable with its nature, in the order of first binding; worked out once."""
+    if "natures" not in file.memo:
+        file.memo["natures"] = natures(file, language)
+    return dict(file.memo["natures"])
+
+
+def natures(file: SourceFile, language: Language) -> dict[Symbol, Variable]:
     loops = loop_spans(file, language)
     plain = {id(s.target): s for s in running(file, language) if s.target is not None}
     found: dict[Symbol, Variable] = {}

@@ -99,6 +99,8 @@ def is_guard(node: Any) -> bool:
 
 def blocks(node: Any) -> list[Any]:
     """The blocks directly inside a compound statement."""
+    if node.type == "expression_statement":  # most are
+        return []
     found: list[Any] = []
     for child in node.named_children:
         if child.type == "block":
