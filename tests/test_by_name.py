@@ -156,6 +156,7 @@ def test_every_importer_is_read(folder):
     ({"line.py": "def application(environ, start_response):\n    return []\nn = 0\n"}, {"application"}),
     ({"line.py": "def main():\n    return 0\n", "pyproject.toml": "[project.scripts]\nt = \"line:main\"\n"}, {"main"}),
     ({"line.py": "tool = print\n", "Procfile": "web: gunicorn line:tool\n"}, {"tool"}),
+    ({"line.py": "WIDTH = 300\ntram = Actor('tram')\ndef draw():\n    screen.clear()\n    move()\ndef move():\n    tram.x += 1\n"}, {"draw", "WIDTH"}),
     ({"line.py": "n = 0\n", "other.py": "import importlib\nm = importlib.import_module('line')\nm.n = 4\n"}, {"n"}),
     ({"line.py": "n = 0\n", "other.py": "import importlib\nimportlib.import_module('line')\n"}, set()),
     ({"line.py": "n = 0\n", "other.py": "from unittest import mock\nwith mock.patch('line.n', 9): pass\n"}, {"n"}),

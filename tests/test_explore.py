@@ -51,6 +51,8 @@ def test_what_moves_and_no_scenario_runs_is_said_and_strict_makes_no_class_of_it
     folder.write("till.scenarios.toml", SCENARIOS)
     assert folder.aedifex("draft", "-q", "till.py", "-o", "till.design.toml").returncode == 0
     assert folder.aedifex("record", "-q", "till.scenarios.toml").returncode == 0
+    seen = json.loads(folder.aedifex("preview", "till.design.toml", "--json").stdout)["reach"]
+    assert seen["moving"] > seen["reached"] and "refund" in {s["name"] for s in seen["never"]}
     strict = folder.aedifex("build", "till.design.toml", "--strict", "--dry-run")
     loose = folder.aedifex("build", "till.design.toml", "--dry-run")
     assert "refund" in loose.stdout and "refund" in strict.stdout + strict.stderr

@@ -9,6 +9,7 @@ from types import SimpleNamespace
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
+from test_corners import seen
 
 from aedifex.core.check.evidence import Observed
 from aedifex.core.check.journey import read_log
@@ -44,6 +45,25 @@ def pinned():
         yield lambda name: importlib.import_module(f"aedifex_pinned.{name}")
     finally:
         sys.path.remove(str(PINNED))
+
+
+LOGGED = """\
+import functools, inspect, logging, pickle, time, types, datetime, random
+logging.basicConfig(format="%(asctime)s %(message)s")
+logging.warning("late")
+class Watch:
+    told = time.localtime
+    now = time.time
+print(Watch().told().tm_year, Watch().now(), isinstance(time.time, types.BuiltinFunctionType), callable(functools.partial(time.sleep, 0)))
+print(pickle.loads(pickle.dumps(time.time)) is time.time, isinstance(datetime.datetime.now(), datetime.datetime), time.strftime("%Y", time.localtime(0)))
+"""
+
+
+def test_what_is_pinned_is_of_the_kind_that_it_replaces(folder):
+    """A formatter of the log holds ``time.localtime`` as a member of its class, where a function of Python's own would take the object along."""
+    run = seen(folder, LOGGED)
+    assert (run.status, run.output.splitlines()[1]) == (0, "True True 1970"), run.error
+    assert run.output.startswith("20") and run.output.splitlines()[0].endswith("True True") and "late" in run.error
 
 
 @given(PLAIN)

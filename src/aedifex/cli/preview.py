@@ -17,21 +17,29 @@ from .common import DESIGN, QUIET, as_json, console, say
 def command(design: str, diff: bool, json_: bool, quiet: bool) -> None:
     """Show what DESIGN would make of the program: outline, units before and after, figures. Writes nothing.
 
+    Once the scenarios are recorded, it also says what of the code that moves they reach.
+
     \b
     Example: aedifex preview tramline.design.toml --diff | less
     """
     from ..core.build.outline import foresee
     from ..core.build.project import open_project
+    from ..core.build.reach import as_json as reach_json
+    from ..core.build.reach import moving, told
     from ..views.preview import show
 
     project = open_project(design)
     seen = foresee(project)
+    runs = project.recorded(project.scenarios())
+    stretches = moving(project.design, project.original) if runs else []
     if diff:
         click.echo(seen.diff.encode("utf-8", "surrogateescape"), nl=False)
         for o in seen.refused:
             say(f"{o.step.id}: {o.refusal}")
     elif json_:
-        as_json(seen.as_json())
+        as_json(seen.as_json() | ({"reach": reach_json(stretches, runs)} if runs else {}))
     else:
         show(console(), seen, quiet)
+        if runs and (sentence := told(stretches, runs)):
+            say(sentence, quiet)
     sys.exit(1 if seen.refused else 0)

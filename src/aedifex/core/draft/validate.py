@@ -79,6 +79,8 @@ class Checker:
         for entry in self.design.entries:
             if entry not in self.design.sources:
                 self.report(self.lines.of("", key="entries"), f"entry '{entry}' is not among the sources")
+        if not self.design.entries:
+            self.report(self.lines.of("", key="entries"), "'entries' names no source; write the one that people start")
         seen: set[str] = set()
         for index, c in enumerate(self.design.classes):
             line = self.lines.of("class", index, -1, "name")
@@ -244,6 +246,8 @@ class Checker:
             self.report(line, f"only {c.name} has the base '{c.base}'; name it in two classes at least")
 
     def check_objects(self, index: int, c: ClassDesign) -> None:
+        if not c.objects and any(o and not key_of(bare(o)) for f in c.fields if not f.shared for o in f.origins):
+            self.report(self.lines.of("class", index, -1, "name"), f"class '{c.name}' has no object; say with [[class.object]] what it is called")
         for number, o in enumerate(c.objects):
             line = self.lines.of("class.object", index, number, "name")
             if not self.write.is_name(o.name):

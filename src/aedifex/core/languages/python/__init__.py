@@ -116,7 +116,7 @@ class Python:
             if statement is not None:
                 names = tuple(re.findall(r"""["']([^"'\n]*)["']""", file.slice(statement.start, statement.end)))
                 found.append((ref.start, names, "'__all__' offers names to other files"))
-        return found + by_name.served(file)
+        return found + by_name.served(file) + by_name.run_by_others(file)
 
     @staticmethod
     def offered_words(file: SourceFile, name: str) -> list[tuple[int, int]]:

@@ -10,7 +10,7 @@ from typing import Any
 from ...program.model import Call, Reference, SourceFile, Symbol
 from ...program.tell import Means, Tell
 from .imports import imported
-from .pure import apis
+from .pure import BUILTINS, apis
 
 # Values that hold what is written in them.
 HOLDERS = frozenset(["argument_list", "list", "tuple", "set", "dictionary", "pair", "keyword_argument", "parenthesized_expression", "conditional_expression", "list_splat", "expression_list", "boolean_operator"])  # fmt: skip
@@ -259,4 +259,25 @@ def served(file: SourceFile) -> list[tuple[int, tuple[str, ...], str]]:
         shape = [p.name for p in f.params]
         if (near and f.name in facts["names"]) or shape in (["environ", "start_response"], ["scope", "receive", "send"]):
             found.append((f.start, (f.name,), f"a server imports '{f.name}' by that name"))
+    return found
+
+
+def run_by_others(file: SourceFile) -> list[tuple[int, tuple[str, ...], str]]:
+    """(offset, names, how) of what a runner may call or read by its name, where it gives the file names that nothing binds.
+
+    These are the functions that nothing here uses, and the constants.
+    """
+    symbols = file.scope.symbols
+    if file.scope.stars or file.problems or b"NameError" in file.text:
+        return []
+    known = BUILTINS | set(apis()["given"]["former"])
+    given = next((s for n, s in symbols.items() if not s.kinds and s.references and n not in known and not n.startswith("__")), None)
+    if given is None:
+        return []
+    where = f"'{given.name}' (line {file.shown(given.references[0].start)}) is given by what runs the file, which may"
+    hooks = [f for f in file.tops if f.symbol is not None and all(r.writes for r in f.symbol.references)]
+    found: list[tuple[int, tuple[str, ...], str]] = [(f.start, (f.name,), f"{where} call '{f.name}' by its name too") for f in hooks]
+    for s in symbols.values() if hooks else ():
+        if s.kinds == {"variable"} and s.name.isupper() and len(s.bindings) == 1 and s.bindings[0].scope is file.scope:
+            found.append((s.bindings[0].start, (s.name,), f"{where} read '{s.name}' by its name too"))
     return found
