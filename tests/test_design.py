@@ -71,7 +71,7 @@ MISTAKES = [
     ('start = "argument"', 'start = "magic"', "start 'magic' is not one of"),
     ('from = ["tram1_x", "tram2_x"]', 'from = ["tram1_y", "tram2_x"]', "'tram1_y' does not exist"),
     ('from = ["fare_box"]', 'from = ["fare_tickets"]', "'fare_tickets' already belongs to class Fare"),
-    ('from = ["fare_box"]', 'from = ["fare_box", "signal"]', "comes from 2 variables, but there are 1 objects"),
+    ('from = ["fare_box"]', 'from = ["fare_box", "signal"]', "comes from 2 variables, but there is 1 object"),
     ('from = ["draw_tram"]', 'from = ["WIDTH"]', "'WIDTH' is no function"),
     ('drop = ["x"]', 'drop = ["y"]', "'stop_name' has no parameter 'y'"),
     ('name = "tram1"\nargs', 'name = "1tram"\nargs', "'1tram' cannot be the name of an object"),

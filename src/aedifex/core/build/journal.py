@@ -89,8 +89,11 @@ class Journal:
 
     def stands(self) -> bool:
         """Whether the files are as the last standing step left them, by nobody changed since."""
-        last = {p: after for entry in self.standing() for p, (_, after) in entry.files.items()}
-        return all(self.current(p) == after for p, after in last.items())
+        return all(self.current(p) == after for p, after in self.last().items())
+
+    def last(self) -> dict[str, str]:
+        """The hash that each file has after the standing steps."""
+        return {p: after for entry in self.standing() for p, (_, after) in entry.files.items()}
 
     def original(self) -> dict[str, bytes | None]:
         """What every file held before the first standing step touched it."""

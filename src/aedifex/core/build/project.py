@@ -141,12 +141,13 @@ def open_project(path: str, writing: bool = False) -> Project:
     said = recover(journal)
     overlay = journal.original()
     original = read_program(root, design.sources, {p: d for p, d in overlay.items() if p in design.sources})
+    as_drafted(path, design, original)
     problems += validate(path, design, lines, original)
     if problems:
         raise AedifexError(listed(sorted(problems, key=lambda p: p.line)))
     if writing:
         check_places(root, design.sources)
-    known_state(path, design, journal, original, strict=writing)
+        as_left(journal)
     created = [p for p, d in overlay.items() if d is None and journal.current(p)]
     current = read_program(root, [*design.sources, *created])
     return Project(path, root, design, digest(text), journal, original, current, said)
@@ -163,16 +164,16 @@ def recover(journal: Journal) -> list[str]:
         return journal.recover()
 
 
-def known_state(path: str, design: Design, journal: Journal, original: Program, strict: bool) -> None:
-    """Every source was as drafted before the first step, and (``strict``) stands as the last step left it."""
+def as_drafted(path: str, design: Design, original: Program) -> None:
+    """Every source was as drafted before the first step: else whatever is wrong with the design may be of that."""
     for source, expected in design.sources.items():
         if digest(original.texts[source]) != expected:
             raise Stale(f"{source}: was changed after {path} was drafted; draft again.")
-    last: dict[str, str] = {}
-    for entry in journal.standing():
-        for p, (_, after) in entry.files.items():
-            last[p] = after
-    for p, after in last.items() if strict else ():
+
+
+def as_left(journal: Journal) -> None:
+    """Every file stands as the last step left it."""
+    for p, after in journal.last().items():
         if journal.current(p) != after:
             raise Refused(f"{p}: was changed after the last step; undo cannot tell your change from its own. "
                           f"Restore it, or delete {FOLDER} and draft again.")  # fmt: skip

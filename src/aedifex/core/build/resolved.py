@@ -95,12 +95,12 @@ def differences(was: Unit, now: Unit, after: Program) -> list[Problem]:
         for i in range(size):
             old, new = was.refs[a + i], now.refs[b + i]
             meant, means = meaning(was.file, old), meaning(now.file, new)
-            if meant != means and wrong(meant, means, old, new, now, after):
+            if meant != means and wrong(meant, means, old, new, was, now, after):
                 found.append(Problem(*now.file.stands(new.start), f"'{new.name}' was {meant} here, and is {means} now"))
     return found
 
 
-def wrong(meant: str, means: str, old: Reference, new: Reference, now: Unit, after: Program) -> bool:
+def wrong(meant: str, means: str, old: Reference, new: Reference, was: Unit, now: Unit, after: Program) -> bool:
     """Whether a change of meaning is no move of the thing itself."""
     language = after.language
     if MEMBER in (meant, means):
@@ -111,11 +111,14 @@ def wrong(meant: str, means: str, old: Reference, new: Reference, now: Unit, aft
         return False  # a function was opened: its variables are the file's now
     if old.symbol.kinds != {"variable"}:
         return new.symbol.kinds != old.symbol.kinds and not any(b.form in ("import", "definition") for b in new.symbol.bindings)
-    return handed_otherwise(new, now, language)
+    return handed_otherwise(new, was, now, language)
 
 
-def handed_otherwise(ref: Reference, now: Unit, language: Language) -> bool:
-    """Whether a parameter that took the place of a variable is given something that is not called like it."""
+def handed_otherwise(ref: Reference, was: Unit, now: Unit, language: Language) -> bool:
+    """Whether a parameter that took the place of a variable is given something that is not called like it.
+
+    A call that reads as before is of another object's member of that name: a call of this function would hand over more.
+    """
     f = now.function
     if f is None or ref.symbol is None or ref.symbol.scope is not f.scope or not any(p.name == ref.name for p in f.params):
         return False
@@ -123,8 +126,11 @@ def handed_otherwise(ref: Reference, now: Unit, language: Language) -> bool:
     if place is None:
         return False
     texts = []
+    untouched = {was.file.slice(c.start, c.end) for c in was.file.calls if c.callee.member == f.name}
     for call in now.file.calls:
         if (call.callee.member or call.callee.name) != f.name or not (call.callee.symbol is f.symbol or call.callee.member):
+            continue
+        if call.callee.member and now.file.slice(call.start, call.end) in untouched:
             continue
         args = language.arguments(now.file, call)
         named = next((a for a in args if a.keyword == ref.name), None)

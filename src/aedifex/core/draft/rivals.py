@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from itertools import combinations
 
 from ..program.model import Program, SourceFile, Symbol
 from ..survey.effects import Effects
@@ -29,12 +28,10 @@ class Rival:
 class Ties:
     """How well the classes of a design keep to themselves, told from the functions as they stand.
 
-    ``cohesion``: mean share of pairs of methods of a class that use a common field, 0 to 1, as in ``survey.figures``; None without such
-    pairs. ``coupling``: mean number of other classes whose fields or methods a class uses (Chidamber and Kemerer: A metrics suite
+    ``coupling``: mean number of other classes whose fields or methods a class uses (Chidamber and Kemerer: A metrics suite
     for object oriented design, 1994). ``across``: calls from a method of one class to a method of another.
     """
 
-    cohesion: float | None
     coupling: float
     across: int
 
@@ -60,7 +57,6 @@ def members(c: ClassDesign) -> frozenset[str]:
 
 def ties(program: Program, design: Design) -> Ties:
     """How the classes of a design hang together and on each other."""
-    shares: list[float] = []
     used: list[set[str]] = []
     across = 0
     for file in program.files.values():
@@ -69,14 +65,10 @@ def ties(program: Program, design: Design) -> Ties:
         for c in (c for c in design.classes if any(n == c.name for n in owner.values())):
             mine = [f for f in file.functions if f.symbol is not None and owner.get(f.symbol) == c.name]
             touches = [effects.direct(f.start, f.end) for f in mine]
-            own = [{s for s in t.names if owner.get(s) == c.name} for t in touches]
-            pairs = list(combinations(own, 2))
-            shares += [sum(1 for a, b in pairs if a & b) / len(pairs)] if pairs else []
             used.append({owner[s] for t in touches for s in (t.names | t.uses) & owner.keys()} - {c.name})
             calls = [x for f in mine for x in file.calls_within(f.start, f.end) if x.callee.symbol in owner]
             across += sum(1 for x in calls if x.callee.symbol is not None and owner[x.callee.symbol] != c.name)
-    mean = round(sum(shares) / len(shares), 2) if shares else None
-    return Ties(mean, round(sum(map(len, used)) / len(used), 2) if used else 0.0, across)
+    return Ties(round(sum(map(len, used)) / len(used), 2) if used else 0.0, across)
 
 
 def owned(file: SourceFile, c: ClassDesign) -> list[Symbol]:

@@ -180,7 +180,7 @@ class Checker:
             self.report(line, f"field '{f.name}' is shared by all objects, so it comes from one variable")
         elif not f.shared and len(f.origins) != objects:
             self.report(
-                line, f"field '{f.name}' comes from {len(f.origins)} variables, but there are {objects} objects"
+                line, f"field '{f.name}' comes from {len(f.origins)} variables, but there {'is 1 object' if objects == 1 else f'are {objects} objects'}; write as many, \"\" where an object has none"
             )
         for origin in f.origins:
             if origin:

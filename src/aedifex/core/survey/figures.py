@@ -74,8 +74,9 @@ def figures(program: Program) -> Figures:
 
 
 def cohesion(file: SourceFile, scope: Scope, language: Language) -> float | None:
-    """Share of pairs of methods that use a common field; None for fewer than two methods with fields."""
+    """Share of pairs of methods that use a common field; None for fewer than two methods. To call a method is no use of a field."""
     used = []
+    methods = {name for name, symbol in scope.symbols.items() if "function" in symbol.kinds}
     for child in scope.children:
         if (
             child.kind != "function"
@@ -84,7 +85,7 @@ def cohesion(file: SourceFile, scope: Scope, language: Language) -> float | None
             or child.name == language.write.CONSTRUCTOR
         ):
             continue
-        used.append({r.member for r in file.within(child.start, child.end) if r.name == child.receiver and r.member})
+        used.append({r.member for r in file.within(child.start, child.end) if r.name == child.receiver and r.member and r.member not in methods})
     if len(used) < 2:
         return None
     pairs = list(combinations(used, 2))

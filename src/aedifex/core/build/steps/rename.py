@@ -71,6 +71,8 @@ def find(program: Program, old: str) -> tuple[SourceFile, Scope, str]:
             f"'{old}' is not a name of these scripts",
             advice="write file::name, file::function.local or file::Class.member",
         )
+    defined = [(f, s, n) for f, s, n in found if (x := s.symbols.get(n)) is None or x.kinds != {"import"}]
+    found = defined if len(defined) == 1 else found  # the others import it
     if len(found) > 1:
         places = ", ".join(f"{f.path}:{f.shown(s.start) if s is not f.scope else 1}" for f, s, _ in found[:3])
         raise Refusal(
@@ -82,7 +84,7 @@ def find(program: Program, old: str) -> tuple[SourceFile, Scope, str]:
 def holders(scope: Scope, name: str) -> list[Scope]:
     """The scopes that own a name: this one, or blocks in it."""
     symbol = scope.symbols.get(name)
-    if (symbol is not None and symbol.kinds) or (scope.kind == "class" and scope.function is None and symbol is None):
+    if (symbol is not None and symbol.kinds) or (scope.kind == "class" and scope.function is None):
         return [scope]
     return [s for c in scope.children if c.kind in ("block", "comprehension") for s in holders(c, name)]
 
