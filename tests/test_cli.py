@@ -232,6 +232,7 @@ def test_build_until_dry_and_out(tramline):
     out = tramline.aedifex("build", "--unchecked", "-q", "--out", "copy", "tramline.design.toml")
     assert (out.returncode, tramline.sources()) == (0, before)
     assert (tramline.path / "copy" / "tram.py").exists()
+    assert {f["path"] for f in json.loads(tramline.aedifex("survey", "--json", ".").stdout)["files"]} == {"tramline.py"}, "the copy is no part of it"
     assert tramline.aedifex("build", "--out", "copy", "tramline.design.toml").returncode == 1
     assert tramline.aedifex("build", "--unchecked", "-q", "--until", "method:Tram.move", "tramline.design.toml").returncode == 0
     assert "class Tram" in tramline.read("tramline.py") and "def draw_tram" in tramline.read("tramline.py")

@@ -194,6 +194,7 @@ LIFTED = [
     ({"Line.java": "public class Line {\n    static int fare = 2;\n    public static void main(String[] args) {\n        System.out.println(fare);\n    }\n}\n"}, "Line.java:2-2", "tell", "these lines declare, and no function holds them"),
     ("n = 1\nfrom math import *\nprint(pi)\n", "line.py:2-3", "tell", "a star import stands there"),
     (loop(), "line.py:3-3", "tell", "these lines are no whole statements of one block, and no expression"),
+    ("n = 3\nif n > 1:\n    n += 1\n    print(n)\nelse:\n    n = 0\nprint(n)\n", "line.py:3-5", "tell", "these lines are no whole statements of one block, and no expression"),
     ({"line.js": "class Tram extends Array {\n  constructor(n) {\n    const size = n + 1;\n    super(size);\n  }\n}\nnew Tram(1);\n"}, "line.js:3-3", "tell", "the object is not there before 'super()' has run"),
     (java("var n = 1;", "System.out.println(n);"), "Line.java:4-4", "tell", "the type of 'n' is not written where it is declared"),
     (java("int a = 1;", "a = 2;", "int b = 3;", "System.out.println(a + b);"), "Line.java:4-5", "tell", "of a, b, which are needed afterwards, some are declared there and some before"),

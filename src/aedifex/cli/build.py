@@ -127,17 +127,20 @@ def ids_of(project: Project, until: str) -> list[str]:
     """The steps of a design. Raises AedifexError if ``until`` names none of them."""
     from ..core.build.sequence import steps_for
     from ..core.program.errors import AedifexError
+    from ..core.program.near import perhaps
 
     ids = [s.id for s in steps_for(project.design, project.original)]
     if until and until not in ids:
-        raise AedifexError(f"{project.path}: has no step '{until}'; its steps are {', '.join(ids)}.")
+        raise AedifexError(f"{project.path}: has no step '{until}'{perhaps(until, ids) or '; its steps are ' + ', '.join(ids)}.")
     return ids
 
 
 def copied(design: str, out: str) -> str:
     """Copy the project to a new folder; the path of the design there."""
     from ..core.build.project import open_project
+    from ..core.program.atomic import replace
     from ..core.program.errors import Refused
+    from ..core.program.snapshot import BUILT_COPY
 
     project = open_project(design)
     if os.path.lexists(out) and (not os.path.isdir(out) or os.listdir(out)):
@@ -145,6 +148,9 @@ def copied(design: str, out: str) -> str:
     if os.path.isdir(out):
         os.rmdir(out)
     project.original_world().lay_out(os.path.abspath(out), [], pinned=False)
+    mark = os.path.join(out, BUILT_COPY)
+    os.makedirs(os.path.dirname(mark), exist_ok=True)
+    replace(mark, f"Copied from {os.path.relpath(project.root, out)}; not read as a part of what lies around it.\n".encode(), None)
     return os.path.join(out, os.path.basename(design))
 
 

@@ -11,6 +11,7 @@ from tomlkit.items import AoT, Table
 
 from ..program.errors import AedifexError
 from ..program.model import Problem
+from ..program.near import perhaps
 from .design import (
     ROLES,
     STARTS,
@@ -122,7 +123,7 @@ def form(path: str, data: dict[str, Any], lines: Lines) -> list[Problem]:
             line = lines.of(table, outer, inner, key)
             known = KEYS[table]
             if key not in known:
-                found.append(Problem(path, line, f"unknown key '{key}'; known are {', '.join(known)}"))
+                found.append(Problem(path, line, f"unknown key '{key}'{perhaps(key, known) or '; known are ' + ', '.join(known)}"))
             elif not isinstance(entry, known[key]) or (known[key] is int and isinstance(entry, bool)):
                 found.append(Problem(path, line, f"'{key}' must be {TYPES[known[key]]}"))
                 value[key] = known[key]()

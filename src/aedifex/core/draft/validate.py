@@ -5,6 +5,7 @@ from __future__ import annotations
 from ..program.errors import AedifexError
 from ..program.keyed import Keyed
 from ..program.model import Problem, Program, SourceFile
+from ..program.near import perhaps
 from ..survey.region import region_of
 from .design import (
     ClassDesign,
@@ -71,6 +72,15 @@ class Checker:
     def report(self, line: int, message: str) -> None:
         self.found.append(Problem(self.path, line, message))
 
+    def absent(self, line: int, origin: str) -> None:
+        """Say of a name that no one file has it."""
+        having = [f.path for f in self.program.files.values() if (x := f.scope.symbols.get(origin)) is not None and x.kinds]
+        if len(having) > 1:
+            self.report(line, f"'{origin}' is in {' and '.join(having)}; write {having[0]}::{origin}, or the other")
+            return
+        known = [n for f in self.program.files.values() for n, x in f.scope.symbols.items() if x.kinds]
+        self.report(line, f"'{origin}' does not exist in the sources" + perhaps(bare(origin), known))
+
     def run(self) -> None:
         if self.design.language != self.program.language.name:
             self.report(
@@ -94,7 +104,7 @@ class Checker:
             self.check_class(index, c)
         for index, s in enumerate(self.design.stays):
             if s.name != "main" and bare(s.name) not in self.collections and not any(bare(s.name) in f.scope.symbols for f in self.program.files.values()):
-                self.report(self.lines.of("stay", index, -1, "name"), f"'{s.name}' does not exist in the sources")
+                self.absent(self.lines.of("stay", index, -1, "name"), s.name)
         for index, stream in enumerate(self.design.streams):
             self.stream(index, stream)
         for index, part in enumerate(self.design.parts):
@@ -136,7 +146,7 @@ class Checker:
         elif not self.write.is_name(new):
             self.report(line, f"'{new}' cannot be a name")
         elif "." not in bare(old) and self.file_of(old) is None:
-            self.report(line, f"'{old}' does not exist in the sources")
+            self.absent(line, old)
 
     def file_of(self, origin: str) -> SourceFile | None:
         """The file that defines an origin; None if none or several do."""
@@ -204,10 +214,7 @@ class Checker:
         self.parameters(index, number, m.origins, m.drop)
         for add in m.add:
             if self.file_of(add["value"]) is None and add["value"] not in self.objects | self.collections | self.streams:
-                self.report(
-                    self.lines.of("class.method", index, number, "add"),
-                    f"'{add['value']}' does not exist in the sources",
-                )
+                self.absent(self.lines.of("class.method", index, number, "add"), add["value"])
 
     def from_lines(self, line: int, m: MethodDesign) -> None:
         if m.origins:
@@ -268,7 +275,7 @@ class Checker:
             self.report(line, f"'{name}' cannot be the name of a list")
         elif any(map(key_of, origins)):
             if self.file_of(name) is None:
-                self.report(line, f"'{name}' does not exist in the sources")
+                self.absent(line, name)
         elif len(c.objects) > 1:
             self.report(line, "objects that have a variable each are not kept in a list; leave 'collection' out")
         elif name not in origins and any(name in f.scope.symbols for f in self.program.files.values()):
@@ -292,7 +299,7 @@ class Checker:
             return
         file = self.file_of(origin)
         if file is None:
-            self.report(line, f"'{origin}' does not exist in the sources")
+            self.absent(line, origin)
             return
         symbol = file.scope.symbols[bare(origin)]
         if not symbol.kinds & kinds:
@@ -306,7 +313,7 @@ class Checker:
         """A key of a record that a variable, or a list, holds."""
         holder = holder_of(origin)
         if (file := self.file_of(holder)) is None:
-            self.report(line, f"'{holder}' does not exist in the sources")
+            self.absent(line, holder)
         elif not any(key_of(bare(origin)) in k.keys and holder_of(bare(origin)) in k.names for k in file_keyed(self.program, file)):
             self.report(line, f"'{holder}' holds no records with the key '{key_of(bare(origin))}'")
 

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass
-from difflib import get_close_matches
 
 from ..program.model import Problem, Program, SourceFile
+from ..program.near import perhaps
 from ..survey.state import classify
 from .design import ClassDesign, Design, WishDesign, bare
 from .designfile import Lines
@@ -110,8 +110,7 @@ def fields(program: Program, places: dict[str, SourceFile]) -> list[str]:
 
 
 def unknown(name: str, known: dict[str, SourceFile]) -> str:
-    near = get_close_matches(name, list(known), 1)
-    return f"'{name}' is not a name of these scripts" + (f"; perhaps '{near[0]}' is meant" if near else "")
+    return f"'{name}' is not a name of these scripts" + perhaps(name, known)
 
 
 def unfulfilled(design: Design, wishes: list[Placed]) -> list[Problem]:

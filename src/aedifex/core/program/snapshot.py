@@ -51,17 +51,18 @@ def read_file(full: str, shown: str) -> bytes:
         raise AedifexError(f"{shown}: cannot be read ({reason}); check its permissions.") from error
 
 
+BUILT_COPY = ".aedifex/copy"  # stands in a folder that a build put a copy of a project in
 SKIPPED = {"__pycache__", "node_modules", "site-packages", "venv", "env", "build", "dist"}
 
 
 def project_files(root: str, suffixes: tuple[str, ...]) -> list[str]:
-    """Paths relative to ``root`` of all files with one of the suffixes, sorted; hidden and installed ones left out."""
+    """Paths relative to ``root`` of all files with one of the suffixes, sorted; hidden and installed ones, and copies that were built, left out."""
     found: list[str] = []
     for folder, folders, names in os.walk(root):
         folders[:] = sorted(
             d
             for d in folders
-            if d not in SKIPPED and not d.startswith(".") and not os.path.exists(os.path.join(folder, d, "pyvenv.cfg"))
+            if d not in SKIPPED and not d.startswith(".") and not any(os.path.exists(os.path.join(folder, d, mark)) for mark in ("pyvenv.cfg", BUILT_COPY))
         )
         for name in sorted(names):
             if name.endswith(suffixes) and not name.startswith(".") and name.isprintable():

@@ -7,11 +7,13 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field
 from functools import cached_property
 
+from ..program.code_text import code_text
 from ..program.language import Language
 from ..program.model import Arm, Beside, Block, Function, Scope, SourceFile, Statement, Symbol
 from .ground import Ground, ground_of, holding
 from .leaving import staying
 
+BLANK = b" \t\r\n\f;"
 MANY = 50  # statements of a block from which it is searched, not walked
 
 
@@ -114,7 +116,7 @@ def region_of(file: SourceFile, language: Language, start: int, end: int) -> Reg
             made.around, made.block = [inside[0]], block
             return made  # all that an arrow function is worked out from
         if inside:
-            if len(inside) < len(touched):
+            if len(inside) < len(touched) or more_code(file, start, inside[0].start) or more_code(file, inside[-1].end, end):
                 return None
             made.statements, made.block = inside, block
             made.start, made.end = inside[0].start, inside[-1].end
@@ -130,6 +132,11 @@ def region_of(file: SourceFile, language: Language, start: int, end: int) -> Reg
         if len(within) > 1 or (start <= touched[0].start < head and file.slice(start, touched[0].start + 1).strip()):
             return None
         block = within[0].statements
+
+
+def more_code(file: SourceFile, start: int, end: int) -> bool:
+    """Whether anything but layout and remarks stands there, such as the head of the next branch."""
+    return bool(file.text[start:end].strip(BLANK)) and bool(code_text(file)[start:end].strip(BLANK))
 
 
 def overlapping(file: SourceFile, block: list[Statement], start: int, end: int) -> list[Statement]:

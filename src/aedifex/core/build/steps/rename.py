@@ -12,6 +12,7 @@ from dataclasses import dataclass, field
 from ...program.language import Language
 from ...program.members import members_named
 from ...program.model import Program, Reference, Scope, SourceFile, Symbol
+from ...program.near import perhaps
 from ...program.scopes import receiver_of, shadowed
 from ...survey.effects import Effects
 from ...survey.hazards import Importers, by_text, hazards, importers
@@ -69,7 +70,7 @@ def find(program: Program, old: str) -> tuple[SourceFile, Scope, str]:
     if not found:
         raise Refusal(
             f"'{old}' is not a name of these scripts",
-            advice="write file::name, file::function.local or file::Class.member",
+            advice=perhaps(old, [n for f in files for n, s in f.scope.symbols.items() if s.kinds]).removeprefix("; ") or "write file::name, file::function.local or file::Class.member",
         )
     defined = [(f, s, n) for f, s, n in found if (x := s.symbols.get(n)) is None or x.kinds != {"import"}]
     found = defined if len(defined) == 1 else found  # the others import it
