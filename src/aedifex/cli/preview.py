@@ -41,5 +41,5 @@ def command(design: str, diff: bool, json_: bool, quiet: bool) -> None:
     else:
         show(console(), seen, quiet)
         if runs and (sentence := told(stretches, runs)):
-            say(sentence, quiet)
+            say(f"\n{sentence}", quiet)
     sys.exit(1 if seen.refused else 0)
