@@ -91,13 +91,22 @@ def meaning(file: SourceFile, ref: Reference) -> str:
 
 def differences(was: Unit, now: Unit, after: Program) -> list[Problem]:
     found = []
-    for a, b, size in SequenceMatcher(None, was.said, now.said, autojunk=False).get_matching_blocks():
+    for a, b, size in alike(was.said, now.said):
         for i in range(size):
             old, new = was.refs[a + i], now.refs[b + i]
             meant, means = meaning(was.file, old), meaning(now.file, new)
             if meant != means and wrong(meant, means, old, new, was, now, after):
                 found.append(Problem(*now.file.stands(new.start), f"'{new.name}' was {meant} here, and is {means} now"))
     return found
+
+
+def alike(old: list[tuple[str, str]], new: list[tuple[str, str]]) -> list[tuple[int, int, int]]:
+    """Where both say the same, as (place in the old, place in the new, how many); what begins and ends alike is not searched."""
+    most = min(len(old), len(new))
+    first = next((i for i in range(most) if old[i] != new[i]), most)
+    last = next((i for i in range(most - first) if old[-1 - i] != new[-1 - i]), most - first)
+    between = SequenceMatcher(None, old[first : len(old) - last], new[first : len(new) - last], autojunk=False).get_matching_blocks()
+    return [(0, 0, first), *((first + a, first + b, n) for a, b, n in between), (len(old) - last, len(new) - last, last)]
 
 
 def wrong(meant: str, means: str, old: Reference, new: Reference, was: Unit, now: Unit, after: Program) -> bool:

@@ -2,23 +2,31 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from functools import cache
 from typing import Any
+
+from tree_sitter import Language, Query, QueryCursor
 
 from .model import SourceFile
 
 SAID = frozenset(["string_content", "string_fragment", "character_literal", "regex_pattern", "html_comment", "hash_bang_line"])
 
 
-def said(file: SourceFile, besides: frozenset[str] = frozenset()) -> Iterator[Any]:
+def said(file: SourceFile, besides: frozenset[str] = frozenset()) -> list[Any]:
     """The nodes of its comments, and of the kinds ``besides``, in source order."""
-    queue = [file.tree.root_node] if file.tree is not None else []
-    while queue:
-        node = queue.pop()
-        if node.type.endswith("comment") or node.type in besides:
-            yield node
-        else:
-            queue += reversed(node.children)
+    if file.tree is None:
+        return []
+    query = asking(file.tree.language, besides)
+    found = QueryCursor(query).captures(file.tree.root_node).get("said", []) if query is not None else []
+    return sorted(found, key=lambda node: node.start_byte)
+
+
+@cache
+def asking(grammar: Language, besides: frozenset[str]) -> Query | None:
+    """The question for all nodes of these kinds, as far as a grammar has them."""
+    kinds = {grammar.node_kind_for_id(i) or "" for i in range(grammar.node_kind_count) if grammar.node_kind_is_named(i)}
+    wanted = sorted(k for k in kinds if k.endswith("comment") or k in besides)
+    return Query(grammar, " ".join(f"({k}) @said" for k in wanted)) if wanted else None
 
 
 def remarks(file: SourceFile) -> list[str]:
