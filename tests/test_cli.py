@@ -246,3 +246,12 @@ def test_changed_after_drafting(tramline):
     tramline.write("tramline.py", tramline.read("tramline.py") + "\n# later\n")
     done = tramline.aedifex("build", "tramline.design.toml")
     assert (done.returncode, "was changed after tramline.design.toml was drafted" in done.stderr) == (1, True)
+
+
+@pytest.mark.parametrize("words", ["survey tramline.py", "ask tram1_x tramline.py", "draft --again --rivals 3 tramline.py", "preview tramline.design.toml", "build --unchecked tramline.design.toml", "undo --all"])
+def test_colours_are_those_of_the_terminals_own_palette(tramline, words):
+    """Foreground colours by their place in the palette and no background, so that they can be read on dark and on light; never black or white."""
+    seen = tramline.aedifex(*words.split(), env={"FORCE_COLOR": "1", "TERM": "xterm-256color"})
+    codes = {int(n or 0) for given in re.findall(r"\x1b\[([\d;]*)m", seen.stdout + seen.stderr) for n in given.split(";")}
+    assert words.startswith(("build", "undo")) or codes & {1, *range(31, 37)}
+    assert codes <= {0, 1, 2, 3, 4, 22, 23, 24, 39, *range(31, 37)}, codes

@@ -16,7 +16,7 @@ def show(console: Console, answers: list[Any], becomes: list[str], quiet: bool =
         for sentence in becomes:
             console.print(f"  [green]draft[/]: {escape(sentence)}")
         for h in a.hazards:
-            console.print(f"  [yellow]hazard[/]: {escape(h)}")
+            console.print(f"  [red]hazard[/]: {escape(h)}")
         if not quiet:
             holders: dict[str, list[str]] = {}
             for line, role, holder in a.references:

@@ -34,7 +34,7 @@ def show(console: Console, rows: Sequence[tuple[str, Any]], wanted: int) -> None
         console.print(f"{number}  {escape(path)}: {IDEAS[weighed.idea]}")
     for path, weighed in rows:
         for reason in weighed.refused:
-            console.print(f"[yellow]refused[/]  {escape(path)}: {escape(reason)}")
+            console.print(f"[red]refused[/]  {escape(path)}: {escape(reason)}")
     if len(rows) < wanted:
         console.print(f"Only {len(rows)} of {wanted}: other ideas come to the same classes." if len(rows) > 1 else
                       "There is no rival: every other idea comes to the same classes.")  # fmt: skip

@@ -53,7 +53,7 @@ def show_file(paper: Paper, file: Any) -> None:
         paper.titled("handlers", ", ".join(f"{h.name} (line {h.line}, {h.registered_by})" for h in file.handlers))
     for h in file.hazards:
         place = f"{h.path}:{h.line}" if h.path != file.path else f"line {h.line}"
-        paper.titled("hazard", f"{place}: {h.message}", style="yellow")
+        paper.titled("hazard", f"{place}: {h.message}", style="red")
 
 
 def families(paper: Paper, file: Any) -> None:
@@ -97,7 +97,7 @@ def concern_strip(paper: Paper, parts: list[Any], title: str = "what it is about
     for number, part in enumerate(parts):
         lines = str(part["first"]) if part["first"] == part["last"] else f"{part['first']}-{part['last']}"
         bar = "▐" * min(8, max(1, part["statements"]))
-        pieces += [("  " if number else "", ""), (f"{bar}\N{NO-BREAK SPACE}{part['concern']}\N{NO-BREAK SPACE}{lines}", COLOURS[part["concern"]])]
+        pieces += [("  " if number else "", ""), (bar, COLOURS[part["concern"]]), (f"\N{NO-BREAK SPACE}{part['concern']}\N{NO-BREAK SPACE}{lines}", "")]
     paper.line(*pieces)
 
 
