@@ -28,7 +28,7 @@ def command(design: str | None, steps: int | None, all_: bool, quiet: bool) -> N
     """
     from ..core.build.builder import END
     from ..core.build.journal import Journal, names
-    from ..core.build.project import stem_of
+    from ..core.build.project import PUT_BACK, stem_of
     from ..core.program.errors import AedifexError, Refused
     from ..core.program.language import languages
 
@@ -55,6 +55,9 @@ def command(design: str | None, steps: int | None, all_: bool, quiet: bool) -> N
     with journal.locked():
         for sentence in journal.recover():
             say(sentence)
+        if journal.put_back_otherwise():
+            say(PUT_BACK)
+            return
         standing = journal.standing()
         ends = [e for e in standing if e.step == END]
         if not [e for e in standing if e.step != END]:

@@ -95,6 +95,21 @@ class Journal:
         """The hash that each file has after the standing steps."""
         return {p: after for entry in self.standing() for p, (_, after) in entry.files.items()}
 
+    def put_back_otherwise(self) -> bool:
+        """Whether every file stands as before the first step though steps stand, because something else put them back; they count as undone then.
+
+        The journal must be locked.
+        """
+        first: dict[str, str] = {}
+        for entry in self.standing():
+            for path, (before, _) in entry.files.items():
+                first.setdefault(path, before)
+        if not first or self.stands() or any(self.current(p) != before for p, before in first.items()):
+            return False
+        for entry in reversed(self.standing()):
+            self.append({"undone": entry.number})
+        return True
+
     def original(self) -> dict[str, bytes | None]:
         """What every file held before the first standing step touched it."""
         found: dict[str, bytes | None] = {}

@@ -147,7 +147,7 @@ def open_project(path: str, writing: bool = False) -> Project:
         raise AedifexError(listed(sorted(problems, key=lambda p: p.line)))
     if writing:
         check_places(root, design.sources)
-        as_left(journal)
+        said += as_left(journal)
     created = [p for p, d in overlay.items() if d is None and journal.current(p)]
     current = read_program(root, [*design.sources, *created])
     return Project(path, root, design, digest(text), journal, original, current, said)
@@ -171,12 +171,19 @@ def as_drafted(path: str, design: Design, original: Program) -> None:
             raise Stale(f"{source}: was changed after {path} was drafted; draft again.")
 
 
-def as_left(journal: Journal) -> None:
-    """Every file stands as the last step left it."""
-    for p, after in journal.last().items():
-        if journal.current(p) != after:
-            raise Refused(f"{p}: was changed after the last step; undo cannot tell your change from its own. "
-                          f"Restore it, or delete {FOLDER} and draft again.")  # fmt: skip
+PUT_BACK = "The files stand as before the first step: something other than undo put them back, and the steps count as undone."
+
+
+def as_left(journal: Journal) -> list[str]:
+    """Every file stands as the last step left it, or as before the first one; a sentence about the latter."""
+    if journal.stands():
+        return []
+    with journal.locked():
+        if journal.put_back_otherwise():
+            return [PUT_BACK]
+    changed = next(p for p, after in journal.last().items() if journal.current(p) != after)
+    raise Refused(f"{changed}: was changed after the last step; undo cannot tell your change from its own. "
+                  f"Restore it, or delete {FOLDER} and draft again.")  # fmt: skip
 
 
 def listed(problems: list) -> str:

@@ -341,8 +341,14 @@ def gathered(absolute: list[str]) -> list[str]:
             continue
         file = next(iter(read_program(folder, [os.path.basename(full)]).files.values()))
         said = {origin for _, origin, _, _ in language.ambient(file)} | {origin.rpartition(".")[2] for s in file.imports for _, origin, _ in language.imported(file, s)}
-        found += [os.path.join(folder, p) for p, stem in missing.items() if stem in said]
+        found += [os.path.join(folder, p) for p, stem in missing.items() if stem in said or spelled_out(p) in file.text]
     return found
+
+
+def spelled_out(path: str) -> bytes:
+    """How a text names what is in a folder below without an import; a path of one part is no such name."""
+    name = os.path.splitext(path)[0].replace("/", ".")
+    return name.encode() if "." in name else b"\0"
 
 
 def beside(full: str) -> list[str]:
