@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Iterator
 from typing import Any
 
@@ -38,9 +39,14 @@ def shows(file: SourceFile, call: Any) -> bool:
     return callee in apis()["asks"]["functions"] or callee.partition(".")[0] in apis()["asks"]["modules"]
 
 
+STACK = re.compile(rb"\.stack\b")
+
+
 def stack(file: SourceFile) -> Iterator[Tell]:
+    facts = apis()["stack"]
+    functions = [*facts["functions"], *(facts["noting"] if STACK.search(file.text) else ())]
     for ref in file.references:
-        if (ref.member in apis()["stack"]["members"] and not ref.writes) or f"{ref.name}.{ref.member}" in apis()["stack"]["functions"]:
+        if (ref.member in facts["members"] and not ref.writes) or f"{ref.name}.{ref.member}" in functions:
             yield Tell(Means.STACK, ref.start, f"'{ref.name}.{ref.member}' tells which functions are running")
 
 
