@@ -164,3 +164,15 @@ def test_a_language_is_known_by_its_ending(name):
     language = language_of(name)
     assert name.endswith(language.suffixes)
     assert language.builtins and language.write.RECEIVER in ("self", "this")
+
+
+@pytest.mark.parametrize(("text", "tells"), [
+    ("Error.captureStackTrace(this);", False),
+    ("Error.captureStackTrace(this); console.log(this.stack);", True),
+    ("Error.prepareStackTrace = (error, trace) => trace[0].getFileName();", False),
+    ("Error.prepareStackTrace = (error, trace) => trace.map(String);", True),
+    ("console.trace();", True),
+])  # fmt: skip
+def test_what_an_error_notes_tells_only_where_it_is_read(folder, text, tells):
+    program = folder.program("line.js", text + "\n")
+    assert bool(program.language.tells(program.files["line.js"])) is tells

@@ -40,14 +40,26 @@ def shows(file: SourceFile, call: Any) -> bool:
 
 
 STACK = re.compile(rb"\.stack\b")
+TELLER = re.compile(rb"\w+\.prepareStackTrace\s*=\s*(?:function\s*)?\(\s*\w+\s*,\s*(\w+)\s*\)")
 
 
 def stack(file: SourceFile) -> Iterator[Tell]:
     facts = apis()["stack"]
     functions = [*facts["functions"], *(facts["noting"] if STACK.search(file.text) else ())]
     for ref in file.references:
+        if ref.member == "prepareStackTrace" and looks_no_further(file, ref.start):
+            continue
         if (ref.member in facts["members"] and not ref.writes) or f"{ref.name}.{ref.member}" in functions:
             yield Tell(Means.STACK, ref.start, f"'{ref.name}.{ref.member}' tells which functions are running")
+
+
+def looks_no_further(file: SourceFile, at: int) -> bool:
+    """Whether what is told of each error is made of the place alone that it comes from, whatever runs around that."""
+    match = TELLER.match(file.text, at)
+    if match is None:
+        return False
+    uses = re.findall(rb"\b" + re.escape(match[1]) + rb"\b(\s*\[\s*0\s*\])?", file.text)
+    return len(uses) > 1 and sum(1 for use in uses if not use) == 1
 
 
 def required_in_place(file: SourceFile) -> list[tuple[str, str, str, int]]:
