@@ -146,12 +146,6 @@ def copying(program: Program) -> list[tuple[SourceFile, str, int]]:
     return found
 
 
-def known_of_all(program: Program, outsiders: Program | None) -> None:
-    """Work out what the hazards of each file need to know of all the others."""
-    importers(program, outsiders)
-    copying(program)
-
-
 def kept(file: SourceFile, language: Language, ref: Reference) -> bool:
     """Whether a function is handed on to something that may keep it."""
     return not ref.writes and ref.role.value != "call" and not ref.member and not at_once(file, language, ref.start)

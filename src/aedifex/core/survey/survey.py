@@ -8,14 +8,13 @@ from typing import Any
 from ..program.language import Language
 from ..program.model import Program, SourceFile, Symbol
 from ..program.pause import uncollected
-from ..program.share import shared
 from .concerns import Concerns, Stretch, jobs, strip
 from .effects import Effects, Touch
 from .families import families
 from .figures import Figures, figures
 from .groups import Group, groups
 from .handlers import Handler, Region, handlers, regions, stretches
-from .hazards import Hazard, hazards, known_of_all
+from .hazards import Hazard, hazards
 from .longmain import main_function, own_access, own_variables, waiting_main
 from .paragraphs import LONG, paragraphs
 from .state import Variable, classify
@@ -71,9 +70,7 @@ class Survey:
 
 @uncollected
 def survey(program: Program, outsiders: Program | None = None) -> Survey:
-    known_of_all(program, outsiders)
-    found: list[Any] = shared(lambda path: survey_file(program, path, outsiders) if path else figures(program), ["", *program.files])
-    return Survey(found[1:], found[0])  # the figures, which take longest, are begun first
+    return Survey([survey_file(program, path, outsiders) for path in program.files], figures(program))
 
 
 def survey_file(program: Program, path: str, outsiders: Program | None = None) -> FileSurvey:
