@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Sequence
 
 from ...program.model import Reference, Scope, SourceFile
@@ -9,6 +10,7 @@ from .walk import modifiers
 from .walk_names import RECEIVER
 
 Edit = tuple[int, int, str]
+OF_SKETCH = re.compile(rb"this(?![\w$])")  # alone, or in front of what is taken from it
 OF_EVERY_OBJECT = frozenset(
     ["clone", "equals", "finalize", "getClass", "hashCode", "notify", "notifyAll", "toString", "wait"]
 )
@@ -17,7 +19,7 @@ OF_EVERY_OBJECT = frozenset(
 def class_trouble(file: SourceFile, start: int, end: int, main: bool = False) -> str:
     """Why a stretch of code would mean something else inside a class; "" if it would not."""
     for ref in file.within(start, end):
-        if file.text.startswith(RECEIVER.encode(), ref.start) and ref.symbol is not None and ref.symbol.scope is file.scope:
+        if OF_SKETCH.match(file.text, ref.start) and ref.symbol is not None and ref.symbol.scope is file.scope:
             return f"line {file.shown(ref.start)}: '{RECEIVER}' is the sketch there, and would be the object"
     f = next((f for f in file.functions if f.start == start and f.end == end), None)
     if f is None:
