@@ -82,8 +82,7 @@ class Builder:
             built = self.steps(seen)
             built.notes = checking.crashes(seen, project.original_world())
             if seen:
-                stretches = moving(project.design, project.original)
-                built.reach, built.never = told_reach(stretches, seen), as_json(stretches, seen)
+                built.reach, built.never = told_reach(self.stretches, seen), as_json(self.stretches, seen)
             return built
 
     def refuse_mixture(self) -> None:
@@ -115,8 +114,8 @@ class Builder:
         built = Built(program=project.current)
         homes: dict[str, str] = {}
         complete = True
-        stretches = moving(project.design, project.original) if seen else []
-        self.never = {(s.path, s.first) for s in unreached(stretches, seen)}
+        self.stretches = moving(project.design, project.original) if seen else []
+        self.never = {(s.path, s.first) for s in unreached(self.stretches, seen)}
         whole = settled(project.design, project.original, self.exists_before, self.unproven_classes() if self.options.strict and seen else {})
         for outcome in whole.dropped:
             built.outcomes.append(outcome)

@@ -11,7 +11,7 @@ from ..check.evidence import Evidence, Sources
 from ..draft.design import Design
 from ..draft.drafter import digest
 from ..program.errors import AedifexError, Refused
-from ..program.language import find_sources, languages, neighbours, read_program
+from ..program.language import find_sources, neighbours, read_program, suffixes
 from ..program.model import Program
 from ..survey.hazards import needed
 from .journal import FOLDER, STEPS, Journal
@@ -80,10 +80,6 @@ def entries_of(design: str) -> list[str]:
     return entries if isinstance(entries, list) else []
 
 
-def suffixes() -> tuple[str, ...]:
-    return tuple(s for language in languages().values() for s in language.suffixes)
-
-
 def script_of(stem: str) -> str:
     return next((stem + s for s in suffixes() if os.path.isfile(stem + s)), "")
 
@@ -115,12 +111,8 @@ def found_project(path: str | None, recording: bool = False) -> tuple[Project, s
 def outdated(project: Project) -> bool:
     """Whether other sources were recorded than those that the design knows."""
     kept = project.evidence().sources()
-    return kept is not None and any(kept[1].digests.get(p, d) != d for p, d in plain(project.original).items())
-
-
-def plain(program: Program) -> dict[str, str]:
-    """The hashes of the texts, as the journal names them."""
-    return {p: digest(t).removeprefix("sha256:") for p, t in program.texts.items()}
+    drafted = project.design.sources
+    return kept is not None and any(p in drafted and drafted[p] != f"sha256:{d}" for p, d in kept[1].digests.items())
 
 
 def undesigned(stem: str, recording: bool, reason: str = "") -> Project:

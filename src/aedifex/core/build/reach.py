@@ -14,6 +14,7 @@ from ..program.errors import AedifexError
 from ..program.model import Function, Program, SourceFile
 
 SHOWN = 4  # names that a sentence lists
+MOVING = "functions and stretches that move"
 
 
 @dataclass(frozen=True)
@@ -124,10 +125,10 @@ def runs(lines: list[int], hit: set[int]) -> list[tuple[int, int]]:
 def looked_at(design: Design, original: Program) -> tuple[list[Stretch], str]:
     """What moves, or all functions where nothing does; and what a sentence calls it."""
     stretches = moving(design, original)
-    return (stretches, "functions and stretches that move") if stretches else (everything(original), "functions")
+    return (stretches, MOVING) if stretches else (everything(original), "functions")
 
 
-def told(stretches: Sequence[Stretch], seen: Mapping[str, Observed], what: str = "functions and stretches that move") -> str:
+def told(stretches: Sequence[Stretch], seen: Mapping[str, Observed], what: str = MOVING) -> str:
     """What the runs reached, in a sentence; "" where there is nothing to reach."""
     if not stretches:
         return ""

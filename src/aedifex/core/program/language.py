@@ -238,7 +238,7 @@ def language_of(path: str) -> Language:
     for language in languages().values():
         if path.endswith(language.suffixes):
             return language
-    known = ", ".join(s for lang in languages().values() for s in lang.suffixes)
+    known = ", ".join(suffixes())
     raise AedifexError(f"{path}: is not a script in a language that is installed ({known}).")
 
 
@@ -296,9 +296,14 @@ def drafted(program: Program, path: str) -> tuple[SourceFile, ...]:
     return tuple(dict.fromkeys(found))
 
 
+def suffixes() -> tuple[str, ...]:
+    """What the names of scripts end with, in all languages."""
+    return tuple(s for language in languages().values() for s in language.suffixes)
+
+
 def find_sources(paths: Iterable[str]) -> tuple[str, list[str]]:
     """(root folder, files relative to it) for files and folders as a person names them."""
-    suffixes = tuple(s for language in languages().values() for s in language.suffixes)
+    endings = suffixes()
     named = list(paths)
     if not named:
         raise AedifexError("no script was named; name at least one file or folder.")
@@ -312,9 +317,9 @@ def find_sources(paths: Iterable[str]) -> tuple[str, list[str]]:
         if not os.path.lexists(full):
             raise AedifexError(f"{path}: no such file or folder; check the path.")
         if os.path.isdir(full):
-            inside = project_files(full, suffixes)
+            inside = project_files(full, endings)
             if not inside:
-                raise AedifexError(f"{path}: the folder holds no script ({', '.join(suffixes)}); name another.")
+                raise AedifexError(f"{path}: the folder holds no script ({', '.join(endings)}); name another.")
             absolute += [os.path.join(full, p) for p in inside]
         else:
             absolute += beside(full) if language_of(path).joined else [full]
