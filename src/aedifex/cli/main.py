@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import atexit
+import gc
 import importlib
 import io
 import signal
@@ -71,6 +73,7 @@ def main(args: list[str] | None = None) -> Any:
         if signal.getsignal(number) is signal.SIG_DFL:
             signal.signal(number, lambda n, _: sys.exit(128 + n))  # so that what was begun is cleared away
     sys.setrecursionlimit(max(sys.getrecursionlimit(), FRAMES))
+    atexit.register(gc.freeze)  # all is given back when the process ends; to look for cycles in it first takes a tenth of a survey
     try:
         cli.main(args=args, prog_name="aedifex", standalone_mode=True)
     except AedifexError as error:

@@ -130,7 +130,7 @@ class Assigner:
             why = f"line {self.blocked[s.name].line}: {self.blocked[s.name].message}"
         elif s.kinds != {"variable"}:
             why = f"'{s.name}' is also bound to something other than a value"
-        elif any(r.form in UNFIT or r.role.value == "delete" for r in s.references):
+        elif any(r.form in UNFIT or r.role == "delete" for r in s.references):
             why = "it is bound in a way that a field cannot be"
         elif s.name in self.language.builtins and not self.language.declares:
             why = "it is named like a builtin, which is read wherever it is not set yet"

@@ -49,7 +49,7 @@ def own_calls(file: SourceFile, c: ClassDesign, name: str, holders: dict[str, Cl
         for ref in f.symbol.references if f is not None and f.symbol is not None else ():
             caller: Function | None = file.function_at(ref.start)
             holder = holders.get(caller.name) if caller is not None else None
-            if ref.role.value != "call" or (caller is not None and holder is not c and (holder is None or holder.role != "app")):
+            if ref.role != "call" or (caller is not None and holder is not c and (holder is None or holder.role != "app")):
                 if not ref.writes:
                     return False
     return True

@@ -192,7 +192,7 @@ def quiet_making(file: SourceFile, effects: Effects, language: Language, kind: S
     makers = [c for c in kind.children if c.kind == "function" and c.name == language.write.CONSTRUCTOR]
     spans = [(makers[0].start, makers[0].end)] if makers else outside_methods(effects, kind.start, kind.end, False)
     for start, end in spans:
-        touch = effects.direct(start, end)
+        touch = effects.direct(start, end).copy()
         called = {c.callee.symbol for c in file.calls_within(start, end)}
         for symbol in list(touch.uses):
             if symbol in called or "class" not in symbol.kinds:  # a class that is only named as a type runs nothing
@@ -226,7 +226,7 @@ def statement_touch(effects: Effects, statement: Statement) -> Touch:
     if statement.kind == "function":
         f = effects.file.function_ending(statement.end)
         if f is not None:
-            touch = effects.direct(f.params_start, f.params_end)
+            touch = effects.direct(f.params_start, f.params_end).copy()
             if f.decorators:
                 touch.add(effects.touch(f.start, f.head))
             return touch

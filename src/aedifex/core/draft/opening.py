@@ -106,7 +106,7 @@ class Opener:
         f, file = self.f, self.file
         if f.decorators or f.is_async or f.scope.generator:
             return f"'{f.name}' is more than a plain function", f.start
-        uses = [r for r in f.symbol.references if not r.writes and r.role.value != "define"] if f.symbol is not None else []
+        uses = [r for r in f.symbol.references if not r.writes and r.role != "define"] if f.symbol is not None else []
         if f.symbol is not None and (f.symbol.kinds != {"function"} or len(uses) != 1):
             return f"'{f.name}' is not called just once", f.start
         if file.line(self.body[0].start) == file.line(f.start):

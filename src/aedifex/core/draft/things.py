@@ -74,7 +74,7 @@ class Thing:
     def worth(self, refs: Sequence[Reference], s: Statement) -> bool:
         """Whether one plain statement is worth a method. ``refs``: where it uses the object's variables."""
         sets = {r.symbol for r in refs if r.writes or r.mutates}
-        return s.kind == "assign" and any(r.symbol in sets for r in refs if r.role.value != "write")
+        return s.kind == "assign" and any(r.symbol in sets for r in refs if r.role != "write")
 
 
 

@@ -205,6 +205,7 @@ class SourceFile:
         self.classes: list[tuple[Scope, str]] = []  # the scope of each class, and the name it is bound to
         self.calls: list[Call] = []
         self.opaque_calls: list[int] = []  # where something other than a name or its member is called
+        self.opaque_members: dict[int, set[str]] = {}  # where such calls start → the members that they call; "" is none that is known
         self.quiet_calls: list[int] = []  # where something is called that runs nothing of the program, and is no name or member of one
         self.statements: list[Statement] = []
         self.problems: list[Problem] = []
@@ -223,6 +224,11 @@ class SourceFile:
         self.memo: dict[Any, Any] = {}  # what was worked out from it once
         self._starts: list[int] | None = None
         self._lines: list[int] | None = None
+
+    def opaque(self, at: int, member: str = "") -> None:
+        """Note a call of something other than a name or its member; of which member, where it is one."""
+        self.opaque_calls.append(at)
+        self.opaque_members.setdefault(at, set()).add(member)
 
     @property
     def lines(self) -> list[int]:

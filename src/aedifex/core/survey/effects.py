@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 from bisect import bisect_left, bisect_right
+from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass, field
 from functools import cached_property
 from typing import Any
 
 from ..program.language import Language
-from ..program.model import Call, Function, Reference, Scope, SourceFile, Statement, Symbol
+from ..program.model import Argument, Call, Function, Reference, Scope, SourceFile, Statement, Symbol
 from ..program.scopes import receiver_of
 from .running import running
 
@@ -88,9 +89,11 @@ class Effects:
         return found
 
     def direct(self, start: int, end: int) -> Touch:
-        if (start, end) not in self.seen:
-            self.seen[start, end] = self.look(start, end)
-        return self.seen[start, end].copy()
+        """What a stretch of code does by itself; kept, so a copy is what may be added to."""
+        found = self.seen.get((start, end))
+        if found is None:
+            found = self.seen[start, end] = self.look(start, end)
+        return found
 
     def look(self, start: int, end: int) -> Touch:
         touch = Touch()
@@ -105,7 +108,7 @@ class Effects:
             if "variable" in symbol.kinds:
                 if ref.writes or ref.mutates:
                     touch.writes.add(symbol)
-                if not ref.writes or ref.role.value == "both":
+                if not ref.writes or ref.role == "both":
                     touch.reads.add(symbol)
         at = bisect_left(self.unseen_at, start)
         touch.unseen = at < len(self.unseen_at) and self.unseen_at[at] < end
@@ -127,7 +130,8 @@ class Effects:
     @cached_property
     def unseen_at(self) -> list[int]:
         """Where unseen code is called, sorted."""
-        return sorted([*self.file.opaque_calls, *(c.start for c in self.file.calls if self.unseen(c))])
+        opaque = [at for at in self.file.opaque_calls if not all(map(self.quiet_name, self.file.opaque_members[at]))]
+        return sorted([*opaque, *(c.start for c in self.file.calls if self.unseen(c))])
 
     def unseen(self, call: Call) -> bool:
         """Whether a call runs code that was not read (and that may call back)."""
@@ -147,7 +151,11 @@ class Effects:
         """Whether a member that is called is known to run no other code of the program."""
         if symbol.kinds <= {"import"} and symbol.name in self.language.quiet_modules:
             return True
-        return ref.member in self.language.quiet_members and ref.member not in self.own_members
+        return self.quiet_name(ref.member)
+
+    def quiet_name(self, member: str) -> bool:
+        """Whether members of this name run no other code of the program, whatever they are taken from."""
+        return member in self.language.quiet_members and member not in self.own_members
 
     @cached_property
     def own_members(self) -> set[str]:
@@ -167,9 +175,49 @@ class Effects:
                 found[symbol] = scopes[call.callee.symbol]
         return found
 
+    @cached_property
+    def handed_over(self) -> dict[Symbol, Scope]:
+        """Parameters that are one object of a class of this file, the same class at every call, where all calls are seen."""
+        found: dict[Symbol, Scope] = {}
+        if not self.instances:
+            return found
+        members: dict[str, list[Reference]] = {}
+        for ref in self.file.references:
+            if ref.member:
+                members.setdefault(ref.member, []).append(ref)
+        called = {id(c.callee): c for c in self.file.calls}
+        functions = [f for f in self.file.functions if f.symbol in self.units and not f.decorators and f.arguments]
+        names = Counter(f.name for f in self.file.functions)
+        more = True
+        while more:
+            more = False
+            for f in functions:
+                method = f.outer.kind == "class"
+                if names[f.name] > 1 or (method and self.file.scope.symbols.get(f.outer.name) in self.escaped_classes):
+                    continue
+                uses = members.get(f.name, []) if method else [r for r in f.symbol.references if not r.writes]  # type: ignore[union-attr]
+                if not uses or any(id(r) not in called or (r.member and not method) for r in uses):
+                    continue
+                rows = [self.language.arguments(self.file, called[id(r)]) for r in uses]
+                for at, p in enumerate(f.arguments):
+                    symbol = f.scope.symbols.get(p.name)
+                    if symbol is not None and symbol not in found and len(symbol.bindings) == 1 and (scope := self.same_class([row[at : at + 1] for row in rows], found)):
+                        found[symbol] = scope
+                        more = True
+        return found
+
+    def same_class(self, given: list[list[Argument]], known: dict[Symbol, Scope]) -> Scope | None:
+        """The class of which every one of these arguments is an object; None if one is missing, unknown or of another class."""
+        classes = set()
+        for row in given:
+            refs = self.file.within(row[0].start, row[0].end) if row and not row[0].keyword else []
+            bare = len(refs) == 1 and refs[0].symbol is not None and (refs[0].start, refs[0].end) == (row[0].start, row[0].end) and not refs[0].member
+            classes.add((self.instances.get(refs[0].symbol) or known.get(refs[0].symbol)) if bare else None)  # type: ignore[arg-type]
+        return classes.pop() if len(classes) == 1 else None
+
     def method_of(self, ref: Reference) -> Symbol | None:
         """The method that ``ref.member`` names, where the object's class is known."""
-        owner = self.instances.get(ref.symbol) if ref.symbol is not None else None
+        owner = (self.instances.get(ref.symbol) or self.handed_over.get(ref.symbol)) if ref.symbol is not None else None
         at: Scope | None = ref.scope if owner is None else None
         while at is not None and at.parent is not None:
             if at.receiver is not None:
@@ -217,7 +265,7 @@ class Effects:
             if symbol.scope is not self.file.scope:
                 continue
             if ("class" in symbol.kinds and symbol in self.escaped_classes) or (
-                "function" in symbol.kinds and any(not r.writes and r.role.value != "call" for r in symbol.references)
+                "function" in symbol.kinds and any(not r.writes and r.role != "call" for r in symbol.references)
             ):
                 found.add(symbol)
         return found | {f.symbol for f in self.file.tops if f.decorators and f.symbol is not None}
@@ -235,7 +283,7 @@ class Effects:
 
         found = {}
         for symbol in self.escaped:
-            handed = [r for r in symbol.references if not r.writes and r.role.value != "call"]
+            handed = [r for r in symbol.references if not r.writes and r.role != "call"]
             plain = symbol.kinds == {"function"} and bool(handed) and not any(f.decorators for f in self.file.functions_named(symbol.name))
             found[symbol] = min(map(place, handed)) if plain else 0
         return found
@@ -253,7 +301,7 @@ class Effects:
             if scope.kind not in ("function", "lambda") or (f is not None and f.symbol in own):
                 continue
             uses = f.symbol.references if f is not None and f.symbol is not None else []
-            if not uses or any(not r.writes and r.role.value != "call" for r in uses):
+            if not uses or any(not r.writes and r.role != "call" for r in uses):
                 top = scope
                 while top.parent is not None and top.parent is not self.file.scope:
                     top = top.parent
@@ -264,7 +312,7 @@ class Effects:
     @cached_property
     def reach(self) -> dict[Symbol, Touch]:
         """Transitive effects of each function and class."""
-        found: dict[Symbol | None, Touch] = {s: self.direct(u.start, u.end) for s, u in self.units.items()}
+        found: dict[Symbol | None, Touch] = {s: self.direct(u.start, u.end).copy() for s, u in self.units.items()}
         found[None] = Touch(uses=set(self.escaped))  # what any unseen call may run
         for _, touch in self.loose:
             found[None].add(touch)
@@ -287,7 +335,7 @@ class Effects:
 
     def touch(self, start: int, end: int) -> Touch:
         """Transitive effects of a stretch of code outside functions, or of a part of one."""
-        touch = self.direct(start, end)
+        touch = self.direct(start, end).copy()
         for symbol in list(touch.uses):
             touch.add(self.reach[symbol])
         if touch.unseen:

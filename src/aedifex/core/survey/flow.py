@@ -70,7 +70,7 @@ class Flow:
         return name in self.language.endings and (symbol is None or symbol.kinds <= {"import"})
 
     def reads(self, start: int, end: int) -> Symbols:
-        return frozenset(r.symbol for r in self.refs(start, end) if r.symbol is not None and r.role.value != "write")
+        return frozenset(r.symbol for r in self.refs(start, end) if r.symbol is not None and r.role != "write")
 
     def writes(self, start: int, end: int) -> Symbols:
         return frozenset(r.symbol for r in self.refs(start, end) if r.symbol is not None and r.writes)
@@ -108,7 +108,7 @@ class Flow:
             if s.kind in LEAVING or self.ends(s):
                 after = {"break": exits.broken, "continue": exits.continued}.get(s.kind, NONE)
             return (after - self.sets(s)) | self.reads(s.start, s.end)
-        reads = frozenset(r.symbol for r in self.head(s, blocks) if r.symbol and r.role.value != "write")
+        reads = frozenset(r.symbol for r in self.head(s, blocks) if r.symbol and r.role != "write")
         if s.kind in ("for", "while"):
             return reads | self.loop(s, blocks, after, exits, reads)
         if s.kind == "try":
@@ -163,7 +163,7 @@ class Flow:
             if at is None:
                 at = NONE  # never run; nothing is known of it
             self.bound[s.start] = at
-            gone = frozenset(r.symbol for r in self.refs(s.start, s.end) if r.symbol and r.role.value == "delete")
+            gone = frozenset(r.symbol for r in self.refs(s.start, s.end) if r.symbol and r.role == "delete")
             at = self.behind(s, at - gone)
             at = at - gone if at is not None else None
         return at

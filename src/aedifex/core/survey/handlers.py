@@ -66,7 +66,7 @@ def handlers(file: SourceFile, effects: Effects) -> list[Handler]:
         if "function" not in symbol.kinds:
             continue
         for ref in symbol.references:
-            if ref.role.value != "value":
+            if ref.role != "value":
                 continue
             holding = [c for c in file.calls if c.args_start <= ref.start < c.args_end]
             if holding:

@@ -87,7 +87,7 @@ def by_text(file: SourceFile, language: Language, start: int, end: int) -> list[
     return [
         r
         for r in file.within(start, end)
-        if r.role.value == "call"
+        if r.role == "call"
         and r.name in language.dynamic
         and r.symbol is not None
         and not r.symbol.kinds
@@ -106,7 +106,7 @@ def assumptions(program: Program, path: str) -> list[str]:
     """What a move of this file's names rests on and reading cannot show."""
     file = program.files[path]
     found = [f"no code outside this folder imports, sets or patches a name of {path}"]
-    texts = [r for r in file.references if r.role.value == "call" and r.name in program.language.everywhere]
+    texts = [r for r in file.references if r.role == "call" and r.name in program.language.everywhere]
     found += [
         f"line {file.shown(r.start)}: what '{r.name}()' runs uses no names of {path} but those that it is given"
         for r in texts
@@ -148,7 +148,7 @@ def copying(program: Program) -> list[tuple[SourceFile, str, int]]:
 
 def kept(file: SourceFile, language: Language, ref: Reference) -> bool:
     """Whether a function is handed on to something that may keep it."""
-    return not ref.writes and ref.role.value != "call" and not ref.member and not at_once(file, language, ref.start)
+    return not ref.writes and ref.role != "call" and not ref.member and not at_once(file, language, ref.start)
 
 
 def bindings(file: SourceFile) -> list[Hazard]:
@@ -157,7 +157,7 @@ def bindings(file: SourceFile) -> list[Hazard]:
         if "variable" not in symbol.kinds:
             continue
         for ref in symbol.references:
-            why = BINDINGS.get(ref.form) or ("is deleted" if ref.role.value == "delete" else "")
+            why = BINDINGS.get(ref.form) or ("is deleted" if ref.role == "delete" else "")
             if why:
                 found.append(Hazard("binding", *file.place(ref.start), f"'{symbol.name}' {why}", (symbol.name,)))
                 break

@@ -142,7 +142,7 @@ class Cut:
 
     def only_here(self, s: Symbol) -> bool:
         """Whether a function is made by the lines, which do nothing but call it, and used nowhere else: it can be their own."""
-        mine = all(self.r.start <= x.start < self.r.end and (x.writes or x.role.value == "call") for x in s.references)
+        mine = all(self.r.start <= x.start < self.r.end and (x.writes or x.role == "call") for x in s.references)
         return mine and s.kinds == {"function"} and not any(f.decorators for f in self.file.functions if f.symbol is s)
 
     def frames(self, s: Symbol) -> bool:
@@ -195,7 +195,7 @@ class Cut:
             if d.scope.frame is self.frame:
                 return "a statement there says which names belong to the file", d.start
         for ref in self.flow.refs(r.start, r.end):
-            if ref.role.value == "delete" and not self.by_name(ref.symbol):  # type: ignore[arg-type]
+            if ref.role == "delete" and not self.by_name(ref.symbol):  # type: ignore[arg-type]
                 return f"'{ref.name}' is deleted there", ref.start
             if ref.form == "spelled":
                 return f"'{ref.name}' is spelled out by a self-documenting format", ref.start

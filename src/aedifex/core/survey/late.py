@@ -38,7 +38,7 @@ def outlives(file: SourceFile, language: Language, scope: Scope) -> bool:
     function = scope.function
     if function is not None and function.symbol is not None and not function.is_async and not scope.generator:
         uses = [r for r in function.symbol.references if not r.writes]
-        return function.decorators > 0 or any(r.role.value != "call" or deferring(r.scope, function.outer.frame) not in ([], [scope]) for r in uses)
+        return function.decorators > 0 or any(r.role != "call" or deferring(r.scope, function.outer.frame) not in ([], [scope]) for r in uses)
     return not at_once(file, language, scope.start)
 
 

@@ -81,6 +81,6 @@ def own_access(file: SourceFile, symbols: list[Symbol], spans: list[tuple[int, i
                 marks = found.setdefault(ref.symbol, set())
                 if ref.writes or ref.mutates:
                     marks.add("w")
-                if not ref.writes or ref.role.value == "both":
+                if not ref.writes or ref.role == "both":
                     marks.add("r")
     return {s.name: "".join(sorted(found[s])) for s in symbols if s in found}

@@ -53,11 +53,12 @@ def cut_points(about: Concerns, frame: Scope, body: Sequence[Statement]) -> list
 def weights(about: Concerns, frame: Scope, body: Sequence[Statement]) -> list[float]:
     """How much each gap, after the first statement and so on, sets apart what stands around it; above 0 it does."""
     file, language = about.file, about.language
-    uses = [own(file, frame, s, False) for s in body]
-    sets = [own(file, frame, s, True) for s in body]
+    rows = [[r for r in file.within(s.start, s.end) if r.symbol is not None and r.symbol.scope.frame is frame] for s in body]
+    uses = [{r.symbol for r in row} for row in rows]  # of the function's own variables
+    sets = [{r.symbol for r in row if r.writes} for row in rows]
     tall = [height(file, s) for s in body]
     concern = [about.of(s, True) for s in body]
-    known: set[Symbol] = set()
+    known: set[Symbol | None] = set()
     found = []
     for i, (a, b) in enumerate(pairwise(body)):
         known |= sets[i]
@@ -72,11 +73,6 @@ def weights(about: Concerns, frame: Scope, body: Sequence[Statement]) -> list[fl
 
 def height(file: SourceFile, s: Statement) -> int:
     return file.line(max(s.start, s.end - 1)) - file.line(s.start) + 1
-
-
-def own(file: SourceFile, frame: Scope, s: Statement, written: bool) -> set[Symbol]:
-    """The function's own variables that a statement uses, or sets."""
-    return {r.symbol for r in file.within(s.start, s.end) if r.symbol is not None and r.symbol.scope.frame is frame and (r.writes or not written)}
 
 
 def early(file: SourceFile, language: Language, s: Statement) -> bool:

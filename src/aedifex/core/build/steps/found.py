@@ -128,7 +128,7 @@ class Founder:
 
     def check_variable(self, s: Symbol) -> None:
         for ref in s.references:
-            if ref.form in UNFIT or ref.role.value == "delete":
+            if ref.form in UNFIT or ref.role == "delete":
                 why = UNFIT.get(ref.form, "is deleted")
                 raise refuse_at(self.file, ref.start, f"variable '{s.name}' {why}", "leave it out of the class")
 
@@ -280,7 +280,9 @@ class Founder:
         else:
             s = start.statement
             assert s is not None and s.target is not None
-            made.value = self.write.indented(self.file, *start.value, self.own_members(s), self.unit * 2)
+            members = self.own_members(s)
+            made.derived = bool(members)
+            made.value = self.write.indented(self.file, *start.value, members, self.unit * 2)
             if self.on_lines(s) == [s]:  # remarks of a line of several stay where the object is made
                 made.comment = self.write.trailing_comment(self.file, s.end)
                 made.above = self.leading_comment(s)

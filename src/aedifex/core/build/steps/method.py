@@ -134,10 +134,10 @@ class Mover:
                 raise refuse_at(
                     self.file, ref.start, f"'{f.name}' is spelled out by a self-documenting format", "write it out"
                 )
-            if ref.role.value != "call" and changes:
+            if ref.role != "call" and changes:
                 raise refuse_at(self.file, ref.start, f"function '{f.name}' is handed on, so its parameters cannot change",
                                 "keep its parameters in the design")  # fmt: skip
-            if ref.role.value == "call" and self.method.drop and not self.call_at(ref):
+            if ref.role == "call" and self.method.drop and not self.call_at(ref):
                 raise refuse_at(self.file, ref.start, f"this call of '{f.name}' cannot be read", "write it plainly")
 
     def check_alike(self) -> None:
@@ -173,7 +173,7 @@ class Mover:
         for ref in f.symbol.references:
             if ref.writes or (f.start <= ref.start < f.end and index > 0):
                 continue
-            call = self.call_at(ref) if ref.role.value == "call" else None
+            call = self.call_at(ref) if ref.role == "call" else None
             owner = self.owner_text(f, index, ref, call)
             self.out.replace(self.file.path, ref.start, ref.end, self.use_text(f, ref, owner))
             if call is not None and self.method.drop:
@@ -181,7 +181,7 @@ class Mover:
 
     def use_text(self, f: Function, ref: Reference, owner: str) -> str:
         """How a use of the function is written once it is a method of ``owner``."""
-        if ref.role.value == "call":
+        if ref.role == "call":
             return str(self.write.member(owner, self.name))
         return str(self.write.use(ref, self.write.method_as_value(self.write.member(owner, self.name), owner)))
 
@@ -269,7 +269,7 @@ class Mover:
     def field_for(self, f: Function, parameter: str) -> str:
         """The field that the first call hands to a parameter."""
         for ref in (
-            sorted((r for r in f.symbol.references if r.role.value == "call"), key=lambda r: r.start)
+            sorted((r for r in f.symbol.references if r.role == "call"), key=lambda r: r.start)
             if f.symbol
             else []
         ):

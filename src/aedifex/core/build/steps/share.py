@@ -68,7 +68,7 @@ class ShareField:
     def first(self, context: Context, file: SourceFile, s: Symbol) -> Statement:
         """The statement that gives it its first value, which must be the same wherever it stands. Raises Refusal."""
         for r in s.references:
-            if r.form in UNFIT or r.role.value == "delete":
+            if r.form in UNFIT or r.role == "delete":
                 raise refuse_at(file, r.start, f"variable '{s.name}' {UNFIT.get(r.form, 'is deleted')}", ADVICE)
         found = next((t for t in running(file, context.language) if t.target is not None and t.target.symbol is s), None)
         start = min(r.start for r in s.bindings)

@@ -77,7 +77,7 @@ def outward(file: SourceFile, refs: Sequence[Reference], fields: set[str], metho
             continue
         given = not ref.symbol.kinds  # by the language or its surroundings
         if given:
-            hiding = set() if ref.member else methods if ref.role.value == "call" else fields
+            hiding = set() if ref.member else methods if ref.role == "call" else fields
         else:
             hiding = fields if "variable" in ref.symbol.kinds else methods | OF_EVERY_OBJECT if "function" in ref.symbol.kinds else set()
         if ref.name not in hiding:

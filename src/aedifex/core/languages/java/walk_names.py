@@ -161,7 +161,7 @@ class NameWalker:
             if base is not None and base.type == "field_access" and self.text(base) in ("System.out", "System.err"):
                 self.file.quiet_calls.append(node.start_byte)  # printing runs nothing of the program
             elif base is None or base.type != "super":
-                self.file.opaque_calls.append(node.start_byte)
+                self.file.opaque(node.start_byte, self.text(name))
         else:
             self.file.calls.append(
                 Call(ref, node.start_byte, node.end_byte, args.start_byte + 1, args.end_byte - 1, args)
@@ -184,10 +184,10 @@ class NameWalker:
                     Call(ref, node.start_byte, node.end_byte, args.start_byte + 1, args.end_byte - 1, args)
                 )
             else:
-                self.file.opaque_calls.append(node.start_byte)
+                self.file.opaque(node.start_byte)
         else:
             self.visit(kind)
-            self.file.opaque_calls.append(node.start_byte)
+            self.file.opaque(node.start_byte)
         self.visit(args)
         if body is not None:
             self.anonymous(body, self.text(name))

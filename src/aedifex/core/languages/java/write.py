@@ -105,7 +105,7 @@ def class_text(file: SourceFile, unit: str, name: str, base: str, fields: Sequen
     listed, body = [], []
     for f in fields:
         hide = "private " if f.hidden and not sketch(file) else ""
-        apart = f.given or (RECEIVER + ".") in f.value
+        apart = f.given or f.derived or (RECEIVER + ".") in f.value
         value = "" if apart or f.later or not f.value else f" = {f.value}"
         listed += [f"{lead}{unit}{line}\n" for line in f.above]
         listed.append(f"{lead}{unit}{worded(f.words, hide)}{f.type} {f.name}{value};{f.comment}\n")

@@ -23,7 +23,7 @@ def values(file: SourceFile) -> Iterator[Tell]:
     functions = {f.symbol for f in file.functions if f.outer is file.scope and f.symbol is not None}
     for symbol in sorted(functions, key=lambda s: s.name):
         for ref in symbol.references:
-            if ref.writes or ref.role.value == "call" or ref.member:
+            if ref.writes or ref.role == "call" or ref.member:
                 continue
             node = file.tree.root_node.descendant_for_byte_range(ref.start, ref.end).parent
             while node is not None and node.type in HOLDERS:

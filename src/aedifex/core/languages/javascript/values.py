@@ -60,7 +60,7 @@ def stricter(file: SourceFile, start: int, end: int, f: Function | None) -> str:
         return "a number is written in the old octal way, which a class does not allow"
     for ref in file.within(start, end):
         symbol = ref.symbol
-        if ref.role.value == "delete":
+        if ref.role == "delete":
             return f"'{ref.name}' is deleted, which a class does not allow"
         if ref.name in STRICT:
             return f"the name '{ref.name}' cannot be used inside a class"
@@ -121,7 +121,7 @@ def made_of(file: SourceFile, f: Function) -> str:
 
 def handed_on(file: SourceFile, f: Function) -> str:
     for ref in f.symbol.references if f.symbol is not None else ():
-        if not ref.writes and ref.role.value != "call" and not ref.member and not bindable(file, f, ref):
+        if not ref.writes and ref.role != "call" and not ref.member and not bindable(file, f, ref):
             return f"line {file.shown(ref.start)}: it is handed on where it matters which function it is"
     return ""
 
@@ -159,7 +159,7 @@ def member_target(node: Any) -> bool:
 def once(file: SourceFile, f: Function, ref: Reference) -> bool:
     """Whether a function is handed on at one place, which runs once: then nobody can compare it with another copy."""
     others = (
-        [r for r in f.symbol.references if r is not ref and not r.writes and r.role.value != "call"] if f.symbol else []
+        [r for r in f.symbol.references if r is not ref and not r.writes and r.role != "call"] if f.symbol else []
     )
     if others or ref.scope.frame is not file.scope:
         return False

@@ -193,7 +193,7 @@ class NameWalker:
 
     def call(self, node: Any, callee: Any) -> None:
         args = node.child_by_field_name("arguments")
-        ref = None
+        ref, member = None, ""
         if callee.type == "identifier":
             ref = self.use(callee, Role.CALL)
         elif callee.type == "member_expression":
@@ -214,7 +214,7 @@ class NameWalker:
                 at = node.end_byte
                 self.file.calls.append(Call(ref, node.start_byte, node.end_byte, at, at, node))
             elif callee.type != "super":
-                self.file.opaque_calls.append(node.start_byte)
+                self.file.opaque(node.start_byte, member)
         else:
             self.file.calls.append(
                 Call(ref, node.start_byte, node.end_byte, args.start_byte + 1, args.end_byte - 1, args)

@@ -95,7 +95,7 @@ class Teller:
         functions = {f.symbol for f in self.file.functions if f.outer is self.file.scope and f.symbol is not None}
         for symbol in sorted(functions, key=lambda s: s.name):
             for ref in symbol.references:
-                if not ref.writes and ref.role.value != "call" and not ref.member and ref.form != "spelled" and (why := self.looks(ref)):
+                if not ref.writes and ref.role != "call" and not ref.member and ref.form != "spelled" and (why := self.looks(ref)):
                     yield Tell(Means.VALUE, ref.start, f"'{symbol.name}' {why}", (symbol.name,))
                     break
 
@@ -228,7 +228,7 @@ class Teller:
                 yield Tell(Means.STACK, at, f"the log says '{word}' of each call")
             elif word in facts["file_formats"]:
                 for ref in self.file.references:
-                    if ref.member in facts["log"] and ref.role.value in ("call", "read"):
+                    if ref.member in facts["log"] and ref.role in ("call", "read"):
                         yield Tell(Means.FILE, ref.start, f"the log says '{word}', so that in which file the code stands shows")
 
 

@@ -185,8 +185,8 @@ def kept_apart(file: SourceFile, whole: Whole) -> set[Symbol] | None:
     if whole.reserved:
         return None  # a library keeps it
     made = file.scope.symbols[whole.name]
-    holders = [holder(file, r) for r in made.references if r.role.value == "call"]
-    if whole.escapes or any(h is None for h in holders) or not all(r.writes or r.role.value == "call" for r in made.references):
+    holders = [holder(file, r) for r in made.references if r.role == "call"]
+    if whole.escapes or any(h is None for h in holders) or not all(r.writes or r.role == "call" for r in made.references):
         return None
     return {s for h in holders if h for s in h}
 

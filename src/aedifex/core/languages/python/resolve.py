@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from ...program.model import Scope, SourceFile, Symbol
+from ...program.symbols import WRITING
 
 SEEN_FROM_INSIDE = frozenset({"function", "lambda", "comprehension", "types"})
 
@@ -10,21 +11,24 @@ SEEN_FROM_INSIDE = frozenset({"function", "lambda", "comprehension", "types"})
 def resolve(file: SourceFile) -> None:
     """Fill ``symbol`` of references and declarations, ``symbols`` and ``free`` of scopes, ``kinds`` of symbols."""
     module = file.scope
-    found: dict[tuple[int, str], Symbol] = {}
+    found: dict[Scope, dict[str, Symbol]] = {}
     for scope in module.walk():
         for name in sorted(scope.bound):
             if name not in scope.globals and name not in scope.nonlocals:
                 own(scope, name)
         for name in scope.parameters:
             own(scope, name)
+    scope, row = module, found.setdefault(module, {})
     for ref in file.references:
-        key = (id(ref.scope), ref.name)
-        symbol = found.get(key)
+        if ref.scope is not scope:
+            scope = ref.scope
+            row = found.setdefault(scope, {})
+        symbol = row.get(ref.name)
         if symbol is None:
-            symbol = found[key] = lookup(ref.scope, ref.name, module)
+            symbol = row[ref.name] = lookup(scope, ref.name, module)
         ref.symbol = symbol
         symbol.references.append(ref)
-        if ref.writes:
+        if ref.role in WRITING:
             symbol.kinds.add(kind_of(ref.form))
     for declaration in file.declarations:
         name = declaration.name
@@ -40,7 +44,7 @@ def resolve(file: SourceFile) -> None:
         symbol = lookup(scope.parent or module, name, module)
         symbol.kinds.discard("definition")
         symbol.kinds.add("class")
-    spread_free(module, module)
+    spread_free(module, module, found)
 
 
 def kind_of(form: str) -> str:
@@ -77,13 +81,14 @@ def lookup(scope: Scope, name: str, module: Scope) -> Symbol:
     return own(module, name)
 
 
-def spread_free(scope: Scope, module: Scope) -> set[str]:
+def spread_free(scope: Scope, module: Scope, found: dict[Scope, dict[str, Symbol]]) -> set[str]:
     """Names that this scope and those below it take from scopes around them (never from the module)."""
     needed: set[str] = set()
     for child in scope.children:
-        needed |= {name for name in spread_free(child, module) if not owned(scope, name)}
-    for name in scope.used | scope.nonlocals:
-        symbol = lookup(scope, name, module)
+        needed |= {name for name in spread_free(child, module, found) if not owned(scope, name)}
+    row = found.get(scope, {})
+    for name in scope.used | scope.nonlocals if scope is not module else ():
+        symbol = row.get(name) or lookup(scope, name, module)
         if symbol.scope is not scope and symbol.scope is not module:
             needed.add(name)
     scope.free = needed if scope is not module else set()

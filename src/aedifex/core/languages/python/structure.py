@@ -29,6 +29,7 @@ KINDS = {
     "break_statement": "break",
     "continue_statement": "continue",
 }
+FLAT = frozenset({"comment", "expression_statement", "return_statement"})  # most of what stands in a block, and holds none
 BLOCKS = frozenset({"if", "for", "while", "with", "try", "match", "guard"})
 
 
@@ -134,7 +135,9 @@ def count(node: Any) -> int:
     """How many statements stand in a statement, itself and nested ones included."""
     total = 1
     for block in blocks(node):
-        total += sum(count(c) for c in block.named_children if c.type != "comment")
+        for child in block.named_children:
+            kind = child.type
+            total += count(child) if kind not in FLAT else kind != "comment"
     return total
 
 
@@ -143,7 +146,7 @@ def depth(node: Any) -> int:
     if node.type == "decorated_definition":
         return depth(node.child_by_field_name("definition"))
     within = blocks(node)
-    inner = [depth(c) for b in within for c in b.named_children if c.type != "comment"]
+    inner = [depth(c) for b in within for c in b.named_children if c.type not in FLAT]
     return max(inner, default=0) + (1 if within and not node.type.endswith("_definition") else 0)
 
 

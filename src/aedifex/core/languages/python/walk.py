@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from ...program.model import Function, Parameter, Reference, Role, Scope
+from .walk_names import identifier_kind
 from .walk_statements import StatementWalker
 
 
@@ -52,7 +53,7 @@ class Walker(StatementWalker):
 
     def parameter_types(self, params: Any) -> None:
         for child in params.named_children:
-            kind = child.child_by_field_name("type")
+            kind = child.child_by_field_name("type") if child.kind_id != identifier_kind() else None
             if kind is not None:
                 self.annotation(kind)
 
@@ -142,7 +143,7 @@ class Walker(StatementWalker):
         outer_scope, outer_class = self.scope, self.klass
         types = self.type_scope(node, name)
         if types is not None:
-            self.klass = name.lstrip("_")
+            self.in_class(name.lstrip("_"))
         bases = node.child_by_field_name("superclasses")
         if bases is not None:
             self.visit(bases)
@@ -154,9 +155,10 @@ class Walker(StatementWalker):
         self.file.classes.append((self.scope, name))
         named = [c for c in bases.named_children if c.type in ("identifier", "attribute")] if bases is not None else []
         self.file.inheriting += [(self.scope, c.text.decode(self.file.encoding, "replace").rpartition(".")[2]) for c in named]
-        self.klass = raw.lstrip("_")
+        self.in_class(raw.lstrip("_"))
         self.children(node.child_by_field_name("body"))
-        self.scope, self.klass = outer_scope, outer_class
+        self.scope = outer_scope
+        self.in_class(outer_class)
         self.bind(name_node, "definition")
 
     def on_type_alias_statement(self, node: Any) -> None:

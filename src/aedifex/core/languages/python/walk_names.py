@@ -77,12 +77,13 @@ class NameWalker:
     def __init__(self, file: SourceFile) -> None:
         self.file = file
         self.scope = file.scope
-        self.klass = ""  # the innermost class, for names that the language mangles
         self.deferred = False
         self.spelled = False
         self.references = file.references
         self.text = file.text if file.encoding == "utf-8" else b""  # other encodings are read from the node
-        self.names: dict[bytes, str] = {}
+        self.spellings: dict[str, dict[bytes, str]] = {}  # class → its names as they are written → as they are told apart
+        self.members: dict[bytes, str] = {}
+        self.in_class("")
         self.table = dict(enumerate(self.handler_of(kind) for kind in node_kinds()))
         self.table[ERROR] = self.children
 
@@ -103,26 +104,41 @@ class NameWalker:
 
     # -- names ---------------------------------------------------------------------------------
 
+    def in_class(self, name: str) -> None:
+        """From here on names stand in this class, the innermost; the language mangles some of them with its name."""
+        self.klass = name
+        self.names = self.spellings.setdefault(name, {})
+
     def name_of(self, node: Any) -> str:
         raw: bytes = self.text[node.start_byte : node.end_byte] if self.text else node.text
-        text = self.names.get(raw)
-        if text is None:
-            text = raw.decode(self.file.encoding, "replace")
-            if not raw.isascii():
-                text = unicodedata.normalize("NFKC", text)
-            self.names[raw] = text
+        return self.names.get(raw) or self.spelling(raw)
+
+    def spelling(self, raw: bytes) -> str:
+        text = raw.decode(self.file.encoding, "replace")
+        if not raw.isascii():
+            text = unicodedata.normalize("NFKC", text)
         if self.klass and text.startswith("__") and not text.endswith("__"):
-            return f"_{self.klass}{text}"
+            text = f"_{self.klass}{text}"
+        self.names[raw] = text
+        return text
+
+    def member_of(self, node: Any) -> str:
+        """The last name of ``a.b``, as it is written."""
+        raw: bytes = self.text[node.start_byte : node.end_byte] if self.text else node.text
+        text = self.members.get(raw)
+        if text is None:
+            text = self.members[raw] = raw.decode(self.file.encoding, "replace")
         return text
 
     def use(self, node: Any, role: Role = Role.READ) -> Reference:
         scope = self.scope
-        ref = Reference(self.name_of(node), node.start_byte, node.end_byte, role, scope)
+        name = self.name_of(node)
+        ref = Reference(name, node.start_byte, node.end_byte, role, scope)
         if self.deferred:
             ref.deferred = True
         else:
-            scope.used.add(ref.name)
-            if ref.name == "super" and scope.kind in ("function", "lambda", "comprehension"):
+            scope.used.add(name)
+            if name == "super" and scope.kind in ("function", "lambda", "comprehension"):
                 scope.used.add("__class__")
         if self.spelled:
             ref.form = "spelled"
@@ -158,7 +174,7 @@ class NameWalker:
             self.visit(node)
             self.mark_mutated(node)
             if kind == "attribute":
-                self.file.stored_members.add(node.named_children[-1].text.decode(self.file.encoding, "replace"))
+                self.file.stored_members.add(self.member_of(node.named_children[-1]))
         else:
             self.visit(node)
 
@@ -213,30 +229,33 @@ class NameWalker:
     # -- expressions ---------------------------------------------------------------------------
 
     def on_attribute(self, node: Any) -> None:
-        base = node.named_children[0]
-        if base.type == "identifier":
-            self.use(base).member = node.named_children[-1].text.decode(self.file.encoding, "replace")
-        else:
-            self.visit(base)
+        self.attribute(node.named_children)
+
+    def attribute(self, parts: Any) -> tuple[Reference | None, str]:
+        """Note the name of ``name.member``, or walk what else stands before the point; with the member."""
+        base, member = parts[0], self.member_of(parts[-1])
+        if base.kind_id != identifier_kind():
+            self.table[base.kind_id](base)
+            return None, member
+        ref = self.use(base)
+        ref.member = member
+        return ref, member
 
     def on_call(self, node: Any) -> None:
-        callee, args = node.named_children[0], node.named_children[-1]
-        ref = None
-        if callee.type == "identifier":
+        parts = node.named_children
+        callee, args = parts[0], parts[-1]
+        ref, method = None, ""
+        kind = callee.type
+        if kind == "identifier":
             ref = self.use(callee, Role.CALL)
-        elif callee.type == "attribute":
-            method = callee.named_children[-1].text
-            if callee.named_children[0].type == "identifier":
-                self.on_attribute(callee)
-                ref = self.references[-1]
-            else:
-                self.visit(callee)
-            if method.decode(self.file.encoding, "replace") in MUTATORS:
+        elif kind == "attribute":
+            ref, method = self.attribute(callee.named_children)
+            if method in MUTATORS:
                 self.mark_mutated(callee)
         else:
             self.visit(callee)
         if ref is None:
-            self.file.opaque_calls.append(node.start_byte)
+            self.file.opaque(node.start_byte, method)
         else:
             inside = 1 if args.type == "argument_list" else 0
             self.file.calls.append(

@@ -13,11 +13,13 @@ class StatementWalker(NameWalker):
 
     # -- statements ----------------------------------------------------------------------------
 
-    def on_assignment(self, node: Any) -> None:
+    def on_assignment(self, node: Any, inner: bool = False) -> None:
         left, right, kind = (node.child_by_field_name(f) for f in ("left", "right", "type"))
-        if right is not None:
-            self.value(right)
         chain = right is not None and right.type == "assignment"
+        if chain:
+            self.on_assignment(right, True)
+        elif right is not None:
+            self.value(right)
         if kind is not None and left.type == "tuple_pattern" and left.named_child_count == 1:
             left = left.named_children[0]  # ``(x): int``: parentheses, not a tuple
             if right is None:
@@ -30,7 +32,6 @@ class StatementWalker(NameWalker):
             ref = self.use(left)
             ref.form = "annotation"
         else:
-            inner = node.parent is not None and node.parent.type == "assignment"
             self.target(left, "chain" if chain or inner else "")
         if kind is not None:
             self.annotation(kind)
