@@ -14,7 +14,7 @@ from dataclasses import dataclass, field
 from itertools import islice
 
 from ..program.language import Language
-from ..program.model import Scope, SourceFile, Statement, Symbol
+from ..program.model import Call, Scope, SourceFile, Statement, Symbol
 from ..survey.effects import Effects, Touch
 from ..survey.running import running
 from ..survey.state import constants_of, movable
@@ -88,32 +88,62 @@ def one(
     row = {s: Start("later") for s in mine}
     if index is None:
         return None, [row[s] if s is not None else Start("fixed") for s in symbols]
+    making: int | None = index
+    while making is not None:
+        at, row, making = started(file, effects, language, mine, methods, constants, first, index, making)
+    return at, [row[s] if s is not None else Start("fixed") for s in symbols]
+
+
+def started(
+    file: SourceFile,
+    effects: Effects,
+    language: Language,
+    mine: set[Symbol],
+    methods: set[Symbol],
+    constants: set[Symbol],
+    first: bool,
+    begin: int,
+    index: int,
+) -> tuple[Statement, dict[Symbol, Start], int | None]:
+    """Where each first value comes from when the object is made at a statement; and at which later one it had better be made.
+
+    ``begin``: the first statement that touches the object's variables. Where nothing can be set at the top after the making, and all
+    that stands between sets first values that are the same anywhere, the object is made as late as its first values need.
+    """
+    touches, _ = all_touches(effects)
+    row = {s: Start("later") for s in mine}
     statements = running(file, language)
     at = statements[index]
+    late = not language.code_at_top  # as long as nothing but movable first values was seen
     free = not first or all(inert(file, effects, language, s, constants) or plain_value(file, language, s, constants) for s in statements[:index])
     crossed: set[Symbol | None] = set()  # variables whose plain first values an effect would be moved across
     seen: set[Symbol] = set()
     known = {c for c in constants if min(r.start for r in c.bindings) < at.start}
-    for statement, touch in islice(touches, index, None):
+    for number, (statement, touch) in enumerate(islice(touches, begin, None), begin):
         if mine <= seen:
             break
         symbol = statement.target.symbol if statement.target is not None and statement.kind == "assign" else None
         held = {s for s in seen if never_again(s, row[s])}
-        making = statement.value is not None and plain_making(file, effects, language, statement, known | held)
-        if making:  # what the object's methods touch is no matter yet
-            touch = effects.direct(statement.start, statement.end)
+        here = quietly_made(file, effects, language, statement, known | held)
+        made = here or quietly_made(file, effects, language, statement, constants | held)
+        making = here is not None and plain_arguments(file, language, here, known | held)
+        if made is not None:  # what the object's methods touch is no matter yet
+            touch = touch_of_making(effects, statement, made)
         if symbol in mine and symbol not in seen and statement.value is not None:
-            value_touch = Touch(effects.direct(*statement.value).reads) if making else touch_of(effects, statement.value)
+            value_touch = touch_of_making(effects, None, made) if made is not None else touch_of(effects, statement.value)
             anywhere = making or movable(file, statement.value, known, language)
-            started = {s for s in seen if row[s].kind != "later"}
-            early = value_touch.uses & methods or (value_touch.names & mine) - started
+            begun = {s for s in seen if row[s].kind != "later"}
+            early = value_touch.uses & methods or (value_touch.names & mine) - begun
             early = early or (
                 value_touch.names - mine - constants if first else set()
             )  # what main code sets comes later
-            there = statement is at or ready(effects, statement.value, value_touch, at, mine)
+            there = statement is at or ((made is None or here is not None) and ready(effects, statement.value, value_touch, at, mine))
+            if late and number > index and not early and not there and not changed_inside(file, language, statement.value, mine):
+                return at, row, number
+            late = late and anywhere and not (value_touch.names & mine or value_touch.uses & methods)
             if early or not there or changed_inside(file, language, statement.value, mine):
                 free = False
-            elif anywhere or (free and not value_touch.names & ((mine - started) | crossed)):
+            elif anywhere or (free and not value_touch.names & ((mine - begun) | crossed)):
                 row[symbol] = Start(kind_of(file, language, statement, mine, constants, value_touch), statement)
             else:
                 free = False
@@ -121,8 +151,9 @@ def one(
             crossed.add(symbol)
         elif not inert(file, effects, language, statement, constants):
             free = False
+        late = late and (symbol in mine or not (touch.names & mine or touch.uses & methods))
         seen |= touch.names & mine
-    return at, [row[s] if s is not None else Start("fixed") for s in symbols]
+    return at, row, None
 
 
 def never_again(s: Symbol, start: Start) -> bool:
@@ -144,6 +175,15 @@ def plain_value(file: SourceFile, language: Language, statement: Statement, cons
         and statement.value is not None
         and movable(file, statement.value, constants, language)
     )
+
+
+def touch_of_making(effects: Effects, statement: Statement | None, call: Call) -> Touch:
+    """What making an object quietly may do: to work out its arguments, and to set what the ``statement`` sets."""
+    touch = Touch(set(effects.direct(call.start, call.end).reads))
+    touch.add(touch_of(effects, (call.args_start, call.args_end)))
+    if statement is not None:
+        touch.add(effects.direct(statement.start, statement.end))
+    return touch
 
 
 def touch_of(effects: Effects, span: tuple[int, int]) -> Touch:
@@ -172,19 +212,30 @@ def ready(effects: Effects, span: tuple[int, int], touch: Touch, at: Statement, 
 def plain_making(
     file: SourceFile, effects: Effects, language: Language, statement: Statement, constants: set[Symbol]
 ) -> bool:
-    """Whether the value is an object of a class of this file whose constructor does nothing but keep its arguments."""
-    assert statement.value is not None
+    """Whether the value is an object that is made quietly, of arguments that are the same anywhere."""
+    made = quietly_made(file, effects, language, statement, constants)
+    return made is not None and plain_arguments(file, language, made, constants)
+
+
+def plain_arguments(file: SourceFile, language: Language, call: Call, constants: set[Symbol]) -> bool:
+    return all(movable(file, (a.value_start, a.end), constants, language) for a in language.arguments(file, call))
+
+
+def quietly_made(
+    file: SourceFile, effects: Effects, language: Language, statement: Statement, constants: set[Symbol]
+) -> Call | None:
+    """The call that is the value, if it makes an object of a class of this file whose constructor does nothing but keep its arguments."""
+    if statement.value is None:
+        return None
     start, end = statement.value
     calls = file.calls_within(start, end)
     call = next((c for c in calls if (c.start, c.end) == (start, end) and not c.callee.member), None)
     if call is None or call.callee.symbol is None or call.callee.symbol.kinds != {"class"}:
-        return False
-    if any(not movable(file, (a.value_start, a.end), constants, language) for a in language.arguments(file, call)):
-        return False
+        return None
     for scope, name in file.classes:
         if file.scope.symbols.get(name) is call.callee.symbol:
-            return quiet_making(file, effects, language, scope, constants)
-    return False
+            return call if quiet_making(file, effects, language, scope, constants) else None
+    return None
 
 
 def quiet_making(file: SourceFile, effects: Effects, language: Language, kind: Scope, constants: set[Symbol]) -> bool:
@@ -234,8 +285,9 @@ def statement_touch(effects: Effects, statement: Statement) -> Touch:
         return definition_touch(effects, statement)
     if statement.kind == "assign" and statement.value is not None:
         constants = constants_of(effects.file, effects.language)
-        if plain_making(effects.file, effects, effects.language, statement, constants):
-            return effects.direct(statement.start, statement.end)  # none of the object's methods runs
+        made = quietly_made(effects.file, effects, effects.language, statement, constants)
+        if made is not None:
+            return touch_of_making(effects, statement, made)  # none of the object's methods runs
     return effects.touch(statement.start, statement.end)
 
 

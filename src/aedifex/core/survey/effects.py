@@ -140,7 +140,7 @@ class Effects:
         if symbol is None:
             return True
         if symbol in self.units and not ref.member:
-            return "class" in symbol.kinds and symbol in self.escaped_classes
+            return symbol in self.based  # what the file itself says of a class is seen, what its base does is not
         if ref.member:
             if self.method_of(ref) is not None:
                 return False
@@ -226,6 +226,11 @@ class Effects:
             at = at.parent
         found = owner.symbols.get(ref.member) if owner is not None else None
         return found if found in self.units else None
+
+    @cached_property
+    def based(self) -> set[Symbol]:
+        """Classes with bases, or made by other than the usual means."""
+        return {symbol for scope, name in self.file.classes if scope.bases and (symbol := self.file.scope.symbols.get(name)) is not None}
 
     @cached_property
     def escaped_classes(self) -> set[Symbol]:

@@ -45,7 +45,7 @@ def needed(design: ClassDesign, program: Program) -> bool:
 
 def wanted(design: ClassDesign, file: SourceFile, language: Language) -> list[list[Statement]]:
     """The declarations to take apart, each as its statements: those that hold one of the class's variables, and those
-    of which only a part can change."""
+    of which only a part can change, or will, since it reads what becomes a field."""
     names = {bare(o) for f in design.fields for o in f.origins if o}
     constants = {s.name for s in constants_of(file, language)}
     groups: dict[tuple[int, int], list[Statement]] = {}
@@ -53,9 +53,14 @@ def wanted(design: ClassDesign, file: SourceFile, language: Language) -> list[li
         if s.group is not None:
             groups.setdefault(s.group, []).append(s)
     held = [[s.target.name if s.target is not None else "" for s in g] for g in groups.values()]
+
+    def mixed(group: list[Statement]) -> bool:
+        reads = [s.value is not None and any(r.name in names for r in file.within(*s.value)) for s in group]
+        return any(reads) and not all(reads)
+
     return [
         g for g, found in zip(groups.values(), held, strict=True)
-        if names & set(found) or (constants & set(found) and set(found) - constants)
+        if names & set(found) or (constants & set(found) and set(found) - constants) or mixed(g)
     ]  # fmt: skip
 
 
