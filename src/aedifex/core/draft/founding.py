@@ -83,7 +83,7 @@ def one(
     first: bool,
 ) -> tuple[Statement | None, list[Start]]:
     mine = {s for s in symbols if s is not None}
-    touches, first_touch = all_touches(effects)
+    _, first_touch = all_touches(effects)
     index = min((first_touch[s] for s in mine | methods if s in first_touch), default=None)
     row = {s: Start("later") for s in mine}
     if index is None:
