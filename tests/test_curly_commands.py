@@ -151,6 +151,43 @@ def test_two_languages_are_not_one_program(folder):
     assert done.returncode == 2 and "name one language" in done.stderr
 
 
+NODE_SERVER = """const http = require("http");
+let notes = [];
+let nextId = 1;
+function makeNote(response) {
+  notes.push({ id: nextId, text: "tide" });
+  nextId += 1;
+  response.end(JSON.stringify(notes));
+}
+function listNotes(response) {
+  response.end(JSON.stringify(notes));
+}
+const server = http.createServer((request, response) => {
+  if (request.url === "/make") {
+    makeNote(response);
+  } else {
+    listNotes(response);
+  }
+});
+server.listen(8123);
+"""
+
+
+def test_a_server_is_asked_and_a_fault_in_its_answers_found(folder):
+    needs("node")
+    folder.write("notes.js", NODE_SERVER)
+    folder.write("notes.scenarios.toml", '[[scenario]]\nname = "all"\nrunner = "requests"\nrequests = [{ path = "/make" }, { path = "/all" }]\n')
+    assert folder.aedifex("draft", "-q", "notes.js").returncode == 0
+    built = folder.aedifex("build", "notes.design.toml")
+    assert built.returncode == 0 and "found:Notes" in built.stdout, built.stdout + built.stderr
+    home = next(p for p in folder.path.glob("*.js") if "nextId += 1" in p.read_text())
+    home.write_text(home.read_text().replace("nextId += 1", "nextId += 2"))
+    assert folder.aedifex("check", "notes.design.toml").returncode == 1
+    home.write_text(home.read_text().replace("nextId += 2", "nextId += 1").replace('"tide"', '"ebb"'))
+    found = json.loads(folder.aedifex("check", "--json", "notes.design.toml").stdout)["differences"]
+    assert found[0]["where"] == "response 1 (GET /make)", found
+
+
 def test_what_needs_the_real_compiler_says_so(folder):
     needs("node")
     folder.write("line.ts", "enum Way { Out, Back }\nlet lineWay = Way.Out;\nlet lineTurns = 0;\nfunction turn() { lineWay = Way.Back; lineTurns++; }\n"

@@ -197,7 +197,7 @@ DESIGNED = [
     ("pass:Tram.move", design(methods=[("move", 'from = ["move"]\nadd = [{ name = "n", value = "n" }]')]), "n = 1\n" + MOVE.replace("x += 1", "x += n").replace("\nmove()\n", "\n\n\ndef show(n):\n    move()\n\n\nshow(2)\n"), "'n' means something else here; rename it first"),
     ("pass:Tram.move", design(methods=[("move", 'from = ["move"]\nadd = [{ name = "n", value = "n" }]')]), MOVE.replace("x += 1", "x += n if x > 5 else 1").replace("print(x)", "n = 1\nprint(x)"), "'move' is called before 'n' is set; set it earlier"),
     ("stream:out", '[[stream]]\nname = "out"\nfrom = ["print", "sorted"]\n', "print(1)\n", "print and sorted cannot be one stream; take the stream out of the design"),
-    ("stream:console", '[[stream]]\nname = "console"\nclass = "Console"\nfile = "console.py"\nfrom = ["input"]\n', "x = 1\n", "nothing in it is input; take the stream out of the design"),
+    ("stream:console", '[[stream]]\nname = "console"\nclass = "Console"\nfile = "console.py"\nfrom = ["input"]\n', "x = 1\n", "nothing outside its classes uses input; take the stream out of the design"),
     ("part:Log", '[[part]]\nname = "Log"\nof = "Tram"\nobject = "x"\n[[part.field]]\nname = "y"\nfrom = ["y"]\n', CLASS.replace("self.x = 1", "self.x = 1\n        self.y = 2"), "Tram has a member 'x' already; leave it in its class"),
     ("part:Log", '[[part]]\nname = "Log"\nof = "Tram"\nobject = "log"\nkeep = ["x"]\n[[part.field]]\nname = "y"\nfrom = ["y"]\n', CLASS.replace("self.x = 1", "self.x = 1\n        self.y = 2"), "'x' is not set once and for all before log is made, so Log cannot keep it"),
     ("part:Log", '[[part]]\nname = "Log"\nof = "Tram"\nobject = "log"\n[[part.field]]\nname = "y"\nfrom = ["z"]\n', CLASS, "Tram has no field 'z'"),

@@ -136,3 +136,79 @@ def test_a_new_method_hides_none_that_an_heir_in_a_file_beside_has(folder):
     assert done.returncode == 1 and "'tell' is in use already; choose another name" in done.stderr
     assert folder.aedifex("step", "lift", "line.py:3-4", "count", "--yes", "line.py").returncode == 0
     assert "self.count()" in folder.read("line.py") and folder.run("fast.py") == before
+
+
+DEPOT = """import sys
+
+
+class Depot:
+    def __init__(self):
+        self.tracks = []
+        self.moves = 0
+        self.cash = 0
+
+    def park(self, tram):
+        self.tracks.append(tram)
+
+    def run(self):
+        for line in sys.stdin:
+            words = line.split()
+            self.moves += 1
+            print("heard", words)
+            self.park(words[0])
+            self.cash += len(words)
+        print(self.moves, self.tracks, self.cash)
+
+
+depot = Depot()
+depot.run()
+print(depot.cash)
+"""
+OWN_TABLES = """
+[[part]]
+name = "Yard"
+of = "Depot"
+object = "yard"
+
+[[part.field]]
+name = "trams"
+from = ["tracks"]
+
+[[part.method]]
+name = "park"
+from = ["park"]
+
+[[lift]]
+name = "hear"
+of = "Depot.run"
+lines = ["depot.py:16-17"]
+
+[[stream]]
+name = "console"
+from = ["print"]
+class = "Console"
+"""
+
+
+@pytest.mark.parametrize(
+    "old, new, wanted",
+    [
+        ("Depot.tracks", "rails", ('from = ["rails"]', 'from = ["park"]', 'of = "Depot.run"')),
+        ("Depot.park", "dock", ('from = ["tracks"]', 'from = ["dock"]', 'of = "Depot.run"')),
+        ("Depot.run", "open", ('of = "Depot"\n', 'from = ["park"]', 'of = "Depot.open"')),
+        ("Depot", "Barn", ('of = "Barn"\n', 'from = ["park"]', 'of = "Barn.run"')),
+        ("Depot.run.words", "said", ('of = "Depot"\n', 'from = ["tracks"]', 'of = "Depot.run"')),
+    ],
+)
+def test_a_rename_reaches_every_table_of_a_design(folder, old, new, wanted):
+    folder.write("depot.py", DEPOT)
+    assert folder.aedifex("draft", "-q", "depot.py").returncode == 0
+    head = folder.read("depot.design.toml").split("\n\n")[0]
+    folder.write("depot.design.toml", head + "\n" + OWN_TABLES)
+    assert folder.aedifex("preview", "-q", "depot.design.toml").returncode == 0
+    done = folder.aedifex("step", "rename", old, new, "depot.py", "--yes", "--unchecked")
+    text = folder.read("depot.design.toml")
+    assert done.returncode == 0 and all(w in text for w in wanted), done.stderr + text
+    built = folder.aedifex("build", "--unchecked", "depot.design.toml")
+    assert built.returncode == 0 and "Yard" in built.stdout, built.stdout + built.stderr
+    assert folder.run("depot.py", "a b\nc\n")[:2] == (0, "heard ['a', 'b']\nheard ['c']\n2 ['a', 'c'] 3\n3\n")

@@ -47,7 +47,7 @@ class OpenStream:
                 raise Refusal(f"'{name}' is in use already", file.path, 0, "choose another name in the design")
         edits = stream_edits(file, context.language, self.stream)
         if not edits:
-            raise Refusal(f"nothing in it is {' or '.join(self.stream.origins)}", file.path, 0, ADVICE)
+            raise Refusal(f"nothing outside its classes uses {' or '.join(self.stream.origins)}", file.path, 0, ADVICE)
         for edit in edits:
             out.replace(file.path, *edit)
         return out
