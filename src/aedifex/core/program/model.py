@@ -242,7 +242,7 @@ class SourceFile:
         return self._lines
 
     def line(self, offset: int) -> int:
-        return bisect_right(self.lines, offset)
+        return bisect_right(self._lines or self.lines, offset)
 
     def place(self, offset: int) -> tuple[str, int]:
         """The path and line of an offset as a person sees it: in the file that is there, whatever steps made of it in memory."""

@@ -236,6 +236,7 @@ class Effects:
     def escaped_classes(self) -> set[Symbol]:
         """Classes whose objects unseen code may hold, and so call."""
         found = set()
+        called = {(c.callee.start, c.callee.member) for c in self.file.calls}
         for scope, name in self.file.classes:
             symbol = self.file.scope.symbols.get(name)
             if symbol is None or scope.parent is not self.file.scope:
@@ -243,7 +244,6 @@ class Effects:
             made = [v for v, s in self.instances.items() if s is scope]
             uses = [r for r in symbol.references if not r.writes and not r.deferred]
             bare = [r for v in made for r in v.references if not r.writes and not r.member]
-            called = {(c.callee.start, c.callee.member) for c in self.file.calls}
             handed = [
                 r
                 for v in made
@@ -344,14 +344,27 @@ class Effects:
         for symbol in list(touch.uses):
             touch.add(self.reach[symbol])
         if touch.unseen:
+            touch.add(self.unseen_before(end))
+        return touch
+
+    @cached_property
+    def handed_in_order(self) -> list[int]:
+        return sorted([*(self.handed_at[s] for s in self.escaped), *(at for at, _ in self.loose)])
+
+    def unseen_before(self, end: int) -> Touch:
+        """What unseen code may do that is called before an offset: all that was handed on until then; kept by how much that is."""
+        kept: dict[int, Touch] = self.memo.setdefault("unseen before", {})
+        count = bisect_left(self.handed_in_order, end)
+        if count not in kept:
+            made = kept[count] = Touch()
             used = {s for s in self.escaped if self.handed_at[s] < end}
             for at, other in self.loose:
                 if at < end:
-                    touch.add(other)
+                    made.add(other)
                     used |= other.uses & self.reach.keys()
             for symbol in used:
-                touch.add(self.reach[symbol])
-        return touch
+                made.add(self.reach[symbol])
+        return kept[count]
 
     def of(self, function: Function) -> Touch:
         symbol = function.symbol

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from ...program.model import Program, SourceFile, Statement
-from ...survey.hazards import importers
+from ...program.model import Program, SourceFile, Statement, Symbol
+from ...survey.hazards import forbidding, hazards, importers
 from ..edits import Edits
 from ..step import Context, Refusal
 
@@ -68,7 +68,7 @@ class FileRenamer:
                 )
 
     def one(self, other: SourceFile, s: Statement, local: str, module: str, wanted: str) -> None:
-        """One import of the file; where the module's own name is bound by it, that name stays what it was."""
+        """One import of the file; where it binds the module's own name, the uses of that follow, or it stays what it was."""
         if (other.path, s.start) in self.seen:
             return
         self.seen.add((other.path, s.start))
@@ -80,5 +80,15 @@ class FileRenamer:
                 other.line(s.start),
                 "change that import by hand first",
             )
-        bound = any(r.form == "import" and r.start == span[0] for r in other.within(s.start, s.end))
-        self.out.replace(other.path, *span, f"{wanted} as {local}" if bound else wanted)
+        bound = next((r.symbol for r in other.within(s.start, s.end) if r.form == "import" and r.start == span[0]), None)
+        follow = bound is not None and self.free_to_follow(other, bound, wanted)
+        self.out.replace(other.path, *span, f"{wanted} as {local}" if bound is not None and not follow else wanted)
+        for r in bound.references if bound is not None and follow else ():
+            if r.start != span[0]:
+                self.out.replace(other.path, r.start, r.end, self.write.use(r, wanted))
+
+    def free_to_follow(self, other: SourceFile, bound: Symbol, wanted: str) -> bool:
+        """Whether all uses of an imported module are known, and its new name means nothing else where they stand."""
+        known = len(bound.bindings) == 1 and forbidding(hazards(self.program, other.path, self.outsiders), {bound.name}) is None
+        spelled = any(r.form == "spelled" or r.deferred for r in bound.references)
+        return known and not spelled and not any(r.name == wanted for r in other.references)

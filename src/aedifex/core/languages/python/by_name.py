@@ -163,6 +163,8 @@ class Teller:
         loose = any(o.split(".")[0] in facts["modules"] for o in self.origins.values())
         for call in self.file.calls:
             name = self.full(call.callee)
+            if not (name.rsplit(".", 1)[-1] in facts["names"] or name in IMPORTERS or name in facts["functions"] or (loose and call.callee.member in facts["members"])):
+                continue
             args = self.file.slice(call.args_start, call.args_end)
             if name.rsplit(".", 1)[-1] in facts["names"]:
                 words = set(re.findall(r"[\"'](?:\w+\.)?(\w+)[\"']", args))
