@@ -8,6 +8,7 @@ import subprocess
 import sys
 from pathlib import Path
 
+import forked
 import pytest
 
 from aedifex.core.program.language import language_of, read_program
@@ -17,10 +18,11 @@ COMMAND = Path(sys.executable).parent / "aedifex"
 
 
 class Folder:
-    """A temporary project folder."""
+    """A temporary project folder. ``installed``: the command is started as its users start it, not forked."""
 
-    def __init__(self, path: Path) -> None:
+    def __init__(self, path: Path, installed: bool = False) -> None:
         self.path = path
+        self.installed = installed
 
     def write(self, name: str, text: str | bytes) -> Path:
         target = self.path / name
@@ -34,15 +36,13 @@ class Folder:
     def aedifex(
         self, *args: str, timeout: float = 120, env: dict[str, str] | None = None
     ) -> subprocess.CompletedProcess[str]:
-        """Run the installed command here; a traceback is a failure in any test."""
-        done = subprocess.run(
-            [str(COMMAND), *args],
-            cwd=self.path,
-            capture_output=True,
-            text=True,
-            timeout=timeout,
-            env={**os.environ, **(env or {})},
-        )
+        """Run the command here; a traceback is a failure in any test."""
+        if env is None and not self.installed:
+            done = forked.server().run([*args], self.path, timeout)
+        else:
+            done = subprocess.run(
+                [str(COMMAND), *args], cwd=self.path, capture_output=True, text=True, timeout=timeout, env={**os.environ, **(env or {})}
+            )
         assert "Traceback" not in done.stderr, done.stderr
         return done
 
@@ -75,16 +75,27 @@ def needs(program: str) -> None:
         (pytest.fail if os.environ.get("CI") else pytest.skip)(said)
 
 
-@pytest.fixture
-def folder(tmp_path) -> Folder:
-    return Folder(tmp_path)
+INSTALLED = {"test_cli", "test_examples", "test_languages", "test_put_back"}  # start the command as its users do
 
 
 @pytest.fixture
-def tramline(folder) -> Folder:
-    """The demo's program with its scenarios, drafted."""
+def folder(tmp_path, request) -> Folder:
+    return Folder(tmp_path, request.module.__name__ in INSTALLED)
+
+
+@pytest.fixture(scope="session")
+def drafted_tramline(tmp_path_factory) -> Path:
+    """The demo's program with its scenarios, drafted; not to be changed."""
+    folder = Folder(tmp_path_factory.mktemp("tramline"))
     programs = Path(__import__("aedifex").__file__).parent / "demo" / "programs"
     for name in ("tramline.py", "tramline.scenarios.toml"):
         shutil.copy(programs / name, folder.path)
     assert folder.aedifex("draft", "-q", "tramline.py").returncode == 0
+    return folder.path
+
+
+@pytest.fixture
+def tramline(folder, drafted_tramline) -> Folder:
+    """A copy of it."""
+    shutil.copytree(drafted_tramline, folder.path, dirs_exist_ok=True)
     return folder

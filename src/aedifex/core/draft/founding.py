@@ -64,96 +64,113 @@ def plan(
     """
     result = Founding()
     for symbols in objects:
-        at, row = one(file, effects, language, symbols, methods, constants, first)
+        mine = {s for s in symbols if s is not None}
+        at, starts = Making(file, effects, language, mine, methods, constants, first).plan()
         result.at.append(at)
-        result.starts.append(row)
+        result.starts.append([starts[s] if s is not None else Start("fixed") for s in symbols])
     pairs = [(s, start) for symbols, row in zip(objects, result.starts, strict=True) for s, start in zip(symbols, row, strict=True)]
     held = {s for s, start in pairs if s is not None and never_again(s, start)}
     agree(file, language, result, lambda s: plain_making(file, effects, language, s, constants | held), constants)
     return result
 
 
-def one(
-    file: SourceFile,
-    effects: Effects,
-    language: Language,
-    symbols: list[Symbol | None],
-    methods: set[Symbol],
-    constants: set[Symbol],
-    first: bool,
-) -> tuple[Statement | None, list[Start]]:
-    mine = {s for s in symbols if s is not None}
-    _, first_touch = all_touches(effects)
-    index = min((first_touch[s] for s in mine | methods if s in first_touch), default=None)
-    row = {s: Start("later") for s in mine}
-    if index is None:
-        return None, [row[s] if s is not None else Start("fixed") for s in symbols]
-    making: int | None = index
-    while making is not None:
-        at, row, making = started(file, effects, language, mine, methods, constants, first, index, making)
-    return at, [row[s] if s is not None else Start("fixed") for s in symbols]
+@dataclass
+class Making:
+    """One object: at which statement it is made, and where each of its first values comes from.
 
-
-def started(
-    file: SourceFile,
-    effects: Effects,
-    language: Language,
-    mine: set[Symbol],
-    methods: set[Symbol],
-    constants: set[Symbol],
-    first: bool,
-    begin: int,
-    index: int,
-) -> tuple[Statement, dict[Symbol, Start], int | None]:
-    """Where each first value comes from when the object is made at a statement; and at which later one it had better be made.
-
-    ``begin``: the first statement that touches the object's variables. Where nothing can be set at the top after the making, and all
-    that stands between sets first values that are the same anywhere, the object is made as late as its first values need.
+    ``mine``: the variables that become its fields; ``methods``: the functions that become its methods; ``first``: see ``plan``.
     """
-    touches, _ = all_touches(effects)
-    row = {s: Start("later") for s in mine}
-    statements = running(file, language)
-    at = statements[index]
-    late = not language.code_at_top  # as long as nothing but movable first values was seen
-    free = not first or all(inert(file, effects, language, s, constants) or plain_value(file, language, s, constants) for s in statements[:index])
-    crossed: set[Symbol | None] = set()  # variables whose plain first values an effect would be moved across
-    seen: set[Symbol] = set()
-    known = {c for c in constants if min(r.start for r in c.bindings) < at.start}
-    for number, (statement, touch) in enumerate(islice(touches, begin, None), begin):
-        if mine <= seen:
-            break
-        symbol = statement.target.symbol if statement.target is not None and statement.kind == "assign" else None
-        held = {s for s in seen if never_again(s, row[s])}
-        here = quietly_made(file, effects, language, statement, known | held)
-        made = here or quietly_made(file, effects, language, statement, constants | held)
-        making = here is not None and plain_arguments(file, language, here, known | held)
-        if made is not None:  # what the object's methods touch is no matter yet
-            touch = touch_of_making(effects, statement, made)
-        if symbol in mine and symbol not in seen and statement.value is not None:
-            value_touch = touch_of_making(effects, None, made) if made is not None else touch_of(effects, statement.value)
-            anywhere = making or movable(file, statement.value, known, language)
+
+    file: SourceFile
+    effects: Effects
+    language: Language
+    mine: set[Symbol]
+    methods: set[Symbol]
+    constants: set[Symbol]
+    first: bool
+
+    def plan(self) -> tuple[Statement | None, dict[Symbol, Start]]:
+        _, first_touch = all_touches(self.effects)
+        begin = min((first_touch[s] for s in self.mine | self.methods if s in first_touch), default=None)
+        if begin is None:
+            return None, {s: Start("later") for s in self.mine}
+        index: int | None = begin
+        while index is not None:
+            at, row, index = self.made(begin, index)
+        return at, row
+
+    def made(self, begin: int, index: int) -> tuple[Statement, dict[Symbol, Start], int | None]:
+        """The first values when the object is made at statement ``index``; and at which later one it had better be made.
+
+        ``begin``: the first statement that touches its variables. Where nothing can be set at the top after the making, and all that
+        stands between sets first values that are the same anywhere, the object is made as late as its first values need.
+        """
+        file, effects, language, mine = self.file, self.effects, self.language, self.mine
+        touches, _ = all_touches(effects)
+        row = {s: Start("later") for s in mine}
+        statements = running(file, language)
+        at = statements[index]
+        late = not language.code_at_top  # as long as nothing but movable first values was seen
+        free = not self.first or all(self.inert(s) or plain_value(file, language, s, self.constants) for s in statements[:index])
+        crossed: set[Symbol | None] = set()  # variables whose plain first values an effect would be moved across
+        seen: set[Symbol] = set()
+        known = {c for c in self.constants if min(r.start for r in c.bindings) < at.start}
+        for number, (statement, touch) in enumerate(islice(touches, begin, None), begin):
+            if mine <= seen:
+                break
+            symbol = statement.target.symbol if statement.target is not None and statement.kind == "assign" else None
             begun = {s for s in seen if row[s].kind != "later"}
-            early = value_touch.uses & methods or (value_touch.names & mine) - begun
-            early = early or (
-                value_touch.names - mine - constants if first else set()
-            )  # what main code sets comes later
-            there = statement is at or ((made is None or here is not None) and ready(effects, statement.value, value_touch, at, mine))
-            if late and number > index and not early and not there and not changed_inside(file, language, statement.value, mine):
-                return at, row, number
-            late = late and anywhere and not (value_touch.names & mine or value_touch.uses & methods)
-            if early or not there or changed_inside(file, language, statement.value, mine):
+            value = self.value(statement, at, known, begun, {s for s in seen if never_again(s, row[s])})
+            if value.making is not None:  # what the object's methods touch is no matter yet
+                touch = touch_of_making(effects, statement, value.making)
+            if symbol in mine and symbol not in seen and statement.value is not None:
+                if late and number > index and value.unready:
+                    return at, row, number
+                late = late and value.anywhere and not (value.touch.names & mine or value.touch.uses & self.methods)
+                if value.fits and (value.anywhere or (free and not value.touch.names & ((mine - begun) | crossed))):
+                    row[symbol] = Start(kind_of(file, language, statement, mine, self.constants, value.touch), statement)
+                else:
+                    free = False
+            elif plain_value(file, language, statement, self.constants):
+                crossed.add(symbol)
+            elif not self.inert(statement):
                 free = False
-            elif anywhere or (free and not value_touch.names & ((mine - begun) | crossed)):
-                row[symbol] = Start(kind_of(file, language, statement, mine, constants, value_touch), statement)
-            else:
-                free = False
-        elif plain_value(file, language, statement, constants):
-            crossed.add(symbol)
-        elif not inert(file, effects, language, statement, constants):
-            free = False
-        late = late and (symbol in mine or not (touch.names & mine or touch.uses & methods))
-        seen |= touch.names & mine
-    return at, row, None
+            late = late and (symbol in mine or not (touch.names & mine or touch.uses & self.methods))
+            seen |= touch.names & mine
+        return at, row, None
+
+    def value(self, statement: Statement, at: Statement, known: set[Symbol], begun: set[Symbol], held: set[Symbol]) -> FirstValue:
+        """What is to be said of the value of a statement, if it has one. ``known``: constants that are set before ``at``; ``begun``: variables
+        whose first values move into the making; ``held``: those of them that never get another."""
+        if statement.value is None:
+            return FirstValue(Touch(), None, False, False, False)
+        file, effects, language = self.file, self.effects, self.language
+        here = quietly_made(file, effects, language, statement, known | held)
+        making = here or quietly_made(file, effects, language, statement, self.constants | held)
+        if statement.target is None or statement.target.symbol not in self.mine:
+            return FirstValue(Touch(), making, False, False, False)
+        touch = touch_of_making(effects, None, making) if making is not None else touch_of(effects, statement.value)
+        plain = here is not None and plain_arguments(file, language, here, known | held)
+        early = touch.uses & self.methods or (touch.names & self.mine) - begun
+        early = early or (touch.names - self.mine - self.constants if self.first else set())  # what main code sets comes later
+        there = statement is at or ((making is None or here is not None) and ready(effects, statement.value, touch, at, self.mine))
+        stands = not early and not changed_inside(file, language, statement.value, self.mine)
+        return FirstValue(touch, making, plain or movable(file, statement.value, known, language), there and stands, not there and stands)
+
+    def inert(self, statement: Statement) -> bool:
+        return inert(self.file, self.effects, self.language, statement, self.constants)
+
+
+@dataclass(frozen=True)
+class FirstValue:
+    """``touch``: what working it out may do; ``making``: the call, if it quietly makes an object; ``anywhere``: it is the same wherever it
+    is worked out; ``fits``: it could be worked out where the object is made; ``unready``: it could, but for what is not set there yet."""
+
+    touch: Touch
+    making: Call | None
+    anywhere: bool
+    fits: bool
+    unready: bool
 
 
 def never_again(s: Symbol, start: Start) -> bool:
