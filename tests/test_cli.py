@@ -94,7 +94,7 @@ def test_bad_input_is_one_clear_sentence(folder, what):
         ),
         ("parens.py", "x = " + "[" * 500 + "]" * 500 + "\n", 1),
         ("blocks.py", "".join(" " * i + "if 1:\n" for i in range(90)) + " " * 90 + "print(1)\n", 0),
-        ("long.py", "".join(f"def f{i}(a):\n    return a + {i}\n\n\n" for i in range(6_000)) + "print(f3(4))\n", 0),
+        ("long.py", "".join(f"def f{i}(a):\n    return a + {i}\n\n\n" for i in range(3_000)) + "print(f3(4))\n", 0),
         (
             "crlf.py",
             "\ufeffn = 0\r\n\r\n\r\ndef f():\r\n    global n\r\n    n += 1\r\n\r\n\r\nf()\r\nf()\r\nprint(n)\r\n",

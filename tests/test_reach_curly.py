@@ -127,7 +127,7 @@ def test_a_scenario_of_which_no_calls_are_known_is_run_after_every_step():
 def test_lines_to_type_are_suggested(folder, monkeypatch):
     """Commands with what follows them."""
     needs("node")
-    monkeypatch.setattr(suggest, "WALK", 4)
+    monkeypatch.setattr(suggest, "WALK", 2)
     around = world(folder, "till.js", NODE)
     typed = [s.stdin for s in suggest.suggest(around, around.language.launch.clues(around.sources))]
     assert any("sell tram" in t for t in typed) and any("quit" in t for t in typed)

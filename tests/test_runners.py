@@ -283,7 +283,8 @@ def test_the_same_and_then_a_fault(folder, kind):
         folder.write(f"{stem}.py", text)
         folder.write(f"{stem}.scenarios.toml", scenarios)
     assert folder.aedifex("draft", "-q", f"{stem}.py").returncode == 0
-    built = folder.aedifex("build", f"{stem}.design.toml")
+    apart = ["--unchecked"] if text is None else []  # the dear ones are compared once, at the end
+    built = folder.aedifex("build", *apart, f"{stem}.design.toml")
     assert built.returncode == 0 and "class" in built.stdout, built.stdout + built.stderr
     assert folder.aedifex("check", f"{stem}.scenarios.toml").returncode == 0
     homes = [p for p in folder.path.glob("*.py") if old in p.read_text()]

@@ -121,10 +121,10 @@ KNOWN = {
 }
 
 
-@pytest.mark.parametrize("part", range(0, 8, 3))
+@pytest.mark.parametrize("part", [0, 7])
 def test_every_scope_of_the_standard_library(part):
-    """Of three eighths of its files."""
-    files = sorted(p for p in LIBRARY.rglob("*.py") if "site-packages" not in p.parts)[part::8]
+    """Of one in seven of its files."""
+    files = sorted(p for p in LIBRARY.rglob("*.py") if "site-packages" not in p.parts)[part::14]
     assert len(files) > 100
     found = [d for p in files if str(p.relative_to(LIBRARY)) not in KNOWN for d in disagreements(p)]
     assert not found, "\n".join(found[:10])

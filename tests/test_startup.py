@@ -14,7 +14,7 @@ USES = {
     "preview tramline.design.toml": set(),
     "step lift tramline.py:151-152 draw_trams tramline.py": {"inflect"},
     "check tramline.scenarios.toml": {"PIL", "pyte"},
-    "build tramline.design.toml": {"PIL", "pyte"},
+    "build --until found:Tram tramline.design.toml": {"PIL", "pyte"},
     "undo --all": set(),
     "survey tramline.py --figure strip.svg": {"matplotlib", "numpy", "PIL"},
 }  # fmt: skip

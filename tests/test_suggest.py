@@ -7,9 +7,12 @@ import pytest
 from conftest import needs
 from test_runners import LIFT, ROUTES, SKETCH, WINDOW
 
+from aedifex.core.check import suggest
 from aedifex.core.check.scenario_text import as_toml
 from aedifex.core.check.scenarios import Scenario, load
+from aedifex.core.check.world import World
 from aedifex.core.languages.python.clues import clues
+from aedifex.core.program.errors import Refused
 from aedifex.core.program.language import read_program
 
 PROGRAMS = Path(__import__("aedifex").__file__).parent / "demo" / "programs"
@@ -76,7 +79,8 @@ def test_every_answer_and_every_end(folder):
         assert word in reached, (word, scenarios)
     assert {folder.run("till.py", s.get("stdin", ""))[0] for s in scenarios} >= {0, 3}
     assert folder.aedifex("draft", "-q", "till.py").returncode == 0
-    assert folder.aedifex("build", "-q", "till.design.toml").returncode == 0
+    assert folder.aedifex("build", "-q", "--unchecked", "till.design.toml").returncode == 0
+    assert folder.aedifex("check", "-q", "till.scenarios.toml").returncode == 0
 
 
 def test_arguments_are_tried(folder):
@@ -114,13 +118,17 @@ def test_events_of_each_kind(folder, name, text, runner, wanted):
     assert wanted <= given and {s["runner"] for s in scenarios} == {runner} | imports
 
 
-def test_what_cannot_be_run_is_refused(folder):
+def test_what_cannot_be_run_is_refused(folder, monkeypatch):
     folder.write("line.py", "import no_such_module\n")
     done = folder.aedifex("record", "--suggest", "line.py")
     assert done.returncode == 1 and "needs the module 'no_such_module'" in done.stderr
     folder.write("loop.py", "count = 0\nwhile True:\n    count += 1\n")
-    done = folder.aedifex("record", "--suggest", "loop.py")
-    assert done.returncode == 1 and "still running" in done.stderr
+    monkeypatch.setattr(suggest, "QUICK", 0.5)
+    monkeypatch.setattr(suggest, "LONGEST", 1.0)
+    program = read_program(str(folder.path), ["loop.py"])
+    world = World(str(folder.path), "loop.py", program.language, {}, list(program.files.values()))
+    with pytest.raises(Refused, match="still running"):
+        suggest.suggest(world, clues(world.sources))
     assert not list(folder.path.glob("*.toml"))
 
 

@@ -124,7 +124,7 @@ def test_javascript_classes_get_tests_that_catch_what_breaks_them(folder, name, 
     needs("node")
     folder.write(name, head + LINE)
     folder.aedifex("draft", "-q", name)
-    done = folder.aedifex("build", "line.design.toml", "--tests", "tests")
+    done = folder.aedifex("build", "--unchecked", "line.design.toml", "--tests", "tests")
     ending = "mjs" if name.endswith("mjs") else "cjs"
     assert re.search(rf"tests/till\.test\.{ending} +18 tests, all of them run", done.stdout), done.stdout + done.stderr
     assert "Run them again: node --test tests" in done.stderr
@@ -146,7 +146,7 @@ def test_java_classes_get_tests_that_catch_what_breaks_them(folder):
     for name in ("TramDesk.java", "TramDesk.scenarios.toml"):
         shutil.copy(PROGRAMS / name, folder.path)
     folder.aedifex("draft", "-q", "TramDesk.java")
-    done = folder.aedifex("build", "-q", "TramDesk.design.toml", "--tests", "tests")
+    done = folder.aedifex("build", "--unchecked", "-q", "TramDesk.design.toml", "--tests", "tests")
     assert done.returncode == 0, done.stderr
     text = folder.read("tests/TillTest.java")
     for part in (
@@ -218,7 +218,7 @@ def test_java_values_errors_and_chance(folder):
     needs("javac")
     folder.write("Depot.java", JAVA)
     folder.aedifex("draft", "-q", "Depot.java")
-    done = folder.aedifex("build", "Depot.design.toml", "--tests", ".")
+    done = folder.aedifex("build", "--unchecked", "Depot.design.toml", "--tests", ".")
     assert done.returncode == 0, done.stdout + done.stderr
     text = folder.read("TrackTest.java")
     assert text.startswith("package line;\n") and "lucky" not in text
@@ -244,6 +244,6 @@ def test_what_has_no_life_of_its_own_gets_none(folder):
         ("tramcanvas.js", "belongs to a page"),
     ):
         folder.aedifex("draft", "-q", name)
-        done = folder.aedifex("build", "-q", name.rsplit(".")[0] + ".design.toml", "--tests", "tests")
+        done = folder.aedifex("build", "--unchecked", "-q", name.rsplit(".")[0] + ".design.toml", "--tests", "tests")
         assert done.returncode == 0 and why in done.stderr, done.stdout + done.stderr
     assert not (folder.path / "tests").exists()
