@@ -11,6 +11,8 @@ from pathlib import Path
 import pytest
 from conftest import needs
 
+from aedifex.core.languages.java.compiler import warm
+
 PROGRAMS = Path(__import__("aedifex").__file__).parent / "demo" / "programs"
 CHANGES = [
     ("+=", "-="),
@@ -95,9 +97,10 @@ def java_tests(place: Path) -> bool:
     jar = glob.glob("/usr/share/java/junit-platform-console-standalone.jar")[0]
     made = place / "made"
     files = [str(p) for p in [*place.glob("*.java"), *place.glob("tests/*.java")]]
-    done = subprocess.run(["javac", "-nowarn", "-cp", jar, "-d", str(made), *files], capture_output=True, text=True)
-    if done.returncode:
-        raise NotCompiled(done.stderr)
+    made.mkdir(exist_ok=True)
+    fine, errors = warm().compile(jar, str(made), files)
+    if not fine:
+        raise NotCompiled(errors)
     run = ["java", "-XX:TieredStopAtLevel=1", "-jar", jar, "--class-path", str(made), "--scan-class-path", str(made)]
     return subprocess.run(run, capture_output=True, timeout=60).returncode == 0
 
