@@ -40,7 +40,7 @@ def test_they_run_and_catch_eight_of_ten(folder, name, tmp_path_factory):
         module = test.name.removeprefix("test_")
         methods = set(re.findall(r"\.(\w+)\(", test.read_text()))
         broken += [(module, test.name, text) for _, _, text in mutants(folder.read(module), methods)]
-    broken = broken[:: max(1, len(broken) // 8)]  # from all classes, a few of each
+    broken = broken[:: max(1, len(broken) // 11)]  # from all classes, a few of each
     for _, _, text in broken:
         ast.parse(text)
 
@@ -56,7 +56,7 @@ def test_they_run_and_catch_eight_of_ten(folder, name, tmp_path_factory):
 
     with ThreadPoolExecutor(2) as pool:
         results = list(pool.map(caught, broken))
-    assert len(results) >= 6 and sum(results) >= 0.8 * len(results), (sum(results), len(results))
+    assert len(results) >= 7 and sum(results) >= 0.8 * len(results), (sum(results), len(results))
 
 
 def test_nothing_of_another_hand_is_overwritten(folder):
