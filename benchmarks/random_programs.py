@@ -85,7 +85,10 @@ def one(kind: str, seed: int, count: collections.Counter[str]) -> list[str]:
         look = (lambda p: here(p.texts, entry, TYPED)) if entry.endswith(".py") else (lambda p: observed(p, folder, entry))
         count["programs"] += 1
         count["rearranged"] += last is not program
-        if last is not program and look(program) != look(last):
+        before = look(program) if last is not program else ()
+        if before and "refuses it" in str(before[0]):
+            count["unfit"] += 1  # the maker's program does not compile itself
+        elif last is not program and before != look(last):
             told.append("differs")
     return told
 

@@ -202,5 +202,8 @@ class LateSketch(LateJava, programs_curly.Sketch):
     def references(self, plain: str) -> list[list[str]]:
         return [[f"waiting.add(this::{plain});"]]
 
+    def main_piece(self) -> list[str]:
+        return ["\n  ".join(super().main_piece())]  # in one: the lines are dealt out to setup and draw
+
 
 MAKERS: dict[str, Any] = {"Late": LateMaker, "LateJavaScript": LateJavaScript, "LateJava": LateJava, "LateSketch": LateSketch}
