@@ -221,3 +221,47 @@ def test_java_stays_with_a_reason(about):
     source, reason = JAVA_STAYS[about]
     _, said = rearranged("Line.java", source)
     assert re.search(reason, said), said
+
+
+NAMED = {
+    "Line.java": """public class Line {
+    static int tramX = 0;
+    static int tramSpeed = 2;
+
+    static void runTram() { tramX += tramSpeed; }
+
+    static void closeTram() { tramSpeed -= tramX; }
+
+    static String toStringTram() { return tramX + "/" + tramSpeed; }
+
+    public static void main(String[] args) {
+        runTram();
+        closeTram();
+        System.out.println(toStringTram());
+    }
+}
+""",
+    "line.js": """let tramX = 0;
+let tramSpeed = 2;
+
+function runTram() { tramX += tramSpeed; }
+
+function closeTram() { tramSpeed -= tramX; }
+
+function thenTram() { return tramX + "/" + tramSpeed; }
+
+runTram();
+closeTram();
+console.log(thenTram());
+""",
+}
+
+
+@pytest.mark.parametrize("name", NAMED)
+def test_a_method_takes_no_name_that_every_object_has_and_others_it_may(folder, name):
+    folder.write(name, NAMED[name])
+    assert folder.aedifex("draft", "-q", "--together", "Tram=tramX,tramSpeed,runTram,closeTram", name).returncode == 0
+    shown = folder.aedifex("preview", "--json", "line.design.toml" if name == "line.js" else "Line.design.toml")
+    text = next(folder.path.glob("*.toml")).read_text()
+    assert shown.returncode == 0, shown.stdout + shown.stderr
+    assert all(f'name = "{n}"' in text for n in ("run", "close")) and 'name = "then"' not in text and 'name = "toString"' not in text

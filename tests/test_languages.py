@@ -63,7 +63,7 @@ KINDS |= {"RecordsJavaScript": "line.js", "ArraysJavaScript": "line.js", "Arrays
 KINDS |= {"FlowJavaScript": "line.js", "FlowJava": "Line.java", "ClassesJavaScript": "line.js", "ClassesJava": "Line.java", "NestedJavaScript": "line.js", "WrappedJavaScript": "line.js", "LateJavaScript": "line.js", "LateJava": "Line.java", "LateSketch": "line.pde"}
 MAKERS = (programs_late, programs_nested, programs_arrays, programs_curly, programs_curly_flow, programs_curly_classes)
 SEEDS = [(kind, n) for kind in ("JavaScript", "LateJavaScript", "Module", "ArraysJavaScript", "RecordsJavaScript", "WrappedJavaScript") for n in range(4)]
-SEEDS += [("Java", n) for n in (0, 20124)] + [("LateJava", n) for n in (0, 710196, 710551)] + [("LateSketch", n) for n in (0, 5)] + [("JavaMain", n) for n in range(2)]
+SEEDS += [("Java", n) for n in (0, 20124)] + [("LateJava", n) for n in (710196, 710551, 711560)] + [("LateSketch", n) for n in (0, 5)] + [("JavaMain", n) for n in range(2)]
 SEEDS += [("FlowJavaScript", n) for n in (0, 1, 23, 27)] + [("FlowJava", n) for n in (0, 28)] + [("ArraysJava", n) for n in range(2)]
 SEEDS += [(kind, n) for kind in ("Sketch", "ArraysSketch") for n in range(2)]
 

@@ -72,15 +72,23 @@ def strays(file: SourceFile, receiver: str) -> list[Reference]:
 
 
 def doubled(before: Program, file: SourceFile) -> list[Problem]:
-    """Methods of one class that have one name, more of them than there were."""
-    known = Counter((f.outer.name, f.name) for held in before.files.values() for f in held.functions if f.outer.kind == "class")
+    """Methods of one class that have one name, more of them than any class of its name had. Classes without a name have that of their type."""
+    known: Counter[tuple[str, str]] = Counter()
+    for held in before.files.values():
+        for (scope, name), n in Counter((f.outer, f.name) for f in held.functions if f.outer.kind == "class").items():
+            known[called(scope), name] = max(known[called(scope), name], n)
     methods = [f for f in file.functions if f.outer.kind == "class"]
-    number = Counter((f.outer.name, f.name) for f in methods)
-    last = {(f.outer.name, f.name): f for f in methods}
+    number = Counter((f.outer, f.name) for f in methods)
+    last = {(f.outer, f.name): f for f in methods}
     return [
-        Problem(*file.stands(last[key].start), f"class {key[0]} has two members '{key[1]}'")
-        for key, n in number.items() if n > max(1, known[key])
+        Problem(*file.stands(last[scope, name].start), f"class {scope.name} has two members '{name}'")
+        for (scope, name), n in number.items() if n > max(1, known[called(scope), name])
     ]  # fmt: skip
+
+
+def called(scope: Scope) -> str:
+    """A class's name without what it is reached through."""
+    return scope.name.rpartition(".")[2]
 
 
 def all_members(file: SourceFile, program: Program, language: Language) -> list[Problem]:

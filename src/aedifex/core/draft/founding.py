@@ -127,7 +127,7 @@ class Making:
                 if late and number > index and value.unready:
                     return at, row, number
                 late = late and value.anywhere and not (value.touch.names & mine or value.touch.uses & self.methods)
-                if value.fits and (value.anywhere or (free and not value.touch.names & ((mine - begun) | crossed))):
+                if value.fits and (value.anywhere or (free and (statement is at or not value.touch.names & ((mine - begun) | crossed)))):
                     row[symbol] = Start(kind_of(file, language, statement, mine, self.constants, value.touch), statement)
                 else:
                     free = False
@@ -152,7 +152,7 @@ class Making:
         touch = touch_of_making(effects, None, making) if making is not None else touch_of(effects, statement.value)
         plain = here is not None and plain_arguments(file, language, here, known | held)
         early = touch.uses & self.methods or (touch.names & self.mine) - begun
-        early = early or (touch.names - self.mine - self.constants if self.first else set())  # what main code sets comes later
+        early = early or (touch.names - self.mine - self.constants if self.first and language.code_at_top else set())  # what main code sets comes later
         there = statement is at or ((making is None or here is not None) and ready(effects, statement.value, touch, at, self.mine))
         stands = not early and not changed_inside(file, language, statement.value, self.mine)
         return FirstValue(touch, making, plain or movable(file, statement.value, known, language), there and stands, not there and stands)

@@ -152,6 +152,8 @@ def name_trouble(
     def inside(ref: Reference) -> bool:
         return any(a <= ref.start < b for a, b in spans)
 
+    if not language.code_at_top and (trouble := made_of_locals(file, plan, app, founded)) is not None:
+        return trouble
     for start, end in spans:
         if trouble := language.write.class_trouble(file, start, end, main=True):
             return trouble, start
@@ -186,6 +188,17 @@ def name_trouble(
                 return "a class is defined inside the main code", scope.start
         if any(start <= at < end for at in file.star_imports):
             return "a star import stands inside the main code", start
+    return None
+
+
+def made_of_locals(file: SourceFile, plan: MainPlan, app: str, founded: set[Symbol]) -> tuple[str, int] | None:
+    """Fields, and the app, are made before ``run``: their first values cannot read what would be a local of it."""
+    made = [s for s in plan.moving if s.target is not None and s.value is not None and (s.target.symbol in founded or s.target.name == app)]
+    locals_ = {s.target.symbol for s in plan.moving if s.target is not None and s not in made}
+    for s in made:
+        for ref in file.within(*s.value):  # type: ignore[misc]
+            if ref.symbol in locals_:
+                return f"'{ref.name}' is needed before the main code runs: it would have to be a field of a class", ref.start
     return None
 
 

@@ -97,11 +97,11 @@ def member_names(names: Iterable[str], stems: set[str], write: Any, taken: set[s
         parts = list(write.words(name))
         kept = [w for w in parts if not says(w, stems)]
         short = write.member_name(kept, name) if kept else name
-        if parts == kept or not write.is_name(short):
+        if parts == kept or not write.is_name(short) or write.inherited(short):
             short = name.lstrip("_") or name
         if short in used or short == write.RECEIVER:
             short = name.lstrip("_") or name
-        while short in used:
+        while short in used or write.inherited(short):
             short += "_"
         used.add(short)
         found[name] = short

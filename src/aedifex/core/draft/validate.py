@@ -285,7 +285,7 @@ class Checker:
         shown = self.write.hidden(name) if hidden else name
         if name and not self.write.is_name(name):
             self.report(line, f"'{name}' cannot be the name of a member")
-        elif name and (name == self.write.CONSTRUCTOR or self.program.language.special(name)):
+        elif name and (name == self.write.CONSTRUCTOR or self.write.inherited(name)):
             self.report(line, f"'{name}' is called by the language itself; choose another name")
         elif shown in members:
             self.report(line, f"member '{name}' is given twice")

@@ -135,7 +135,7 @@ class Renamer:
         if (
             symbol.name in self.language.introspective
             or symbol.name in self.language.reserved
-            or self.language.special(symbol.name)
+            or self.language.write.inherited(symbol.name)
         ):
             raise Refusal(f"the language itself reads '{symbol.name}'", file.path, 0, "keep that name")
         for ref in symbol.references:
@@ -302,7 +302,7 @@ class Renamer:
         return [*self.program.files.values(), *(self.outsiders.files.values() if self.outsiders else ())]
 
     def member_possible(self, file: SourceFile, scope: Scope) -> None:
-        if self.language.special(self.old) or self.language.special(self.new) or self.old.startswith("__"):
+        if self.language.write.inherited(self.old) or self.language.write.inherited(self.new):
             raise Refusal(f"the language itself reads '{self.old}' or '{self.new}'", file.path, file.shown(scope.start), "keep that name")
         heirs = [s for o in self.program.files.values() for s, base in o.inheriting if base == scope.name]
         if scope.bases or heirs:

@@ -18,6 +18,12 @@ member_name = partial(curly.member_name, KEYWORDS)
 is_name = partial(curly.is_name, KEYWORDS)
 DEFAULTS = {"int": "0", "long": "0L", "short": "(short) 0", "byte": "(byte) 0", "char": "'\\0'", "float": "0.0f", "double": "0.0",
             "boolean": "false", "color": "0"}  # fmt: skip
+INHERITED = frozenset({"toString", "equals", "hashCode", "finalize", "clone", "getClass", "notify", "notifyAll", "wait"})
+
+
+def inherited(name: str) -> bool:
+    """Whether a method of this name would take the place of one that every class has, or that the language looks for."""
+    return name in INHERITED
 
 
 def hidden(name: str) -> str:

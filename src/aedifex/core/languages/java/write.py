@@ -41,7 +41,7 @@ from ...program.model import Function, Reference, Scope, SourceFile, Statement, 
 from . import bases  # noqa: F401
 from .moving import moved_out, opened, renamed_elsewhere, stays_in  # noqa: F401
 from .values import class_trouble, inner_receivers, method_as_value, outward, receiver_at  # noqa: F401
-from .words import class_name, default_value, file_name, hidden, is_name, member_name  # noqa: F401
+from .words import class_name, default_value, file_name, hidden, inherited, is_name, member_name  # noqa: F401
 
 RECEIVER = "this"
 CONSTRUCTOR = "<init>"

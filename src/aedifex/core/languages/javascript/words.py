@@ -20,6 +20,12 @@ STRICT = frozenset(["implements", "interface", "let", "package", "private", "pro
 member_name = partial(curly.member_name, KEYWORDS)
 is_name = partial(curly.is_name, KEYWORDS)
 TYPED = (".ts", ".tsx", ".mts", ".cts")  # files in which types are written
+INHERITED = frozenset({"constructor", "toString", "toLocaleString", "valueOf", "toJSON", "then", "hasOwnProperty", "isPrototypeOf"})
+
+
+def inherited(name: str) -> bool:
+    """Whether a method of this name would take the place of one that every class has, or that the language looks for."""
+    return name in INHERITED
 
 
 def typed(file: SourceFile) -> bool:

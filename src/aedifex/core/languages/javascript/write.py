@@ -53,7 +53,19 @@ from .importing import (  # noqa: F401
 )
 from .imports import stem
 from .values import class_trouble, inner_receivers, method_as_value, outward, receiver_at  # noqa: F401
-from .words import class_name, end, file_name, gap, hidden, is_name, member_name, old_style, statement_end, typed  # noqa: F401
+from .words import (  # noqa: F401
+    class_name,
+    end,
+    file_name,
+    gap,
+    hidden,
+    inherited,
+    is_name,
+    member_name,
+    old_style,
+    statement_end,
+    typed,
+)
 
 RECEIVER = "this"
 

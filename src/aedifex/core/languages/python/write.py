@@ -49,6 +49,11 @@ def hidden(name: str) -> str:
     return "_" + name.lstrip("_")
 
 
+def inherited(name: str) -> bool:
+    """Whether a method of this name would take the place of one that every class has, or that the language looks for."""
+    return name.startswith("__")
+
+
 def is_name(text: str) -> bool:
     return text.isidentifier() and not keyword.iskeyword(text)
 
