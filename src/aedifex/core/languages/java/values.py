@@ -8,12 +8,10 @@ from collections.abc import Sequence
 from ...program.model import Reference, Scope, SourceFile
 from .walk import modifiers
 from .walk_names import RECEIVER
+from .words import INHERITED
 
 Edit = tuple[int, int, str]
 OF_SKETCH = re.compile(rb"this(?![\w$])")  # alone, or in front of what is taken from it
-OF_EVERY_OBJECT = frozenset(
-    ["clone", "equals", "finalize", "getClass", "hashCode", "notify", "notifyAll", "toString", "wait"]
-)
 
 
 def class_trouble(file: SourceFile, start: int, end: int, main: bool = False) -> str:
@@ -79,7 +77,7 @@ def outward(file: SourceFile, refs: Sequence[Reference], fields: set[str], metho
         if given:
             hiding = set() if ref.member else methods if ref.role == "call" else fields
         else:
-            hiding = fields if "variable" in ref.symbol.kinds else methods | OF_EVERY_OBJECT if "function" in ref.symbol.kinds else set()
+            hiding = fields if "variable" in ref.symbol.kinds else methods | INHERITED if "function" in ref.symbol.kinds else set()
         if ref.name not in hiding:
             continue
         if given or file.path.endswith(".pde"):
