@@ -125,9 +125,10 @@ class Hoister:
         after = self.last_first(index)
         if after is None:
             raise Refusal(f"nothing shows where {name} would be set", file.path, 0, "leave the twins apart")
-        end = write.line_end(file, after.end)
-        lead = file.slice(write.line_start(file, after.start), after.start)
-        if lead.strip() or any(s is not after and after.end <= s.start < end for s in file.statements):
+        first, last = after.group or (after.start, after.end)  # behind the whole declaration, where it holds several variables
+        end = write.line_end(file, last)
+        lead = file.slice(write.line_start(file, first), first)
+        if lead.strip() or any(last <= s.start < end for s in file.statements):
             raise Refusal(
                 f"line {file.shown(after.start)} holds several statements",
                 file.path,
