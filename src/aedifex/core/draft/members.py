@@ -100,8 +100,9 @@ class Members:
         spans = sorted((f.start, f.end) for fit in fits for f in fit.functions)
         hidden_by = set(self.a.language.builtins) if self.a.language.bare_members else set()
         if self.a.language.joined:  # nothing there says that the sketch's own function is meant, and not the method
-            own = {f.name for fit in fits for f in fit.functions}
-            hidden_by |= {f.name for f in self.a.file.tops} - own
+            own = {f.symbol for fit in fits for f in fit.functions}
+            used = {r.symbol for fit in fits for f in fit.functions for r in self.a.file.within(f.start, f.end)}
+            hidden_by |= {f.name for f in self.a.file.tops if f.symbol in used - own}
         short = self.a.short_names([s.name for s in first], stems, hidden_by)
         if len(self.rows) > 1:
             short = self.without_numbers(short)
