@@ -150,3 +150,14 @@ def test_a_rename_that_could_mean_two(folder):
     folder.write("lane.py", "n = 2\n")
     with pytest.raises(AedifexError, match=r"'n' means several things \(line\.py:1, lane\.py:1\); write file::name, or rename them apart by hand"):
         rename(read_program(str(folder.path), ["line.py", "lane.py"]), "n", "m")
+
+
+def test_a_renamed_module_takes_its_uses_along_where_its_name_is_free(folder):
+    folder.write("state.py", "count = 1\n")
+    folder.write("line.py", "import state\n\n\ndef show():\n    print(state.count)\n\n\nshow()\n")
+    folder.write("other.py", "import state\n\n\ndef depot():\n    print(state.count)\n")
+    done = folder.aedifex("step", "rename", "state.py", "depot.py", "line.py", "state.py", "other.py", "--yes", "--unchecked")
+    assert done.returncode == 0, done.stderr
+    assert folder.read("line.py").startswith("import depot\n") and "print(depot.count)" in folder.read("line.py")
+    assert folder.read("other.py").startswith("import depot as state\n") and "print(state.count)" in folder.read("other.py")
+    assert folder.run("line.py") == (0, "1\n", "")

@@ -76,17 +76,17 @@ def doubled(before: Program, file: SourceFile) -> list[Problem]:
     known: Counter[tuple[str, str]] = Counter()
     for held in before.files.values():
         for (scope, name), n in Counter((f.outer, f.name) for f in held.functions if f.outer.kind == "class").items():
-            known[called(scope), name] = max(known[called(scope), name], n)
+            known[unqualified(scope), name] = max(known[unqualified(scope), name], n)
     methods = [f for f in file.functions if f.outer.kind == "class"]
     number = Counter((f.outer, f.name) for f in methods)
     last = {(f.outer, f.name): f for f in methods}
     return [
         Problem(*file.stands(last[scope, name].start), f"class {scope.name} has two members '{name}'")
-        for (scope, name), n in number.items() if n > max(1, known[called(scope), name])
+        for (scope, name), n in number.items() if n > max(1, known[unqualified(scope), name])
     ]  # fmt: skip
 
 
-def called(scope: Scope) -> str:
+def unqualified(scope: Scope) -> str:
     """A class's name without what it is reached through."""
     return scope.name.rpartition(".")[2]
 

@@ -81,9 +81,10 @@ class FileRenamer:
                 "change that import by hand first",
             )
         bound = next((r.symbol for r in other.within(s.start, s.end) if r.form == "import" and r.start == span[0]), None)
-        follow = bound is not None and self.free_to_follow(other, bound, wanted)
-        self.out.replace(other.path, *span, f"{wanted} as {local}" if bound is not None and not follow else wanted)
-        for r in bound.references if bound is not None and follow else ():
+        if bound is not None and not self.free_to_follow(other, bound, wanted):
+            wanted, bound = f"{wanted} as {local}", None
+        self.out.replace(other.path, *span, wanted)
+        for r in bound.references if bound is not None else ():
             if r.start != span[0]:
                 self.out.replace(other.path, r.start, r.end, self.write.use(r, wanted))
 

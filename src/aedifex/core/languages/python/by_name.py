@@ -163,16 +163,18 @@ class Teller:
         loose = any(o.split(".")[0] in facts["modules"] for o in self.origins.values())
         for call in self.file.calls:
             name = self.full(call.callee)
-            if not (name.rsplit(".", 1)[-1] in facts["names"] or name in IMPORTERS or name in facts["functions"] or (loose and call.callee.member in facts["members"])):
+            by_name = name.rsplit(".", 1)[-1] in facts["names"]
+            runs = name in facts["functions"] or (loose and call.callee.member in facts["members"])
+            if not (by_name or runs or name in IMPORTERS):
                 continue
             args = self.file.slice(call.args_start, call.args_end)
-            if name.rsplit(".", 1)[-1] in facts["names"]:
+            if by_name:
                 words = set(re.findall(r"[\"'](?:\w+\.)?(\w+)[\"']", args))
                 for found in self.named(words):
                     yield Tell(Means.TEXT, call.start, f"'{name}' finds '{found}' by that name", (found,))
             elif name in IMPORTERS and not re.fullmatch(r"""["'][\w.]+["'],?""", args.strip()):
                 yield Tell(Means.ANY_TEXT, call.start, f"'{name}' can reach any module by its name")
-            elif name in facts["functions"] or (loose and call.callee.member in facts["members"]):
+            elif runs:
                 yield from self.run_text(call, name, args)
 
     def run_text(self, call: Call, name: str, args: str) -> Iterator[Tell]:
