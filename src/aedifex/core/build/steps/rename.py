@@ -302,7 +302,7 @@ class Renamer:
         return [*self.program.files.values(), *(self.outsiders.files.values() if self.outsiders else ())]
 
     def member_possible(self, file: SourceFile, scope: Scope) -> None:
-        if self.language.write.inherited(self.old) or self.language.write.inherited(self.new):
+        if self.language.write.inherited(self.old) or self.language.write.inherited(self.new) or self.old.startswith("__"):
             raise Refusal(f"the language itself reads '{self.old}' or '{self.new}'", file.path, file.shown(scope.start), "keep that name")
         heirs = [s for o in self.program.files.values() for s, base in o.inheriting if base == scope.name]
         if scope.bases or heirs:

@@ -25,7 +25,7 @@ INHERITED = frozenset({"constructor", "toString", "toLocaleString", "valueOf", "
 
 def inherited(name: str) -> bool:
     """Whether a method of this name would take the place of one that every class has, or that the language looks for."""
-    return name in INHERITED
+    return name in INHERITED or name.startswith("[")
 
 
 def typed(file: SourceFile) -> bool:
