@@ -31,6 +31,7 @@ import programs_late  # noqa: E402
 import programs_lists  # noqa: E402
 import programs_nested  # noqa: E402
 import programs_records  # noqa: E402
+import together  # noqa: E402
 from inprocess import here  # noqa: E402
 from programs_classes import ClassMaker  # noqa: E402
 from programs_console import TYPED, ConsoleMaker  # noqa: E402
@@ -55,9 +56,7 @@ LAST = False  # whether only what stands after the last step is compiled, and pr
 
 
 def observed(program: Program, root: str, entry: str) -> Seen:
-    if LAST and not entry.endswith("js"):
-        import together
-
+    if LAST and together.fits(program):
         return (together.observed(program, entry),)
     world = World(root, entry, program.language, dict(program.texts), list(program.files.values()))
     seen = observe(Scenario("run"), world)

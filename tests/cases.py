@@ -19,6 +19,8 @@ import sys
 import tempfile
 from pathlib import Path
 
+import together
+
 from aedifex.core.build.sequence import run
 from aedifex.core.build.single import lift
 from aedifex.core.check.check import observe
@@ -86,6 +88,8 @@ def outputs(texts: dict[str, str]) -> tuple[object, ...]:
             Path(folder, name).write_bytes(text.encode())
         first = next(iter(texts))
         program = read_program(folder, [n for n in texts if n.endswith(language_of(first).suffixes)])
+        if together.fits(program):
+            return (together.observed(program, first),)
         world = World(folder, first, program.language, {}, list(program.files.values()))
         seen = observe(Scenario("case"), world)
         assert not seen.trouble, seen.trouble

@@ -75,7 +75,7 @@ def needs(program: str) -> None:
         (pytest.fail if os.environ.get("CI") else pytest.skip)(said)
 
 
-INSTALLED = {"test_cli", "test_examples", "test_languages", "test_put_back"}  # start the command as its users do
+INSTALLED = {"test_cli", "test_examples"}  # start the command as its users do
 
 
 @pytest.fixture

@@ -34,7 +34,7 @@ def examples() -> list[str]:
 @pytest.mark.parametrize("example", examples())
 def test_example(folder, example):
     for source in (HOME / "demo" / "programs").iterdir():
-        if not (example.startswith(tuple(NEED_NO_FILE)) and source.name.endswith(".toml")):
+        if source.is_file() and not (example.startswith(tuple(NEED_NO_FILE)) and source.name.endswith(".toml")):
             shutil.copy(source, folder.path)
     for name, text in FILES.items():
         if name in example:

@@ -57,6 +57,11 @@ def engine() -> Engine:
     return Engine()
 
 
+def fits(program: Program) -> bool:
+    """Whether it can be run so: Java without a window of its own."""
+    return program.language.name in ("java", "sketch") and not any(re.search(rb"\b(swing|awt)\b", text) for text in program.texts.values())
+
+
 def observed(program: Program, entry: str) -> str:
     """How a program ends, what it prints and draws; or why it does not compile."""
     files = list(program.files.values())

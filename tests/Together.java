@@ -15,6 +15,9 @@ import java.util.Base64;
 /** Runs one compiled program after another in one engine: a request a line (log, support, classes, main class; tabs between), an answer each. */
 @SuppressWarnings("removal")
 public final class Together {
+    /** The status that the program itself asked for; what catches it on its way may ask for another. */
+    private static volatile Integer asked;
+
     static final class Ended extends SecurityException {
         Ended(int status) {
             super("status " + status);
@@ -25,6 +28,7 @@ public final class Together {
         System.setSecurityManager(new SecurityManager() {
             @Override
             public void checkExit(int status) {
+                if (asked == null) asked = status;
                 throw new Ended(status);
             }
 
@@ -40,6 +44,7 @@ public final class Together {
             System.setOut(new PrintStream(said, true, StandardCharsets.UTF_8));
             System.setErr(System.out);
             System.setIn(new ByteArrayInputStream(new byte[0]));
+            asked = null;
             String[] end = {"still running"};
             URL[] places = {Path.of(parts[1]).toUri().toURL(), Path.of(parts[2]).toUri().toURL()};
             URLClassLoader loader = new URLClassLoader(places, ClassLoader.getPlatformClassLoader());
@@ -50,7 +55,7 @@ public final class Together {
             run.join(20_000);
             Path log = Path.of(parts[0]);
             String noted = Files.exists(log) ? Files.readString(log) : "";
-            byte[] whole = (end[0] + "\n" + said.toString(StandardCharsets.UTF_8) + "\n" + noted).getBytes(StandardCharsets.UTF_8);
+            byte[] whole = ((asked == null ? end[0] : "status " + asked) + "\n" + said.toString(StandardCharsets.UTF_8) + "\n" + noted).getBytes(StandardCharsets.UTF_8);
             answers.println(Base64.getEncoder().encodeToString(whole));
             answers.flush();
         }
