@@ -30,7 +30,7 @@ ROOT = Path(__file__).parent.parent
 sys.path[:0] = [str(ROOT / "tests"), str(ROOT / "benchmarks")]
 
 from cases import STEPS, apply, load  # noqa: E402
-from random_programs import ENTRY, draft, maker_of, parse, read_program, run, to_toml  # noqa: E402
+from random_programs import ENTRY, Program, draft, maker_of, parse, read_program, run, to_toml  # noqa: E402
 
 KEPT = ROOT / "tests" / "golden.json"
 DEMOS = ROOT / "src" / "aedifex" / "demo" / "programs"
@@ -58,19 +58,25 @@ def golden(key: str) -> Golden:
         texts, refusal = apply(load(STEPS / words[0]))
         return {"design": {}, "texts": texts, "refusal": refusal}
     with tempfile.TemporaryDirectory() as folder:
-        if what == "random":
-            names = [ENTRY[words[0]]]
-            Path(folder, names[0]).write_text(maker_of(words[0])(int(words[1])).program())
-        else:
-            place = DEMOS if what == "demo" else SCRIPTS
-            names = [words[0], *BESIDE.get(words[0], [])]
-            for name in [*names, *(p.name for p in place.glob("*_module.py"))]:
-                Path(folder, name).write_bytes((place / name).read_bytes())
-        program = last = read_program(folder, names)
+        program = last = laid_out(key, Path(folder))
         text = to_toml(draft(program))
         for _, after in run(parse("design", text)[0], program):
             last = after
     return {"design": plain(tomllib.loads(text)), "texts": {n: t.decode("utf-8", "replace") for n, t in last.texts.items()}}
+
+
+def laid_out(key: str, folder: Path) -> Program:
+    """A demo, a script or a random program, in a folder, with the files beside it."""
+    what, *words = key.split(" ")
+    if what == "random":
+        names = [ENTRY[words[0]]]
+        (folder / names[0]).write_text(maker_of(words[0])(int(words[1])).program())
+    else:
+        place = DEMOS if what == "demo" else SCRIPTS
+        names = [words[0], *BESIDE.get(words[0], [])]
+        for name in [*names, *(p.name for p in place.glob("*_module.py"))]:
+            (folder / name).write_bytes((place / name).read_bytes())
+    return read_program(str(folder), names)
 
 
 def plain(value: Any) -> Any:
