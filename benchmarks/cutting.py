@@ -5,7 +5,7 @@
 Takes functions of 40 lines and more with at least three such gaps, one a file, in turn of Python's standard library and of installed
 packages. Of all gaps between two statements of their bodies: how many of the cuts stand where the author left a blank line or a remark
 (precision), how many of the author's are found (recall), on how many both agree, and that agreement less what chance would give
-(Cohen's kappa); next to cutting wherever the concern changes, and to cutting everywhere. The weights in ``survey/paragraphs.py`` were
+(Cohen's kappa); next to cutting wherever the concern changes, and to cutting everywhere. The weights in ``analysis/regions/paragraphs.py`` were
 fitted to functions of seed 1.
 """
 
@@ -18,12 +18,12 @@ from collections.abc import Iterator
 from itertools import pairwise
 from pathlib import Path
 
+from aedifex.core.analysis.concerns import Concerns
+from aedifex.core.analysis.effects import Effects
+from aedifex.core.analysis.regions.paragraphs import LONG, cut_points
 from aedifex.core.program.errors import AedifexError
 from aedifex.core.program.language import read_program
 from aedifex.core.program.model import Function, SourceFile, Statement
-from aedifex.core.survey.concerns import Concerns
-from aedifex.core.survey.effects import Effects
-from aedifex.core.survey.paragraphs import LONG, cut_points
 
 LEAST = 3  # gaps that the author left in a function
 APART = ("test", "lib2to3", "idlelib", "aedifex")

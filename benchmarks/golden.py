@@ -96,7 +96,7 @@ def all_of(wanted: list[str]) -> dict[str, Golden]:
 
 
 def uncompiled() -> None:
-    unittest.mock.patch("aedifex.core.build.verify.new_problems", return_value=[]).start()
+    unittest.mock.patch("aedifex.core.apply.verify.new_problems", return_value=[]).start()
 
 
 def digest(made: Golden) -> str:

@@ -15,11 +15,11 @@ from collections.abc import Callable
 from itertools import combinations
 from pathlib import Path
 
-from aedifex.core.draft.design import bare
-from aedifex.core.draft.drafter import draft
+from aedifex.core.analysis.effects import Effects, module_variables
+from aedifex.core.design.tables import bare
+from aedifex.core.planning.drafter import draft
 from aedifex.core.program.language import read_program
 from aedifex.core.program.model import Program
-from aedifex.core.survey.effects import Effects, module_variables
 
 Groups = list[set[str]]
 

@@ -14,11 +14,11 @@ import tempfile
 import time
 from collections.abc import Callable
 
-from aedifex.core.build.fields import watched
+from aedifex.core.apply.watch_list import watched
 from aedifex.core.check.check import observe
+from aedifex.core.check.run_environment import World
 from aedifex.core.check.scenarios import Scenario
-from aedifex.core.check.world import World
-from aedifex.core.draft.drafter import draft
+from aedifex.core.planning.drafter import draft
 from aedifex.core.program.language import read_program
 
 ROUNDS = 3

@@ -40,13 +40,13 @@ from programs_lifts import lifted  # noqa: E402
 from programs_nested import DispatchMaker, NestedMaker  # noqa: E402
 from programs_parts import taken_out  # noqa: E402
 
-from aedifex.core.build.sequence import run  # noqa: E402
-from aedifex.core.build.verify import verify  # noqa: E402
+from aedifex.core.apply.sequence import run  # noqa: E402
+from aedifex.core.apply.verify import verify  # noqa: E402
 from aedifex.core.check.check import observe  # noqa: E402
+from aedifex.core.check.run_environment import World  # noqa: E402
 from aedifex.core.check.scenarios import Scenario  # noqa: E402
-from aedifex.core.check.world import World  # noqa: E402
-from aedifex.core.draft.designfile import parse, to_toml  # noqa: E402
-from aedifex.core.draft.drafter import draft  # noqa: E402
+from aedifex.core.design.toml import parse, to_toml  # noqa: E402
+from aedifex.core.planning.drafter import draft  # noqa: E402
 from aedifex.core.program.language import read_program  # noqa: E402
 from aedifex.core.program.model import Program  # noqa: E402
 
@@ -138,7 +138,7 @@ def main() -> int:
     if options.last:
         global LAST
         LAST = True
-        unittest.mock.patch("aedifex.core.build.verify.new_problems", return_value=[]).start()
+        unittest.mock.patch("aedifex.core.apply.verify.new_problems", return_value=[]).start()
     count: collections.Counter[str] = collections.Counter()
     bad = 0
     for seed in range(options.first, options.first + options.count):

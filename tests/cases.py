@@ -21,16 +21,16 @@ from pathlib import Path
 
 import together
 
-from aedifex.core.build.sequence import run
-from aedifex.core.build.single import lift
+from aedifex.core.apply.by_hand import lift
+from aedifex.core.apply.sequence import run
 from aedifex.core.check.check import observe
+from aedifex.core.check.run_environment import World
 from aedifex.core.check.scenarios import Scenario
-from aedifex.core.check.world import World
-from aedifex.core.draft.designfile import parse
-from aedifex.core.draft.drafter import digest
+from aedifex.core.design.toml import parse
 from aedifex.core.program.errors import Refused
 from aedifex.core.program.language import language_of, read_program
 from aedifex.core.program.model import Program
+from aedifex.core.program.surroundings import digest
 
 STEPS = Path(__file__).parent / "steps"
 

@@ -4,13 +4,13 @@ import random
 from collections.abc import Iterator
 from typing import Any
 
-from aedifex.core.build.step import Context, Refusal
-from aedifex.core.build.steps.lift import Lift
-from aedifex.core.draft.design import Design
-from aedifex.core.draft.lines import lines_of
+from aedifex.core.analysis.regions.region import all_blocks
+from aedifex.core.design.tables import Design
 from aedifex.core.program.language import reread
+from aedifex.core.program.line_ranges import lines_of
 from aedifex.core.program.model import Program, SourceFile
-from aedifex.core.survey.region import all_blocks
+from aedifex.core.rewrites.extract_function.rewrite import Lift
+from aedifex.core.rewrites.rewrite import Context, Refusal
 
 HEADS = ("class", "function", "import", "package")
 

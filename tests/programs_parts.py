@@ -2,14 +2,14 @@
 
 from collections.abc import Iterator
 
-from aedifex.core.build.step import Context, Refusal
-from aedifex.core.build.steps.part import TakePart
-from aedifex.core.draft.design import Design
-from aedifex.core.draft.part_needs import Unfit
-from aedifex.core.draft.parts import wished_part
+from aedifex.core.design.tables import Design
+from aedifex.core.planning.extracted_classes import wished_part
 from aedifex.core.program.language import reread
 from aedifex.core.program.model import Program
 from aedifex.core.program.whole import Whole
+from aedifex.core.rewrites.extract_class.needs import Unfit
+from aedifex.core.rewrites.extract_class.rewrite import TakePart
+from aedifex.core.rewrites.rewrite import Context, Refusal
 
 
 def taken_out(program: Program, entry: str, jobs: list[str]) -> Iterator[tuple[str, Program | None]]:

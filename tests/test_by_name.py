@@ -2,9 +2,10 @@
 
 import pytest
 
-from aedifex.core.build.sequence import run
-from aedifex.core.draft.drafter import draft, read_neighbours
-from aedifex.core.survey.hazards import hazards
+from aedifex.core.analysis.hazards import hazards
+from aedifex.core.apply.sequence import run
+from aedifex.core.planning.drafter import draft
+from aedifex.core.program.surroundings import read_neighbours
 
 PROGRAM = """import sys
 {imports}
@@ -130,7 +131,7 @@ def test_a_copy_that_is_read_later_is_not_handed_over(folder, body, shown, stale
     """Asked for in one class without the rate, a function that keeps reading it cannot be handed it."""
     program = folder.read_all({"line.py": CLOSURE.format(body=body, shown=shown)})
     wanted = folder.run("line.py", "", "x")
-    from aedifex.core.draft.design import WishDesign
+    from aedifex.core.design.tables import WishDesign
 
     design = draft(program, None, [WishDesign(together=["made", "uses"], class_="Maker")])
     assert any(m.add for c in design.classes for m in c.methods if m.name == "make") is not stale

@@ -239,8 +239,8 @@ print(ride_count, ride_log)
 
 def test_only_scenarios_that_can_tell_run_after_a_step(folder):
     """A step inside functions runs the scenarios that call them; at the end all have run."""
-    from aedifex.core.build import builder
-    from aedifex.core.build.project import open_project
+    from aedifex.core.apply import builder
+    from aedifex.core.apply.project import open_project
     from aedifex.core.check import check as checking
 
     folder.write("rides.py", RIDES)
@@ -272,8 +272,8 @@ def test_only_scenarios_that_can_tell_run_after_a_step(folder):
 
 def test_a_difference_seen_only_at_the_end_puts_steps_back(tramline, monkeypatch):
     """If no scenario was thought to be affected, all run at the end, and the steps go that change what they show."""
-    from aedifex.core.build.builder import Builder, Options
-    from aedifex.core.build.project import open_project
+    from aedifex.core.apply.builder import Builder, Options
+    from aedifex.core.apply.project import open_project
     from aedifex.core.check import check as checking
 
     text = tramline.read("tramline.py").replace("frames_drawn += 1", "frames_drawn += len((lambda: 0).__qualname__)")

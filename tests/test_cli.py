@@ -9,10 +9,10 @@ import jsonschema
 import pytest
 
 import aedifex
-from aedifex.core.survey.effects import Effects
-from aedifex.core.survey.survey import survey
+from aedifex.core.analysis.effects import Effects
+from aedifex.core.analysis.report import survey
 
-SCHEMA = json.loads((Path(aedifex.__file__).parent / "core" / "survey" / "survey.schema.json").read_text())
+SCHEMA = json.loads((Path(aedifex.__file__).parent / "core" / "analysis" / "survey.schema.json").read_text())
 
 
 def test_the_demo(folder):

@@ -2,9 +2,9 @@
 
 import pytest
 
-from aedifex.core.draft.drafter import draft
+from aedifex.core.analysis.report import survey
+from aedifex.core.planning.drafter import draft
 from aedifex.core.program.language import read_program
-from aedifex.core.survey.survey import survey
 
 
 def surveyed(folder, name, text):

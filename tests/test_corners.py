@@ -4,8 +4,8 @@ import pytest
 from conftest import needs
 
 from aedifex.core.check.check import observe
+from aedifex.core.check.run_environment import World
 from aedifex.core.check.scenarios import Scenario
-from aedifex.core.check.world import World
 
 
 def seen(folder, text, watch=(), **scenario):

@@ -7,12 +7,12 @@ from pathlib import Path
 import pytest
 from conftest import needs
 
-from aedifex.core.build.sequence import run
+from aedifex.core.apply.sequence import run
 from aedifex.core.check.check import observe
+from aedifex.core.check.run_environment import World
 from aedifex.core.check.scenarios import Scenario
-from aedifex.core.check.world import World
-from aedifex.core.draft.designfile import parse, to_toml
-from aedifex.core.draft.drafter import draft
+from aedifex.core.design.toml import parse, to_toml
+from aedifex.core.planning.drafter import draft
 from aedifex.core.program.language import read_program
 
 

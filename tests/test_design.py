@@ -4,8 +4,8 @@ import re
 
 import pytest
 
-from aedifex.core.draft.designfile import parse, to_toml
-from aedifex.core.draft.drafter import draft, fate
+from aedifex.core.design.toml import parse, to_toml
+from aedifex.core.planning.drafter import draft, fate
 
 
 def names(design):

@@ -2,10 +2,10 @@
 
 import pytest
 
+from aedifex.core.analysis.effects import Effects, module_variables
+from aedifex.core.analysis.hazards import hazards
+from aedifex.core.analysis.variable_kinds import classify
 from aedifex.core.program.language import language_of, read_program
-from aedifex.core.survey.effects import Effects, module_variables
-from aedifex.core.survey.hazards import hazards
-from aedifex.core.survey.state import classify
 
 # one program in each language: (file, text); the facts below hold for all of them
 SAME = {

@@ -7,8 +7,8 @@ import tomllib
 import pytest
 import tomlkit
 
-from aedifex.core.build.outline import foresee
-from aedifex.core.build.project import open_project
+from aedifex.core.apply.outline import foresee
+from aedifex.core.apply.project import open_project
 from aedifex.core.program.errors import AedifexError
 
 PROGRAM = """\

@@ -10,8 +10,8 @@ sys.path.insert(0, str(Path(__file__).parents[1] / "benchmarks"))
 
 import golden
 
-from aedifex.core.build import follow
-from aedifex.core.draft import drafter
+from aedifex.core.planning import drafter
+from aedifex.core.rewrites import preparation as follow
 
 KEYS = golden.keys()
 SOME = [k for k in KEYS if k.startswith("demo ")] + [k for k in KEYS if k.startswith("random ")][::40]
@@ -20,7 +20,7 @@ SOME = [k for k in KEYS if k.startswith("demo ")] + [k for k in KEYS if k.starts
 @pytest.mark.parametrize("key", SOME)
 def test_design_and_texts_are_what_they_were(key, monkeypatch):
     """``python benchmarks/golden.py --against HEAD --only "<key>"`` shows the difference; ``--accept`` keeps it."""
-    monkeypatch.setattr("aedifex.core.build.verify.new_problems", lambda *_: [])
+    monkeypatch.setattr("aedifex.core.apply.verify.new_problems", lambda *_: [])
     assert golden.digest(golden.golden(key)) == json.loads(golden.KEPT.read_text())[key]
 
 

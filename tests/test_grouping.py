@@ -6,10 +6,10 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from aedifex.core.draft.grouping import agglomerate, group, set_together
+from aedifex.core.analysis.effects import Effects, module_variables
 from aedifex.core.languages.python.read import read
+from aedifex.core.planning.clustering.grouping import agglomerate, group, set_together
 from aedifex.core.program.language import language_of
-from aedifex.core.survey.effects import Effects, module_variables
 
 PYTHON = language_of("line.py")
 # what a script is about: (functions, the groups that a person would make)

@@ -11,8 +11,8 @@ import time
 import pytest
 from conftest import COMMAND
 
-from aedifex.core.build import journal as journal_module
-from aedifex.core.build.journal import Journal
+from aedifex.core.apply import journal as journal_module
+from aedifex.core.apply.journal import Journal
 from aedifex.core.program import atomic
 from aedifex.core.program.errors import AedifexError, Refused
 

@@ -18,13 +18,13 @@ from conftest import needs
 from programs_lifts import lifted
 from programs_parts import taken_out
 
-from aedifex.core.build.sequence import run
-from aedifex.core.build.verify import verify
+from aedifex.core.apply.sequence import run
+from aedifex.core.apply.verify import verify
 from aedifex.core.check.check import observe
+from aedifex.core.check.run_environment import World
 from aedifex.core.check.scenarios import Scenario
-from aedifex.core.check.world import World
-from aedifex.core.draft.designfile import parse, to_toml
-from aedifex.core.draft.drafter import draft
+from aedifex.core.design.toml import parse, to_toml
+from aedifex.core.planning.drafter import draft
 from aedifex.core.program.language import Language, languages, read_program
 
 SOURCE = Path(__import__("aedifex").__file__).parent
@@ -81,7 +81,7 @@ def seen(program, root: str, entry: str):
 @pytest.mark.parametrize(("kind", "seed"), SEEDS)
 def test_a_random_program_does_the_same(kind, seed, monkeypatch):
     entry = KINDS[kind]
-    monkeypatch.setattr("aedifex.core.build.verify.new_problems", lambda *_: [])  # the run compiles what stands after the last step
+    monkeypatch.setattr("aedifex.core.apply.verify.new_problems", lambda *_: [])  # the run compiles what stands after the last step
     needs("node" if entry.endswith("js") else "javac")
     maker = next(getattr(m, kind) for m in MAKERS if hasattr(m, kind))
     with tempfile.TemporaryDirectory() as folder:

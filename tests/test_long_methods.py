@@ -4,11 +4,11 @@ import pytest
 from cases import outputs
 from conftest import needs
 
-from aedifex.core.build.sequence import run
-from aedifex.core.draft.design import WishDesign
-from aedifex.core.draft.designfile import parse, to_toml
-from aedifex.core.draft.drafter import draft
-from aedifex.core.draft.validate import validate
+from aedifex.core.apply.sequence import run
+from aedifex.core.design.tables import WishDesign
+from aedifex.core.design.toml import parse, to_toml
+from aedifex.core.planning.drafter import draft
+from aedifex.core.planning.validate import validate
 from aedifex.core.program.language import read_program
 
 PYTHON = """import random

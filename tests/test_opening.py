@@ -2,11 +2,11 @@
 
 import pytest
 
-from aedifex.core.draft.linemap import LineMap
-from aedifex.core.draft.opened import how
-from aedifex.core.draft.opening import Opening
-from aedifex.core.draft.records import applied
+from aedifex.core.program.edits import applied
 from aedifex.core.program.language import read_program
+from aedifex.core.program.line_map import LineMap
+from aedifex.core.rewrites.inline_main.opened import how
+from aedifex.core.rewrites.inline_main.opening import Opening
 
 FERRY = '''"""A ferry between two banks."""
 import sys

@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 from test_corners import seen
 
 from aedifex.core.check.evidence import Observed
-from aedifex.core.check.journey import read_log
+from aedifex.core.check.run_log import read_log
 from aedifex.core.check.runners.terminal import Typing, characters
 from aedifex.core.check.scenario_rules import wrong
 from aedifex.core.check.scenarios import Scenario

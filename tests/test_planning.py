@@ -3,11 +3,11 @@
 import pytest
 from conftest import needs
 
-from aedifex.core.build.sequence import run
+from aedifex.core.apply.sequence import run
 from aedifex.core.check.check import observe
+from aedifex.core.check.run_environment import World
 from aedifex.core.check.scenarios import Scenario
-from aedifex.core.check.world import World
-from aedifex.core.draft.drafter import draft
+from aedifex.core.planning.drafter import draft
 from aedifex.core.program.language import read_program
 
 

@@ -18,10 +18,10 @@ from programs_lists import ListMaker
 from programs_nested import DispatchMaker, NestedMaker
 from programs_records import RecordMaker
 
-from aedifex.core.build.sequence import run
-from aedifex.core.build.verify import verify
-from aedifex.core.draft.designfile import parse, to_toml
-from aedifex.core.draft.drafter import draft
+from aedifex.core.apply.sequence import run
+from aedifex.core.apply.verify import verify
+from aedifex.core.design.toml import parse, to_toml
+from aedifex.core.planning.drafter import draft
 from aedifex.core.program.language import read_program
 
 MAKERS = {  # how many of each; benchmarks/random_programs.py makes thousands

@@ -7,8 +7,8 @@ from aedifex.cli.suggest import tried
 from aedifex.core.check import suggest
 from aedifex.core.check.check import affected, observe
 from aedifex.core.check.evidence import Observed
+from aedifex.core.check.run_environment import World
 from aedifex.core.check.scenarios import Scenario
-from aedifex.core.check.world import World
 from aedifex.core.program.language import read_program
 
 JAVA = """\

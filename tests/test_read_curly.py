@@ -4,11 +4,11 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from aedifex.core.build.edits import Edits
 from aedifex.core.languages.java.grammar import masked
 from aedifex.core.languages.java.read import read as read_java
 from aedifex.core.languages.javascript.erase import erased
 from aedifex.core.languages.javascript.read import read as read_js
+from aedifex.core.program.edits import Edits
 from aedifex.core.program.joined import join
 
 # text with ‹marks› at places that must be one variable, and «marks» at places that must be another

@@ -2,16 +2,16 @@
 
 import pytest
 
-from aedifex.core.build import single
-from aedifex.core.draft.design import WishDesign
-from aedifex.core.draft.drafter import draft
-from aedifex.core.draft.items import Items
-from aedifex.core.draft.merging import Unmergeable, half, merge_edits
-from aedifex.core.draft.placement import dependencies
-from aedifex.core.draft.recordclass import Handed
-from aedifex.core.draft.records import wanted
+from aedifex.core.analysis.families import families
+from aedifex.core.analysis.parallel_arrays import wanted
+from aedifex.core.apply import by_hand as single
+from aedifex.core.design.tables import WishDesign
+from aedifex.core.planning.drafter import draft
 from aedifex.core.program.errors import Refused
-from aedifex.core.survey.families import families
+from aedifex.core.rewrites.list_of_objects.indexed_methods import Items
+from aedifex.core.rewrites.move_class.placement import dependencies
+from aedifex.core.rewrites.record_class.objects import Handed
+from aedifex.core.rewrites.unify_twins.twins import Unmergeable, half, merge_edits
 
 LINE = "load = 0\nlanes = []\n\n\ndef add(n):\n    global load\n    load += n\n    lanes.append(n)\n\n\ndef tell():\n    print(load, lanes)\n\n\n"
 FARE = LINE + "fare = int(input())\nadd(fare)\n"

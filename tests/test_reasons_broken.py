@@ -8,24 +8,24 @@ from conftest import needs
 from test_corners import seen
 
 from aedifex.cli.suggest import suggested
-from aedifex.core.build.edits import Edits
-from aedifex.core.build.follow import tried
-from aedifex.core.build.gitcommit import Git
-from aedifex.core.build.sequence import Outcome
-from aedifex.core.build.single import changed, small
-from aedifex.core.build.step import Context, Refusal
-from aedifex.core.build.steps.method import FunctionToMethod
-from aedifex.core.build.weigh import weigh
+from aedifex.core.apply.by_hand import changed, small
+from aedifex.core.apply.git import Git
+from aedifex.core.apply.scores import weigh
+from aedifex.core.apply.sequence import Outcome
 from aedifex.core.check import sandbox, suggest, world
 from aedifex.core.check.runners import terminal
-from aedifex.core.draft.design import ClassDesign, MethodDesign
-from aedifex.core.draft.drafter import draft
-from aedifex.core.draft.rivals import Rival
+from aedifex.core.design.tables import ClassDesign, MethodDesign
 from aedifex.core.languages.java import compiler
 from aedifex.core.languages.java.unit_tests import run
+from aedifex.core.planning.alternatives import Rival
+from aedifex.core.planning.drafter import draft
+from aedifex.core.program.edits import Edits
 from aedifex.core.program.errors import AedifexError, Refused
 from aedifex.core.program.language import languages
 from aedifex.core.program.model import Problem
+from aedifex.core.rewrites.function_to_method import FunctionToMethod
+from aedifex.core.rewrites.preparation import tried
+from aedifex.core.rewrites.rewrite import Context, Refusal
 
 LINE = "load = 1\n\n\ndef add(n):\n    global load\n    load += n\n\n\nadd(2)\nprint(load)\n"
 JAVA = 'public class Line {\n    static int load = 1;\n\n    static void add(int n) {\n        load += n;\n        System.out.println(load);\n    }\n\n    public static void main(String[] args) {\n        add(2);\n    }\n}\n'

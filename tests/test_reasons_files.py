@@ -5,17 +5,18 @@ import json
 import pytest
 from conftest import needs
 
-from aedifex.core.build.builder import Builder, Options
-from aedifex.core.build.project import open_project
-from aedifex.core.build.single import rename
+from aedifex.core.apply.builder import Builder, Options
+from aedifex.core.apply.by_hand import rename
+from aedifex.core.apply.project import open_project
 from aedifex.core.check.evidence import Evidence
+from aedifex.core.check.run_environment import World
 from aedifex.core.check.scenarios import load
-from aedifex.core.check.world import World
-from aedifex.core.draft.designfile import to_toml
-from aedifex.core.draft.drafter import digest, draft
+from aedifex.core.design.toml import to_toml
+from aedifex.core.planning.drafter import draft
 from aedifex.core.program import snapshot
 from aedifex.core.program.errors import AedifexError
 from aedifex.core.program.language import find_sources, read_program
+from aedifex.core.program.surroundings import digest
 
 LINE = "load = 0\nlanes = []\n\n\ndef add(n):\n    global load\n    load += n\n    lanes.append(n)\n\n\ndef tell():\n    print(load, lanes)\n\n\nadd(2)\ntell()\n"
 HEAD = 'format = 1\nlanguage = "python"\nentries = ["line.py"]\nsources = {sources}\n'

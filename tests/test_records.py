@@ -2,8 +2,8 @@
 
 import pytest
 
-from aedifex.core.draft.drafter import draft
-from aedifex.core.draft.wording import plural, singular
+from aedifex.core.naming.inflection import plural, singular
+from aedifex.core.planning.drafter import draft
 from aedifex.core.program.language import read_program
 
 DEPOT = """\

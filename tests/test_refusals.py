@@ -3,9 +3,9 @@
 import pytest
 from cases import apply
 
-from aedifex.core.build import single
-from aedifex.core.draft.drafter import draft
-from aedifex.core.draft.records import wanted
+from aedifex.core.analysis.parallel_arrays import wanted
+from aedifex.core.apply import by_hand as single
+from aedifex.core.planning.drafter import draft
 from aedifex.core.program.errors import Refused
 
 CLASS = "class Tram:\n    def __init__(self):\n        self.x = 1\n\n    def move(self):\n        self.x += 1\n\n\ntram = Tram()\ntram.move()\n"

@@ -6,7 +6,7 @@ import sys
 import pytest
 from cases import outputs
 
-from aedifex.core.build import several
+from aedifex.core.apply import by_hand_several as several
 from aedifex.core.program.errors import Refused
 from aedifex.core.program.language import language_of, read_program
 

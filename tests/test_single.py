@@ -8,10 +8,10 @@ import types
 import pytest
 from programs import Maker
 
-from aedifex.core.build.sequence import attempt
-from aedifex.core.build.step import Context
-from aedifex.core.build.steps.rename import Rename
-from aedifex.core.draft.design import Design
+from aedifex.core.apply.sequence import attempt
+from aedifex.core.design.tables import Design
+from aedifex.core.rewrites.rename import Rename
+from aedifex.core.rewrites.rewrite import Context
 
 
 def names_used(text: bytes) -> list[list[tuple[str, object]]]:

@@ -8,9 +8,9 @@ from conftest import needs
 from test_runners import LIFT, ROUTES, SKETCH, WINDOW
 
 from aedifex.core.check import suggest
+from aedifex.core.check.run_environment import World
 from aedifex.core.check.scenario_text import as_toml
 from aedifex.core.check.scenarios import Scenario, load
-from aedifex.core.check.world import World
 from aedifex.core.languages.python.clues import clues
 from aedifex.core.program.errors import Refused
 from aedifex.core.program.language import read_program

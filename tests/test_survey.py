@@ -2,13 +2,13 @@
 
 import pytest
 
-from aedifex.core.survey.ask import ask
-from aedifex.core.survey.effects import Effects
-from aedifex.core.survey.families import families, numbered
-from aedifex.core.survey.figures import figures
-from aedifex.core.survey.hazards import hazards
-from aedifex.core.survey.state import classify, movable
-from aedifex.core.survey.survey import survey
+from aedifex.core.analysis.ask import ask
+from aedifex.core.analysis.effects import Effects
+from aedifex.core.analysis.families import families, numbered
+from aedifex.core.analysis.hazards import hazards
+from aedifex.core.analysis.metrics import figures
+from aedifex.core.analysis.report import survey
+from aedifex.core.analysis.variable_kinds import classify, movable
 
 
 def parts(folder, text):
@@ -183,7 +183,7 @@ def test_other_files_that_import_set_or_patch(folder):
     )
     folder.write("star.py", "from line import *\n")
     program = folder.program("line.py", "speed = 1\ndoors = 0\n\n\ndef go(): pass\n")
-    from aedifex.core.draft.drafter import read_neighbours
+    from aedifex.core.program.surroundings import read_neighbours
 
     found = {(h.path, h.line, h.names) for h in hazards(program, "line.py", read_neighbours(program))}
     assert found == {

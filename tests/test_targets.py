@@ -9,7 +9,7 @@ from pathlib import Path
 import pytest
 
 import aedifex.demo
-from aedifex.core.draft.drafter import draft
+from aedifex.core.planning.drafter import draft
 from aedifex.core.program.language import find_sources, read_program
 
 PROGRAMS = Path(aedifex.demo.__file__).parent / "programs"

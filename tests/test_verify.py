@@ -2,7 +2,7 @@
 
 import pytest
 
-from aedifex.core.build.verify import verify
+from aedifex.core.apply.verify import verify
 from aedifex.core.program.language import read_program, reread
 
 BEFORE = {

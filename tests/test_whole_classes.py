@@ -6,12 +6,12 @@ import re
 import pytest
 import tomlkit
 
-from aedifex.core.build.outline import foresee
-from aedifex.core.build.project import open_project
-from aedifex.core.build.resolved import shadowed_names
-from aedifex.core.build.sequence import run
-from aedifex.core.build.transactions import settled
-from aedifex.core.draft.drafter import draft
+from aedifex.core.apply.outline import foresee
+from aedifex.core.apply.project import open_project
+from aedifex.core.apply.resolved import shadowed_names
+from aedifex.core.apply.sequence import run
+from aedifex.core.apply.transactions import settled
+from aedifex.core.planning.drafter import draft
 from aedifex.core.program.errors import AedifexError
 from aedifex.core.program.language import read_program, reread
 
@@ -65,7 +65,7 @@ object = [{{ name = "app" }}]
 
 
 def designed(folder, close="", turn=""):
-    from aedifex.core.draft.drafter import digest
+    from aedifex.core.program.surroundings import digest
 
     folder.write("line.py", LINE)
     folder.write("line.design.toml", DESIGN.format(digest=digest(LINE.encode()), close=close, turn=turn))

@@ -7,15 +7,15 @@ from pathlib import Path
 import pytest
 from conftest import needs
 
-from aedifex.core.build.sequence import run
+from aedifex.core.analysis.effects import module_variables
+from aedifex.core.apply.sequence import run
 from aedifex.core.check.check import observe
+from aedifex.core.check.run_environment import World
 from aedifex.core.check.scenarios import load
-from aedifex.core.check.world import World
-from aedifex.core.draft.design import WishDesign
-from aedifex.core.draft.designfile import parse, to_toml
-from aedifex.core.draft.drafter import draft
+from aedifex.core.design.tables import WishDesign
+from aedifex.core.design.toml import parse, to_toml
+from aedifex.core.planning.drafter import draft
 from aedifex.core.program.language import read_program
-from aedifex.core.survey.effects import module_variables
 
 DEMO = Path(__import__("aedifex").__file__).parent / "demo" / "programs"
 PROGRAMS = {

@@ -4,7 +4,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from aedifex.core.draft.names import class_name_for, file_for, free, member_names, stem_of
+from aedifex.core.naming.identifiers import class_name_for, file_for, free, member_names, stem_of
 from aedifex.core.program.language import language_of
 
 LANGUAGES = {n: language_of(n) for n in ("a.py", "a.js", "A.java", "a.pde", "a.ts")}

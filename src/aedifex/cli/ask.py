@@ -18,9 +18,10 @@ def command(name: str, paths: tuple[str, ...], json_: bool, quiet: bool) -> None
     \b
     Example: aedifex ask signal tramline.py
     """
-    from ..core.draft.drafter import draft, fate, read_neighbours
+    from ..core.analysis.ask import ask
+    from ..core.planning.drafter import draft, fate
     from ..core.program.language import find_sources, read_program
-    from ..core.survey.ask import ask
+    from ..core.program.surroundings import read_neighbours
 
     root, files = find_sources(paths)
     program = read_program(root, files)

@@ -11,9 +11,9 @@ import click
 from .common import DESIGN, QUIET, Bar, as_json, progress, say
 
 if TYPE_CHECKING:
-    from ..core.build.builder import Built
-    from ..core.build.project import Project
-    from ..core.build.sequence import Outcome
+    from ..core.apply.builder import Built
+    from ..core.apply.project import Project
+    from ..core.apply.sequence import Outcome
     from ..core.check.scenarios import Scenario
     from ..core.check.unit_tests import Written
 
@@ -58,9 +58,9 @@ def command(
     \b
     Example: aedifex build tramline.design.toml
     """
-    from ..core.build.builder import Builder, Options
-    from ..core.build.gitcommit import Git
-    from ..core.build.project import open_project
+    from ..core.apply.builder import Builder, Options
+    from ..core.apply.git import Git
+    from ..core.apply.project import open_project
 
     fit_together(strict, unchecked, tests, dry_run)
     if out is not None:
@@ -111,7 +111,7 @@ def tell_tests(written: Written, folder: str, quiet: bool) -> None:
 
 def tested(design: str, runs: list[Scenario], folder: str, quiet: bool) -> Written:
     """Unit tests for the classes that stand by now."""
-    from ..core.build.project import open_project
+    from ..core.apply.project import open_project
     from ..core.check.unit_tests import write_tests
 
     project = open_project(design)
@@ -125,7 +125,7 @@ def tested(design: str, runs: list[Scenario], folder: str, quiet: bool) -> Writt
 
 def ids_of(project: Project, until: str) -> list[str]:
     """The steps of a design. Raises AedifexError if ``until`` names none of them."""
-    from ..core.build.sequence import steps_for
+    from ..core.apply.sequence import steps_for
     from ..core.program.errors import AedifexError
     from ..core.program.near import perhaps
 
@@ -137,7 +137,7 @@ def ids_of(project: Project, until: str) -> list[str]:
 
 def copied(design: str, out: str) -> str:
     """Copy the project to a new folder; the path of the design there."""
-    from ..core.build.project import open_project
+    from ..core.apply.project import open_project
     from ..core.program.atomic import replace
     from ..core.program.errors import Refused
     from ..core.program.snapshot import BUILT_COPY

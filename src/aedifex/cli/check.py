@@ -12,7 +12,7 @@ from .common import QUIET, as_json, progress, say
 from .record import opened
 
 if TYPE_CHECKING:
-    from ..core.build.project import Project
+    from ..core.apply.project import Project
     from ..core.check.check import Checked
     from ..core.check.explore import Explored
     from ..core.check.scenarios import Scenario
@@ -32,8 +32,8 @@ def command(scenarios: str | None, explore: int | None, json_: bool, quiet: bool
     Example: aedifex check tramline.scenarios.toml
     Example: aedifex check tramline.scenarios.toml --explore 50
     """
-    from ..core.build.reach import as_json as reach_json
-    from ..core.build.reach import looked_at, told
+    from ..core.apply.reach import as_json as reach_json
+    from ..core.apply.reach import looked_at, told
     from ..core.check.check import check
 
     project, runs = opened(scenarios)
@@ -88,7 +88,7 @@ def show(result: Checked, found: Explored | None, reach: str, quiet: bool) -> No
 
 def explored(project: Project, runs: list[Scenario], number: int, quiet: bool, path: str | None) -> Explored:
     """Both versions on new inputs; a difference is written as a scenario."""
-    from ..core.build.project import SCENARIOS
+    from ..core.apply.project import SCENARIOS
     from ..core.check.explore import explore
     from ..core.check.scenario_text import as_toml
     from ..core.program.atomic import replace

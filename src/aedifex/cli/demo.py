@@ -109,8 +109,8 @@ def stage(place: str, sentence: str, args: list[str], quiet: bool) -> int:
 
 def compared(place: str, program: str, quiet: bool) -> int:
     """Figures before and after."""
-    from ..core.build.project import open_project
-    from ..core.survey.figures import figures
+    from ..core.analysis.metrics import figures
+    from ..core.apply.project import open_project
     from ..views.preview import figures_table
     from .common import console
 

@@ -10,8 +10,8 @@ import click
 from .common import QUIET, console, replace_keeping, say
 
 if TYPE_CHECKING:
-    from ..core.draft.design import Design, WishDesign
-    from ..core.draft.wishes import Placed
+    from ..core.design.tables import Design, WishDesign
+    from ..core.planning.wishes import Placed
     from ..core.program.model import Program
 
 
@@ -46,9 +46,10 @@ def command(
     \b
     Example: aedifex draft tramline.py
     """
-    from ..core.build.project import DESIGN
-    from ..core.draft.drafter import draft, starting
-    from ..core.draft.wishes import merged, mistakes, unfulfilled
+    from ..core.analysis.entries import starting
+    from ..core.apply.project import DESIGN
+    from ..core.planning.drafter import draft
+    from ..core.planning.wishes import merged, mistakes, unfulfilled
     from ..core.program.errors import AedifexError, Refused
     from ..core.program.language import find_sources, read_program
 
@@ -58,9 +59,7 @@ def command(
     target = os.path.abspath(output) if output else os.path.join(root, os.path.splitext(os.path.basename(first))[0] + DESIGN)
     base = os.path.dirname(target)
     if os.path.commonpath([base, root]) != base:
-        raise AedifexError(
-            f"{output}: the design must lie in the folder of the scripts or above it; choose another place."
-        )
+        raise AedifexError(f"{output}: the design must lie in the folder of the scripts or above it; choose another place.")
     files = [os.path.relpath(os.path.join(root, f), base).replace(os.sep, "/") for f in files]
     wishes = kept_wishes(target, again) + asked(keep, together)
     others = [target.removesuffix(DESIGN) + f".rival{n}{DESIGN}" for n in range(2, (rivals or 1) + 1)]
@@ -84,9 +83,9 @@ def command(
 
 
 def write(target: str, program: Program, design: Design, quiet: bool) -> None:
-    from ..core.build.worth import advice
-    from ..core.draft.designfile import to_toml
-    from ..core.draft.drafter import summary
+    from ..core.apply.advice import advice
+    from ..core.design.toml import to_toml
+    from ..core.planning.drafter import summary
 
     replace_keeping(target, to_toml(design).encode(), quiet)
     if not quiet:
@@ -100,9 +99,9 @@ def write(target: str, program: Program, design: Design, quiet: bool) -> None:
 
 def write_rivals(program: Program, wishes: list[WishDesign], targets: list[str], quiet: bool) -> None:
     """Write proposals that differ, each to a file of its own, and compare them."""
-    from ..core.build.weigh import weigh
-    from ..core.draft.designfile import to_toml
-    from ..core.draft.rivals import rivals
+    from ..core.apply.scores import weigh
+    from ..core.design.toml import to_toml
+    from ..core.planning.alternatives import rivals
     from ..views.rivals import show
 
     rows = []
@@ -116,8 +115,8 @@ def write_rivals(program: Program, wishes: list[WishDesign], targets: list[str],
 
 def kept_wishes(target: str, again: bool) -> list[Placed]:
     """The wishes in a design that is there already. Raises Refused unless it may be replaced."""
-    from ..core.draft.designfile import parse
-    from ..core.draft.wishes import placed
+    from ..core.design.toml import parse
+    from ..core.planning.wishes import placed
     from ..core.program.errors import Refused
 
     if not os.path.lexists(target):
@@ -132,8 +131,8 @@ def kept_wishes(target: str, again: bool) -> list[Placed]:
 
 def asked(keep: tuple[str, ...], together: tuple[str, ...]) -> list[Placed]:
     """The wishes of the command line. Raises click.BadParameter for one that cannot be read."""
-    from ..core.draft.design import WishDesign
-    from ..core.draft.wishes import Placed
+    from ..core.design.tables import WishDesign
+    from ..core.planning.wishes import Placed
 
     wishes = [Placed(WishDesign(keep=[k]), f"--keep {k}") for k in keep]
     for entry in together:

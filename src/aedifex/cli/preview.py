@@ -22,10 +22,10 @@ def command(design: str, diff: bool, json_: bool, quiet: bool) -> None:
     \b
     Example: aedifex preview tramline.design.toml --diff | less
     """
-    from ..core.build.outline import foresee
-    from ..core.build.project import open_project
-    from ..core.build.reach import as_json as reach_json
-    from ..core.build.reach import moving, told
+    from ..core.apply.outline import foresee
+    from ..core.apply.project import open_project
+    from ..core.apply.reach import as_json as reach_json
+    from ..core.apply.reach import moving, told
     from ..views.preview import show
 
     project = open_project(design)

@@ -9,14 +9,14 @@ import click
 from .common import QUIET, progress, say
 
 if TYPE_CHECKING:
-    from ..core.build.project import Project
+    from ..core.apply.project import Project
     from ..core.check.evidence import Observed
     from ..core.check.scenarios import Scenario
 
 
 def opened(path: str | None, recording: bool = False) -> tuple[Project, list[Scenario]]:
     """The program and the scenarios that a person names, with a word on what was found of an interrupted step."""
-    from ..core.build.find_project import found_project
+    from ..core.apply.find_project import found_project
 
     project, file = found_project(path, recording)
     for sentence in project.said:
@@ -45,7 +45,7 @@ def command(scenarios: str | None, suggest: bool, again: bool, quiet: bool) -> N
 
         suggested(scenarios, again, quiet)
         return
-    from ..core.build.reach import looked_at, told
+    from ..core.apply.reach import looked_at, told
     from ..core.check.check import crashes
 
     project, runs = opened(scenarios, recording=True)

@@ -11,7 +11,7 @@ import click
 from .common import QUIET, as_json, progress, say
 
 if TYPE_CHECKING:
-    from ..core.build.single import Single
+    from ..core.apply.by_hand import Single
     from ..core.program.model import Program
 
 
@@ -51,7 +51,7 @@ def rename(old: str, new: str, paths: tuple[str, ...], **options: Any) -> None:
     \b
     Example: aedifex step rename tram1_x first_x tramline.py
     """
-    from ..core.build.single import rename as worked_out
+    from ..core.apply.by_hand import rename as worked_out
 
     program = read(paths)
     done(worked_out(program, old, new), program.root, "Renamed", old, **options)
@@ -71,7 +71,7 @@ def lift(lines: str, name: str, paths: tuple[str, ...], **options: Any) -> None:
     \b
     Example: aedifex step lift tramline.py:151-152 draw_trams tramline.py
     """
-    from ..core.build.single import lift as worked_out
+    from ..core.apply.by_hand import lift as worked_out
 
     program = read(paths)
     done(worked_out(program, lines, name), program.root, "Lifted", lines, **options)
@@ -88,7 +88,7 @@ def open_(name: str, paths: tuple[str, ...], **options: Any) -> None:
     \b
     Example: aedifex step open main ticketwindow.py
     """
-    from ..core.build.single import open_main as worked_out
+    from ..core.apply.by_hand import open_main as worked_out
 
     program = read(paths)
     done(worked_out(program, name), program.root, "Opened", name, **options)
@@ -106,7 +106,7 @@ def handler(place: str, name: str, paths: tuple[str, ...], **options: Any) -> No
     \b
     Example: aedifex step handler tramcanvas.js:93:38 onKeydown tramcanvas.js
     """
-    from ..core.build.single import name_handler as worked_out
+    from ..core.apply.by_hand import name_handler as worked_out
 
     program = read(paths)
     done(worked_out(program, place, name), program.root, "Named", place, **options)
@@ -125,7 +125,7 @@ def part(whole: str, name: str, members: str, paths: tuple[str, ...], **options:
     \b
     Example: aedifex step part DepotEvening Log log_lines,log_number,write_log depot.py
     """
-    from ..core.build.single import take_part
+    from ..core.apply.by_hand import take_part
 
     program = read(paths)
     done(take_part(program, whole, name, listed(members)), program.root, "Changed", whole, **options)
@@ -144,7 +144,7 @@ def extend(whole: str, member: str, paths: tuple[str, ...], **options: Any) -> N
     \b
     Example: aedifex step extend PanelApp window panel_app.py
     """
-    from ..core.build.single import extend as worked_out
+    from ..core.apply.by_hand import extend as worked_out
 
     program = read(paths)
     done(worked_out(program, whole, member), program.root, "Changed", whole, **options)
@@ -163,7 +163,7 @@ def class_(name: str, members: str, paths: tuple[str, ...], **options: Any) -> N
     \b
     Example: aedifex step class Fare fare_box,fare_tickets,sell_fares tramline.py
     """
-    from ..core.build.several import found
+    from ..core.apply.by_hand_several import found
 
     program = read(paths)
     done(found(program, name, listed(members)), program.root, "Made", name, **options)
@@ -180,7 +180,7 @@ def app(name: str, paths: tuple[str, ...], **options: Any) -> None:
     \b
     Example: aedifex step app TramlineApp tramline.py
     """
-    from ..core.build.several import app as worked_out
+    from ..core.apply.by_hand_several import app as worked_out
 
     program = read(paths)
     done(worked_out(program, name), program.root, "Made", name, **options)
@@ -196,7 +196,7 @@ def file(class_: str, file: str, paths: tuple[str, ...], **options: Any) -> None
     \b
     Example: aedifex step file Fare fare.py tramline.py
     """
-    from ..core.build.several import move
+    from ..core.apply.by_hand_several import move
 
     program = read(paths)
     done(move(program, class_, file), program.root, "Moved", class_, **options)
@@ -214,7 +214,7 @@ def base(name: str, classes: str, paths: tuple[str, ...], **options: Any) -> Non
     \b
     Example: aedifex step base Vehicle Tram,Bus vehicles.py
     """
-    from ..core.build.several import base as worked_out
+    from ..core.apply.by_hand_several import base as worked_out
 
     program = read(paths)
     done(worked_out(program, name, listed(classes)), program.root, "Changed", classes, **options)
@@ -229,7 +229,7 @@ def order(class_: str, paths: tuple[str, ...], **options: Any) -> None:
     \b
     Example: aedifex step order TramlineApp tramline_app.py
     """
-    from ..core.build.several import order as worked_out
+    from ..core.apply.by_hand_several import order as worked_out
 
     program = read(paths)
     done(worked_out(program, class_), program.root, "Changed", class_, **options)
@@ -246,7 +246,7 @@ def register(script: str, paths: tuple[str, ...], **options: Any) -> None:
     \b
     Example: aedifex step register panel.py panel.py
     """
-    from ..core.build.several import register as worked_out
+    from ..core.apply.by_hand_several import register as worked_out
 
     program = read(paths)
     done(worked_out(program, script), program.root, "Changed", script, **options)
@@ -264,7 +264,7 @@ def stream(word: str, name: str, paths: tuple[str, ...], **options: Any) -> None
     \b
     Example: aedifex step stream print console fares.py
     """
-    from ..core.build.single import open_stream
+    from ..core.apply.by_hand import open_stream
 
     program = read(paths)
     done(open_stream(program, word, name), program.root, "Changed", word, **options)

@@ -10,12 +10,12 @@ import click
 from .common import progress, replace_keeping, say
 
 if TYPE_CHECKING:
-    from ..core.check.world import World
+    from ..core.check.run_environment import World
 
 
 def suggested(path: str | None, again: bool, quiet: bool) -> None:
     """Write ``<stem>.scenarios.toml`` beside a script or a design. Refuses to replace one unless told."""
-    from ..core.build.project import SCENARIOS
+    from ..core.apply.project import SCENARIOS
     from ..core.check.scenario_text import as_toml
     from ..core.check.suggest import RUNS, suggest
     from ..core.program.errors import Refused
@@ -45,9 +45,9 @@ def suggested(path: str | None, again: bool, quiet: bool) -> None:
 
 def tried(path: str | None) -> tuple[World, str]:
     """The program to try, and the stem of its scenario file."""
-    from ..core.build.find_project import named, program_of
-    from ..core.build.project import DESIGN, open_project, stem_of
-    from ..core.check.world import World
+    from ..core.apply.find_project import named, program_of
+    from ..core.apply.project import DESIGN, open_project, stem_of
+    from ..core.check.run_environment import World
     from ..core.program.errors import AedifexError
 
     if path is None or path.endswith(DESIGN):

@@ -12,8 +12,8 @@ import click
 from .common import QUIET, as_json, console, say
 
 if TYPE_CHECKING:
+    from ..core.analysis.report import Survey
     from ..core.program.model import Program
-    from ..core.survey.survey import Survey
 
 
 @click.command(name="survey")
@@ -47,10 +47,10 @@ def command(paths: tuple[str, ...], json_: bool, figure: str | None, quiet: bool
 
 def surveyed(paths: tuple[str, ...], whole: bool) -> tuple[Program, Survey]:
     """What was read, and the survey of it. ``whole``: with what a draft would make of it. Nothing of it is garbage before the end."""
-    from ..core.draft.drafter import read_neighbours
-    from ..core.draft.proposals import proposed_cuts, proposed_parts
+    from ..core.analysis.report import survey
+    from ..core.planning.proposals import proposed_cuts, proposed_parts
     from ..core.program.language import find_sources, read_program
-    from ..core.survey.survey import survey
+    from ..core.program.surroundings import read_neighbours
 
     gc.disable()
     root, files = find_sources(paths)

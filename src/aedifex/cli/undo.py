@@ -10,7 +10,7 @@ import click
 from .common import QUIET, say
 
 if TYPE_CHECKING:
-    from ..core.build.journal import Journal
+    from ..core.apply.journal import Journal
 
 
 @click.command(name="undo")
@@ -26,9 +26,9 @@ def command(design: str | None, steps: int | None, all_: bool, quiet: bool) -> N
     \b
     Example: aedifex undo --steps 2
     """
-    from ..core.build.builder import END
-    from ..core.build.journal import Journal, names
-    from ..core.build.project import PUT_BACK, stem_of
+    from ..core.apply.builder import END
+    from ..core.apply.journal import Journal, names
+    from ..core.apply.project import PUT_BACK, stem_of
     from ..core.program.errors import AedifexError, Refused
     from ..core.program.language import languages
 
@@ -73,7 +73,7 @@ def command(design: str | None, steps: int | None, all_: bool, quiet: bool) -> N
 
 def nothing_to_undo(journal: Journal, design: str | None) -> str:
     """Why there is nothing to put back; where the journal was cut off, how to get the originals all the same."""
-    from ..core.build.journal import FOLDER
+    from ..core.apply.journal import FOLDER
 
     if not journal.cut_off():
         return "there is nothing to undo: every step is put back already."

@@ -9,7 +9,7 @@ from rich.console import Console
 from rich.markup import escape
 from rich.table import Table
 
-from ..core.draft.rivals import IDEAS
+from ..core.planning.alternatives import IDEAS
 
 COLUMNS = [
     ("cohesion", "cohesion"), ("coupling", "coupling"), ("across", "calls\nacross"), ("globals", "globals\nleft"),

@@ -11,9 +11,9 @@ from ..program.errors import Refused
 from .compare import Difference, compare
 from .evidence import Evidence, Observed, Sources, key
 from .explain import explained
+from .run_environment import World
 from .runners import frames, process, requests, terminal
 from .scenarios import Scenario
-from .world import World
 
 CLOSELY = 6  # times the time of a run that it may take when each of its lines is noted
 WORKERS = min(8, os.cpu_count() or 1)

@@ -7,10 +7,10 @@ import re
 from dataclasses import replace
 
 from .compare import Difference
+from .run_environment import World
 from .runners import frames, process
 from .sandbox import sandbox
 from .scenarios import Scenario
-from .world import World
 
 
 def explained(d: Difference, scenario: Scenario, before: World, after: World, pictures: str = "") -> Difference:

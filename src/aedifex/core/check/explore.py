@@ -11,9 +11,9 @@ from ..program.clues import Clues
 from .check import WORKERS, observe
 from .compare import Difference, compare
 from .evidence import Observed
+from .run_environment import World
 from .scenarios import Scenario
 from .variants import free, named, variants
-from .world import World
 
 QUICK = 8.0  # seconds that a run on such an input may take
 

@@ -17,9 +17,9 @@ from typing import IO
 
 from ..program.scratch import cleared, scratch_folder
 from .evidence import Observed
-from .journey import read_log
+from .run_environment import World
+from .run_log import read_log
 from .scenarios import Scenario
-from .world import World
 
 OUTPUT = 8 << 20  # bytes kept of each stream; a program that writes more is stopped
 FILE = 64 << 20  # bytes in one written file

@@ -17,11 +17,11 @@ from ..program.clues import Clues
 from ..program.errors import Refused
 from .check import WORKERS, observe
 from .evidence import Observed
+from .run_environment import World
 from .scenarios import COMMAND, Scenario
 from .suggest_events import control_scenarios, frame_scenarios, key_scenarios
 from .variants import free, variants
 from .variants import named as named_by_input
-from .world import World
 
 RUNS = 400  # that looking for scenarios may take
 LINES = 30  # typed in one session

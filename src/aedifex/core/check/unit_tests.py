@@ -15,8 +15,8 @@ from ..program.errors import Refused
 from ..program.model import SourceFile
 from ..program.scratch import prefix_of
 from .check import observe
+from .run_environment import World
 from .scenarios import Scenario
-from .world import World
 
 EACH = 12  # tests of one method
 UP = ".."  # from the folder in which tests are tried to the project

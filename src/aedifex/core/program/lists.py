@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import Any
 
 from .model import Reference, Symbol
@@ -65,3 +65,20 @@ def span(node: Any) -> Span:
 
 def same(a: Any, b: Any) -> bool:
     return a is not None and (a.start_byte, a.end_byte) == (b.start_byte, b.end_byte)
+
+
+@dataclass
+class Records:
+    """``uses``: each list with all its uses; ``together``: rows of statements that add, take out or empty, one for each list."""
+
+    lists: list[Symbol]
+    uses: dict[Symbol, list[ListUse]]
+    together: list[list[ListUse]] = field(default_factory=list)
+
+    @property
+    def firsts(self) -> list[ListUse]:
+        return [self.uses[s][0] for s in self.lists]
+
+    @property
+    def named(self) -> str:
+        return ", ".join(s.name for s in self.lists)

@@ -13,65 +13,13 @@ from dataclasses import dataclass, field
 from functools import cached_property
 from typing import Any
 
-from .symbols import WRITING, Declaration, Reference, Role, Scope, Symbol
+from .symbols import WRITING, Declaration, Function, Parameter, Reference, Role, Scope, Symbol
 from .traced import origins
 
 __all__ = [
     "WRITING", "Argument", "Block", "Call", "Declaration", "Function", "NewFunction", "Parameter", "Problem", "Program", "Reference", "Role", "Scope",
     "SourceFile", "Statement", "Symbol",
 ]  # fmt: skip
-
-
-@dataclass(slots=True)
-class Parameter:
-    """One parameter. ``kind``: plain, positional, keyword, star, doublestar."""
-
-    name: str
-    kind: str
-    start: int
-    end: int
-    default: tuple[int, int] | None = None
-    annotated: bool = False
-    type: str = ""
-
-
-@dataclass(slots=True, eq=False)
-class Function:
-    """A function or method definition; ``start`` includes its decorators."""
-
-    name: str
-    scope: Scope
-    outer: Scope
-    start: int
-    end: int
-    head: int  # where the definition proper starts, after decorators
-    name_start: int
-    name_end: int
-    params: list[Parameter]
-    params_start: int  # between the parentheses
-    params_end: int
-    body_start: int
-    decorators: int = 0
-    is_async: bool = False
-    docstring: tuple[int, int] | None = None
-    symbol: Symbol | None = None
-    bound: bool = False  # whether the first parameter is the receiver
-    node: Any = field(repr=False, default=None)
-
-    @property
-    def arguments(self) -> list[Parameter]:
-        """The parameters that callers give a value."""
-        return self.params[1:] if self.bound else self.params
-
-    @property
-    def key(self) -> str:
-        names = [self.name]
-        scope: Scope | None = self.outer
-        while scope is not None and scope.parent is not None:
-            if scope.kind != "block":
-                names.append(scope.name)
-            scope = scope.parent
-        return ".".join(reversed(names))
 
 
 @dataclass(slots=True)

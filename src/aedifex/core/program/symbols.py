@@ -1,14 +1,11 @@
-"""Names: references, the symbols that they stand for, and the scopes that own these. Shared by every language."""
+"""Names: references, the symbols that they stand for, the scopes that own these, and functions. Shared by every language."""
 
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from enum import StrEnum
-from typing import TYPE_CHECKING
-
-if TYPE_CHECKING:
-    from .model import Function
+from typing import Any
 
 
 class Role(StrEnum):
@@ -161,3 +158,55 @@ class Scope:
                 return True
             scope = scope.parent
         return False
+
+
+@dataclass(slots=True)
+class Parameter:
+    """One parameter. ``kind``: plain, positional, keyword, star, doublestar."""
+
+    name: str
+    kind: str
+    start: int
+    end: int
+    default: tuple[int, int] | None = None
+    annotated: bool = False
+    type: str = ""
+
+
+@dataclass(slots=True, eq=False)
+class Function:
+    """A function or method definition; ``start`` includes its decorators."""
+
+    name: str
+    scope: Scope
+    outer: Scope
+    start: int
+    end: int
+    head: int  # where the definition proper starts, after decorators
+    name_start: int
+    name_end: int
+    params: list[Parameter]
+    params_start: int  # between the parentheses
+    params_end: int
+    body_start: int
+    decorators: int = 0
+    is_async: bool = False
+    docstring: tuple[int, int] | None = None
+    symbol: Symbol | None = None
+    bound: bool = False  # whether the first parameter is the receiver
+    node: Any = field(repr=False, default=None)
+
+    @property
+    def arguments(self) -> list[Parameter]:
+        """The parameters that callers give a value."""
+        return self.params[1:] if self.bound else self.params
+
+    @property
+    def key(self) -> str:
+        names = [self.name]
+        scope: Scope | None = self.outer
+        while scope is not None and scope.parent is not None:
+            if scope.kind != "block":
+                names.append(scope.name)
+            scope = scope.parent
+        return ".".join(reversed(names))

@@ -5,19 +5,32 @@ from __future__ import annotations
 import re
 from collections.abc import Sequence
 from itertools import pairwise
-from typing import TYPE_CHECKING
-
-if TYPE_CHECKING:
-    from .model import SourceFile
+from typing import Any, Protocol
 
 WORD = re.compile(r"[A-Z]?[a-z]+|[A-Z]+|\d+")  # what names are made of
 ALIKE = 0.4  # share of the words that two lines must have in common to be taken for one
 COMMON = 60  # lines with one word beyond which it tells nothing
 
+
+class Text(Protocol):
+    """What of a file matters here."""
+
+    path: str
+    text: bytes
+    memo: dict[Any, Any]
+
+    @property
+    def lines(self) -> list[int]: ...  # where each begins, in bytes
+
+    def stands(self, offset: int) -> tuple[str, int]: ...
+
+    def slice(self, start: int, end: int) -> str: ...
+
+
 Row = tuple[str, int, str, frozenset[str]]  # path, line, text, words
 
 
-def rows(file: SourceFile) -> list[Row]:
+def rows(file: Text) -> list[Row]:
     """The lines of a file, those of each file that it was made of by their own numbers; worked out once."""
     if "rows" in file.memo:
         kept: list[Row] = file.memo["rows"]
@@ -32,7 +45,7 @@ def rows(file: SourceFile) -> list[Row]:
     return found
 
 
-def origins(file: SourceFile, drafted: Sequence[SourceFile]) -> list[tuple[str, int]]:
+def origins(file: Text, drafted: Sequence[Text]) -> list[tuple[str, int]]:
     """For each line of a file the (path, line) among the drafted files that it most likely was; that of the line before where none is like it."""
     old = [r for f in sorted(drafted, key=lambda f: f.path != file.path) for r in rows(f)]
     same: dict[str, list[int]] = {}

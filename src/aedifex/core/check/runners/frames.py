@@ -7,9 +7,9 @@ import shutil
 from dataclasses import replace
 
 from ..evidence import Observed
+from ..run_environment import World
 from ..sandbox import sandbox
 from ..scenarios import Scenario
-from ..world import World
 from . import screen
 from .process import piped
 

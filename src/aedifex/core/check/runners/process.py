@@ -7,9 +7,9 @@ import subprocess
 import threading
 
 from ..evidence import Observed
+from ..run_environment import World
 from ..sandbox import Reader, Sandbox, sandbox
 from ..scenarios import Scenario
-from ..world import World
 
 
 def observe(scenario: Scenario, world: World) -> Observed:

@@ -4,9 +4,9 @@ headers, and its body. How they reach the program (called in its process, or ove
 from __future__ import annotations
 
 from ..evidence import Observed
+from ..run_environment import World
 from ..sandbox import sandbox
 from ..scenarios import Scenario
-from ..world import World
 from .process import piped
 
 INTERRUPTED = (-2, 130, 0, 1)  # how a server ends that is interrupted after its last request

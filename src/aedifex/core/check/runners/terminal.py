@@ -14,9 +14,9 @@ import time
 from typing import Any
 
 from ..evidence import Observed
+from ..run_environment import World
 from ..sandbox import OUTPUT, Reader, Sandbox, end_all, marked, sandbox
 from ..scenarios import Scenario
-from ..world import World
 
 COLUMNS, LINES = 80, 24
 MARKER = re.compile(rb"\x1b\]7711;(\d+);([01])\x07")

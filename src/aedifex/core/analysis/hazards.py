@@ -1,0 +1,308 @@
+"""What will bite: things found by reading that make a move unsafe, or call for another form."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from ..program.language import Language
+from ..program.model import Program, Reference, SourceFile, Symbol
+from ..program.tell import Means
+from .effects import Effects
+from .late_reads import at_once
+
+
+@dataclass(frozen=True)
+class Hazard:
+    """``names`` are the module-level names that it concerns; empty means the whole file."""
+
+    kind: str
+    path: str
+    line: int
+    message: str
+    names: tuple[str, ...] = ()
+
+    def told(self, reading: str) -> str:
+        """The hazard with its place, as somebody reads it who has the file ``reading`` open."""
+        return f"line {self.line}: {self.message}" if self.path == reading else f"{self.path}:{self.line}: {self.message}"
+
+
+PROCESSES = "other processes"
+NAMING = ("used outside", "named by text")  # kinds that need a name to stay what it is in its file
+WHOLE = ("dynamic names", "used outside")  # kinds that concern every name, where they name none
+BINDINGS = {
+    "walrus": "is set inside an expression",
+    "except": "is set by an 'except ... as'",
+    "pattern": "is set by a match pattern",
+    "spelled": "is spelled out by a self-documenting format",
+    "annotation": "is declared with a type but without a value",
+}
+
+
+def hazards(program: Program, path: str, outsiders: Program | None = None) -> list[Hazard]:
+    """All hazards of one file, in source order. ``outsiders``: the other files of the project folder."""
+    kept: dict[tuple[str, int], list[Hazard]] = program.memo.setdefault("hazards", {})
+    if (path, id(outsiders)) not in kept:
+        kept[path, id(outsiders)] = all_hazards(program, path, outsiders)
+    return list(kept[path, id(outsiders)])
+
+
+def all_hazards(program: Program, path: str, outsiders: Program | None) -> list[Hazard]:
+    file, language = program.files[path], program.language
+    found = [*dynamic(file, language), *bindings(file), *redefined(file), *imports(file, language), *seen_late(file, language)]
+    found += outside(file, language, program, outsiders)
+    found += told_by(file, language, program)
+    return sorted(found, key=lambda h: (h.line, h.kind, h.message))
+
+
+def forbidding(found: list[Hazard], names: set[str]) -> Hazard | None:
+    """The first hazard that forbids to move any name of the file, or one of ``names``."""
+    return next((h for h in found if set(h.names) & names or (not h.names and h.kind in WHOLE)), None)
+
+
+def dynamic(file: SourceFile, language: Language) -> list[Hazard]:
+    """Names built at run time."""
+    found = []
+    for ref in file.references:
+        symbol = ref.symbol
+        if symbol is not None and symbol.kinds == {"import"} and f"{ref.name}.{ref.member}" in language.registries:
+            names = language.looked_up(file, ref)
+            if names is not None:
+                found += [Hazard(Means.TEXT.value, *file.place(ref.start), f"'{n}' is looked up through '{ref.name}.{ref.member}'", (n,)) for n in sorted(names)]
+                continue
+            message = f"'{ref.name}.{ref.member}' can reach any name by its text, so no variable or function can move"
+            found.append(Hazard("dynamic names", *file.place(ref.start), message))
+    for ref in by_text(file, language, 0, len(file.text)):
+        if ref.name in language.everywhere or ref.scope.frame is file.scope:
+            names = language.looked_up(file, ref)
+            if names is not None:
+                found += [Hazard(Means.TEXT.value, *file.place(ref.start), f"'{n}' is looked up by its text in '{ref.name}()'", (n,)) for n in sorted(names)]
+                continue
+            message = f"'{ref.name}()' can reach any name by its text, so no variable or function can move"
+            found.append(Hazard("dynamic names", *file.place(ref.start), message))
+    return found
+
+
+def by_text(file: SourceFile, language: Language, start: int, end: int) -> list[Reference]:
+    """Calls in a stretch of code that reach the names around them by their text."""
+    return [
+        r
+        for r in file.within(start, end)
+        if r.role == "call"
+        and r.name in language.dynamic
+        and r.symbol is not None
+        and not r.symbol.kinds
+        and (r.name in language.everywhere or bare_call(file, r))
+        and not language.confined(file, r)
+    ]
+
+
+def bare_call(file: SourceFile, ref: Reference) -> bool:
+    """Whether the call is made without arguments: then it is about the names around it."""
+    calls = [c for c in file.calls_within(ref.start, ref.end) if c.callee is ref]
+    return not calls or not file.text[calls[0].args_start : calls[0].args_end].strip()
+
+
+def assumptions(program: Program, path: str) -> list[str]:
+    """What a move of this file's names rests on and reading cannot show."""
+    file = program.files[path]
+    found = [f"no code outside this folder imports, sets or patches a name of {path}"]
+    texts = [r for r in file.references if r.role == "call" and r.name in program.language.everywhere]
+    found += [
+        f"line {file.shown(r.start)}: what '{r.name}()' runs uses no names of {path} but those that it is given"
+        for r in texts
+        if program.language.confined(file, r)
+    ]
+    guarded = any(s.kind == "guard" for s in file.statements)
+    if not guarded and any(s.kind in ("expression", "for", "while", "if", "with", "try") for s in file.statements):
+        found.append(f"{path} is started, not imported")
+    handed = sorted(s.name for s in Effects(file, program.language).escaped if "function" in s.kinds)
+    if handed:
+        found.append(
+            f"code that was not read may call {', '.join(handed)} at any time, and holds no other name of {path}"
+        )
+    return found
+
+
+def told_by(file: SourceFile, language: Language, program: Program) -> list[Hazard]:
+    """What tells a function from a method, or names something by a text."""
+    found = [Hazard(t.means.value, *file.place(t.start), t.message, t.names) for t in language.tells(file) if t.names or t.means is Means.ANY_TEXT]
+    copies = copying(program)
+    if copies:
+        other, does, at = copies[0]
+        where = f"line {other.shown(at)}" if other is file else "{}:{}".format(*other.place(at))
+        for f in file.tops:
+            ref = next((r for r in f.symbol.references if kept(file, language, r)), None) if f.symbol is not None else None
+            if ref is not None:
+                message = f"'{f.name}' is handed on as a value, and in {where} {does}: as a method it would take its object along"
+                found.append(Hazard("function as value", *file.place(ref.start), message, (f.name,)))
+    return found
+
+
+def copying(program: Program) -> list[tuple[SourceFile, str, int]]:
+    """(file, what it does, offset) of what copies whatever it is given; worked out once."""
+    if "copies" not in program.memo:
+        program.memo["copies"] = [(other, *row) for other in program.files.values() for row in program.language.copies(other)]
+    found: list[tuple[SourceFile, str, int]] = program.memo["copies"]
+    return found
+
+
+def kept(file: SourceFile, language: Language, ref: Reference) -> bool:
+    """Whether a function is handed on to something that may keep it."""
+    return not ref.writes and ref.role != "call" and not ref.member and not at_once(file, language, ref.start)
+
+
+def bindings(file: SourceFile) -> list[Hazard]:
+    found = []
+    for symbol in file.scope.symbols.values():
+        if "variable" not in symbol.kinds:
+            continue
+        for ref in symbol.references:
+            why = BINDINGS.get(ref.form) or ("is deleted" if ref.role == "delete" else "")
+            if why:
+                found.append(Hazard("binding", *file.place(ref.start), f"'{symbol.name}' {why}", (symbol.name,)))
+                break
+    return found
+
+
+def redefined(file: SourceFile) -> list[Hazard]:
+    """Functions defined more than once, decorated, compared, or asked for their attributes."""
+    found = []
+    by_symbol: dict[Symbol, int] = {}
+    for f in file.functions:
+        if f.outer is not file.scope or f.symbol is None:
+            continue
+        by_symbol[f.symbol] = by_symbol.get(f.symbol, 0) + 1
+        if by_symbol[f.symbol] == 2 or f.symbol.kinds - {"function"}:
+            found.append(Hazard("redefined", file.path, file.shown(f.start), f"'{f.name}' is defined or bound more than once", (f.name,)))
+        if f.decorators:
+            found.append(Hazard("decorated", file.path, file.shown(f.start), f"'{f.name}' is decorated", (f.name,)))
+        for ref in f.symbol.references:
+            if ref.form in ("compared", "key"):
+                found.append(
+                    Hazard(
+                        "function as value",
+                        *file.place(ref.start),
+                        f"'{f.name}' is compared or used as a key",
+                        (f.name,),
+                    )
+                )
+            elif ref.member:
+                found.append(Hazard("function as value", *file.place(ref.start),
+                                    f"'{f.name}.{ref.member}' asks the function itself", (f.name,)))  # fmt: skip
+    return found
+
+
+LOOPS = frozenset(["for_statement", "for_in_statement"])
+
+
+def seen_late(file: SourceFile, language: Language) -> list[Hazard]:
+    """Functions made in a loop that use its variable: they find in it what it holds when they run. Worked out once."""
+    if "seen late" in file.memo:
+        return list(file.memo["seen late"])
+    found = []
+    for s in {r.symbol for r in file.references if r.symbol is not None and r.scope.frame is not r.symbol.scope and r.symbol.scope.kind != "block"}:
+        inner = [r for r in s.references if not r.writes and r.scope.frame is not s.scope and r.scope.frame.kind in ("function", "lambda")]
+        for b in s.bindings if inner else ():
+            node = file.tree.root_node.descendant_for_byte_range(b.start, b.end)
+            while node is not None and node.type not in LOOPS:
+                node = node.parent
+            body = node.child_by_field_name("body") if node is not None else None
+            if body is None or not b.start < body.start_byte or b.scope.frame is not s.scope.frame:
+                continue
+            late = {r.scope.frame: r for r in reversed(inner) if body.start_byte <= r.scope.frame.start and r.scope.frame.end <= body.end_byte}
+            found += [
+                Hazard("seen late", *file.place(r.start), f"a function made in this loop finds in '{s.name}' what it holds when it runs, not what it held when it was made")
+                for r in late.values() if not at_once(file, language, r.scope.frame.start)
+            ]
+    file.memo["seen late"] = list(dict.fromkeys(found))
+    return list(file.memo["seen late"])
+
+
+def imports(file: SourceFile, language: Language) -> list[Hazard]:
+    """Modules that start the program's parts again, or find them by their path."""
+    found = []
+    for s in file.imports:
+        for _, module, _ in language.imported(file, s):
+            why = language.reentrant(module)
+            if why:
+                found.append(Hazard(PROCESSES, *file.place(s.start), f"'{module}' {why}"))
+    for at in file.star_imports:
+        found.append(Hazard("star import", *file.place(at), "a star import may bind any name"))
+    return found
+
+
+def outside(file: SourceFile, language: Language, program: Program, outsiders: Program | None) -> list[Hazard]:
+    """Names that another file of the project imports, sets or patches, or that the file itself offers."""
+    found: list[Hazard] = []
+    module = language.write.module_of(file.path)
+    imports = importers(program, outsiders)
+    for other, local, origin, name, line in imports.get(module, ()):
+        if other.path != file.path and language.means(other.path, origin, name, file.path):
+            found += uses_of(file, other, module, local, name, line)
+    for other, local, _, name, line in imports.get(language.main_module, ()) if language.main_module else ():
+        found += uses_of(file, other, language.main_module, local, name, line)
+    for path, line, origin, name in outsiders.memo.get("manifests", ()) if outsiders is not None else ():
+        if language.means(path, origin, "", file.path):
+            found.append(Hazard("used outside", path, line, f"'{name}' is named in {path} as what is started or served", (name,)))
+    for at, names, how in language.offered(file):
+        found.append(Hazard("used outside", *file.place(at), how, names))
+    return found
+
+
+def named(file: SourceFile, name: str) -> list[Reference]:
+    """The uses of a name anywhere in a file."""
+    if "named" not in file.memo:
+        by_name: dict[str, list[Reference]] = {}
+        for r in file.references:
+            by_name.setdefault(r.name, []).append(r)
+        file.memo["named"] = by_name
+    found: list[Reference] = file.memo["named"].get(name, [])
+    return found
+
+
+def uses_of(file: SourceFile, other: SourceFile, module: str, local: str, name: str, line: int) -> list[Hazard]:
+    """What one import in another file, and what follows from it, uses of this file."""
+    kind = "used outside"
+    if name == "*":
+        return [Hazard(kind, other.path, line, f"everything of {file.path} is imported by {other.path}")]
+    if name and name != module:
+        says = "is imported by" if local else "is named in a text of"
+        return [Hazard(kind, other.path, line, f"'{name}' {says} {other.path}", (name,))]
+    found = []
+    for r in named(other, local):
+        if r.member:
+            found.append(Hazard(kind, other.path, other.line(r.start), f"'{module}.{r.member}' is used by {other.path}", (r.member,)))
+        elif not r.writes and r.form != "import":
+            found.append(Hazard(kind, other.path, other.line(r.start), f"{other.path} hands on '{local}' itself, through which any name of {file.path} can be reached"))
+    return found
+
+
+Importers = dict[str, list[tuple[SourceFile, str, str, str, int]]]
+
+
+def importers(program: Program, outsiders: Program | None) -> Importers:
+    """Last part of a module's name → (file, local name, module, name in the module, line) of its imports; worked out once."""
+    key = id(outsiders)
+    kept: dict[int, Importers] = program.memo.setdefault("importers", {})
+    if key not in kept:
+        found: Importers = {}
+        kept[key] = found
+        for other in {**program.files, **(outsiders.files if outsiders else {})}.values():
+            for s in other.imports:
+                for local, origin, name in program.language.imported(other, s):
+                    for last in program.language.last_parts(origin, name):
+                        found.setdefault(last, []).append((other, local, origin, name, other.line(s.start)))
+            for local, origin, name, at in program.language.ambient(other):
+                for last in program.language.last_parts(origin, name):
+                    found.setdefault(last, []).append((other, local, origin, name, other.line(at)))
+    return kept[key]
+
+
+def needed(files: list[SourceFile], entry: str, language: Language) -> list[SourceFile]:
+    """The files that a program is made of: the one that is started, and those that it names, directly or not."""
+    found = [f for f in files if f.path == entry] or files[:1]
+    for file in found:
+        says = [(origin, name) for s in file.imports for _, origin, name in language.imported(file, s)]
+        says += [(origin, name) for _, origin, name, _ in language.ambient(file)]
+        found += [f for f in files if f not in found and any(language.means(file.path, origin, name, f.path) for origin, name in says)]
+    return found

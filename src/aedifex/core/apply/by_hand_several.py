@@ -1,0 +1,112 @@
+"""What a person asks for as one step and takes several of a design: worked out as a small design of its own, all or nothing."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import partial
+
+from ..design.tables import ClassDesign, Design, WishDesign, bare
+from ..planning.drafter import draft
+from ..planning.wishes import Placed, mistakes, unfulfilled
+from ..program.errors import Refused
+from ..program.model import Program
+from ..rewrites.explicit_registration.rewrite import RegisterByCall
+from ..rewrites.extract_base import ShareBase
+from ..rewrites.order_methods import OrderMethods
+from .by_hand import Single, changed, home_of, shown, single, small, there
+from .sequence import run
+
+
+@dataclass
+class Several:
+    id: str
+    words: str
+
+    def title(self) -> str:
+        return self.words
+
+
+def found(program: Program, name: str, members: list[str]) -> Single:
+    """What making a class of variables and functions would change. Raises Refused with the reason if not all of them can be in it."""
+    wish = WishDesign(list(members), name, kept_apart(program, members))
+    asked = [Placed(wish, name)]
+    if wrong := mistakes(program, asked):
+        raise Refused("\n".join(f"{p.message}." for p in wrong))
+    design = draft(program, wishes=[wish], idea="plain")
+    if lost := unfulfilled(design, asked):
+        raise Refused("\n".join(f"{p.message}." for p in lost))
+    design.classes = [c for c in design.classes if c.name == name]
+    return through(program, alone(design), Several(f"class:{name}", f"{', '.join(members)} become the class {name}"))
+
+
+def kept_apart(program: Program, members: list[str]) -> list[str]:
+    """What nobody asked for: all other variables; and all other functions, if some were asked for."""
+    named = {bare(m) for m in members}
+    symbols = {n: s for f in program.files.values() for n, s in f.scope.symbols.items() if s.kinds}
+    chosen = any("function" in symbols[n].kinds for n in named if n in symbols)
+    return [n for n, s in symbols.items() if n not in named and ("variable" in s.kinds or (chosen and "function" in s.kinds))]
+
+
+def app(program: Program, name: str) -> Single:
+    """What making a class of the main code would change. Raises Refused with the reason if it cannot be one."""
+    if not program.language.write.is_name(name) or any(name in f.scope.symbols for f in program.files.values()):
+        raise Refused(f"'{name}' cannot be the name of the class; choose another.")
+    design = draft(program, idea="app")
+    design.classes = [c for c in design.classes if c.role == "app"][:1]
+    if not design.classes:
+        why = next((s.why for s in design.stays if s.name == "main"), "no main code starts here")
+        raise Refused(f"{why}.")
+    design.classes[0].name = name
+    return through(program, alone(design), Several(f"app:{name}", f"the main code becomes the class {name}"))
+
+
+def move(program: Program, name: str, path: str) -> Single:
+    """What giving a class a file of its own would change. Raises Refused with the reason if it cannot have one."""
+    home = home_of(program, name)
+    if path in program.holders and path != home:
+        raise Refused(f"'{path}' already exists; choose another file name.")
+    design = small(program)
+    design.entries, design.classes = [home], [ClassDesign(name, "model", file=path)]
+    return through(program, design, Several(f"file:{name}", f"class {name} moves to {path}"), home)
+
+
+def order(program: Program, name: str) -> Single:
+    """What putting the methods of a class in the order in which they are met would change. Raises Refused if nothing would."""
+    return single(program, OrderMethods(home_of(program, name), [name]))
+
+
+def register(program: Program, path: str) -> Single:
+    """What registering functions by calls instead of decorations would change. Raises Refused if nothing would."""
+    if path not in program.files:
+        raise Refused(f"'{path}' is none of these scripts; name one of them.")
+    return single(program, RegisterByCall(path))
+
+
+def base(program: Program, name: str, classes: list[str]) -> Single:
+    """What giving classes a common base would change. Raises Refused with the reason if they cannot have one."""
+    if not program.language.write.is_name(name):
+        raise Refused(f"'{name}' cannot be the name of a class; choose another.")
+    if len(set(classes)) < 2:
+        raise Refused("a base is made of what several classes have in common; name two at least.")
+    homes = {c: home_of(program, c) for c in classes}
+    return single(program, ShareBase(name, [ClassDesign(c, "model") for c in homes], []), homes=homes)
+
+
+# -- a small design ------------------------------------------------------------------------------
+
+
+def alone(design: Design) -> Design:
+    """The design with its classes in the file where their variables and functions stand."""
+    for c in design.classes:
+        c.file = ""
+    design.streams, design.parts = [], []
+    return design
+
+
+def through(program: Program, design: Design, step: Several, home: str = "") -> Single:
+    """Every step of the design; one that is refused refuses them all."""
+    changes: dict[str, bytes | None] = {}
+    homes = {c.name: home for c in design.classes} if home else None
+    for outcome, _ in run(design, program, homes=homes, exists=partial(there, program)):
+        changes |= changed(outcome)
+    return shown(program, step, changes)

@@ -1,0 +1,231 @@
+"""Which functions become methods of a class, with which parameters dropped and passed in."""
+
+from __future__ import annotations
+
+from bisect import bisect_right
+from functools import cached_property
+from typing import TYPE_CHECKING
+
+from ..analysis.construction import Founding, plan
+from ..analysis.families import Family
+from ..analysis.late_reads import read_after, rebound
+from ..analysis.startup import running
+from ..design.tables import ClassDesign, FieldDesign, MethodDesign, ObjectDesign
+from ..naming.verbs import turned
+from ..program.model import Call, Function, Symbol
+from .dependencies import Fit, Link, Need
+
+if TYPE_CHECKING:
+    from .file_planner import Assigner
+
+
+class Members:
+    """Works out the members of one class; ``rows``: for each object the variables of its fields."""
+
+    def __init__(self, assigner: Assigner, rows: list[list[Symbol | None]]) -> None:
+        self.a = assigner
+        self.file, self.effects = assigner.file, assigner.effects
+        self.rows = rows
+        self.mine = {s for row in rows for s in row if s is not None}
+
+    # -- candidates ------------------------------------------------------------------------------
+
+    def twins(self, family: Family) -> list[Fit]:
+        usable = {f.symbol for f in self.a.functions}
+        return [Fit(list(row)) for row in family.twins if all(f.symbol in usable for f in row)]
+
+    def known(self) -> list[Fit]:
+        """Functions that only get to know the object through their arguments."""
+        fits = []
+        for f in self.a.functions:
+            if self.effects.direct(f.start, f.end).names & self.mine:
+                continue
+            drop = self.known_parameters(f)
+            if drop:
+                fits.append(Fit([f], drop))
+        return fits
+
+    def known_parameters(self, f: Function) -> dict[str, int]:
+        """Parameters that at every call receive the same field, all of one object."""
+        assert f.symbol is not None
+        calls = list(self.file.calls_of(f.symbol))
+        uses = [r for r in f.symbol.references if not r.writes]
+        if not calls or len(calls) != len(uses):
+            return {}
+        found: dict[str, set[int]] = {}
+        for call in calls:
+            received = self.received(f, call)
+            if received is None or len({i for i, _ in received.values()}) > 1:
+                return {}
+            for p in f.params:
+                found.setdefault(p.name, set()).add(received[p.name][1] if p.name in received else -1)
+        drop = {p: next(iter(fields)) for p, fields in found.items() if len(fields) == 1 and -1 not in fields}
+        written = self.effects.of(f).writes & self.mine
+        if written or any(
+            (r.writes and r.form != "parameter") or r.form == "spelled"
+            for p in drop
+            for r in f.scope.symbols[p].references
+        ):
+            return {}
+        return {} if any(self.goes_stale(f, p, i) for p, i in drop.items()) else drop
+
+    def goes_stale(self, f: Function, parameter: str, index: int) -> bool:
+        """Whether what a function makes reads a parameter later, when the field of that index may hold something else than what was handed over."""
+        symbols = [row[index] for row in self.rows if row[index] is not None]
+        late = read_after(self.file, self.a.language, f.scope, f.scope.symbols[parameter])
+        return late is not None and any(rebound(self.file, self.a.language, s) for s in symbols if s is not None)
+
+    def received(self, f: Function, call: Call) -> dict[str, tuple[int, int]] | None:
+        """Parameter → (object, field) for arguments that are plain variables of this class; None if unreadable."""
+        args = self.a.language.arguments(self.file, call)
+        if any(a.keyword in ("*", "**") for a in args) or any(p.kind in ("star", "doublestar") for p in f.params):
+            return None
+        found = {}
+        for i, arg in enumerate(args):
+            name = arg.keyword or (f.params[i].name if i < len(f.params) else "")
+            refs = list(self.file.within(arg.value_start, arg.end))
+            if len(refs) != 1 or (refs[0].start, refs[0].end) != (arg.value_start, arg.end):
+                continue
+            for o, row in enumerate(self.rows):
+                if refs[0].symbol in row:
+                    found[name] = (o, row.index(refs[0].symbol))
+        return found
+
+    # -- the design ------------------------------------------------------------------------------
+
+    def build(self, name: str, role: str, fits: list[Fit], objects: list[ObjectDesign], stems: set[str]) -> ClassDesign:
+        made = ClassDesign(name, role, objects=objects)
+        first = [next(s for row in self.rows for s in [row[i]] if s is not None) for i in range(len(self.rows[0]))]
+        founding = self.founding(fits, role)
+        spans = sorted((f.start, f.end) for fit in fits for f in fit.functions)
+        hidden_by = set(self.a.language.builtins) if self.a.language.bare_members else set()
+        if self.a.language.joined:  # nothing there says that the sketch's own function is meant, and not the method
+            own = {f.symbol for fit in fits for f in fit.functions}
+            used = {r.symbol for fit in fits for f in fit.functions for r in self.a.file.within(f.start, f.end)}
+            hidden_by |= {f.name for f in self.a.file.tops if f.symbol in used - own}
+        short = self.a.short_names([s.name for s in first], stems, hidden_by)
+        if len(self.rows) > 1:
+            short = self.without_numbers(short)
+        for i, s in enumerate(first):
+            origins = [row[i].name if row[i] is not None else "" for row in self.rows]  # type: ignore[union-attr]
+            kind = founding.kind(i)
+            hidden = role == "app" or self.only_inside(i, spans, founding.starts[0][i].statement)
+            value = ""
+            start = founding.starts[0][i]
+            if kind in ("fixed", "derived") and start.statement is not None:
+                value = self.file.slice(*start.value)
+            made.fields.append(
+                FieldDesign(
+                    short[s.name],
+                    self.qualified(origins),
+                    kind,
+                    value,
+                    self.a.kinds[s].type if kind == "later" or self.a.language.typed else "",
+                    False,
+                    hidden,
+                )
+            )
+        arguments = [i for i in range(len(first)) if founding.kind(i) == "argument"]
+        arguments.sort(key=lambda i: founding.starts[0][i].value[0])
+        for index, obj in enumerate(objects):
+            obj.args = [self.file.slice(*founding.starts[index][i].value) for i in arguments]
+        hide = self.a.write.hidden
+        taken = {hide(f.name) if f.hidden else f.name for f in made.fields}
+        shorter = self.method_names(fits, stems, taken, hidden_by)
+        for fit in self.in_order(fits):
+            origins = self.qualified([f.name for f in fit.functions])
+            add = [{"name": s.name, "value": s.name} for s in fit.add]
+            made.methods.append(MethodDesign(shorter[fit.functions[0].name], origins, [], list(fit.drop), add))
+            if fit.drop:
+                made.why.append(f"{fit.functions[0].name} receives {', '.join(fit.drop)} of one object at every call")
+            self.reason(made, shorter[fit.functions[0].name], fit.add)
+            if fit.reach:
+                made.why.append(f"{fit.functions[0].name}: {fit.reach}; it uses that by its name, so the class stays in this file")
+        return made
+
+    def method_names(self, fits: list[Fit], stems: set[str], taken: set[str], hidden_by: set[str]) -> dict[str, str]:
+        """What each function is called as a method. ``taken``: by fields."""
+        shorter = self.a.short_names([fit.functions[0].name for fit in fits], stems, taken | hidden_by)
+        for fit in fits:
+            name = fit.functions[0].name
+            bare = shorter[name].rstrip("0123456789").rstrip("_")
+            if len(fit.functions) > 1 and self.a.write.is_name(bare) and bare not in {*shorter.values(), *taken}:
+                shorter[name] = bare  # the number told the twins apart
+            elif shorter[name].endswith("_") and (verb := self.with_verb(fit.functions[0], bare)) not in {*shorter.values(), *taken}:
+                shorter[name] = verb
+        return shorter
+
+    def with_verb(self, f: Function, noun: str) -> str:
+        """A name for a function that is called like a field which it changes."""
+        body = [s for s in self.a.language.body(self.file, f) if s.kind in ("assign", "if")]
+        toggles = any(turned(self.a.language.tokens(self.file, s.start, s.end, []), ("not", "!")) for s in body)
+        return str(self.a.write.member_name(["toggle" if toggles else "change", *self.a.write.words(noun)], f.name))
+
+    def reason(self, made: ClassDesign, method: str, needs: list[Need]) -> None:
+        """Why something is handed to a method."""
+        changing = [n.name for n in needs if isinstance(n, Symbol) and rebound(self.file, self.a.language, n)]
+        once = [n.name for n in needs if isinstance(n, Symbol) and n.name not in changing]
+        objects = [n.name for n in needs if isinstance(n, Link)]
+        for names, said in ((changing, "changes elsewhere while the program runs"), (once, "is set once, and is not its own")):
+            made.why += [f"{name} {said}, so {method} is handed it at each call" for name in names]
+        if objects:
+            made.why.append(
+                f"{method} works with {listed(objects)}, so it is handed {'it' if len(objects) == 1 else 'them'} at each call"
+            )
+
+    def without_numbers(self, short: dict[str, str]) -> dict[str, str]:
+        """Fields of numbered copies: the number told the objects apart."""
+        bare = {name: found.rstrip("0123456789").rstrip("_") or found for name, found in short.items()}
+        plain = len(set(bare.values())) == len(bare) and all(self.a.write.is_name(b) for b in bare.values())
+        return bare if plain else short
+
+    def founding(self, fits: list[Fit], role: str) -> Founding:
+        """Where the objects are made and their values come from."""
+        methods = {f.symbol for fit in fits for f in fit.functions if f.symbol is not None}
+        return plan(self.file, self.effects, self.a.language, self.rows, methods, self.a.constants, role == "app")
+
+    def only_inside(self, index: int, spans: list[tuple[int, int]], first: object) -> bool:
+        """Whether nobody but the class's own functions touches the field after its start."""
+        for row in self.rows:
+            s = row[index]
+            for ref in s.references if s is not None else ():
+                start = getattr(first, "start", -1)
+                at_start = start >= 0 and id(ref) in self.first_targets
+                handed_back = ref.start in self.handed_back
+                if not at_start and not handed_back and not inside(spans, ref.start):
+                    return False
+        return True
+
+    @cached_property
+    def first_targets(self) -> set[int]:
+        return {id(s.target) for s in running(self.file, self.a.language) if s.target is not None}
+
+    @cached_property
+    def handed_back(self) -> set[int]:
+        """Where a field is only an argument that a method is going to know by itself."""
+        found: set[int] = set()
+        for f in self.a.functions if len(self.rows) > 1 else ():
+            if f.symbol is not None and self.known_parameters(f):
+                for c in self.file.calls_of(f.symbol):
+                    found |= {r.start for r in self.file.within(c.args_start, c.args_end)}
+        return found
+
+    def qualified(self, names: list[str]) -> list[str]:
+        """``file::name`` where more than one file is read."""
+        if len(self.a.program.files) == 1:
+            return names
+        return [f"{self.file.path}::{n}" if n else "" for n in names]
+
+    def in_order(self, fits: list[Fit]) -> list[Fit]:
+        return sorted(fits, key=lambda fit: fit.functions[0].start)
+
+
+def inside(spans: list[tuple[int, int]], offset: int) -> bool:
+    """Whether an offset lies in one of the sorted, disjoint spans."""
+    at = bisect_right(spans, (offset, 1 << 62)) - 1
+    return at >= 0 and offset < spans[at][1]
+
+
+def listed(names: list[str]) -> str:
+    """Names as in a sentence."""
+    return " and ".join([", ".join(names[:-1]), names[-1]]) if len(names) > 1 else names[0]

@@ -1,0 +1,218 @@
+"""The objects that variables tell of before they are classes: what they hold, and which of a stretch of lines is about one of them."""
+
+from __future__ import annotations
+
+from bisect import bisect_left
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass, field
+from functools import cached_property
+from typing import Any
+
+from ..analysis.families import families
+from ..analysis.groups import first_word
+from ..analysis.parallel_arrays import records
+from ..design.tables import ClassDesign, bare
+from ..program.keyed import Keyed
+from ..program.language import Language
+from ..program.lists import ListUse, Span
+from ..program.model import Function, Program, Reference, SourceFile, Statement, Symbol
+from ..rewrites.record_class.objects import worth
+from .collections import keyed_class, proposed, roots_of
+
+
+@dataclass(frozen=True, eq=False)
+class Thing:
+    """The variables of one object; ``number`` of a numbered one, -1 for the only one."""
+
+    stem: str
+    number: int
+    roles: dict[Symbol, str]
+
+    def one(self, file: SourceFile, start: int, end: int) -> bool:
+        """Whether all of a stretch is about the same object."""
+        return True
+
+    def only(self, used: set[Symbol | None], state: set[Symbol]) -> bool:
+        """Whether what a stretch uses is the object and nothing else that changes."""
+        mine = used & state
+        return bool(mine) and mine <= set(self.roles)
+
+    def told(self, refs: Sequence[Reference]) -> list[str]:
+        """What of the object is used, in order."""
+        return [r.name for r in refs if r.symbol in self.roles]
+
+    def sets(self, refs: Sequence[Reference]) -> list[str]:
+        """What of the object is changed, in order."""
+        return [r.name for r in refs if (r.writes or r.mutates) and r.symbol in self.roles]
+
+    @property
+    def named(self) -> frozenset[str]:
+        """Variables that lines over it go on using by their name."""
+        return frozenset(s.name for s in self.roles)
+
+    @property
+    def of_item(self) -> bool:
+        """Whether it is one of those of a list."""
+        return False
+
+    def types(self) -> dict[str, str]:
+        """The types of variables, where nothing is written of them."""
+        return {}
+
+    def indexes(self, start: int, end: int) -> list[tuple[int, int]]:
+        """Where a stretch says which one it is about."""
+        return []
+
+    def own_code(self, f: Function, used: set[Symbol]) -> bool:
+        """Whether a function is this object's own anyway. ``used``: what changes and it uses."""
+        return self.number >= 0 or len(used & set(self.roles)) * 2 >= len(used)
+
+    def spoken(self, write: Any) -> dict[str, list[str]]:
+        """Variable → what it is called in words."""
+        return {s.name: list(write.words(s.name)) for s in self.roles}
+
+    def worth(self, refs: Sequence[Reference], s: Statement) -> bool:
+        """Whether one plain statement is worth a method. ``refs``: where it uses the object's variables."""
+        sets = {r.symbol for r in refs if r.writes or r.mutates}
+        return s.kind == "assign" and any(r.symbol in sets for r in refs if r.role != "write")
+
+
+
+def things(file: SourceFile, language: Language, free_: Sequence[Symbol]) -> list[list[Thing]]:
+    """Rows of objects that variables tell of by their names: numbered copies, and those with a first word in common."""
+    found = []
+    for family in families(file, language, list(free_)):
+        stem = family.stem or (family.told.told[0] if family.told is not None else "")
+        if stem:
+            found.append([
+                Thing(stem, n, {row[n]: p for p, row in family.variables.items() if n in row}) for n in family.numbers
+            ])  # fmt: skip
+    taken = {s for row in found for t in row for s in t.roles}
+    stems: dict[str, dict[Symbol, str]] = {}
+    for s in free_:
+        if s not in taken and (word := first_word(s.name, language.write.words)):
+            stems.setdefault(word, {})[s] = s.name
+    return found + [[Thing(word, -1, roles)] for word, roles in stems.items() if len(roles) > 1]
+
+
+@dataclass(frozen=True, eq=False)
+class OneOfMany(Thing):
+    """One of several objects of a class; ``design``: the class that they would make."""
+
+    design: ClassDesign = field(default_factory=lambda: ClassDesign(""))
+
+    @property
+    def of_item(self) -> bool:
+        return True
+
+    def worth(self, refs: Sequence[Reference], s: Statement) -> bool:
+        """Where a value is worked out from what it was, or changes by another one."""
+        mine = self.told(refs)
+        return mine.count(mine[0]) > 1 or (s.kind == "augment" and len(set(mine)) > 1)
+
+
+@dataclass(frozen=True, eq=False)
+class Item(OneOfMany):
+    """One object of those that lists with one index hold. ``uses``: of the lists."""
+
+    uses: list[ListUse] = field(default_factory=list)
+
+
+    def one(self, file: SourceFile, start: int, end: int) -> bool:
+        """The index is a variable by itself, the same everywhere, which the stretch does not change."""
+        uses = [self.uses[i] for i in range(bisect_left(self.starts, start), bisect_left(self.starts, end))]
+        if any(u.kind != "item" for u in uses) or len({file.slice(*u.parts[0]) for u in uses}) != 1:
+            return False
+        refs = {(r.start, r.end): r for r in file.within(start, end)}
+        found = [refs.get(u.parts[0]) for u in uses]
+        index = found[0].symbol if found[0] is not None else None
+        if index is None or index in self.roles or any(r is None or r.symbol is not index for r in found):
+            return False
+        return not any(r.symbol is index and (r.writes or (r.start, r.end) not in self.spans) for r in refs.values())
+
+    @cached_property
+    def starts(self) -> list[int]:
+        return [u.ref.start for u in self.uses]
+
+    @cached_property
+    def spans(self) -> set[Span]:
+        return {u.parts[0] for u in self.uses if u.kind == "item"}
+
+    def indexes(self, start: int, end: int) -> list[Span]:
+        uses = [self.uses[i] for i in range(bisect_left(self.starts, start), bisect_left(self.starts, end))]
+        return sorted(u.parts[0] for u in uses if u.kind == "item")
+
+    def own_code(self, f: Function, used: set[Symbol]) -> bool:
+        """A function that is handed the index becomes a method whole."""
+        handed = {f.scope.symbols[p.name] for p in f.params if p.name in f.scope.symbols}
+        inside = set(self.indexes(f.start, f.end))
+        return used <= set(self.roles) and any((r.start, r.end) in inside for s in handed for r in s.references)
+
+    def spoken(self, write: Any) -> dict[str, list[str]]:
+        return {s.name: list(write.words(name)) for s, name in self.roles.items()}
+
+
+def item_things(program: Program, file: SourceFile, free_: Iterable[Symbol], taken: set[str]) -> list[Item]:
+    """The objects of lists that are to become one list. ``taken``: names of classes."""
+    found: list[Item] = []
+    for made in records(file, program.language, free_):
+        design = proposed(program, file, made, taken)
+        names = {bare(o): f.name for f in design.fields for o in f.origins}
+        uses = sorted((u for s in made.lists for u in made.uses[s]), key=lambda u: u.ref.start)
+        found.append(Item(design.objects[0].name, -1, {s: names[s.name] for s in made.lists}, design, uses))
+        taken = taken | {design.name}
+    return found
+
+
+@dataclass(frozen=True, eq=False)
+class Held(OneOfMany):
+    """A record that a variable holds, of those that are to be objects of a class; ``roles``: all such variables."""
+
+    found: Keyed = field(default_factory=Keyed)
+
+
+    @property
+    def named(self) -> frozenset[str]:
+        return frozenset()  # what holds it is handed over
+
+    def types(self) -> dict[str, str]:
+        return {s.name: self.design.name for s in self.roles}
+
+    @cached_property
+    def keys(self) -> dict[int, tuple[str, bool]]:
+        """Where a record is told → which of its keys is used there, and whether it is set."""
+        return {at: (key, set_) for at, _, key, set_ in self.found.uses}
+
+    def one(self, file: SourceFile, start: int, end: int) -> bool:
+        """One variable, of which nothing is used but keys."""
+        refs = [r for r in file.within(start, end) if r.symbol in self.roles]
+        return len({r.symbol for r in refs}) == 1 and all(r.end in self.keys and not r.writes for r in refs)
+
+    def only(self, used: set[Symbol | None], state: set[Symbol]) -> bool:
+        return bool(used & set(self.roles)) and not (used & state) - set(self.roles)
+
+    def told(self, refs: Sequence[Reference]) -> list[str]:
+        return [self.keys[r.end][0] for r in refs if r.symbol in self.roles and r.end in self.keys]
+
+    def sets(self, refs: Sequence[Reference]) -> list[str]:
+        return [self.keys[r.end][0] for r in refs if r.symbol in self.roles and r.end in self.keys and (self.keys[r.end][1] or r.mutates)]
+
+    def own_code(self, f: Function, used: set[Symbol]) -> bool:
+        """A function that is handed the record becomes a method whole."""
+        return f in self.found.handed
+
+    def spoken(self, write: Any) -> dict[str, list[str]]:
+        words = {key: list(write.words(key)) for key in self.found.keys}
+        return {form: words[key] for key in words for form in (key, f'"{key}"', f"'{key}'")}
+
+
+def held_things(program: Program, file: SourceFile, free_: Iterable[Symbol], taken: set[str]) -> list[Held]:
+    """The records in keyed tables that are to be objects. ``taken``: names of classes."""
+    names, made = {s.name for s in free_}, []
+    for found in program.language.keyed(file):
+        roots = roots_of(file, found) if worth(file, found) and found.names <= names else []
+        if roots:
+            design = keyed_class(program, file, found, roots, taken)
+            made.append(Held(design.objects[0].name, -1, {s: s.name for s in found.holders}, design, found))
+            taken = taken | {design.name}
+    return made

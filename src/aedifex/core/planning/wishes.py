@@ -1,0 +1,136 @@
+"""What a person asks of a draft: mistakes in it, all at once, and whether the draft could do it."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+from ..analysis.variable_kinds import classify
+from ..design.tables import ClassDesign, Design, WishDesign, bare
+from ..design.toml import Lines
+from ..program.model import Problem, Program, SourceFile
+from ..program.near import perhaps
+from ..rewrites.inline_main.opened import opened, wished
+
+
+@dataclass(frozen=True)
+class Placed:
+    """A wish and where it was said: an option (``line`` is 0), or a line of a design."""
+
+    wish: WishDesign
+    path: str
+    line: int = 0
+
+    @property
+    def place(self) -> str:
+        return f"{self.path}:{self.line}" if self.line else self.path
+
+    def problem(self, message: str) -> Problem:
+        return Problem(self.path, self.line, message)
+
+    @property
+    def names(self) -> list[str]:
+        return [*self.wish.together, *self.wish.keep]
+
+
+def placed(path: str, design: Design, lines: Lines) -> list[Placed]:
+    """The wishes of a design with their lines."""
+    return [Placed(w, path, lines.of("wish", i)) for i, w in enumerate(design.wishes)]
+
+
+def merged(wishes: list[WishDesign]) -> list[WishDesign]:
+    """Wishes for one class as one, names said twice once, in the order in which they were said."""
+    found: list[WishDesign] = []
+    for wish in wishes:
+        same = next((w for w in found if wish.class_ and w.class_ == wish.class_), None)
+        if same is None:
+            found.append(WishDesign(list(dict.fromkeys(wish.together)), wish.class_, list(dict.fromkeys(wish.keep))))
+        else:
+            same.together += [n for n in dict.fromkeys(wish.together) if n not in same.together]
+            same.keep += [n for n in dict.fromkeys(wish.keep) if n not in same.keep]
+    return [w for i, w in enumerate(found) if w not in found[:i]]
+
+
+def mistakes(program: Program, wishes: list[Placed]) -> list[Problem]:
+    """Everything that no draft could do, a sentence each, in the order of the wishes."""
+    program, wishes = spoken(program, wishes)
+    files = [f for f in program.files.values() if not f.problems]
+    known = {bare(n): f for f in reversed(files) for n, s in f.scope.symbols.items() if s.kinds}
+    found: list[Problem] = []
+    owner: dict[str, Placed] = {}
+    kept = {n: w for w in wishes for n in w.wish.keep}
+    streams = {o for k in (program.language.streams.KINDS if program.language.streams is not None else ()) for o in k.origins}
+    for said in wishes:
+        found += [said.problem(unknown(n, known)) for n in said.names if bare(n) not in known and not (n in said.wish.keep and n in streams)]
+        if said.wish.together or said.wish.class_:
+            found += [said.problem(m) for m in class_mistakes(program, said.wish, known)]
+        for name in dict.fromkeys(said.wish.together):
+            before = owner.setdefault(name, said)
+            if before.wish.class_ != said.wish.class_ or (before is not said and not said.wish.class_):
+                classes = f"{before.wish.class_ or 'one class'} and {said.wish.class_ or 'another'}"
+                found.append(said.problem(f"'{name}' is asked for in {classes}; one class can have it"))
+            if name in kept:
+                found.append(said.problem(f"'{name}' is also asked to stay where it is ({kept[name].place})"))
+    return list(dict.fromkeys(found))
+
+
+def spoken(program: Program, wishes: list[Placed]) -> tuple[Program, list[Placed]]:
+    """Program and wishes with long main functions opened of whose variables the wishes speak (``main.score``)."""
+    heads = {bare(n).partition(".")[0] for w in wishes for n in w.names if "." in bare(n)}
+    for path in [p for p, f in program.files.items() if not f.problems and any(f.function(h) is not None for h in heads)]:
+        o = opened(program, path, program)
+        if o is not None and o.name in heads:
+            program = o.program
+            wishes = [Placed(wished([w.wish], o)[0], w.path, w.line) for w in wishes]
+    return program, wishes
+
+
+def class_mistakes(program: Program, wish: WishDesign, known: dict[str, SourceFile]) -> Iterator[str]:
+    write = program.language.write
+    name = wish.class_
+    places = {bare(n): known[bare(n)] for n in wish.together if bare(n) in known}
+    if name and not write.is_name(name):
+        yield f"'{name}' cannot be the name of a class"
+    elif name in known and not (places and name in wish.together):
+        symbol = known[name].scope.symbols[name]
+        path, line = known[name].place(min(r.start for r in symbol.bindings)) if symbol.bindings else ("", 0)
+        yield f"'{name}' is in use already ({path}:{line}); give the class another name"
+    elif name in program.language.builtins:
+        yield f"'{name}' would hide what the language calls so; give the class another name"
+    files = list(dict.fromkeys(f.path for f in places.values()))
+    if len(files) > 1:
+        apart = " and ".join(f"'{next(n for n, f in places.items() if f.path == p)}' in {p}" for p in files[:2])
+        yield f"{name or 'the class'} would have {apart}; a class takes its variables from one file"
+    if not wish.together or (len(places) == len(wish.together) and not fields(program, places)):
+        yield f"{name or 'the class'} would have no variable; name at least one"
+
+
+def fields(program: Program, places: dict[str, SourceFile]) -> list[str]:
+    return [n for n, f in places.items() if f.scope.symbols[n] in classify(f, program.language)]
+
+
+def unknown(name: str, known: dict[str, SourceFile]) -> str:
+    return f"'{name}' is not a name of these scripts" + perhaps(name, known)
+
+
+def unfulfilled(design: Design, wishes: list[Placed]) -> list[Problem]:
+    """What the draft could not do of the wishes, with the reasons."""
+    found = []
+    reasons = {bare(s.name): s.why for s in design.stays}
+    for said in wishes:
+        for name in dict.fromkeys(bare(n) for n in said.wish.together):
+            made = next((c for c in design.classes if name in taken_over(c)), None)
+            if made is not None and said.wish.class_ in ("", made.name):
+                continue
+            lost = [r for n, r in reasons.items() if n in map(bare, said.wish.together) and r.startswith("no class")]
+            reason = design.why_not.get(name) or (
+                lost[0] if lost else reasons.get(name, "it cannot be a member of a class")
+            )
+            found.append(said.problem(f"'{name}' cannot be in {said.wish.class_ or 'a class'}: {reason}"))
+    return found
+
+
+def taken_over(c: ClassDesign) -> set[str]:
+    """The names of the variables and functions that a class replaces."""
+    origins = [f.origins for f in c.fields] + [m.origins for m in c.methods]
+    return {bare(o) for names in origins for o in names}

@@ -1,0 +1,68 @@
+"""Give an object a variable of its own for a companion that never changes, so that it can keep it.
+
+screen = open_screen()                screen = open_screen()
+lamp_lit = True              →        lamp_lit = True
+def draw(): screen.put(...)           lamp_screen = screen
+                                      def draw(): lamp_screen.put(...)
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+from ..design.tables import ClassDesign, FieldDesign, bare
+from ..program.edits import Edits
+from ..program.model import SourceFile, Symbol
+from ..program.scopes import shadowed
+from .introduce_variable import Hoister, HoistLiteral
+from .rewrite import Context, Refusal, drop_declarations, function_of, refuse_at, symbol
+
+
+@dataclass
+class StoreCompanion:
+    design: ClassDesign
+    member: FieldDesign
+    needs: list[str] = field(default_factory=list)
+    refused: Refusal | None = None
+
+    @property
+    def id(self) -> str:
+        return f"store:{self.design.name}.{self.member.name}"
+
+    def title(self) -> str:
+        return f"each object of {self.design.name} keeps {self.member.value}"
+
+    def names(self, context: Context) -> list[str]:
+        """The variables that are made, one for each object."""
+        return HoistLiteral(self.design, self.member, []).names(context)
+
+    def apply(self, context: Context) -> Edits:
+        file, out = context.home(self.design), Edits()
+        source = symbol(file, self.member.value, "variable")
+        if len(source.bindings) > 1:
+            raise refuse_at(file, source.bindings[1].start, f"'{source.name}' is set again, and a copy would go stale", "pass it in with 'add'")
+        hoister = Hoister(context, file, HoistLiteral(self.design, self.member, []))
+        hoister.out = out
+        for index, name in enumerate(self.names(context)):
+            hoister.declare_as(index, name, self.member.value, context.type_of(file, source))
+            after = hoister.last_first(index)
+            if after is not None and source.bindings[0].start > after.start:
+                raise refuse_at(file, source.bindings[0].start, f"'{source.name}' is set after {self.design.name} is made", "pass it in with 'add'")
+            for m in self.design.methods:
+                if index < len(m.origins) and len(m.origins) == len(self.design.objects):
+                    self.replace(context, file, bare(m.origins[index]), source, name, out)
+        return out
+
+    def replace(self, context: Context, file: SourceFile, origin: str, source: Symbol, name: str, out: Edits) -> None:
+        f = function_of(file, origin)
+        for ref in file.within(f.body_start, f.end):
+            if ref.symbol is source:
+                if ref.writes or ref.form == "spelled" or shadowed(ref.scope, name, file.scope):
+                    raise refuse_at(file, ref.start, f"'{source.name}' cannot be another name here", "pass it in with 'add'")
+                out.replace(file.path, ref.start, ref.end, context.write.use(ref, name))
+        drop_declarations(context.language, file, out, {source}, (f.start, f.end))
+
+
+def stored(design: ClassDesign) -> list[FieldDesign]:
+    """The fields that replace no variable, but keep one that others have."""
+    return [f for f in design.fields if f.origins and not any(f.origins) and f.start == "argument" and f.value]

@@ -1,0 +1,29 @@
+"""Functions that a decoration registers are registered by a call (C8). See ``rewrites/explicit_registration/registrations.py`` for an example."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+from ...program.edits import Edits
+from ..rewrite import Context, Refusal
+from .registrations import unfoldings
+
+
+@dataclass
+class RegisterByCall:
+    path: str
+    needs: list[str] = field(default_factory=list)
+    refused: Refusal | None = None  # where it was tried already
+
+    @property
+    def id(self) -> str:
+        return f"register:{self.path}"
+
+    def title(self) -> str:
+        return "functions are registered by a call instead of a decoration"
+
+    def apply(self, context: Context) -> Edits:
+        out = Edits()
+        for edit in unfoldings(context.program, self.path):
+            out.replace(self.path, *edit)
+        return out

@@ -1,0 +1,42 @@
+"""A part is taken out of a class that does several jobs; the class keeps an object of it (C17). See ``rewrites/extract_class/text.py`` for an example."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+from ...design.tables import PartDesign
+from ...program.edits import Edits
+from ...program.model import Program
+from ..rewrite import Context, Refusal, check_hazards, refuse_at
+from .members import named_elsewhere, taking
+from .needs import Unfit
+
+ADVICE = "leave it in its class"
+
+
+@dataclass
+class TakePart:
+    path: str
+    part: PartDesign
+    outsiders: Program  # other files of the folder, which may use the class
+    needs: list[str] = field(default_factory=list)
+    refused: Refusal | None = None  # where it was tried already
+
+    @property
+    def id(self) -> str:
+        return f"part:{self.part.name}"
+
+    def title(self) -> str:
+        return f"{self.part.name} becomes a part of {self.part.of}, which keeps it as {self.part.object}"
+
+    def apply(self, context: Context) -> Edits:
+        file, out = context.file(self.path), Edits()
+        check_hazards(context, file, {self.part.of}, ADVICE)
+        if named_elsewhere(context.program, self.path, self.part.of) or named_elsewhere(self.outsiders, "", self.part.of):
+            raise Refusal(f"another file names {self.part.of}", file.path, 0, ADVICE)
+        try:
+            for edit in taking(file, context.language, self.part).edits(self.part):
+                out.replace(file.path, *edit)
+        except Unfit as trouble:
+            raise refuse_at(file, trouble.at, trouble.message, ADVICE) if trouble.at else Refusal(trouble.message, file.path, 0, ADVICE) from None
+        return out

@@ -1,0 +1,57 @@
+"""Lift lines, or one expression, out of main code or a long function into a function of their own.
+
+row = ["."] * 40                      def draw(row):
+row[x] = "#"                  →           row[x] = "#"
+print("".join(row))                       print("".join(row))
+                                      row = ["."] * 40
+                                      draw(row)
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+from ...program.edits import Edits
+from ...program.line_ranges import placed
+from ...program.model import Program
+from ..rewrite import Context, Refusal, refuse_at
+from .extraction import Lifter, Unliftable
+
+
+@dataclass
+class Lift:
+    """``lines``: as a design gives them, ``file.py:10-14`` or ``file.py:10:8-10:40``. ``named``: variables that stay used by their name.
+
+    ``now``: where the lines are by the time that the step's turn comes, in the same manner.
+    """
+
+    lines: str
+    name: str
+    named: frozenset[str] = frozenset()
+    now: str = ""
+    types: dict[str, str] = field(default_factory=dict)  # of what is handed over, where nothing is written of it
+    several: bool = False  # objects have such lines
+    of: str = ""  # the method whose lines they are, of a class that stands
+    told: str = ""  # the lines as the design names them, where steps before move these
+    outsiders: Program | None = None  # files that are not the program's, whose classes may be based on its own
+    traced = True
+    needs: list[str] = field(default_factory=list)
+    refused: Refusal | None = None
+
+    @property
+    def id(self) -> str:
+        return f"lift:{self.name}"
+
+    def title(self) -> str:
+        made = f"method {self.of.rpartition('.')[0]}.{self.name}" if self.of else f"function {self.name}"
+        return f"{self.told or self.lines} becomes the {made}"
+
+    def apply(self, context: Context) -> Edits:
+        place, out = placed(self.now or self.lines, context.program), Edits()
+        others = [f for f in [*context.program.files.values(), *(self.outsiders.files.values() if self.outsiders is not None else ())] if f is not place.file]
+        try:
+            for edit in Lifter(context.language, place, self.name, self.named, self.several, self.types, others).edits():
+                out.replace(place.file.path, *edit)
+        except Unliftable as trouble:
+            raise refuse_at(place.file, trouble.at, trouble.message, trouble.advice) from None
+        return out

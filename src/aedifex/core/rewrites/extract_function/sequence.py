@@ -1,0 +1,121 @@
+"""Methods that come from lines: these are lifted into functions before all else, and places are followed through what changes."""
+
+from __future__ import annotations
+
+import copy
+from collections.abc import Callable
+from dataclasses import dataclass, field
+
+from ...analysis.regions.region import region_of
+from ...design.tables import Design, MethodDesign, bare
+from ...naming.identifiers import free
+from ...program.edits import Edits
+from ...program.errors import AedifexError
+from ...program.line_ranges import Place, lines_of, moved, placed
+from ...program.model import Program
+from ..record_class.rewrite import is_keyed
+from .rewrite import Lift
+
+Key = tuple[int, int, int]  # class (-1: one that stands), method, which of its lines
+
+
+@dataclass
+class Trace:
+    """Where stretches of the sources are, while steps change the text around them."""
+
+    places: dict[Key, tuple[str, int, int]] = field(default_factory=dict)
+
+    def follow(self, program: Program, edits: Edits) -> None:
+        """``program``: as it was before the edits."""
+        for path, ranges in edits.ranges.items():
+            for key, (holder, start, end) in self.places.items():
+                if program.files[path].path == holder:
+                    self.places[key] = (holder, moved(start, ranges, False), moved(end, ranges, True))
+
+
+@dataclass
+class Wanted:
+    """A stretch that is to be lifted: the ``number``-th of a method's lines. ``of``: the method of a class that stands whose lines they are."""
+
+    method: MethodDesign
+    number: int
+    place: Place
+    name: str
+    types: dict[str, str] = field(default_factory=dict)
+    of: str = ""
+
+    def step(self, name: str, named: frozenset[str]) -> Lift:
+        lines = self.method.lines
+        return Lift(lines[self.number], name, named, several=len(lines) > 1, types=self.types, told=(self.method.told or lines)[self.number], of=self.of)
+
+
+def wanted(design: Design, program: Program) -> dict[Key, Wanted]:
+    found: dict[Key, Wanted] = {}
+    for n, x in enumerate(design.lifts):
+        m = MethodDesign(x.name, [], lines=x.lines, told=x.told)
+        found |= {(-1, n, k): Wanted(m, k, placed(lines, program), x.name, of=x.of) for k, lines in enumerate(x.lines)}
+    for i, c in enumerate(design.classes):
+        for j, m in enumerate(c.methods):
+            for k, lines in enumerate(m.lines):
+                found[i, j, k] = Wanted(m, k, placed(lines, program), wanted_name(design, (i, j, k)), types_of(design, (i, j, k)))
+    return found
+
+
+def lifts(design: Design, program: Program) -> tuple[dict[Key, Lift], Trace]:
+    """The lifts of a design in their order, smaller stretches first, as one may hold another."""
+    found = wanted(design, program)
+    taken = {n for f in program.files.values() for s in f.scope.walk() for n in s.symbols} | set(program.language.builtins)
+    made, trace, named = {}, Trace(), names_of(design)
+    for key, w in found.items():
+        name = free(w.name, taken)
+        taken.add(name)
+        made[key] = w.step(name, named)
+        region = region_of(w.place.file, program.language, w.place.start, w.place.end)
+        span = (region.start, region.end) if region is not None else (w.place.start, w.place.end)
+        trace.places[key] = (w.place.file.path, *span)
+    smaller_first = sorted(found, key=lambda k: (found[k].place.end - found[k].place.start, found[k].place.file.path, found[k].place.start))
+    return {key: made[key] for key in smaller_first}, trace
+
+
+def types_of(design: Design, key: Key) -> dict[str, str]:
+    """The class of what a method's lines are handed and it knows itself."""
+    c = design.classes[key[0]]
+    return dict.fromkeys(c.methods[key[1]].drop, c.name) if is_keyed(c) else {}
+
+
+def wanted_name(design: Design, key: Key) -> str:
+    """The method's name; with the object's, where there are several."""
+    c = design.classes[key[0]]
+    m = c.methods[key[1]]
+    return f"{m.name}_{c.objects[key[2]].name}" if len(c.objects) > 1 and key[2] < len(c.objects) else m.name
+
+
+def names_of(design: Design) -> frozenset[str]:
+    """Variables that become fields, and objects: lifted code keeps using them by their name."""
+    fields = {bare(o) for c in design.classes for f in c.fields for o in f.origins if o}
+    return frozenset(fields | {o.name for c in design.classes for o in c.objects if not o.collection and not is_keyed(c)})
+
+
+def lifted(
+    design: Design, program: Program, tried: Callable[[Lift, Program, Trace], Program | None]
+) -> tuple[list[Lift], Design, Program]:
+    """The steps, and design and program as they are after them: the methods then come from functions."""
+    try:
+        steps, trace = lifts(design, program)
+    except AedifexError:
+        return [], design, program  # lines that are not there: told by the validation
+    if not steps:
+        return [], design, program
+    design = copy.deepcopy(design)
+    for key, step in steps.items():
+        holder, start, end = trace.places[key]
+        step.now = lines_of(program.files[holder], start, end, False)
+        program = tried(step, program, trace) or program
+    for i, c in enumerate(design.classes):
+        for j, m in enumerate(c.methods):
+            if m.lines:
+                mine = [steps[i, j, k] for k in range(len(m.lines))]
+                m.origins = [s.name for s in mine] if all(s.refused is None for s in mine) else []
+                m.lines, m.told = [], m.told or m.lines  # which say where the class comes from
+        c.methods = [m for m in c.methods if m.origins]
+    return list(steps.values()), design, program

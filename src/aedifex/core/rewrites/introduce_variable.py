@@ -1,0 +1,155 @@
+"""Give the literals in which twins differ a variable each, so that the twins are the same.
+
+def ring1(): print("Mill")               bell1_label = "Mill"
+def ring2(): print("Quarry")      →      bell2_label = "Quarry"
+                                         def ring1(): print(bell1_label)
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+from ..analysis.startup import running
+from ..analysis.twins import Difference, differences
+from ..design.tables import ClassDesign, FieldDesign, bare
+from ..program.edits import Edits
+from ..program.language import reread
+from ..program.model import Function, SourceFile, Statement, Symbol
+from .rewrite import Context, Refusal, function_of
+
+
+@dataclass
+class HoistLiteral:
+    """``texts``: the literal of each object."""
+
+    design: ClassDesign
+    member: FieldDesign
+    texts: list[str]
+    needs: list[str] = field(default_factory=list)
+    refused: Refusal | None = None  # where it was tried already
+
+    @property
+    def id(self) -> str:
+        return f"hoist:{self.design.name}.{self.member.name}"
+
+    def title(self) -> str:
+        return f"{', '.join(self.texts)} get names: they differ in twins of {self.design.name}"
+
+    def names(self, context: Context) -> list[str]:
+        """The variables that are made, one for each object."""
+        write = context.write
+        taken = {n for f in context.program.files.values() for s in f.scope.walk() for n in s.symbols}
+        found = []
+        for o in self.design.objects:
+            name = write.member_name(
+                [*write.words(o.name), *write.words(self.member.name)], like(self.design) or o.name
+            )
+            while name in taken:
+                name += "_"
+            found.append(name)
+        return found
+
+    def apply(self, context: Context) -> Edits:
+        out = Hoister(context, context.home(self.design), self).edits()
+        after = reread(context.program, out.apply(context.program.files))
+        for problem in [*context.language.accepts(after)][:1]:
+            raise Refusal(
+                f"a variable cannot stand for the literal: {problem.message}",
+                problem.path,
+                problem.line,
+                "leave the twins apart",
+            )
+        return out
+
+
+def literal_fields(design: ClassDesign) -> list[tuple[FieldDesign, list[str]]]:
+    """The fields that replace no variable, but a literal in which twins differ; with the literals, the last arguments of the objects."""
+    found = [f for f in design.fields if f.origins and not any(f.origins) and not (f.start == "argument" and f.value)]
+    rows = [
+        o.args[len(o.args) - len(found) :] if len(o.args) >= len(found) else [""] * len(found) for o in design.objects
+    ]
+    return [(f, [row[i] for row in rows]) for i, f in enumerate(found)]
+
+
+def like(design: ClassDesign) -> str:
+    """How the variables of the class write names of several words."""
+    return next((bare(o) for f in design.fields for o in f.origins if o), "")
+
+
+class Hoister:
+    def __init__(self, context: Context, file: SourceFile, step: HoistLiteral) -> None:
+        self.context, self.file, self.step, self.design = context, file, step, step.design
+        self.out = Edits()
+
+    def edits(self) -> Edits:
+        found = [d for d in self.differences() if d.texts == self.step.texts]
+        if not found:
+            raise Refusal(f"no twins of {self.design.name} differ in {' and '.join(self.step.texts)}", self.file.path, 0,
+                          "take the field out of the design")  # fmt: skip
+        names = self.step.names(self.context)
+        for difference in found:
+            for name, places in zip(names, difference.places, strict=True):
+                for start, end in places:
+                    self.out.replace(self.file.path, start, end, name)
+        for index, name in enumerate(names):
+            self.declare(index, name, found[0])
+        return self.out
+
+    def differences(self) -> list[Difference]:
+        rows = [[function_of(self.file, o) for o in m.origins] for m in self.design.methods if len(m.origins) > 1]
+        found: list[Difference] = []
+        for row in rows:
+            found += (
+                differences(self.file, self.context.language, row, [self.marks(f, i, rows) for i, f in enumerate(row)])
+                or []
+            )
+        return found
+
+    def marks(self, f: Function, index: int, rows: list[list[Function]]) -> list[tuple[int, int, str]]:
+        """What may differ otherwise: the object's own variables, and its own twins."""
+        mine: dict[Symbol | None, str] = {
+            self.file.scope.symbols.get(bare(o)): "\1" + d.name for d, o in self.design.origins(index)
+        }
+        mine |= {row[index].symbol: "\2" + row[0].name for row in rows if index < len(row)}
+        uses = [(r.start, r.end, r.symbol) for r in self.file.within(f.params_start, f.end)]
+        uses += [(d.start, d.end, d.symbol) for d in self.file.declarations_within(f.start, f.end)]
+        spans = {(a, b): mine[s] for a, b, s in uses if s in mine and s is not None}
+        return [(a, b, text) for (a, b), text in spans.items()]
+
+    def declare(self, index: int, name: str, difference: Difference) -> None:
+        self.declare_as(index, name, difference.texts[index], difference.kind)
+
+    def declare_as(self, index: int, name: str, value: str, kind: str) -> None:
+        """The variable's line, after the last of the object's own."""
+        write, file = self.context.write, self.file
+        after = self.last_first(index)
+        if after is None:
+            raise Refusal(f"nothing shows where {name} would be set", file.path, 0, "leave the twins apart")
+        first, last = after.group or (after.start, after.end)  # behind the whole declaration, where it holds several variables
+        end = write.line_end(file, last)
+        lead = file.slice(write.line_start(file, first), first)
+        if lead.strip() or any(last <= s.start < end for s in file.statements):
+            raise Refusal(
+                f"line {file.shown(after.start)} holds several statements",
+                file.path,
+                0,
+                "put each on a line of its own",
+            )
+        line = write.declare_variable(file, name, value, kind)
+        gap = "" if file.text[:end].endswith(b"\n") else "\n"
+        self.out.insert(file.path, end, write.with_newlines(f"{gap}{lead}{line}\n", write.newline(file)))
+
+    def last_first(self, index: int) -> Statement | None:
+        """The last statement at the top that first sets a variable of an object."""
+        mine = {self.file.scope.symbols.get(bare(o)) for _, o in self.design.origins(index)}
+        firsts = [
+            s for s in running(self.file, self.context.language) if s.target is not None and s.target.symbol in mine and s.kind == "assign"
+        ]
+        seen: set[Symbol | None] = set()
+        found = None
+        for s in firsts:
+            assert s.target is not None
+            if s.target.symbol not in seen:
+                seen.add(s.target.symbol)
+                found = s
+        return found

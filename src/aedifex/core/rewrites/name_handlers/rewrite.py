@@ -1,0 +1,47 @@
+"""Give handlers that are written in place a name: their lines become a function, and what registered them names it.
+
+page.on("click", (event) => {          function onPageClick(event) {
+  count += 1;                            count += 1;
+  show(event);                  →        show(event);
+});                                    }
+                                       page.on("click", onPageClick);
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+from ...program.edits import Edits
+from ..rewrite import Context, Refusal
+from .handlers import at_place, named_edits
+
+
+@dataclass
+class NameHandlers:
+    """``wanted``: the place of each (file:line:column) and its name."""
+
+    path: str
+    wanted: list[tuple[str, str]]
+    traced = True
+    needs: list[str] = field(default_factory=list)
+    refused: Refusal | None = None  # where it was tried already
+
+    @property
+    def id(self) -> str:
+        return f"handlers:{self.path}"
+
+    def title(self) -> str:
+        return f"handlers in {self.path} get a name: {', '.join(name for _, name in self.wanted)}"
+
+    def apply(self, context: Context) -> Edits:
+        file, out = context.file(self.path), Edits()
+        found = []
+        for place, name in self.wanted:
+            handler = at_place(file, context.language, place, name)
+            if handler is None:
+                where = place.removeprefix(f"{self.path}:")
+                raise Refusal(f"no handler whose lines could stand elsewhere begins at {where}", self.path, 0, "name the place where one begins, and a name that can be its own")
+            found.append(handler)
+        for edit in named_edits(file, context.language, found):
+            out.replace(self.path, *edit)
+        return out

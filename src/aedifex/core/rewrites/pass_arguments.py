@@ -1,0 +1,220 @@
+"""Pass in at each call what a method used to read of somebody else's changing state.
+
+def move(self, dt):                    def move(self, dt, signal):
+    if signal == "go": ...       →         if signal == "go": ...
+tram.move(1)                           tram.move(1, signal)
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+from ..analysis.effects import Effects, statement_order
+from ..analysis.late_reads import goes_stale
+from ..analysis.startup import running
+from ..design.tables import ClassDesign, MethodDesign
+from ..program.edits import Edits
+from ..program.model import Call, Function, Reference, Scope, SourceFile, Symbol
+from ..program.scopes import shadowed
+from .rewrite import Context, Refusal, class_scope, drop_declarations, refuse_at, symbol
+
+
+@dataclass
+class PassIn:
+    design: ClassDesign
+    method: MethodDesign
+    needs: list[str] = field(default_factory=list)
+
+    @property
+    def id(self) -> str:
+        return f"pass:{self.design.name}.{self.method.name}"
+
+    def title(self) -> str:
+        names = ", ".join(a["value"] for a in self.method.add)
+        return f"{self.design.name}.{self.method.name} is handed {names} at each call"
+
+    def apply(self, context: Context) -> Edits:
+        return Passer(context, context.home(self.design), self.design, self.method).edits()
+
+
+class Passer:
+    def __init__(self, context: Context, file: SourceFile, design: ClassDesign, method: MethodDesign) -> None:
+        self.context, self.file, self.design, self.method = context, file, design, method
+        self.write = context.write
+        self.scope = class_scope(file, design.name)
+        self.name = self.shown(method)
+        found = [s.function for s in self.scope.children if s.kind == "function" and s.name == self.name]
+        if not found or found[0] is None:
+            raise Refusal(f"{design.name} has no method '{self.name}' yet", file.path, 0, "correct the design")
+        self.function: Function = found[0]
+        self.effects = Effects(file, context.language)
+        self.out = Edits()
+
+    def shown(self, method: MethodDesign) -> str:
+        """The name of a method as it is written."""
+        return str(self.write.hidden(method.name)) if method.hidden else method.name
+
+    def edits(self) -> Edits:
+        if self.function.is_async or self.function.scope.generator:
+            raise refuse_at(self.file, self.function.start, f"'{self.name}' runs later than it is called, and what it is "
+                            "handed may have changed by then", "leave it a function")  # fmt: skip
+        calls = self.calls()
+        sources = [symbol(self.file, add["value"]) for add in self.method.add]
+        for source, add in zip(sources, self.method.add, strict=True):
+            self.check(source, calls)
+            self.replace_inside(source, add["name"])
+        inside = (self.function.start, self.function.end)
+        drop_declarations(self.context.language, self.file, self.out, set(sources), inside)
+        self.extend(calls)
+        return self.out
+
+    def check(self, source: Symbol, calls: list[Call]) -> None:
+        touch = self.effects.touch(self.function.start, self.function.end)
+        for ref in self.file.within(self.function.start, self.function.end):
+            if ref.symbol is source and ref.writes:
+                raise refuse_at(
+                    self.file, ref.start, f"'{source.name}' is changed here, not only read", "keep it where it is"
+                )
+            if ref.symbol is source and ref.form == "spelled":
+                raise refuse_at(
+                    self.file, ref.start, f"'{source.name}' is spelled out by a self-documenting format", "write it out"
+                )
+        rebinds = {s for s in touch.writes if any(r.writes for r in s.references if not self.at_top(r))}
+        if source in rebinds:
+            raise refuse_at(self.file, self.function.start, f"'{source.name}' may change while '{self.name}' runs",
+                            "a copy would go stale; leave it a function")  # fmt: skip
+        if (late := goes_stale(self.file, self.context.language, self.function.scope, source)) is not None:
+            raise refuse_at(self.file, late.start, f"'{source.name}' is read here later than '{self.name}' runs, and may have changed by then",
+                            "leave it a function")  # fmt: skip
+        first = min((r.start for r in source.bindings), default=0)
+        for statement in statement_order(running(self.file, self.context.language)):
+            if statement.start >= first:
+                break
+            if any(statement.start <= c.start < statement.end for c in calls):
+                raise refuse_at(
+                    self.file,
+                    statement.start,
+                    f"'{self.name}' is called before '{source.name}' is set",
+                    "set it earlier",
+                )
+
+    def at_top(self, ref: Reference) -> bool:
+        return ref.scope.frame is self.file.scope
+
+    def replace_inside(self, source: Symbol, name: str) -> None:
+        for ref in self.file.within(self.function.body_start, self.function.end):
+            if ref.symbol is source and ref.name != name:
+                if shadowed(ref.scope, name, self.scope):
+                    raise refuse_at(self.file, ref.start, f"'{name}' means something else here", "choose another name")
+                self.out.replace(self.file.path, ref.start, ref.end, self.write.use(ref, name))
+        if name in self.function.scope.symbols and self.function.scope.symbols[name].scope is self.function.scope:
+            raise refuse_at(
+                self.file, self.function.start, f"'{self.name}' already has a local '{name}'", "choose another name"
+            )
+
+    def calls(self) -> list[Call]:
+        """Every call of the method. Raises Refusal where it is used in another way."""
+        owners = {self.file.scope.symbols.get(o.name) for o in self.design.objects} | self.carriers()
+        found = []
+        for ref in self.file.references:
+            if ref.member != self.name:
+                continue
+            inside = ref.scope.within(self.scope) and self.is_receiver(ref.symbol)
+            if ref.symbol in owners or inside:
+                call = next((c for c in self.file.calls if c.callee is ref), None)
+                if call is None:
+                    raise refuse_at(self.file, ref.start, f"'{self.name}' is handed on here, so its parameters cannot change",
+                                    "leave it a function")  # fmt: skip
+                found.append(call)
+        return found
+
+    def carriers(self) -> set[Symbol | None]:
+        """Parameters with which an object of this class was handed to a method of another."""
+        names = {o.name for o in self.design.objects}
+        found: set[Symbol | None] = set()
+        for c in self.context.design.classes:
+            handed = {(self.shown(m), a["name"]) for m in c.methods for a in m.add if a["value"] in names}
+            for scope, name in self.file.classes if handed else ():
+                for inner in scope.children if name == c.name else ():
+                    found |= {
+                        s for n, s in inner.symbols.items() if (inner.name, n) in handed and inner.kind == "function"
+                    }
+        return found
+
+    def is_receiver(self, s: Symbol | None) -> bool:
+        at: Scope | None = s.scope if s is not None else None
+        return at is not None and at.parent is self.scope and at.receiver == (s.name if s else "")
+
+    def extend(self, calls: list[Call]) -> None:
+        names = [a["name"] for a in self.method.add]
+        if any(p.kind in ("doublestar",) for p in self.function.params):
+            raise refuse_at(
+                self.file, self.function.start, f"'{self.name}' takes any named argument", "leave it a function"
+            )
+        typed = [(name, self.type_of(add)) for name, add in zip(names, self.method.add, strict=True)]
+        (at, _, text), where = self.write.added_parameters(self.file, self.function, typed)
+        self.out.insert(self.file.path, at, text)
+        for call in calls:
+            args = self.context.language.arguments(self.file, call)
+            named = where == "by name" or any(a.keyword for a in args)
+            more = []
+            for add in self.method.add:
+                own = call.start >= self.function.start and call.end <= self.function.end
+                value = self.itself(call, add["value"]) or (add["name"] if own else add["value"])
+                if (
+                    not own
+                    and value == add["value"]
+                    and shadowed(call.callee.scope, add["value"], self.file.scope)
+                    and not self.handed(call, add["value"])
+                ):
+                    raise refuse_at(self.file, call.start, f"'{value}' means something else here", "rename it first")
+                more.append(self.write.keyword_argument(add["name"], value) if named else value)
+            if where == "first":
+                at = args[0].start if args else call.args_start
+                self.out.insert(self.file.path, at, ", ".join(more) + (", " if args else ""))
+            else:
+                at = args[-1].end if args else call.args_start
+                self.out.insert(self.file.path, at, (", " if args else "") + ", ".join(more))
+
+    def itself(self, call: Call, value: str) -> str:
+        """How a method of the class whose object is handed over names it: that is the object it runs for; "" elsewhere."""
+        owner = self.context.design.maker_of(value)
+        if owner is None or not any(n == owner.name and call.callee.scope.within(s) for s, n in self.file.classes):
+            return ""
+        if len(owner.objects) > 1:
+            raise refuse_at(
+                self.file,
+                call.start,
+                f"only the caller knows which of the objects of {owner.name} it is",
+                "leave it a function",
+            )
+        top = call.callee.scope
+        while top.parent is not None and top.parent.kind != "class":
+            top = top.parent
+        edits, trouble = self.write.inner_receivers(self.file, top, [call.callee])
+        if trouble:
+            raise refuse_at(self.file, call.start, trouble, "leave it a function")
+        for start, end, text in edits:
+            self.out.replace(self.file.path, start, end, text)
+        return str(self.write.receiver_at(self.file, call.callee.scope, top, owner.name))
+
+    def type_of(self, add: dict[str, str]) -> str:
+        """The declared type of what is handed over; "" if it has none."""
+        owner = self.context.design.maker_of(add["value"])
+        return owner.name if owner is not None else self.context.type_of(self.file, symbol(self.file, add["value"]))
+
+    def handed(self, call: Call, name: str) -> bool:
+        """Whether the caller is a method that was itself handed the same value under this name."""
+        for c in self.context.design.classes:
+            holder = next((s for s, n in self.file.classes if n == c.name), None)
+            scope: Scope | None = call.callee.scope if holder is not None else None
+            while scope is not None and scope.parent is not holder:
+                scope = scope.parent
+            for m in c.methods if scope is not None else ():
+                if (
+                    scope is not None
+                    and scope.name == self.shown(m)
+                    and any(a["value"] == name == a["name"] for a in m.add)
+                ):
+                    return True
+        return False

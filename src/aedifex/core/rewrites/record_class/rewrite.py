@@ -1,0 +1,116 @@
+"""Make records held in keyed tables objects of a class, and what is handed one its methods.
+
+birds = [{"x": 3, "name": "ada"}]         class Bird:
+def move(bird): bird["x"] += 1      →         def __init__(self, x, name): ...
+move(birds[0])                                def move(self): self.x += 1
+                                          birds = [Bird(3, "ada")]
+                                          birds[0].move()
+"""
+
+from __future__ import annotations
+
+from abc import ABC, abstractmethod
+from dataclasses import dataclass, field
+
+from ...design.tables import ClassDesign, MethodDesign, bare, holder_of, key_of
+from ...program.edits import Edits, Range
+from ...program.keyed import Keyed
+from ...program.model import SourceFile
+from ..parameter_to_receiver import loose
+from ..rewrite import Context, Refusal, check_hazards, function_of, refuse_at
+from .objects import Handed, keyed_fields, record_edits
+
+
+@dataclass
+class MakesObjects(ABC):
+    """What the steps that give a class its objects and methods before all others have in common."""
+
+    design: ClassDesign
+    needs: list[str] = field(default_factory=list)
+    refused: Refusal | None = None  # where it was tried already
+    left = "the records stay as they are"
+
+    def apply(self, context: Context) -> Edits:
+        out, file = Edits(), context.home(self.design)
+        for edit in self.edits(context, file):
+            out.replace(file.path, *edit)
+        return out
+
+    @abstractmethod
+    def edits(self, context: Context, file: SourceFile) -> list[Range]: ...
+
+    def check_names(self, context: Context, file: SourceFile, concerned: set[str], new: set[str]) -> None:
+        """Nothing forbids to change the concerned names, and the new ones are free. Raises Refusal."""
+        check_hazards(context, file, concerned, self.left)
+        for name in sorted(new):
+            if any(name in s.symbols for s in file.scope.walk()):
+                raise Refusal(f"'{name}' is in use already", file.path, 0, "choose another name in the design")
+
+
+class RecordsToObjects(MakesObjects):
+    @property
+    def id(self) -> str:
+        return f"records:{self.design.name}"
+
+    def title(self) -> str:
+        return f"records with {', '.join(f.name for f in self.design.fields)} become objects of {self.design.name}"
+
+    def edits(self, context: Context, file: SourceFile) -> list[Range]:
+        found = the_records(self.design, file, context)
+        self.check_names(context, file, found.names, {self.design.name} - ({found.named.name} if found.named is not None else set()))
+        return record_edits(file, context.language, found, self.design.name, keyed_fields(context.program, self.design))
+
+
+def the_records(design: ClassDesign, file: SourceFile, context: Context) -> Keyed:
+    """The records that a design means. Raises Refusal if there are none, or they cannot be objects."""
+    keys = {key_of(bare(o)) for f in design.fields for o in f.origins if o}
+    for found in context.language.keyed(file):
+        if set(found.keys) == keys and holders(design) & found.names:
+            if found.trouble is not None:
+                why, at = found.trouble
+                raise refuse_at(file, at, f"a record with the keys {', '.join(found.keys)} {why}", "the records stay as they are")
+            return found
+    raise Refusal(f"there are no records with just the keys {', '.join(sorted(keys))}", file.path, 0, "correct the design")
+
+
+class BecomesMethod(MakesObjects):
+    """A function that is told which object it is for becomes a method of it."""
+
+    def __init__(self, design: ClassDesign, method: MethodDesign, needs: list[str]) -> None:
+        super().__init__(design, needs)
+        self.method = method
+
+    @property
+    def id(self) -> str:
+        return f"method:{self.design.name}.{self.method.name}"
+
+    def title(self) -> str:
+        return f"{bare(self.method.origins[0])} becomes the method {self.design.name}.{self.method.name}"
+
+
+class RecordMethod(BecomesMethod):
+    """A function that is handed a record at every call becomes a method of it."""
+
+    def __init__(self, design: ClassDesign, method: MethodDesign, needs: list[str], sure: set[tuple[str, str, str]]) -> None:
+        """``sure``: (file, function, parameter) of what was handed a record at every call, before the records became objects."""
+        super().__init__(design, method, needs)
+        self.sure = sure
+
+    def edits(self, context: Context, file: SourceFile) -> list[Range]:
+        f = function_of(file, self.method.origins[0])
+        if len(self.method.drop) != 1 or (file.path, f.name, self.method.drop[0]) not in self.sure:
+            raise Refusal(f"'{f.name}' is not handed an object of {self.design.name} at every call", file.path, file.line(f.start),
+                          "name the parameter in 'drop', or leave it a function")  # fmt: skip
+        methods, param = Handed(file, context.language, self.design.name), self.method.drop[0]
+        if why := methods.why_not(f, param):
+            raise Refusal(why, file.path, file.line(f.start), "it stays a function")
+        return methods.method_edits(f, param, self.method.name, loose(context.program))
+
+
+def is_keyed(c: ClassDesign) -> bool:
+    """Whether the objects of a class take the place of records in keyed tables."""
+    return any(key_of(bare(o)) for f in c.fields for o in f.origins)
+
+
+def holders(c: ClassDesign) -> set[str]:
+    return {holder_of(bare(o)) for f in c.fields for o in f.origins if key_of(bare(o))}

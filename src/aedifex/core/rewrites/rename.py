@@ -1,0 +1,348 @@
+"""Give something another name, wherever it is used: a variable, function, class, local, parameter, member or file.
+
+def sell(n):                 def sell(count):
+    till.add(n)        →         till.add(count)
+sell(n=3)                    sell(count=3)
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+from ..analysis.effects import Effects
+from ..analysis.hazards import Importers, by_text, hazards, importers
+from ..program.edits import Edits
+from ..program.language import Language
+from ..program.members import members_named
+from ..program.model import Program, Reference, Scope, SourceFile, Symbol
+from ..program.near import perhaps
+from ..program.scopes import receiver_of, shadowed
+from .rename_file import FileRenamer
+from .rewrite import Context, Refusal, refuse_at
+
+
+@dataclass
+class Rename:
+    """``old``: as in a design (``file.py::name``, ``file.py::function.local``, ``file.py::Class.member``, ``file.py``)."""
+
+    old: str
+    new: str
+    needs: list[str] = field(default_factory=list)
+    outsiders: Program | None = None  # files that may not be changed
+    refused: Refusal | None = None  # where it was tried already
+
+    @property
+    def id(self) -> str:
+        return f"rename:{self.old}"
+
+    def title(self) -> str:
+        return f"{self.old} is called {self.new} from now on"
+
+    def apply(self, context: Context) -> Edits:
+        program = context.program
+        if self.old in program.texts:
+            return FileRenamer(context, self.old, self.new, self.outsiders).edits()
+        if not context.write.is_name(self.new):
+            raise Refusal(f"'{self.new}' cannot be a name", advice="choose another")
+        file, scope, name = find(program, self.old)
+        if name == self.new:
+            raise Refusal(f"{self.old} is called so already", "", 0, "choose another name")
+        renamer = Renamer(program, self.outsiders, name, self.new)
+        if scope.kind == "class":
+            renamer.member(file, scope)
+        else:
+            renamer.symbol(file, scope.symbols[name])
+        return renamer.out
+
+
+def find(program: Program, old: str) -> tuple[SourceFile, Scope, str]:
+    """The file, the scope that owns the name, and the name itself. Raises Refusal if it means nothing, or several things."""
+    path, _, dotted = old.rpartition("::")
+    files = [f for p, f in program.holders.items() if path in ("", p, f.path)]
+    found = []
+    for file in dict.fromkeys(files):
+        scopes = [file.scope]
+        parts = dotted.split(".")
+        for part in parts[:-1]:
+            scopes = [c for s in scopes for c in s.children if c.name == part and c.kind in ("function", "class")]
+        for scope in scopes:
+            found += [(file, s, parts[-1]) for s in holders(scope, parts[-1])]
+    if not found:
+        raise Refusal(
+            f"'{old}' is not a name of these scripts",
+            advice=perhaps(old, [n for f in files for n, s in f.scope.symbols.items() if s.kinds]).removeprefix("; ") or "write file::name, file::function.local or file::Class.member",
+        )
+    defined = [(f, s, n) for f, s, n in found if (x := s.symbols.get(n)) is None or x.kinds != {"import"}]
+    found = defined if len(defined) == 1 else found  # the others import it
+    if len(found) > 1:
+        places = ", ".join(f"{f.path}:{f.shown(s.start) if s is not f.scope else 1}" for f, s, _ in found[:3])
+        raise Refusal(
+            f"'{old}' means several things ({places})", advice="write file::name, or rename them apart by hand"
+        )
+    return found[0]
+
+
+def holders(scope: Scope, name: str) -> list[Scope]:
+    """The scopes that own a name: this one, or blocks in it."""
+    symbol = scope.symbols.get(name)
+    if (symbol is not None and symbol.kinds) or (scope.kind == "class" and scope.function is None):
+        return [scope]
+    return [s for c in scope.children if c.kind in ("block", "comprehension") for s in holders(c, name)]
+
+
+class Renamer:
+    """Collects the edits of one rename, in every file that has a use."""
+
+    def __init__(self, program: Program, outsiders: Program | None, old: str, new: str) -> None:
+        self.program, self.outsiders = program, outsiders
+        self.language: Language = program.language
+        self.old, self.new = old, new
+        self.out = Edits()
+        self.seen: set[Symbol] = set()
+
+    # -- a name of a scope ---------------------------------------------------------------------
+
+    def symbol(self, file: SourceFile, symbol: Symbol) -> None:
+        """A variable, function, class, local or parameter."""
+        if symbol in self.seen:
+            return
+        self.seen.add(symbol)
+        self.clash(file, symbol)
+        self.possible(file, symbol)
+        for ref in symbol.references:
+            text = file.slice(ref.start, ref.end)
+            if text != self.old and not text.endswith("." + self.old):
+                raise refuse_at(file, ref.start, f"'{self.old}' is written in another way here", "write it alike first")
+            if shadowed(ref.scope, self.new, symbol.scope):
+                raise refuse_at(file, ref.start, f"'{self.new}' means something else here", "choose another name")
+            head = text[: -len(self.old)]  # the class that holds it, where the language lets one say so
+            self.out.replace(file.path, ref.start, ref.end, head + self.language.write.use(ref, self.new))
+        for d in symbol.declarations:
+            if d.start not in {r.start for r in symbol.references}:
+                self.out.replace(file.path, d.start, d.end, self.new)
+        if "parameter" in symbol.kinds or any(r.form == "parameter" for r in symbol.references):
+            self.keywords(file, symbol)
+        if "class" in symbol.kinds:
+            for f in file.functions:  # a constructor that is called like its class
+                if f.name == self.language.write.CONSTRUCTOR and f.outer.name == self.old and file.slice(f.name_start, f.name_end) == self.old:
+                    self.out.replace(file.path, f.name_start, f.name_end, self.new)
+        if symbol.scope is file.scope:
+            self.elsewhere(file, symbol)
+
+    def possible(self, file: SourceFile, symbol: Symbol) -> None:
+        """Raises Refusal where the name is reached by its text, or is not ours to change."""
+        top = symbol.scope is file.scope
+        if (
+            symbol.name in self.language.introspective
+            or symbol.name in self.language.reserved
+            or self.language.write.inherited(symbol.name)
+        ):
+            raise Refusal(f"the language itself reads '{symbol.name}'", file.path, 0, "keep that name")
+        for ref in symbol.references:
+            if ref.form == "spelled":
+                raise refuse_at(
+                    file, ref.start, f"'{symbol.name}' is spelled out by a self-documenting format", "write it out"
+                )
+        if not top:
+            for ref in by_text(file, self.language, symbol.scope.start, symbol.scope.end):
+                raise refuse_at(file, ref.start, f"'{ref.name}()' can reach '{symbol.name}' by its text", "keep that name")
+            return
+        for h in hazards(self.program, file.path, self.outsiders):
+            if h.kind == "dynamic names" or (h.kind == "used outside" and self.beyond(file, h.names, h.path)):
+                raise Refusal(h.message, h.path, h.line, "change that first, or keep the name")
+
+    def beyond(self, file: SourceFile, names: tuple[str, ...], path: str) -> bool:
+        """Whether a use outside concerns the name, and is none that can be rewritten."""
+        if names and self.old not in names:
+            return False
+        if names and path == file.path and (spelled := self.language.offered_words(file, self.old)):
+            for start, end in spelled:
+                self.out.replace(file.path, start, end, self.new)
+            return False
+        return not names or path == file.path or not self.language.renames_imports
+
+    def clash(self, file: SourceFile, symbol: Symbol) -> None:
+        """Raises Refusal if the new name means something already where the old one is known."""
+        if self.new in self.language.builtins:
+            raise Refusal(f"'{self.new}' would hide what the language calls so", file.path, 0, "choose another name")
+        other = symbol.scope.symbols.get(self.new)
+        if other is not None and (other.kinds or other.references):
+            at = min((r.start for r in other.references), default=symbol.scope.start)
+            raise refuse_at(file, at, f"'{self.new}' is in use already", "choose another name")
+        scope = symbol.scope
+        for ref in file.within(scope.start, scope.end) if scope is not file.scope else ():
+            if ref.name == self.new and ref.symbol is not None and not ref.symbol.scope.within(scope):
+                raise refuse_at(file, ref.start, f"'{self.new}' means something else here", "choose another name")
+
+    def keywords(self, file: SourceFile, symbol: Symbol) -> None:
+        """Arguments that are given by the parameter's name."""
+        function = symbol.scope.function
+        for other in [*self.program.files.values(), *(self.outsiders.files.values() if self.outsiders else ())]:
+            for call in other.calls:
+                for a in self.language.arguments(other, call):
+                    if a.keyword in ("**", self.old) and function is not None:
+                        self.keyword(file, symbol, other, call.callee, a.keyword, a.start)
+
+    def keyword(
+        self, file: SourceFile, symbol: Symbol, other: SourceFile, callee: Reference, word: str, at: int
+    ) -> None:
+        function = symbol.scope.function
+        assert function is not None
+        mine = other is file and not callee.member and callee.symbol is function.symbol
+        called = callee.member or callee.name
+        defined = [f for o in self.program.files.values() for f in o.functions if f.name == called]
+        known = (
+            not callee.member and callee.symbol is not None and callee.symbol.kinds & {"function", "class"} and not mine
+        )
+        if mine and word == self.old:
+            self.out.replace(other.path, at, at + len(self.old.encode(other.encoding)), self.new)
+        elif mine or (word == self.old and not known and (called == function.name or not defined)):
+            what = (
+                "arguments are handed over by names that are not written here"
+                if word == "**"
+                else f"'{self.old}' is given by name, and it cannot be told to what"
+            )
+            if (
+                other.path not in self.program.files
+                or called == function.name
+                or function.symbol in Effects(file, self.language).escaped
+            ):
+                raise refuse_at(other, at, what, "change that call by hand first")
+
+    # -- other files -----------------------------------------------------------------------------
+
+    def elsewhere(self, file: SourceFile, symbol: Symbol) -> None:
+        """Uses in the files that import this one."""
+        table: Importers = importers(self.program, self.outsiders)
+        for other, local, module, name, line in table.get(self.language.write.module_of(file.path), ()):
+            if other is file or not self.language.means(other.path, module, name, file.path):
+                continue
+            if name == self.old:
+                self.writable(other, line)
+                self.imported(other, local, line)
+            elif not name or name == self.language.write.module_of(file.path):
+                self.by_module(other, local)
+
+    def writable(self, other: SourceFile, line: int) -> None:
+        if other.path not in self.program.files:
+            raise Refusal(
+                f"'{self.old}' is used by {other.path}",
+                other.path,
+                line,
+                "name that file too, so that it may be changed",
+            )
+
+    def imported(self, other: SourceFile, local: str, line: int) -> None:
+        """``from this import old``: the import says the new name, and so does the rest of that file unless it has a name of its own for it."""
+        if local == self.old:
+            self.symbol(other, other.scope.symbols[local])
+            return
+        for s in other.imports:
+            span = self.language.imported_word(other, s, self.old)
+            if span is not None and other.line(s.start) == line:
+                self.out.replace(other.path, *span, self.new)
+
+    def by_module(self, other: SourceFile, local: str) -> None:
+        """``import this``: uses as a member of it."""
+        for start, end, ref in members_named(other, self.old):
+            if ref is not None and ref.name == local and ref.symbol is not None and ref.symbol.kinds == {"import"}:
+                self.writable(other, other.line(start))
+                self.out.replace(other.path, start, end, self.new)
+
+    # -- a member of a class ---------------------------------------------------------------------
+
+    def member(self, file: SourceFile, scope: Scope) -> None:
+        """A method or field: every use must be of an object whose class can be told."""
+        self.member_possible(file, scope)
+        uses = [(other, *use) for other in self.all_files() for use in members_named(other, self.old)]
+        mine = [(o, a, b, r) for o, a, b, r in uses if self.of_class(o, r, file, scope)]
+        symbol = scope.symbols.get(self.old)
+        if symbol is None and not mine:
+            raise Refusal(f"class {scope.name} has no member '{self.old}'", file.path, file.shown(scope.start), "name one that it has")
+        for other, start, _, ref in uses:
+            if (other, ref) not in [(o, r) for o, _, _, r in mine] and not self.of_other(other, ref):
+                raise refuse_at(
+                    other,
+                    start,
+                    f"it cannot be told whose '{self.old}' this is",
+                    "rename it by hand, or give the member a name of its own first",
+                )
+        taken = [
+            (o, a)
+            for o in self.all_files()
+            for a, _, r in members_named(o, self.new)
+            if self.of_class(o, r, file, scope)
+        ]
+        if taken or self.new in scope.symbols:
+            at = taken[0] if taken else (file, scope.start)
+            raise refuse_at(*at, f"class {scope.name} has a member '{self.new}' already", "choose another name")
+        for other, start, end, _ in mine:
+            self.writable(other, other.line(start))
+            self.out.replace(other.path, start, end, self.new)
+        self.bringing(file, scope)
+        for r in symbol.references if symbol is not None else ():
+            if (file, r.start) not in [(o, a) for o, a, _, _ in mine]:
+                if shadowed(r.scope, self.new, scope):
+                    raise refuse_at(file, r.start, f"'{self.new}' means something else here", "choose another name")
+                self.out.replace(file.path, r.start, r.end, self.language.write.use(r, self.new))
+
+    def bringing(self, file: SourceFile, scope: Scope) -> None:
+        """The constructor's parameter that brings a field is called like it, where no caller says its name."""
+        made = next((s for s in scope.children if s.kind == "function" and s.name == self.language.write.CONSTRUCTOR), None)
+        symbol = made.symbols.get(self.old) if made is not None else None
+        if made is None or symbol is None or "parameter" not in symbol.kinds or self.new in made.symbols:
+            return
+        said = [a for o in self.all_files() for c in o.calls for a in self.language.arguments(o, c) if a.keyword in (self.old, "**")]
+        if not said and not any(shadowed(r.scope, self.new, made) for r in symbol.references) and self.new not in made.used:
+            self.seen.add(symbol)
+            for ref in symbol.references:
+                self.out.replace(file.path, ref.start, ref.end, self.language.write.use(ref, self.new))
+
+    def all_files(self) -> list[SourceFile]:
+        return [*self.program.files.values(), *(self.outsiders.files.values() if self.outsiders else ())]
+
+    def member_possible(self, file: SourceFile, scope: Scope) -> None:
+        if self.language.write.inherited(self.old) or self.language.write.inherited(self.new) or self.old.startswith("__"):
+            raise Refusal(f"the language itself reads '{self.old}' or '{self.new}'", file.path, file.shown(scope.start), "keep that name")
+        heirs = [s for o in self.program.files.values() for s, base in o.inheriting if base == scope.name]
+        if scope.bases or heirs:
+            raise refuse_at(
+                file,
+                (heirs or [scope])[0].start,
+                f"class {scope.name} has a base, or is one",
+                "rename its members by hand",
+            )
+        if "__slots__" in scope.symbols:
+            raise refuse_at(file, scope.start, f"class {scope.name} lists its members by their text", "keep the name")
+        reaching = {"getattr", "setattr", "hasattr", "delattr", "vars", "attrgetter", "methodcaller", "__dict__"}
+        for other in self.all_files():
+            for r in other.references:
+                if r.name in reaching or r.member in reaching:
+                    raise refuse_at(other, r.start, f"'{r.member or r.name}' can reach members by their text", "keep the name")
+
+    def of_class(self, other: SourceFile, ref: Reference | None, file: SourceFile, scope: Scope) -> bool:
+        """Whether what a member is taken from is an object of the class, or the class itself."""
+        if ref is None or ref.symbol is None or other is not file:
+            return False
+        if ref.name == receiver_of(ref.scope, scope) and ref.scope.within(scope):
+            return True
+        effects = Effects(file, self.language)
+        if self.language.typed and "class" not in ref.symbol.kinds and self.language.regions.declared_as(file, ref.symbol)[1] == scope.name:
+            return True
+        return effects.instances.get(ref.symbol) is scope or ref.symbol is file.scope.symbols.get(scope.name)
+
+    def of_other(self, other: SourceFile, ref: Reference | None) -> bool:
+        """Whether what a member is taken from is surely no object of the class."""
+        if ref is None or ref.symbol is None:
+            return False
+        inside = [s for s, _ in other.classes if ref.scope.within(s)]
+        kind = self.language.regions.declared_as(other, ref.symbol)[1] if self.language.typed and "class" not in ref.symbol.kinds else ""
+        if kind and not any(kind == n for _, n in other.inheriting):
+            return True  # of another type, as it is declared
+        own = any(ref.name == receiver_of(ref.scope, s) and not s.bases for s in inside)
+        known = ref.symbol in Effects(other, self.language).instances or ref.symbol.kinds in (
+            {"import"},
+            {"class"},
+            {"function"},
+        )
+        return own or known

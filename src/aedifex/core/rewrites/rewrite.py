@@ -1,0 +1,215 @@
+"""What every step has in common: what it is given, what it gives back, how it says no."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, field, replace
+from typing import Any, Protocol
+
+from ..analysis.effects import Effects
+from ..analysis.hazards import forbidding, hazards
+from ..analysis.startup import running
+from ..analysis.variable_kinds import declared
+from ..design.tables import ClassDesign, Design, bare
+from ..program.edits import Edits
+from ..program.language import Language
+from ..program.model import Declaration, Function, Program, Reference, Scope, SourceFile, Symbol
+from ..program.snapshot import case_twin
+
+
+@dataclass
+class Refusal(Exception):
+    """Why a step is not done: what blocks it, where, and what the person can do."""
+
+    message: str
+    path: str = ""
+    line: int = 0
+    advice: str = ""
+
+    def __str__(self) -> str:
+        place = f"{self.path}:{self.line}: " if self.line else f"{self.path}: " if self.path else ""
+        return f"{place}{self.message}" + (f"; {self.advice}" if self.advice else "")
+
+    def alone(self) -> str:
+        """What a single step is told: there is no design that could be changed."""
+        advice = self.advice.replace(" in the design", "")
+        return str(replace(self, advice="" if "the design" in advice else advice))
+
+
+@dataclass
+class Context:
+    """The program as it stands, the design, and where each class lives by now."""
+
+    program: Program
+    design: Design
+    homes: dict[str, str] = field(default_factory=dict)  # class name → file that holds it now
+    original: Program | None = None
+
+    @property
+    def language(self) -> Language:
+        found: Language = self.program.language
+        return found
+
+    @property
+    def write(self) -> Any:
+        return self.language.write
+
+    def file(self, path: str) -> SourceFile:
+        return self.program.holders[path]
+
+    def exists(self, path: str) -> bool:
+        """Whether a file of this path is there (the builder looks at the disk as well)."""
+        return path in self.program.holders
+
+    def check_case(self, path: str, but: str = "") -> None:
+        """Raises Refusal if a new file would be one with another where the file system ignores case. ``but``: a file that goes."""
+        planned = [c.file for c in self.design.classes if c.file]
+        twin = case_twin(self.program.root, path, [p for p in [*self.program.texts, *planned] if p != but])
+        if twin and twin != but:
+            stem, dot, ending = path.rpartition(".")
+            raise Refusal(f"'{path}' and '{twin}' are one file where the file system ignores case", path, 0,
+                          f"choose another name, such as '{stem}_2{dot}{ending}'")  # fmt: skip
+
+    def home(self, design: ClassDesign) -> SourceFile:
+        return self.file(self.homes.get(design.name) or design.source or self.design.entries[0])
+
+    def type_of(self, file: SourceFile, variable: Symbol) -> str:
+        """The type with which a variable or the field that replaced it was declared; "" if none says so."""
+        kind = next(
+            (declared(file, s) for s in running(file, self.language) if s.target is not None and s.target.symbol is variable), ""
+        )
+        fields = [f for c in self.design.classes for f in c.fields if variable.name in [bare(o) for o in f.origins]]
+        return kind or next((f.type for f in fields if f.type), "")
+
+    def effects(self, file: SourceFile) -> Effects:
+        return Effects(file, self.program.language)
+
+
+class Step(Protocol):
+    """One small move. ``id`` names it in reports and in ``--until``; ``why`` goes into the commit message."""
+
+    needs: list[str]  # ids of the steps that must have been done
+
+    @property
+    def id(self) -> str: ...
+
+    def title(self) -> str: ...
+
+    def apply(self, context: Context) -> Edits: ...
+
+
+UNFORESEEN = (KeyError, IndexError, ValueError, AttributeError, TypeError, StopIteration, AssertionError)
+
+
+def beyond(error: Exception) -> Refusal:
+    """What is said where a step meets a design that nobody thought of: nothing is written for it."""
+    return Refusal(f"this step cannot be worked out from the design ({type(error).__name__}: {error})", advice="take out what was changed in it last")
+
+
+def symbol(file: SourceFile, origin: str, what: str = "name") -> Symbol:
+    """The module-level symbol of an origin. Raises Refusal if the file does not have it."""
+    found = file.scope.symbols.get(bare(origin))
+    if found is None or not found.kinds:
+        raise Refusal(f"there is no {what} '{bare(origin)}'", file.path, 0, "correct the design")
+    return found
+
+
+def check_hazards(context: Context, file: SourceFile, names: set[str], advice: str) -> None:
+    """Raises Refusal where something forbids to move these names, or any name of the file."""
+    if (h := forbidding(hazards(context.program, file.path, context.program.outsiders), names)) is not None:
+        raise Refusal(h.message, h.path, h.line, advice)
+
+
+def class_scope(file: SourceFile, name: str) -> Scope:
+    for scope, bound in file.classes:
+        if bound == name and scope.parent is file.scope:
+            return scope
+    raise Refusal(f"there is no class '{name}' yet", file.path, 0, "correct the design")
+
+
+def opens_body(file: SourceFile, at: int, gone: list[tuple[int, int]]) -> bool:
+    """Whether a line is the first of a function's body, but for lines that go."""
+    f = file.function_at(at)
+    first = file.lines[file.line(f.body_start) - 1] if f is not None else at + 1
+    for left, right in sorted(gone):
+        first = right if left == first else first
+    return first > at and f is not None and file.lines[file.line(f.body_start) - 1] <= at
+
+
+def drop_declarations(
+    language: Language, file: SourceFile, edits: Edits, symbols: set[Symbol], within: tuple[int, int] | None = None
+) -> None:
+    """Take names out of the statements that declare them; a statement left empty goes with its line."""
+    nothing = language.write.empty_body()
+    gone: list[tuple[int, int]] = []  # lines
+    statements: dict[tuple[int, int], list[Declaration]] = {}
+    for d in file.declarations:
+        if within is None or within[0] <= d.start < within[1]:
+            statements.setdefault(d.statement, []).append(d)
+    for (start, end), listed in statements.items():
+        going = [d for d in listed if d.symbol in symbols]
+        if not going:
+            continue
+        keep = [d.name for d in listed if d not in going]
+        if keep:
+            edits.replace(file.path, listed[0].start, listed[-1].end, ", ".join(keep))
+            continue
+        left = file.lines[file.line(start) - 1]
+        right = file.text.find(b"\n", end) + 1 or len(file.text)
+        alone = not file.text[left:start].strip() and not file.text[end:right].strip()
+        if language.alone(file, start, end):
+            edits.replace(file.path, start, end, nothing)
+        elif alone:
+            gone.append((left, right))
+            edits.delete(file.path, left, language.write.blank_after(file, right) if opens_body(file, left, gone) else right)
+        else:
+            rest = file.text[end:right]
+            if rest.strip().startswith(b"#") and not file.text[left:start].strip():
+                edits.delete(file.path, start, end + len(rest) - len(rest.lstrip(b" \t")))  # the remark stays
+                continue
+            more = len(rest) - len(rest.lstrip(b" ;")) if rest.lstrip().startswith(b";") else 0
+            if more:
+                edits.delete(file.path, start, end + more)
+            else:
+                edits.replace(file.path, start, end, nothing)
+
+
+def function_of(file: SourceFile, origin: str) -> Function:
+    found = file.function(bare(origin))
+    if found is None:
+        several = file.functions_named(bare(origin))
+        why = "is defined more than once" if several else "is not defined at the top of the file"
+        raise Refusal(f"function '{bare(origin)}' {why}", file.path, file.line(several[0].start) if several else 0,
+                      "it stays as it is; give each definition a name of its own")  # fmt: skip
+    return found
+
+
+def outward(
+    context: Context, file: SourceFile, design: ClassDesign, span: tuple[int, int], own: Sequence[Reference], at: int
+) -> list[tuple[int, int, str]]:
+    """Edits for uses of the file's names in code that goes into a class with members of the same names. Raises Refusal if none help.
+
+    ``own``: uses in the code that are rewritten already.
+    """
+    leaving = {file.scope.symbols.get(bare(o)) for m in design.methods for o in m.origins}
+    done = {r.start for r in own}
+    refs = [r for r in file.within(*span) if r.start not in done and r.symbol not in leaving]
+    fields, methods = {f.name for f in design.fields}, {m.name for m in design.methods}
+    edits, trouble = context.write.outward(file, refs, fields, methods)
+    if trouble:
+        raise refuse_at(file, at, trouble, "give the member another name in the design")
+    return list(edits)
+
+
+def refuse_at(file: SourceFile, offset: int, message: str, advice: str = "") -> Refusal:
+    return Refusal(message, *file.place(offset), advice)
+
+
+def add_method(context: Context, file: SourceFile, scope: Scope, text: str, edits: Edits) -> None:
+    """Put a method at the end of a class; the placeholder of an empty class goes."""
+    at, before, after = context.write.method_place(file, scope)
+    empty = context.write.empty_class(file, scope)
+    if empty is not None:
+        edits.delete(file.path, *empty)
+    gap = before + ("" if empty is not None or context.write.bare_class(file, scope) else "\n")
+    edits.insert(file.path, at, context.write.with_newlines(gap + text + after, context.write.newline(file)))

@@ -1,0 +1,90 @@
+"""Keep a variable once for a class instead of once for each object.
+
+fare = 3                         class Till:
+class Till:                          fare = 3
+    ...                    →         ...
+def sell():                      def sell():
+    return fare                      return Till.fare
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+from ..analysis.startup import running
+from ..analysis.variable_kinds import UNFIT, declared
+from ..design.tables import ClassDesign, FieldDesign
+from ..program.edits import Edits
+from ..program.layout import text_lines
+from ..program.model import SourceFile, Statement, Symbol
+from ..program.scopes import shadowed
+from .rewrite import Context, Refusal, class_scope, drop_declarations, refuse_at, symbol
+
+ADVICE = "leave 'shared' out"
+
+
+@dataclass
+class ShareField:
+    design: ClassDesign
+    member: FieldDesign
+    needs: list[str] = field(default_factory=list)
+
+    @property
+    def id(self) -> str:
+        return f"share:{self.design.name}.{self.member.name}"
+
+    def title(self) -> str:
+        return f"{self.member.origins[0]} is kept once for the class {self.design.name}"
+
+    def apply(self, context: Context) -> Edits:
+        file, out, write = context.home(self.design), Edits(), context.write
+        s, scope = symbol(file, self.member.origins[0], "variable"), class_scope(file, self.design.name)
+        if context.language.joined:
+            raise Refusal("the classes of a sketch hold nothing in common", file.path, 0, ADVICE)
+        first = self.first(context, file, s)
+        assert first.value is not None
+        name = write.hidden(self.member.name) if self.member.hidden else self.member.name
+        for r in s.references:
+            if not first.start <= r.start < first.end:
+                if shadowed(r.scope, self.design.name, file.scope):
+                    raise refuse_at(file, r.start, f"'{self.design.name}' means something else here", "choose another name for the class")
+                out.replace(file.path, r.start, r.end, write.use(r, write.member(self.design.name, name)))
+        drop_declarations(context.language, file, out, {s})
+        out.delete(file.path, write.comment_start(file, first.start), write.line_end(file, first.end))
+        at = write.line_end(file, scope.start)
+        unit = write.indent_unit(file)
+        kind = self.member.type or declared(file, first)
+        lead = write.top_lead(file, unit) + unit
+        above = [f"{lead}{line.strip()}\n" for line in text_lines(file.slice(write.comment_start(file, first.start), write.line_start(file, first.start)))]
+        text = "".join(above) + lead + write.class_variable(file, name, file.slice(*first.value), kind) + write.trailing_comment(file, first.end) + "\n"
+        gap = "\n" if not any(f.shared for f in self.before()) and file.text[at : at + 1].strip() != b"}" else ""
+        out.insert(file.path, at, write.with_newlines(text + gap, write.newline(file)))
+        return out
+
+    def before(self) -> list[FieldDesign]:
+        """The shared fields that stand already; each is put above them."""
+        return self.design.fields[: self.design.fields.index(self.member)]
+
+    def first(self, context: Context, file: SourceFile, s: Symbol) -> Statement:
+        """The statement that gives it its first value, which must be the same wherever it stands. Raises Refusal."""
+        for r in s.references:
+            if r.form in UNFIT or r.role == "delete":
+                raise refuse_at(file, r.start, f"variable '{s.name}' {UNFIT.get(r.form, 'is deleted')}", ADVICE)
+        found = next((t for t in running(file, context.language) if t.target is not None and t.target.symbol is s), None)
+        start = min(r.start for r in s.bindings)
+        if found is None or found.value is None or found.target is None or found.target.start != start or context.language.purity(file, found.value) != "literal":
+            raise refuse_at(file, start, f"the first value of '{s.name}' is worked out where it stands", ADVICE)
+        left, right = context.write.line_start(file, found.start), context.write.line_end(file, found.end)
+        rest = file.slice(found.end, right).replace(context.write.trailing_comment(file, found.end), "")
+        if file.slice(left, found.start).strip() or rest.strip() or found.group is not None:
+            raise refuse_at(file, found.start, f"the first value of '{s.name}' shares its line", "give it a line of its own")
+        unset = next((n for n, x in file.scope.symbols.items() if n in context.language.unset_errors and x.references), "")
+        if unset:
+            raise refuse_at(file, found.start, f"the program catches {unset}, and '{s.name}' would be set from the start", ADVICE)
+        effects = context.effects(file)
+        for earlier in running(file, context.language):
+            if earlier is found:
+                return found
+            if s in effects.touch(earlier.start, earlier.end).reads:
+                break
+        raise refuse_at(file, earlier.start, f"'{s.name}' may be read before it has its first value", ADVICE)

@@ -1,0 +1,121 @@
+"""Take apart declarations that hold several variables, so that each can move on its own.
+
+let a = 1, b = 2;      →      let a = 1;
+                              let b = 2;
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from itertools import pairwise
+
+from ..analysis.variable_kinds import constants_of
+from ..design.tables import ClassDesign, bare
+from ..program.edits import Edits
+from ..program.language import Language
+from ..program.model import Program, SourceFile, Statement
+from .rewrite import Context, Refusal
+from .split_assignment import unpackings
+
+
+@dataclass
+class SplitDeclarations:
+    design: ClassDesign
+    needs: list[str] = field(default_factory=list)
+
+    @property
+    def id(self) -> str:
+        return f"split:{self.design.name}"
+
+    def title(self) -> str:
+        return f"declarations with several variables of {self.design.name} are taken apart"
+
+    def apply(self, context: Context) -> Edits:
+        out = Edits()
+        file = context.home(self.design)
+        for statements in wanted(self.design, file, context.language):
+            take_apart(context, file, statements, out)
+        return out
+
+
+def needed(design: ClassDesign, program: Program) -> bool:
+    """Whether a variable of the class shares its declaration with another."""
+    return any(wanted(design, file, program.language) for file in program.files.values())
+
+
+def wanted(design: ClassDesign, file: SourceFile, language: Language) -> list[list[Statement]]:
+    """The declarations to take apart, each as its statements: those that hold one of the class's variables, and those
+    of which only a part can change, or will, since it reads what becomes a field."""
+    names = {bare(o) for f in design.fields for o in f.origins if o}
+    constants = {s.name for s in constants_of(file, language)}
+    groups: dict[tuple[int, int], list[Statement]] = {}
+    for s in file.statements:
+        if s.group is not None:
+            groups.setdefault(s.group, []).append(s)
+    held = [[s.target.name if s.target is not None else "" for s in g] for g in groups.values()]
+
+    def mixed(group: list[Statement]) -> bool:
+        reads = [s.value is not None and any(r.name in names for r in file.within(*s.value)) for s in group]
+        return any(reads) and not all(reads)
+
+    return [
+        g for g, found in zip(groups.values(), held, strict=True)
+        if names & set(found) or (constants & set(found) and set(found) - constants) or mixed(g)
+    ]  # fmt: skip
+
+
+def take_apart(context: Context, file: SourceFile, statements: list[Statement], out: Edits) -> None:
+    """Every comma between two variables ends a statement; the next opens with the same words as the first."""
+    assert statements[0].group is not None
+    start, end = statements[0].group
+    left = context.write.line_start(file, start)
+    lead = file.slice(left, start)
+    lead = lead[: len(lead) - len(lead.lstrip())]
+    opening = file.slice(start, statements[0].start)
+    mark = ";" if file.slice(start, end).endswith(";") else ""
+    nl = context.write.newline(file)
+    for s, following in pairwise(statements):
+        between = file.text[s.end : following.start]
+        comma = s.end + comma_in(between)
+        tail = file.slice(comma + 1, following.start)
+        spaces = len(tail) - len(tail.rstrip(" \t"))
+        out.replace(file.path, comma, comma + 1, mark)
+        at = following.start - spaces
+        if "\n" in tail:
+            out.replace(file.path, at, following.start, lead + opening)
+        else:
+            out.replace(file.path, at, following.start, nl + lead + opening)
+
+
+def comma_in(between: bytes) -> int:
+    """Where the comma stands between two variables of one declaration, remarks left aside."""
+    at = 0
+    while between[at : at + 1] != b",":
+        if between.startswith(b"//", at):
+            at = between.index(b"\n", at)
+        elif between.startswith(b"/*", at):
+            at = between.index(b"*/", at) + 1
+        at += 1
+    return at
+
+
+@dataclass
+class SplitUnpacking:
+    """``WIDTH, HEIGHT = 60, 20`` becomes a statement for each, so that each can move on its own."""
+
+    path: str
+    needs: list[str] = field(default_factory=list)
+    refused: Refusal | None = None
+
+    @property
+    def id(self) -> str:
+        return f"split:{self.path}"
+
+    def title(self) -> str:
+        return f"what sets several variables in {self.path} is taken apart"
+
+    def apply(self, context: Context) -> Edits:
+        out, file = Edits(), context.file(self.path)
+        for edit in unpackings(file, context.language):
+            out.replace(self.path, *edit)
+        return out

@@ -1,0 +1,59 @@
+"""Make two near-twins the same but for a number, so that they can be one method of two objects."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+from ...analysis.twins import differences
+from ...design.tables import ClassDesign, MethodDesign, bare
+from ...program.edits import Edits
+from ...program.model import Program, SourceFile
+from ..rewrite import Context, Refusal, function_of
+from .twins import Half, Unmergeable, merge_edits, spans
+
+
+@dataclass
+class MergeTwins:
+    design: ClassDesign
+    method: MethodDesign
+    needs: list[str] = field(default_factory=list)
+    refused: Refusal | None = None
+
+    @property
+    def id(self) -> str:
+        return f"merge:{self.design.name}.{self.method.name}"
+
+    def title(self) -> str:
+        return f"{' and '.join(map(bare, self.method.origins))} become the same but for a number"
+
+    def apply(self, context: Context) -> Edits:
+        file, out = context.home(self.design), Edits()
+        try:
+            edits = merge_edits(file, context.language, halves(self.design, self.method, file))
+        except Unmergeable as trouble:
+            message, f = trouble.args
+            raise Refusal(message, *file.place(f.start), "leave them apart in the design") from None
+        for edit in edits:
+            out.replace(file.path, *edit)
+        return out
+
+
+def halves(design: ClassDesign, method: MethodDesign, file: SourceFile) -> list[Half]:
+    found = []
+    for index, origin in enumerate(method.origins):
+        own = {file.scope.symbols.get(bare(o)): "\1" + f.name for f, o in design.origins(index)}
+        own |= {file.scope.symbols.get(bare(m.origins[index])): "\2" + m.name for m in design.methods if index < len(m.origins)}
+        found.append(Half(function_of(file, origin), own, str(index + 1)))
+    return found
+
+
+def unlike(design: ClassDesign, program: Program) -> list[MethodDesign]:
+    """The methods of two objects whose functions are not the same."""
+    file = program.holders.get(design.source) or next(iter(program.files.values()))
+    found = []
+    for m in design.methods:
+        if len(m.origins) == 2 == len(design.objects) and all(file.function(bare(o)) for o in m.origins):
+            mine = halves(design, m, file)
+            if differences(file, program.language, [h.function for h in mine], [spans(file, h) for h in mine]) is None:
+                found.append(m)
+    return found

@@ -1,0 +1,173 @@
+"""Twins that differ in some of their lines, made the same: each asks its number which lines are its own.
+
+def move_tram1():                     def move_tram1():
+    ...                                   ...
+    turn_round()                          if 1 == 1:
+def move_tram2():             →               turn_round()
+    ...                                   else:
+    stop()                                    stop()
+
+The literal in which they differ then becomes a field. Done only where a person asks for it.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from ...analysis.families import Family, families
+from ...analysis.twins import differences
+from ...design.tables import WishDesign, bare
+from ...program.edits import Range, applied
+from ...program.language import Language, reread
+from ...program.model import Function, Program, SourceFile, Statement, Symbol
+
+Marks = dict[Symbol | None, str]  # symbol → what it is to its object
+
+
+class Unmergeable(Exception):
+    """Why two functions cannot be made the same: (message, function)."""
+
+
+@dataclass
+class Half:
+    """One of two twins. ``own``: what it works on, by what that is to its object; ``number``: of the object."""
+
+    function: Function
+    own: Marks
+    number: str
+
+
+def merged(program: Program, path: str, wishes: Sequence[WishDesign]) -> Program:
+    """The program with near-twins made the same that are wished for in one class."""
+    for wish in wishes:
+        names = {bare(n) for n in wish.together}
+        file = program.files[path]
+        variables = [s for s in file.scope.symbols.values() if s.name in names and s.kinds == {"variable"}]
+        for family in families(file, program.language, variables, asked=True):
+            for row in near(file, family, names):
+                file = program.files[path]
+                halves = [half(file, family, file.function(f.name) or f) for f in row]
+                try:
+                    edits = merge_edits(file, program.language, halves)
+                except Unmergeable:
+                    continue
+                program = reread(program, {path: applied(file.text, edits, file.encoding)})
+    return program
+
+
+def near(file: SourceFile, family: Family, names: set[str]) -> list[list[Function]]:
+    """Pairs of functions that a person wants together and that are no twins."""
+    rows: dict[str, dict[int, Function]] = {}
+    same = {f.name for row in family.twins for f in row}
+    for f in file.tops:
+        parts = family.split(f.name)
+        if parts and f.name in names and f.name not in same and parts[1] in family.numbers:
+            rows.setdefault(parts[0], {})[parts[1]] = f
+    return [[row[n] for n in family.numbers] for row in rows.values() if len(family.numbers) == 2 and set(row) == set(family.numbers)]
+
+
+def half(file: SourceFile, family: Family, f: Function) -> Half:
+    parts = family.split(f.name)
+    number = parts[1] if parts else 0
+    own: Marks = {file.scope.symbols.get(row[number].name): "\1" + p for p, row in family.variables.items() if number in row}
+    for other in file.tops:
+        theirs = family.split(other.name)
+        if theirs and theirs[1] == number:
+            own[other.symbol] = "\2" + theirs[0]
+    return Half(f, own, str(number))
+
+
+def merge_edits(file: SourceFile, language: Language, halves: Sequence[Half]) -> list[Range]:
+    """The edits that make two functions the same but for a number. Raises Unmergeable."""
+    if len(halves) != 2:
+        raise Unmergeable("only two functions can be made one", halves[0].function)
+    first, second = halves
+    marks = [spans(file, h) for h in halves]
+    if differences(file, language, [h.function for h in halves], marks) is not None:
+        return []
+    bodies = [[s for s in language.body(file, h.function) if s.kind not in ("declare", "docstring")] for h in halves]
+    heads = [language.tokens(file, h.function.params_start, h.function.params_end, []) for h in halves]
+    if heads[0] != heads[1]:
+        raise Unmergeable("they take different parameters", second.function)
+    shapes = [[shape(file, language, s, m) for s in body] for body, m in zip(bodies, marks, strict=True)]
+    start = next((i for i, (a, b) in enumerate(zip(*shapes, strict=False)) if a != b), min(map(len, shapes)))
+    most = min(map(len, shapes)) - start
+    behind = next((i for i in range(most) if shapes[0][-1 - i] != shapes[1][-1 - i]), most)
+    parts = [body[start : len(body) - behind] for body in bodies]
+    if any(language.regions.bound_to_function(file, p[0].start, p[-1].end) for p in parts if p):
+        raise Unmergeable("their differing lines work only where they stand", second.function)
+    edits: list[Range] = []
+    for index, (h, other) in enumerate(((first, second), (second, first))):
+        texts = [lines_of(file, language, p, halves[i], h) for i, p in enumerate(parts)]
+        edits += either(file, language, h, bodies[index], parts[index], start, texts, first.number)
+        edits += declared(file, language, h, other)
+    return edits
+
+
+def spans(file: SourceFile, h: Half) -> list[Range]:
+    f = h.function
+    found = [(r.start, r.end, h.own[r.symbol]) for r in file.within(f.params_start, f.end) if r.symbol in h.own]
+    return found + [(d.start, d.end, h.own[d.symbol]) for d in file.declarations_within(f.start, f.end) if d.symbol in h.own]
+
+
+def shape(file: SourceFile, language: Language, s: Statement, marks: list[Range]) -> list[str]:
+    return language.tokens(file, s.start, s.end, [m for m in marks if s.start <= m[0] < s.end])
+
+
+def lines_of(file: SourceFile, language: Language, part: Sequence[Statement], of: Half, to: Half) -> list[str]:
+    """The lines of a part, speaking of another object, led by nothing."""
+    if not part:
+        return []
+    back = {text: s for s, text in to.own.items() if s is not None}
+    edits = []
+    for a, b, text in spans(file, of):
+        if part[0].start <= a < part[-1].end:
+            if text not in back:
+                raise Unmergeable("one of them works with something that the other object does not have", of.function)
+            edits.append((a, b, back[text].name))
+    write = language.write
+    start = write.comment_start(file, part[0].start)
+    lead = file.slice(write.line_start(file, part[0].start), part[0].start)
+    end = part[-1].end + len(write.trailing_comment(file, part[-1].end).encode(file.encoding))
+    return str(write.shifted(file, start + len(lead.encode()), end, edits, lead, "")).replace("\r\n", "\n").split("\n")
+
+
+def either(
+    file: SourceFile, language: Language, h: Half, body: Sequence[Statement], part: Sequence[Statement], at: int, texts: list[list[str]], number: str
+) -> list[Range]:
+    """The lines of both, under the condition of whose they are."""
+    write, unit = language.write, language.write.indent_unit(file)
+    anchor = part[0] if part else body[at] if at < len(body) else body[-1] if body else None
+    if anchor is None:
+        raise Unmergeable("one of them does nothing", h.function)
+    lead = file.slice(write.line_start(file, anchor.start), anchor.start)
+    if lead.strip():
+        raise Unmergeable("they stand on one line", h.function)
+    text = write.with_newlines(language.regions.either(lead, unit, f"{h.number}", number, texts[0], texts[1]), write.newline(file))
+    if part:
+        return [(write.comment_start(file, part[0].start), write.line_end(file, part[-1].end), text)]
+    place = write.comment_start(file, anchor.start) if at < len(body) else write.line_end(file, anchor.end)
+    return [(place, place, text)]
+
+
+def declared(file: SourceFile, language: Language, h: Half, other: Half) -> list[Range]:
+    """What either function says that it sets, said by both in one order."""
+    if language.declares:
+        return []
+    mine, theirs = (file.declarations_within(x.function.start, x.function.end) for x in (h, other))
+    said = [[x.own.get(d.symbol, d.name) for d in row] for x, row in ((h, mine), (other, theirs))]
+    if said[0] == said[1]:
+        return []
+    if any(len({d.statement for d in row}) > 1 for row in (mine, theirs)):
+        raise Unmergeable("one of them says in several places what it sets", h.function)
+    back = {text: s.name for s, text in h.own.items() if s is not None}
+    union = sorted({*said[0], *said[1]})
+    if any(text.startswith(("\1", "\2")) and text not in back for text in union):
+        raise Unmergeable("one of them sets something that the other object does not have", h.function)
+    names = ", ".join(back.get(text, text) for text in union)
+    if mine:
+        return [(min(d.start for d in mine), max(d.end for d in mine), names)]
+    first = next(s for s in language.body(file, h.function) if s.kind != "docstring")  # one that does nothing was refused before
+    at = language.write.line_start(file, first.start)
+    return [(at, at, f"{file.slice(at, first.start)}global {names}{language.write.newline(file)}")]
