@@ -7,7 +7,7 @@
     ...
     --- after line.py
     ...
-    --- refused            (instead of "after": the whole message)
+    --- refused            (instead of "after": the code, the place)
 
 A case that begins with ``--- lift line.py:3-4 told`` has no design: the lines are lifted by hand. The language is that of the first file. ``python tests/cases.py --accept FILE...`` writes what the step gives into a case; read it before you keep it.
 """
@@ -27,9 +27,10 @@ from aedifex.core.check.check import observe
 from aedifex.core.check.run_environment import World
 from aedifex.core.check.scenarios import Scenario
 from aedifex.core.design.toml import parse
-from aedifex.core.program.errors import Refused
+from aedifex.core.program.errors import Refused, Says
 from aedifex.core.program.language import language_of, read_program
 from aedifex.core.program.model import Program
+from aedifex.core.program.refusal import Refusal
 from aedifex.core.program.surroundings import digest
 
 STEPS = Path(__file__).parent / "steps"
@@ -68,17 +69,23 @@ def apply(case: dict[str, str]) -> tuple[dict[str, str], str]:
             assert outcome.result != "wrong", [str(p) for p in outcome.problems]
             if outcome.step.id == wanted[0]:
                 if outcome.refusal is not None:
-                    return {}, str(outcome.refusal)
+                    return {}, coded(outcome.refusal)
                 return {n: text.decode() for n, text in after.texts.items()}, ""
             program_after = after
         raise AssertionError(f"no step {wanted}: {program_after}")
 
 
+def coded(refusal: Refusal | Says | None) -> str:
+    """A refusal as the cases have it: its code, its place, and the reason where that comes from elsewhere."""
+    assert isinstance(refusal, Refusal)
+    return " ".join(x for x in (refusal.code, refusal.place, str(refusal.values.get("why", ""))) if x)
+
+
 def by_hand(program: Program, lines: str, name: str) -> tuple[dict[str, str], str]:
     try:
         return {n: text.decode() for n, text in lift(program, lines, name).after.texts.items()}, ""
-    except Refused as refusal:
-        return {}, str(refusal)
+    except Refused as error:
+        return {}, coded(error.refusal)
 
 
 def outputs(texts: dict[str, str]) -> tuple[object, ...]:

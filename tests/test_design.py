@@ -222,25 +222,25 @@ def obeyed(tramline, edits):
 
 
 @pytest.mark.parametrize(
-    ("old", "new", "message"),
+    ("old", "new", "code"),
     [
-        ('start = "argument"', 'start = "fixed"', "field 'x' cannot start as fixed"),
+        ('start = "argument"', 'start = "fixed"', "start-not-fixed"),
         (
             'args = ["4.0", "1.5"]',
             'args = ["5.0", "1.5"]',
-            "the design starts object 'tram1' with 5.0, the source with 4.0",
+            "start-differs",
         ),
-        ('value = "False"', 'value = "True"', "the design starts field 'doors_open' with True, the source with False"),
-        ('file = "tram.py"', 'file = "random.py"', "would hide the library's module"),
-        ('file = "tram.py"', 'file = "sub/tram.py"', "lies in another folder"),
-        ('drop = ["x"]', "drop = []", "nothing tells which object 'stop_name' is for"),
+        ('value = "False"', 'value = "True"', "start-differs"),
+        ('file = "tram.py"', 'file = "random.py"', "hides-library-module"),
+        ('file = "tram.py"', 'file = "sub/tram.py"', "other-folder"),
+        ('drop = ["x"]', "drop = []", "which-object"),
     ],
 )
-def test_an_edit_that_cannot_be_is_refused_with_the_reason(tramline, old, new, message):
+def test_an_edit_that_cannot_be_is_refused_with_the_reason(tramline, old, new, code):
     text = tramline.read("tramline.design.toml")
     tramline.write("tramline.design.toml", text.replace(old, new, 1))
     done = tramline.aedifex("build", "--unchecked", "tramline.design.toml")
-    assert (done.returncode, message in done.stdout) == (1, True), done.stdout + done.stderr
+    assert (done.returncode, f"[{code}]" in done.stdout) == (1, True), done.stdout + done.stderr
     assert tramline.aedifex("check", "-q", "tramline.design.toml").returncode == 0
 
 

@@ -4,7 +4,7 @@ import subprocess
 import sys
 
 import pytest
-from cases import outputs
+from cases import coded, outputs
 
 from aedifex.core.apply import by_hand_several as several
 from aedifex.core.program.errors import Refused
@@ -112,23 +112,23 @@ REFUSED = [
     ("found", ("Till", ["sell"]), {"line.py": LINE}, "Till would have no variable; name at least one"),
     ("found", ("2", ["till_cash"]), {"line.py": LINE}, "'2'"),
     ("found", ("Till", ["till_cash", "till_log", "sell"]), {"line.py": LINE.replace("report()\nsys", "print(eval('till_log'))\nsys")}, "'eval()' can reach any name by its text"),
-    ("app", ("2",), {"line.py": LINE}, "'2' cannot be the name of the class; choose another"),
-    ("app", ("sell",), {"line.py": LINE}, "'sell' cannot be the name of the class; choose another"),
-    ("app", ("App",), {"line.py": "def f():\n    return 1\n"}, "no main code starts here"),
+    ("app", ("2",), {"line.py": LINE}, "no-class-name"),
+    ("app", ("sell",), {"line.py": LINE}, "no-class-name"),
+    ("app", ("App",), {"line.py": "def f():\n    return 1\n"}, "no-app no main code starts here"),
     ("app", ("App",), {"line.py": LINE.replace("day = int", "global day\nday = int")}, "a 'global' statement stands in the main code"),
-    ("move", ("Car", "bus/car.py"), {"line.py": CARS}, "'bus/car.py' lies in another folder than line.py; name a file beside it"),
-    ("move", ("Car", "line.py"), {"line.py": CARS}, "nothing would change"),
-    ("move", ("Car", "other.py"), {"line.py": CARS, "other.py": "print(2)\n"}, "'other.py' already exists; choose another file name"),
-    ("move", ("Tram", "tram.py"), {"line.py": CARS}, "'Tram' is no class of these scripts"),
-    ("move", ("Car", "car.mjs"), {"line.mjs": "export function rate(n) {\n  return n * 2;\n}\nclass Car {\n  go() {\n    return rate(2);\n  }\n}\nconsole.log(new Car().go());\n"}, "line.mjs:6: 'rate' is offered to other files where it stands; class Car stays in line.mjs"),
-    ("base", ("Rail", ["Car"]), {"line.py": CARS}, "name two at least"),
-    ("base", ("2", ["Car", "Bus"]), {"line.py": CARS}, "'2' cannot be the name of a class"),
-    ("base", ("Rail", ["Car", "Bus"]), {"line.py": CARS.replace("class Bus:", "class Bus(Car):")}, "class Bus has a base already; leave 'base' out"),
-    ("base", ("Rail", ["Car", "Log"]), {"line.py": CARS + "\n\nclass Log:\n    def tell(self):\n        print(1)\n"}, "they have no field and no method in common"),
-    ("base", ("Rail", ["Car", "Log"]), {"line.py": CARS, "log.py": "class Log:\n    pass\n"}, "come from several files"),
-    ("order", ("Bus",), {"line.py": CARS}, "order:line.py: nothing would change"),
-    ("register", ("line.py",), {"line.py": CARS}, "register:line.py: nothing would change"),
-    ("register", ("page.py",), {"line.py": CARS}, "'page.py' is none of these scripts; name one of them"),
+    ("move", ("Car", "bus/car.py"), {"line.py": CARS}, "other-folder line.py"),
+    ("move", ("Car", "line.py"), {"line.py": CARS}, "nothing-changes"),
+    ("move", ("Car", "other.py"), {"line.py": CARS, "other.py": "print(2)\n"}, "path-exists"),
+    ("move", ("Tram", "tram.py"), {"line.py": CARS}, "no-class"),
+    ("move", ("Car", "car.mjs"), {"line.mjs": "export function rate(n) {\n  return n * 2;\n}\nclass Car {\n  go() {\n    return rate(2);\n  }\n}\nconsole.log(new Car().go());\n"}, "stays-in-file line.mjs:6 'rate' is offered to other files where it stands"),
+    ("base", ("Rail", ["Car"]), {"line.py": CARS}, "base-of-one"),
+    ("base", ("2", ["Car", "Bus"]), {"line.py": CARS}, "no-class-name"),
+    ("base", ("Rail", ["Car", "Bus"]), {"line.py": CARS.replace("class Bus:", "class Bus(Car):")}, "base-already line.py:13"),
+    ("base", ("Rail", ["Car", "Log"]), {"line.py": CARS + "\n\nclass Log:\n    def tell(self):\n        print(1)\n"}, "nothing-in-common line.py"),
+    ("base", ("Rail", ["Car", "Log"]), {"line.py": CARS, "log.py": "class Log:\n    pass\n"}, "base-of-several-files line.py"),
+    ("order", ("Bus",), {"line.py": CARS}, "nothing-changes"),
+    ("register", ("line.py",), {"line.py": CARS}, "nothing-changes"),
+    ("register", ("page.py",), {"line.py": CARS}, "no-script"),
 ]  # fmt: skip
 
 
@@ -136,11 +136,12 @@ REFUSED = [
 def test_all_or_nothing(folder, step, words, files, said):
     with pytest.raises(Refused) as refused:
         worked_out(folder, files, step, *words)
-    assert said in str(refused.value)
+    refusal = refused.value.refusal
+    assert said in (coded(refusal) if refusal is not None else str(refused.value))
 
 
 def test_a_file_beside_the_scripts_is_in_the_way(folder):
     folder.write("car.py", "print(2)\n")
     with pytest.raises(Refused) as refused:
         worked_out(folder, {"line.py": CARS}, "move", "Car", "car.py")
-    assert str(refused.value) == "line.py: 'car.py' already exists; choose another file name."
+    assert coded(refused.value.refusal) == "path-exists line.py"

@@ -77,14 +77,14 @@ def test_what_cannot_be_renamed_says_why_and_writes_nothing(folder):
     folder.write("alone.py", "print(1)\n")
     before = folder.sources()
     for old, new, why in [
-        ("nothing", "x", "'nothing' is not a name of these scripts"),
-        ("stop", "2x", "'2x' cannot be a name"),
-        ("stop", "print", "'print' would hide what the language calls so"),
-        ("sell.n", "count", "'eval()' can reach 'n' by its text"),
-        ("stop", "halt", "'eval()' can reach any name by its text"),
-        ("desk.py", "sys.py", "'sys.py' would hide the library's module of that name"),
-        ("desk.py", "till.py", "name that file too"),
-        ("alone.py", "main.py", "alone.py is what people start"),
+        ("nothing", "x", "[no-such-name]"),
+        ("stop", "2x", "[no-name]"),
+        ("stop", "print", "[name-of-built-in]"),
+        ("sell.n", "count", "[names-by-text]"),
+        ("stop", "halt", "[dynamic-names]"),
+        ("desk.py", "sys.py", "[hides-library-module]"),
+        ("desk.py", "till.py", "[imported-by]"),
+        ("alone.py", "main.py", "[people-start]"),
     ]:
         done = folder.aedifex("step", "rename", old, new, old if old.endswith(".py") else "line.py", "--yes")
         assert done.returncode in (1, 2) and why in done.stderr.replace(f"{old}:", ""), (old, done.stderr)
@@ -114,7 +114,7 @@ def test_lines_are_lifted_shown_first_and_put_back(folder):
 @pytest.mark.parametrize(
     ("lines", "said"),
     [
-        ("line.py:2-3", "these lines are no whole statements of one block"),
+        ("line.py:2-3", "[cut-in-two]"),
         ("line.py:9", "there are no lines 9 to 9"),
         ("other.py:1", "is not among the sources"),
         ("line.py", "names no lines"),

@@ -163,7 +163,7 @@ def show(outcome: Outcome, quiet: bool, bar: Bar, width: int) -> None:
     mark = "  (no scenario reaches it)" if outcome.unreached and outcome.result == "done" else ""
     bar.echo(f"{MARKS[outcome.result]}  {outcome.step.id:<{width}}  {outcome.step.title()}{mark}")
     if outcome.refusal is not None:
-        bar.echo(f"         because: {outcome.refusal}")
+        bar.echo(f"         because: {outcome.refusal}  [{outcome.refusal.code}]")
 
 
 def close(built: Built, runs: int, design: str, quiet: bool, dry: bool, unchecked: bool) -> None:
@@ -206,7 +206,7 @@ def report(built: Built) -> dict:
         "reach": built.never or None,
         "steps": [
             {"id": o.step.id, "title": o.step.title(), "result": o.result, "unreached": o.unreached, "because": str(o.refusal) if o.refusal else None,
-             "files": sorted(o.changes)}
+             "refusal": o.refusal.as_json() if o.refusal else None, "files": sorted(o.changes)}
             for o in built.outcomes
         ],
     }  # fmt: skip

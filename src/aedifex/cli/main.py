@@ -24,6 +24,7 @@ COMMANDS = {
     "record": "Run the original program on its scenarios and keep what it did.",
     "check": "Run what stands now and compare it with what was recorded.",
     "step": "Do one step without a design: lift, class, rename and ten more.",
+    "explain": "What the code behind a refusal means, and what to do.",
     "undo": "Put files back as they were before one or more steps.",
     "demo": "Go the whole path on a small tram line, in a temporary folder.",
 }
@@ -77,7 +78,8 @@ def main(args: list[str] | None = None) -> Any:
     try:
         cli.main(args=args, prog_name="aedifex", standalone_mode=True)
     except AedifexError as error:
-        for line in str(error).splitlines():
+        code = getattr(getattr(error, "refusal", None), "code", "")
+        for line in f"{error}{f' [{code}]' if code else ''}".splitlines():
             click.echo(f"aedifex: {''.join(c if c.isprintable() else '?' for c in line)}", err=True)
         sys.exit(error.status)
     except BrokenPipeError:

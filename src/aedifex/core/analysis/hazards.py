@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from ..program.language import Language
 from ..program.model import Program, Reference, SourceFile, Symbol
+from ..program.refusal import Message, Refusal
 from ..program.tell import Means
 from .effects import Effects
 from .late_reads import at_once
@@ -24,6 +25,10 @@ class Hazard:
     def told(self, reading: str) -> str:
         """The hazard with its place, as somebody reads it who has the file ``reading`` open."""
         return f"line {self.line}: {self.message}" if self.path == reading else f"{self.path}:{self.line}: {self.message}"
+
+    def refusal(self, cure: str) -> Refusal:
+        """What a step says that it keeps from its work. ``cure``: what the person can do there."""
+        return Message(self.kind.replace(" ", "-"), "{why}", cure).in_file(self.path, self.line, why=self.message)
 
 
 PROCESSES = "other processes"

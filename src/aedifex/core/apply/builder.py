@@ -12,8 +12,10 @@ from ..check.evidence import Observed
 from ..check.scenarios import Scenario
 from ..program.errors import Refused
 from ..program.model import Program
+from ..program.refusal import Refusal
 from ..rewrites.extract_function.rewrite import Lift
-from ..rewrites.rewrite import Refusal, Step
+from ..rewrites.rewrite import Step
+from . import messages
 from .affected import touched
 from .git import Git
 from .project import Project
@@ -155,7 +157,7 @@ class Builder:
             alone = replace(self.project.design, classes=[c], parts=[], lifts=[])
             lost = [s for s in moving(alone, self.project.original) if (s.path, s.first) in self.never]
             if lost:
-                found[c.name] = Refusal(f"no scenario reaches {lost[0].name}", lost[0].path, lost[0].first, "add a scenario that does (aedifex record --suggest), leave it out, or build without --strict")
+                found[c.name] = messages.NEVER_REACHED.in_file(lost[0].path, lost[0].first, function=lost[0].name)
         return found
 
     def try_out(self, built: Built, outcome: Outcome, program: Program, seen: dict[str, Observed]) -> None:

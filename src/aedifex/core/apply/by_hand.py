@@ -19,9 +19,9 @@ from ..planning.extracted_classes import wished_part
 from ..program.errors import AedifexError, Refused
 from ..program.language import reread
 from ..program.model import Program
+from ..program.refusal import Refusal
 from ..program.surroundings import digest, read_neighbours, surrounded
 from ..rewrites.extend_base import ExtendClass
-from ..rewrites.extract_class.needs import Unfit
 from ..rewrites.extract_class.rewrite import TakePart
 from ..rewrites.extract_function.rewrite import Lift
 from ..rewrites.inject_console.rewrite import OpenStream
@@ -32,6 +32,7 @@ from ..rewrites.name_handlers.rewrite import NameHandlers
 from ..rewrites.preparation import follow
 from ..rewrites.rename import Rename
 from ..rewrites.rewrite import Context, Step
+from . import messages
 from .builder import END, told
 from .journal import FOLDER, STEPS, Journal, names
 from .outline import diff, diff_texts
@@ -101,7 +102,7 @@ def open_main(program: Program, name: str) -> Single:
     """What opening a long main function would change. Raises Refused with the reason if it cannot be done."""
     path = main_holder(program, name)
     if not path:
-        raise Refused(f"'{name}' is no function of these scripts; name the one that the program starts with.")
+        raise Refused(messages.NO_FUNCTION.in_file(name=name))
     return single(program, OpenMain(path, name))
 
 
@@ -109,29 +110,29 @@ def name_handler(program: Program, place: str, name: str) -> Single:
     """What giving a handler that is written in place a name would change. Raises Refused with the reason if it cannot be done."""
     path = place.split(":")[0]
     if path not in program.files:
-        raise Refused(f"'{place}' is in none of these scripts; write file:line:column of the handler.")
+        raise Refused(messages.NO_PLACE.in_file(place=place))
     return single(program, NameHandlers(path, [(place, name)]))
 
 
 def open_stream(program: Program, word: str, name: str) -> Single:
     """What putting a variable in the place of the console would change. Raises Refused with the reason if it cannot be done."""
     if not program.language.write.is_name(name):
-        raise Refused(f"'{name}' cannot be a name; choose another.")
+        raise Refused(messages.NO_NAME.in_file(name=name))
     for path, file in program.files.items():
         if (stream := stream_for(file, program.language, word, name)) is not None:
             return single(program, OpenStream(path, stream))
-    raise Refused(f"nothing in these scripts asks or tells through '{word}' where a variable could stand for it.")
+    raise Refused(messages.NO_CONSOLE_USE.in_file(word=word))
 
 
 def take_part(program: Program, whole: str, name: str, members: list[str]) -> Single:
     """What taking members out of a class would change. Raises Refused with the reason if it cannot be done."""
     path = home_of(program, whole)
     if not program.language.write.is_name(name):
-        raise Refused(f"'{name}' cannot be the name of a class; choose another.")
+        raise Refused(messages.NO_CLASS_NAME.in_file(name=name))
     try:
         part = wished_part(program.files[path], program.language, whole, name, members)
-    except Unfit as trouble:
-        raise Refused(f"{trouble.message}.") from None
+    except Refusal as refusal:
+        raise Refused(refusal) from None
     return single(program, TakePart(path, part, read_neighbours(program)))
 
 
@@ -146,7 +147,7 @@ def home_of(program: Program, class_: str) -> str:
     """The file of a class. Raises Refused if there is no such class."""
     path = next((f.path for f in program.files.values() if any(n == class_ for _, n in f.classes)), "")
     if not path:
-        raise Refused(f"'{class_}' is no class of these scripts.")
+        raise Refused(messages.NO_CLASS.in_file(name=class_))
     return path
 
 
@@ -181,7 +182,7 @@ def there(program: Program, path: str) -> bool:
 def changed(outcome: Outcome) -> dict[str, bytes | None]:
     """What a step changes. Raises Refused with the reason if it is not done."""
     if outcome.refusal is not None:
-        raise Refused(f"{outcome.refusal.alone()}.")
+        raise Refused(outcome.refusal)
     if outcome.problems:
         raise Refused("\n".join(str(p) for p in outcome.problems))
     return outcome.changes
@@ -190,7 +191,7 @@ def changed(outcome: Outcome) -> dict[str, bytes | None]:
 def shown(program: Program, step: Done, done: dict[str, bytes | None], others: Others = nothing) -> Single:
     """What was worked out, with the journal that it belongs to. Raises Refused if that is nothing."""
     if not done:
-        raise Refused(f"{step.id}: nothing would change.")
+        raise Refused(messages.NOTHING_CHANGES.in_file(step=step.id))
     entries = entries_of(program)
     after = reread(program, done)
     journal, design = journal_for(program, set(done))
@@ -216,9 +217,7 @@ def journal_for(program: Program, changed: set[str]) -> tuple[Journal, str]:
         standing = journal.standing()
         if standing and standing[-1].design and changed & {p for e in standing for p in e.files}:
             if not any(e.step == END for e in standing):
-                raise Refused(
-                    f"{name}{DESIGN}: is built only in part; build it to its end, or undo it, before this step."
-                )
+                raise Refused(messages.BUILT_IN_PART.in_file(f"{name}{DESIGN}"))
             return journal, standing[-1].design
     return Journal(program.root, STEPS, stale), ""
 

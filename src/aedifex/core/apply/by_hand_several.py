@@ -13,6 +13,7 @@ from ..program.model import Program
 from ..rewrites.explicit_registration.rewrite import RegisterByCall
 from ..rewrites.extract_base import ShareBase
 from ..rewrites.order_methods import OrderMethods
+from . import messages
 from .by_hand import Single, changed, home_of, shown, single, small, there
 from .sequence import run
 
@@ -50,12 +51,12 @@ def kept_apart(program: Program, members: list[str]) -> list[str]:
 def app(program: Program, name: str) -> Single:
     """What making a class of the main code would change. Raises Refused with the reason if it cannot be one."""
     if not program.language.write.is_name(name) or any(name in f.scope.symbols for f in program.files.values()):
-        raise Refused(f"'{name}' cannot be the name of the class; choose another.")
+        raise Refused(messages.NO_CLASS_NAME.in_file(name=name))
     design = draft(program, idea="app")
     design.classes = [c for c in design.classes if c.role == "app"][:1]
     if not design.classes:
         why = next((s.why for s in design.stays if s.name == "main"), "no main code starts here")
-        raise Refused(f"{why}.")
+        raise Refused(messages.NO_APP.in_file(why=why))
     design.classes[0].name = name
     return through(program, alone(design), Several(f"app:{name}", f"the main code becomes the class {name}"))
 
@@ -64,7 +65,7 @@ def move(program: Program, name: str, path: str) -> Single:
     """What giving a class a file of its own would change. Raises Refused with the reason if it cannot have one."""
     home = home_of(program, name)
     if path in program.holders and path != home:
-        raise Refused(f"'{path}' already exists; choose another file name.")
+        raise Refused(messages.PATH_EXISTS.in_file(path=path))
     design = small(program)
     design.entries, design.classes = [home], [ClassDesign(name, "model", file=path)]
     return through(program, design, Several(f"file:{name}", f"class {name} moves to {path}"), home)
@@ -78,16 +79,16 @@ def order(program: Program, name: str) -> Single:
 def register(program: Program, path: str) -> Single:
     """What registering functions by calls instead of decorations would change. Raises Refused if nothing would."""
     if path not in program.files:
-        raise Refused(f"'{path}' is none of these scripts; name one of them.")
+        raise Refused(messages.NO_SCRIPT.in_file(path=path))
     return single(program, RegisterByCall(path))
 
 
 def base(program: Program, name: str, classes: list[str]) -> Single:
     """What giving classes a common base would change. Raises Refused with the reason if they cannot have one."""
     if not program.language.write.is_name(name):
-        raise Refused(f"'{name}' cannot be the name of a class; choose another.")
+        raise Refused(messages.NO_CLASS_NAME.in_file(name=name))
     if len(set(classes)) < 2:
-        raise Refused("a base is made of what several classes have in common; name two at least.")
+        raise Refused(messages.BASE_OF_ONE.in_file())
     homes = {c: home_of(program, c) for c in classes}
     return single(program, ShareBase(name, [ClassDesign(c, "model") for c in homes], []), homes=homes)
 

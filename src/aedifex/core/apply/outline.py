@@ -45,7 +45,7 @@ class Foreseen:
                 for c in self.classes
             ],
             "assumed": self.assumed,
-            "refused": [{"step": o.step.id, "because": str(o.refusal)} for o in self.refused],
+            "refused": [{"step": o.step.id, "because": str(o.refusal), "refusal": o.refusal.as_json() if o.refusal else None} for o in self.refused],
         }
 
     @property

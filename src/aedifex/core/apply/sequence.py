@@ -11,6 +11,7 @@ from ..design.tables import ClassDesign, Design, FieldDesign, MethodDesign, bare
 from ..program.edits import Overlap
 from ..program.language import Language
 from ..program.model import Problem, Program, SourceFile
+from ..program.refusal import Refusal
 from ..program.surroundings import by_itself, surrounded
 from ..rewrites.clean_up import CleanUp
 from ..rewrites.extend_base import ExtendClass
@@ -22,10 +23,11 @@ from ..rewrites.order_methods import OrderMethods
 from ..rewrites.pass_arguments import PassIn
 from ..rewrites.preparation import Prelude, prelude
 from ..rewrites.remarks import with_remarks
-from ..rewrites.rewrite import UNFORESEEN, Context, Refusal, Step, beyond
+from ..rewrites.rewrite import UNFORESEEN, Context, Step, beyond
 from ..rewrites.share_field import ShareField
 from ..rewrites.split_declarations import SplitDeclarations, needed
 from ..rewrites.wrap_main.rewrite import WrapMain
+from . import messages
 from .verify import verify
 
 
@@ -191,7 +193,7 @@ def run(
 def attempt(step: Step, context: Context, lost: set[str]) -> Outcome:
     missing = [n for n in step.needs if n in lost]
     if missing:
-        return Outcome(step, "skipped", refusal=Refusal(f"it needs '{missing[0]}', which was not done"))
+        return Outcome(step, "skipped", refusal=messages.NEEDS_STEP.in_file(step=missing[0]))
     if (refused := getattr(step, "refused", None)) is not None:  # one of the prelude, tried already
         return Outcome(step, "refused", refusal=refused)
     try:
@@ -202,7 +204,7 @@ def attempt(step: Step, context: Context, lost: set[str]) -> Outcome:
         return Outcome(step, "wrong", refusal=beyond(error))
     except Overlap as overlap:
         return Outcome(
-            step, "refused", refusal=Refusal(str(overlap), advice="put each statement there on a line of its own")
+            step, "refused", refusal=messages.OVERLAP.in_file(why=str(overlap))
         )
     if not changes:
         return Outcome(step, "nothing")
@@ -212,5 +214,5 @@ def attempt(step: Step, context: Context, lost: set[str]) -> Outcome:
         return Outcome(step, "done", changes, after=after)
     first = problems[0]
     place = "" if first.path in context.program.holders else f" in {first.path}"
-    broken = Refusal(f"what it would write{place} does not hold: {first.message} (line {first.line} of that text)", first.path if not place else "", 0, "nothing was written for it")
+    broken = messages.WRITES_BROKEN.in_file(first.path if not place else "", place=place, message=first.message, line=first.line)
     return Outcome(step, "wrong", changes, broken, problems)

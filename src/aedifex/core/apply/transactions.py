@@ -11,12 +11,14 @@ from ..analysis.variable_kinds import constants_of
 from ..design.tables import ClassDesign, Design, MethodDesign, bare
 from ..program.edits import Edits
 from ..program.model import Function, Program, SourceFile
+from ..program.refusal import Refusal
 from ..rewrites.extract_function.rewrite import Lift
 from ..rewrites.inline_main.opened import main_of
 from ..rewrites.inline_main.rewrite import OpenMain
 from ..rewrites.move_class.rewrite import MoveToFile
 from ..rewrites.name_handlers.rewrite import NameHandlers
-from ..rewrites.rewrite import Context, Refusal, Step
+from ..rewrites.rewrite import Context, Step
+from . import messages
 from .sequence import Outcome, run
 
 LOST = ("refused", "skipped", "wrong")
@@ -73,16 +75,16 @@ def settled(
         if not lost:
             return Settled(design, [*dropped, *misplaced(design, original, played)], played)
         for o, name in lost if not dropped else ():
-            first.setdefault(name, o.refusal.message if o.refusal is not None and o.result != "skipped" else "")
+            first.setdefault(name, o.refusal.sentence if o.refusal is not None and o.result != "skipped" else "")
         going = ungiven(design, original) if any(o.step.id.startswith("main:") for o, _ in lost) else {}
         if not going:
             cause, name = next(((o, n) for o, n in lost if o.result != "skipped"), lost[0])
-            going = {name: cause.refusal or Refusal("it could not be made")}
+            going = {name: cause.refusal or messages.NOT_MADE.in_file()}
         orphans = handed_gone(design, set(going))
         for name, refusal in going.items():
             ids = [o.step.id for o, _ in played if owner(o.step, design) == name]
             last = dropped[-1].step if rounds else None
-            if isinstance(last, WholeClass) and first.get(name) != refusal.message:
+            if isinstance(last, WholeClass) and first.get(name) != refusal.sentence:
                 last.others.append(name)  # its own reason is that the others are not there
             else:
                 dropped.append(Outcome(WholeClass(name, ids), "refused", refusal=refusal))
@@ -115,7 +117,7 @@ def misplaced(design: Design, original: Program, played: list[tuple[Outcome, Pro
     for s in design.stays if played else ():
         homes = [path for path, file in last.holders.items() if (there := file.scope.symbols.get(bare(s.name))) is not None and there.kinds - {"import"}]
         if s.file in last.texts and homes and s.file not in homes:
-            reason = Refusal(f"'{s.name}' ends up in {homes[0]}: what does not change goes with what reads it", s.file, 0, "leave 'file' out")
+            reason = messages.STAYS_WITH_READERS.in_file(s.file, name=s.name, file=homes[0])
             found.append(Outcome(Stay(s.name, s.file), "refused", refusal=reason))
     return found
 
@@ -164,11 +166,10 @@ def ungiven(design: Design, program: Program) -> dict[str, Refusal]:
             adds = ", ".join(f'{{ name = "{n}", value = "{n}" }}' for n in [*(a["value"] for a in m.add), *names])
             words = {n: s for n in names for s in [file.scope.symbols.get(n)]}
             at = min((r.start for s in words.values() if s is not None for r in s.references if f.start <= r.start < f.end), default=f.start)
-            refusal = Refusal(f"{c.name}.{m.name} uses {said}, which it is not given", *file.place(at), f"add = [{adds}] in that method gives it")
             if c.name in found:
-                found[c.name].advice += f"; {c.name}.{m.name} uses {said}: add = [{adds}] there"
+                found[c.name].values["gifts"] += f"; {c.name}.{m.name} uses {said}: add = [{adds}] there"
             else:
-                found[c.name] = refusal
+                found[c.name] = messages.NOT_GIVEN.at(file, at, method=f"{c.name}.{m.name}", names=said, gifts=f"add = [{adds}] in that method gives it")
     return found
 
 

@@ -9,9 +9,10 @@ from ..design.tables import ClassDesign, FieldDesign, MethodDesign, PartDesign, 
 from ..naming.identifiers import member_names
 from ..program.language import Language
 from ..program.model import Program, SourceFile
+from ..program.refusal import Refusal
 from ..program.whole import MemberUse, Whole
+from ..rewrites import messages
 from ..rewrites.extract_class.members import named_elsewhere, taking, told, tried, whole_of
-from ..rewrites.extract_class.needs import Unfit
 from .file_planner import Assigner
 
 MANY_FIELDS, MANY_METHODS, MANY_LINES = 6, 7, 60  # from which a class is looked at
@@ -144,12 +145,12 @@ def hides(whole: Whole) -> bool:
 
 
 def wished_part(file: SourceFile, language: Language, of: str, name: str, members: Sequence[str]) -> PartDesign:
-    """The part that a person asks for. Raises Unfit."""
+    """The part that a person asks for. Raises Refusal."""
     whole = whole_of(file, language, of)
     known = [*whole.fields, *(f.name for f in whole.methods)]
     for m in members:
         if m not in known:
-            raise Unfit(f"{of} has no member '{m}'", whole.scope.start)
+            raise messages.NO_SUCH_MEMBER.at(file, whole.scope.start, class_=of, name=m)
     stems = set(language.write.words(name))
     fields = member_names([m for m in members if m in whole.fields], stems, language.write, set())
     methods = member_names([m for m in members if m not in whole.fields], stems, language.write, set(fields.values()))
@@ -163,7 +164,7 @@ def kept_by(file: SourceFile, language: Language, part: PartDesign) -> list[str]
     plan = taking(file, language, part)
     try:
         needs = {n for f in plan.functions for n in plan.own_needs(f)}
-    except Unfit:
+    except Refusal:
         return []
     able = [n for n in plan.whole.fields if n in needs and plan.keepable(n)]
     return [n for n in able if plan.language.members.outside(file, plan.whole, {n}) is None]  # type: ignore[union-attr]

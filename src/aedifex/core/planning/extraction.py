@@ -26,7 +26,8 @@ from ..program.edits import applied
 from ..program.language import Language, reread
 from ..program.line_ranges import Place, lines_of, moved
 from ..program.model import Block, Program, SourceFile, Statement, Symbol
-from ..rewrites.extract_function.extraction import Lifter, Unliftable
+from ..program.refusal import Refusal
+from ..rewrites.extract_function.extraction import Lifter
 from .data_clumps import Thing, things
 
 EACH = frozenset({"all", "each", "every"})
@@ -65,7 +66,7 @@ def lift_all(program: Program, path: str, wanted: Sequence[Piece]) -> tuple[Prog
             lifter = Lifter(program.language, Place(file, *places[piece.name]), piece.name, piece.named, piece.several, piece.types)
             edits = lifter.edits()
             piece.takes = {s.name for s in lifter.made.takes}
-        except Unliftable:
+        except Refusal:
             continue
         program = reread(program, {path: applied(file.text, edits, file.encoding)})
         places = {n: (moved(a, edits, False), moved(b, edits, True)) for n, (a, b) in places.items()}

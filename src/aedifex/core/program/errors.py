@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Protocol
+
 
 class AedifexError(Exception):
     """Unusable input or wrong usage (exit status 2)."""
@@ -9,7 +11,17 @@ class AedifexError(Exception):
     status = 2
 
 
+class Says(Protocol):
+    """A refusal, as a step by hand says it."""
+
+    def by_hand(self) -> str: ...
+
+
 class Refused(AedifexError):
-    """Something that was understood and is not done (exit status 1)."""
+    """Something that was understood and is not done (exit status 1). ``refusal``: with its code and place, where it has one."""
 
     status = 1
+
+    def __init__(self, said: str | Says) -> None:
+        super().__init__(said if isinstance(said, str) else f"{said.by_hand()}.")
+        self.refusal = None if isinstance(said, str) else said

@@ -32,14 +32,6 @@ class Extended:
     hooks: list[str]
 
 
-@dataclass
-class Unextended(Exception):
-    """Why a class cannot extend what it holds, and where (an offset)."""
-
-    message: str
-    at: int = 0
-
-
 class Frameworks(Protocol):
     """What a language offers for classes that libraries call."""
 
@@ -55,5 +47,5 @@ class Frameworks(Protocol):
         ...
 
     def extended(self, file: SourceFile, class_: str, field: str) -> Extended:
-        """The class as one that extends what its field holds. Raises Unextended."""
+        """The class as one that extends what its field holds. Raises Refusal."""
         ...

@@ -13,9 +13,11 @@ from dataclasses import dataclass, field
 from ..design.tables import ClassDesign, FieldDesign, bare
 from ..program.edits import Edits
 from ..program.model import SourceFile, Symbol
+from ..program.refusal import Refusal
 from ..program.scopes import shadowed
+from . import messages
 from .introduce_variable import Hoister, HoistLiteral
-from .rewrite import Context, Refusal, drop_declarations, function_of, refuse_at, symbol
+from .rewrite import Context, drop_declarations, function_of, symbol
 
 
 @dataclass
@@ -40,14 +42,14 @@ class StoreCompanion:
         file, out = context.home(self.design), Edits()
         source = symbol(file, self.member.value, "variable")
         if len(source.bindings) > 1:
-            raise refuse_at(file, source.bindings[1].start, f"'{source.name}' is set again, and a copy would go stale", "pass it in with 'add'")
+            raise messages.COPY_STALE.at(file, source.bindings[1].start, source=source.name)
         hoister = Hoister(context, file, HoistLiteral(self.design, self.member, []))
         hoister.out = out
         for index, name in enumerate(self.names(context)):
             hoister.declare_as(index, name, self.member.value, context.type_of(file, source))
             after = hoister.last_first(index)
             if after is not None and source.bindings[0].start > after.start:
-                raise refuse_at(file, source.bindings[0].start, f"'{source.name}' is set after {self.design.name} is made", "pass it in with 'add'")
+                raise messages.SOURCE_SET_AFTER.at(file, source.bindings[0].start, source=source.name, class_=self.design.name)
             for m in self.design.methods:
                 if index < len(m.origins) and len(m.origins) == len(self.design.objects):
                     self.replace(context, file, bare(m.origins[index]), source, name, out)
@@ -58,7 +60,7 @@ class StoreCompanion:
         for ref in file.within(f.body_start, f.end):
             if ref.symbol is source:
                 if ref.writes or ref.form == "spelled" or shadowed(ref.scope, name, file.scope):
-                    raise refuse_at(file, ref.start, f"'{source.name}' cannot be another name here", "pass it in with 'add'")
+                    raise messages.NO_OTHER_NAME.at(file, ref.start, source=source.name)
                 out.replace(file.path, ref.start, ref.end, context.write.use(ref, name))
         drop_declarations(context.language, file, out, {source}, (f.start, f.end))
 

@@ -16,8 +16,9 @@ from dataclasses import dataclass, field
 
 from ..design.tables import ClassDesign
 from ..program.edits import Edits
-from ..program.frameworks import Unextended
-from .rewrite import Context, Refusal, refuse_at
+from ..program.refusal import Refusal
+from . import messages
+from .rewrite import Context
 
 ADVICE = "take 'extends' out of the design; the class then keeps it as a field"
 
@@ -38,12 +39,12 @@ class ExtendClass:
         frameworks, out = context.language.frameworks, Edits()
         file = context.home(self.design)
         if frameworks is None:
-            raise Refusal(f"no class of a library is extended in {context.language.name}", file.path, 0, ADVICE)
+            raise messages.NO_LIBRARY_CLASSES.in_file(file.path, language=context.language.name)
         told = next((f for f in self.design.fields if f.name == self.design.extends), None)
         name = self.design.extends if told is None or not told.hidden else context.write.hidden(self.design.extends)
         try:
             for edit in frameworks.extended(file, self.design.name, name).edits:
                 out.replace(file.path, *edit)
-        except Unextended as trouble:
-            raise refuse_at(file, trouble.at, trouble.message, ADVICE) if trouble.at else Refusal(trouble.message, file.path, 0, ADVICE) from None
+        except Refusal as refusal:
+            raise refusal.with_cure(messages.NO_LIBRARY_CLASSES.cure, "") from None
         return out

@@ -21,7 +21,8 @@ from dataclasses import dataclass, field
 from ..design.tables import ClassDesign, Design
 from ..program.edits import Edits
 from ..program.model import Function, Scope, SourceFile, Statement
-from .rewrite import Context, Refusal, class_scope, refuse_at
+from . import messages
+from .rewrite import Context, class_scope
 
 
 @dataclass
@@ -55,7 +56,7 @@ class Sharer:
         self.context, self.name, self.write, self.bases = context, name, context.write, context.write.bases
         self.file: SourceFile = context.home(designs[0])
         if any(context.home(c) is not self.file for c in designs):
-            raise Refusal(f"the classes that are to have the base '{name}' come from several files", self.file.path, 0, "take one of them out")
+            raise messages.BASE_OF_SEVERAL_FILES.in_file(self.file.path, name=name)
         self.scopes: list[Scope] = [class_scope(self.file, c.name) for c in designs]
         self.methods = [{f.name: f for f in self.file.functions if f.outer is s} for s in self.scopes]
         self.fields = [self.bases.fields(self.file, s) for s in self.scopes]
@@ -68,7 +69,7 @@ class Sharer:
         shared = self.shared_methods(held)
         common, parameters = self.common_fields(held)
         if not shared and not common and not held:
-            raise Refusal("they have no field and no method in common", self.file.path, self.file.line(self.scopes[0].start), "leave 'base' out")
+            raise messages.NOTHING_IN_COMMON.in_file(self.file.path, self.file.line(self.scopes[0].start))
         if common or self.bases.BASE_IS_CALLED:
             self.constructors(common, parameters)
         gone: list[set[str]] = [set(shared) for _ in self.scopes]
@@ -90,10 +91,10 @@ class Sharer:
 
     def check(self) -> None:
         if any(self.name in s.symbols for s in self.file.scope.walk()) or self.name in self.context.language.builtins:
-            raise Refusal(f"'{self.name}' is in use already", self.file.path, 0, "choose another name for the base")
+            raise messages.NAME_IN_USE.in_file(self.file.path, name=self.name)
         for s in self.scopes:
             if s.bases:
-                raise refuse_at(self.file, s.start, f"class {s.name} has a base already", "leave 'base' out")
+                raise messages.BASE_ALREADY.at(self.file, s.start, class_=s.name)
 
     # -- what is shared --------------------------------------------------------------------------
 

@@ -25,7 +25,8 @@ from ..program.language import NewField
 from ..program.layout import text_lines
 from ..program.model import Reference, SourceFile, Statement, Symbol
 from ..program.scopes import shadowed
-from .rewrite import Context, Refusal, check_hazards, drop_declarations, refuse_at, symbol
+from . import messages
+from .rewrite import Context, check_hazards, drop_declarations, symbol
 
 
 @dataclass
@@ -90,9 +91,7 @@ class Founder:
 
     def check(self) -> None:
         if self.design.name in self.file.scope.symbols and self.file.scope.symbols[self.design.name].references:
-            raise Refusal(
-                f"the name '{self.design.name}' is already used", self.file.path, 0, "choose another class name"
-            )
+            raise messages.CLASS_NAME_IN_USE.in_file(self.file.path, name=self.design.name)
         mine = [v for row in self.variables for v in row if v is not None]
         check_hazards(self.context, self.file, {v.name for v in mine}, "leave it out of the class")
         for v in mine:
@@ -103,14 +102,11 @@ class Founder:
             shared = obj.name in self.context.language.builtins and not self.context.language.declares
             own = any(taken is s for s in self.variables[index]) and len(self.design.objects) == 1
             if taken is not None and (taken.kinds or shared) and not own:
-                raise Refusal(
-                    f"the name '{obj.name}' is already used", self.file.path, 0, "rename the object in the design"
-                )
+                raise messages.OBJECT_NAME_IN_USE.in_file(self.file.path, name=obj.name)
             for s in self.variables[index]:
                 for ref in s.references if s is not None else ():
                     if shadowed(ref.scope, obj.name, self.file.scope):
-                        raise refuse_at(self.file, ref.start, f"'{obj.name}' means something else here",
-                                        "rename the object in the design")  # fmt: skip
+                        raise messages.OBJECT_MEANS_ELSE.at(self.file, ref.start, name=obj.name)  # fmt: skip
 
     def check_hidden(self) -> None:
         """A field that others use is open. What becomes of main code is the app's."""
@@ -124,13 +120,13 @@ class Founder:
                 for r in row[index].references if row[index] is not None else ():  # type: ignore[union-attr]
                     own = any(a <= r.start < b for a, b in inside) or any(a == r.start or (a <= r.start < b and r.writes) for a, b in firsts)
                     if not own and not any(a <= r.start < b for a, b in firsts):
-                        raise refuse_at(self.file, r.start, f"field '{f.name}' is hidden, and '{r.name}' is used here, outside {self.design.name}", "leave it open: hidden = false")
+                        raise messages.HIDDEN_USED_OUTSIDE.at(self.file, r.start, field=f.name, name=r.name, class_=self.design.name)
 
     def check_variable(self, s: Symbol) -> None:
         for ref in s.references:
             if ref.form in UNFIT or ref.role == "delete":
                 why = UNFIT.get(ref.form, "is deleted")
-                raise refuse_at(self.file, ref.start, f"variable '{s.name}' {why}", "leave it out of the class")
+                raise messages.CANNOT_BE_FIELD.at(self.file, ref.start, name=s.name, why=why)
 
     def founding(self) -> Founding:
         constants = constants_of(self.file, self.context.language)
@@ -160,10 +156,9 @@ class Founder:
             for start in rows:
                 start.kind = "argument"
         elif f.start == "derived" and kind in ("argument", "fixed") and all(s.statement is not None for s in rows):
-            raise Refusal(f"field '{f.name}' cannot start as derived: its first value needs no other field", self.file.path, 0, f"let it start as {kind}")
+            raise messages.START_NOT_DERIVED.in_file(self.file.path, field=f.name, kind=kind)
         elif f.start == "fixed" and kind == "argument":
-            raise Refusal(f"field '{f.name}' cannot start as fixed: its first value differs or depends on something else",
-                          self.file.path, 0, "let it start as argument or later")  # fmt: skip
+            raise messages.START_NOT_FIXED.in_file(self.file.path, field=f.name)  # fmt: skip
 
     def check_values(self, found: Founding) -> None:
         """Literal start values in the design must be those of the source: a build changes no behaviour."""
@@ -177,8 +172,7 @@ class Founder:
         for row, obj in zip(found.starts, self.design.objects, strict=True):
             if obj.args and len(obj.args) not in (len(order), len(needed)):
                 takes = ", ".join(self.design.fields[i].name for i in order) or "nothing"
-                raise Refusal(f"object '{obj.name}' is made with {len(obj.args)} argument{'s' * (len(obj.args) != 1)}, but {self.design.name} takes {takes}",
-                              self.file.path, 0, "give one for each, in that order, or leave 'args' out")  # fmt: skip
+                raise messages.ARGUMENT_COUNT.in_file(self.file.path, object=obj.name, count=len(obj.args), plural='s' * (len(obj.args) != 1), class_=self.design.name, takes=takes)  # fmt: skip
             for given, i in zip(obj.args, order if len(obj.args) == len(order) else needed, strict=False):
                 if language.purity(self.file, row[i].value) == "literal" or not self.as_drafted(given, row[i], i, obj):
                     self.compare(given, row[i], f"object '{obj.name}'")
@@ -196,8 +190,7 @@ class Founder:
     def compare(self, given: str, start: Start, what: str) -> None:
         there = self.file.slice(*start.value)
         if "".join(given.split()) != "".join(there.split()):
-            raise refuse_at(self.file, start.value[0], f"the design starts {what} with {given}, the source with {there}",
-                            "change the source, then draft again")  # fmt: skip
+            raise messages.START_DIFFERS.at(self.file, start.value[0], what=what, given=given, there=there)  # fmt: skip
 
     def replace_references(self, index: int, obj: ObjectDesign, founding: Founding) -> None:
         moved = [s.statement for row in founding.starts for s in row if s.statement is not None]
@@ -220,8 +213,7 @@ class Founder:
     def undeclare(self, s: Statement, ref: Reference, text: str) -> None:
         """A declaration whose variable is now a field: an assignment remains, or nothing."""
         if not self.context.language.code_at_top:
-            raise refuse_at(self.file, s.start, f"'{ref.name}' cannot be given its first value after the object is made",
-                            "leave it out of the class")  # fmt: skip
+            raise messages.SET_AFTER_CONSTRUCTION.at(self.file, s.start, name=ref.name)  # fmt: skip
         assert s.value is not None
         if s.value[0] == s.value[1]:
             self.going.append(s)
@@ -297,11 +289,10 @@ class Founder:
                     said.setdefault(self.write.declared_words(self.file, s), s)
         name = self.design.fields[index].name
         if len(said) > 1:
-            raise refuse_at(self.file, list(said.values())[1].start, f"the variables of the field '{name}' are declared in different ways ({'; '.join(w or 'nothing' for w in said)})",
-                            "declare them alike")  # fmt: skip
+            raise messages.DECLARED_UNALIKE.at(self.file, list(said.values())[1].start, field=name, ways='; '.join(w or 'nothing' for w in said))  # fmt: skip
         words = next(iter(said), "")
         if kind == "later" and self.write.set_once(words):
-            raise refuse_at(self.file, said[words].start, f"'{name}' is declared '{words}', and would be set after its object is made", "leave it out of the class")
+            raise messages.DECLARED_AND_SET_LATER.at(self.file, said[words].start, name=name, words=words)
         return words
 
     def declared(self, index: int) -> str:
@@ -321,8 +312,7 @@ class Founder:
         }  # fmt: skip
         for p in params:
             if p in used:
-                raise Refusal(f"the constructor's parameter '{p}' would hide a name that its start values read",
-                              self.file.path, 0, "rename the field in the design")  # fmt: skip
+                raise messages.PARAMETER_HIDES.in_file(self.file.path, parameter=p)  # fmt: skip
         return params
 
     def on_lines(self, s: Statement) -> list[Statement]:

@@ -18,7 +18,8 @@ from ..program.edits import Edits
 from ..program.model import Argument, Call, Function, Reference, SourceFile, Symbol
 from ..program.scopes import receiver_of, shadowed
 from ..program.tell import Means, first_tell
-from .rewrite import Context, Refusal, add_method, check_hazards, class_scope, function_of, outward, refuse_at
+from . import messages
+from .rewrite import Context, add_method, check_hazards, class_scope, function_of, outward
 
 
 @dataclass
@@ -56,8 +57,7 @@ class Mover:
 
     def edits(self) -> Edits:
         if self.twins and len(self.functions) != len(self.objects):
-            raise Refusal(f"{len(self.functions)} functions for {len(self.objects)} objects", self.file.path, 0,
-                          "give one function for each object")  # fmt: skip
+            raise messages.FUNCTIONS_FOR_OBJECTS.in_file(self.file.path, functions=len(self.functions), objects=len(self.objects))  # fmt: skip
         check_hazards(self.context, self.file, {f.name for f in self.functions}, "it stays a function")
         for f in self.functions:
             self.check(f)
@@ -80,30 +80,26 @@ class Mover:
         language = self.context.language
         at = f.start
         if (around := self.file.around(f)) is not None:
-            raise refuse_at(self.file, at, f"function '{f.name}' is made inside of lines that may run more than once, or not at all (line {self.file.shown(around.start)})", "it stays a function")
+            raise messages.MADE_IN_BLOCK.at(self.file, at, function=f.name, line=self.file.shown(around.start))
         if self.write.RECEIVER in f.scope.symbols:
-            raise refuse_at(
-                self.file, at, f"function '{f.name}' already uses the name '{self.write.RECEIVER}'", "rename that"
-            )
+            raise messages.USES_RECEIVER_NAME.at(self.file, at, function=f.name, receiver=self.write.RECEIVER)
         if (
             self.file.line(f.head) == self.file.line(f.start)
             and self.file.text[self.write.line_start(self.file, f.start) : f.start].strip()
         ):
-            raise refuse_at(
-                self.file, at, f"function '{f.name}' does not start its line", "put it on a line of its own"
-            )
+            raise messages.NOT_FIRST_ON_LINE.at(self.file, at, function=f.name)
         rest = self.file.text[f.end : self.write.line_end(self.file, f.end - 1)].strip()
         if rest and not self.write.trailing_comment(self.file, f.end):
-            raise refuse_at(self.file, at, f"function '{f.name}' shares its last line with other code", "put it on lines of its own")
+            raise messages.SHARES_LAST_LINE.at(self.file, at, function=f.name)
         for ref in by_text(self.file, language, f.start, f.end):
-            raise refuse_at(self.file, ref.start, f"'{ref.name}()' reaches names by their text", "it stays a function")
+            raise messages.REACHES_BY_TEXT.at(self.file, ref.start, call=ref.name)
         if trouble := self.write.class_trouble(self.file, f.start, f.end):
-            raise refuse_at(self.file, at, trouble, "it stays a function")
+            raise messages.STAYS_FUNCTION.at(self.file, at, why=trouble)
         if why := self.context.language.hooks(self.file).get(f.name):
-            raise refuse_at(self.file, at, why, "it stays a function")
+            raise messages.STAYS_FUNCTION.at(self.file, at, why=why)
         looks = first_tell(language.tells(self.file), Means.STACK)
         if looks is not None and self.name != f.name:
-            raise refuse_at(self.file, looks.start, looks.message, f"call the method '{f.name}'")
+            raise messages.LOOKED_AT.at(self.file, looks.start, why=looks.message, function=f.name)
         self.check_defaults(f)
         self.check_uses(f)
 
@@ -121,8 +117,7 @@ class Mover:
                     and any(r.start > self.scope.start for r in s.bindings)
                 )
                 if set_late or self.context.language.purity(self.file, p.default) == "effect":
-                    raise refuse_at(self.file, p.start, f"the default of '{p.name}' is worked out where '{f.name}' stands",
-                                    "it stays a function")  # fmt: skip
+                    raise messages.DEFAULT_IN_PLACE.at(self.file, p.start, parameter=p.name, function=f.name)  # fmt: skip
 
     def check_uses(self, f: Function) -> None:
         assert f.symbol is not None
@@ -131,22 +126,18 @@ class Mover:
             if ref.writes:
                 continue
             if ref.form == "spelled":
-                raise refuse_at(
-                    self.file, ref.start, f"'{f.name}' is spelled out by a self-documenting format", "write it out"
-                )
+                raise messages.SPELLED_OUT.at(self.file, ref.start, name=f.name)
             if ref.role != "call" and changes:
-                raise refuse_at(self.file, ref.start, f"function '{f.name}' is handed on, so its parameters cannot change",
-                                "keep its parameters in the design")  # fmt: skip
+                raise messages.PASSED_AS_VALUE.at(self.file, ref.start, function=f.name)  # fmt: skip
             if ref.role == "call" and self.method.drop and not self.call_at(ref):
-                raise refuse_at(self.file, ref.start, f"this call of '{f.name}' cannot be read", "write it plainly")
+                raise messages.CALL_UNREADABLE.at(self.file, ref.start, function=f.name)
 
     def check_alike(self) -> None:
         """Twins must be the same text, up to the object and the twins' own names."""
         shapes = [self.shape(f, i) for i, f in enumerate(self.functions)]
         for f, shape in zip(self.functions[1:], shapes[1:], strict=True):
             if shape != shapes[0]:
-                raise refuse_at(self.file, f.start, f"'{f.name}' is not the same as '{self.functions[0].name}'",
-                                "leave them apart in the design")  # fmt: skip
+                raise messages.TWINS_DIFFER.at(self.file, f.start, function=f.name, other=self.functions[0].name)  # fmt: skip
 
     def shape(self, f: Function, index: int) -> list[str]:
         own = self.object_symbol(index)
@@ -193,46 +184,38 @@ class Mover:
             name = self.objects[0 if len(self.objects) == 1 else index]
             if ref.scope.within(self.scope) and (receiver := receiver_of(ref.scope, self.scope)):
                 if self.twins:
-                    raise refuse_at(self.file, ref.start, f"'{f.name}' is called for one object by the others' method",
-                                    "leave it apart in the design")  # fmt: skip
+                    raise messages.CALLED_BY_OTHERS_METHOD.at(self.file, ref.start, function=f.name)  # fmt: skip
                 return receiver
         else:
             name = self.object_of_call(f, ref, call)
         if shadowed(ref.scope, name, self.file.scope):
-            raise refuse_at(
-                self.file, ref.start, f"'{name}' means something else here", "rename the object in the design"
-            )
+            raise messages.OBJECT_MEANS_ELSE.at(self.file, ref.start, name=name)
         return name
 
     def object_of_call(self, f: Function, ref: Reference, call: Call | None) -> str:
         """The object whose fields are handed to the dropped parameters: all of the same object."""
         if call is None or not self.method.drop:
-            raise refuse_at(
-                self.file, ref.start, f"nothing tells which object '{f.name}' is for here", "leave it a function"
-            )
+            raise messages.WHICH_OBJECT.at(self.file, ref.start, function=f.name)
         owners = set()
         for name in self.method.drop:
             arg = self.argument_for(f, call, name)
             text = self.file.slice(arg.value_start, arg.end) if arg else ""
             owner, _, member = text.partition(".")
             if (owner not in self.objects and owner != self.write.RECEIVER) or member not in self.fields:
-                raise refuse_at(self.file, call.start, f"'{name}' is given '{text}', which no object of {self.design.name} holds",
-                                "do not drop this parameter")  # fmt: skip
+                raise messages.NO_SUCH_OBJECT_VALUE.at(self.file, call.start, name=name, text=text, class_=self.design.name)  # fmt: skip
             owners.add(owner)
         if len(owners) != 1:
-            raise refuse_at(
-                self.file, call.start, "the arguments belong to different objects", "do not drop these parameters"
-            )
+            raise messages.DIFFERENT_OBJECTS.at(self.file, call.start)
         return owners.pop()
 
     def argument_for(self, f: Function, call: Call, name: str) -> Argument | None:
         args = self.context.language.arguments(self.file, call)
         if any(a.keyword in ("*", "**") for a in args):
-            raise refuse_at(self.file, call.start, f"this call of '{f.name}' spreads its arguments", "write them out")
+            raise messages.CALL_SPREADS.at(self.file, call.start, function=f.name)
         named = next((a for a in args if a.keyword == name), None)
         positions = [p.name for p in f.params]
         if name not in positions:
-            raise refuse_at(self.file, f.start, f"'{f.name}' has no parameter '{name}'", "take it out of 'drop'")
+            raise messages.NO_PARAMETER.at(self.file, f.start, function=f.name, name=name)
         place = positions.index(name)
         positional = [a for a in args if not a.keyword]
         return named or (positional[place] if place < len(positional) else None)
@@ -241,9 +224,7 @@ class Mover:
         args = self.context.language.arguments(self.file, call)
         going = [self.argument_for(f, call, name) for name in self.method.drop]
         if any(g is None for g in going):
-            raise refuse_at(
-                self.file, call.start, f"this call of '{f.name}' leaves out a parameter that is to go", "write it out"
-            )
+            raise messages.CALL_OMITS.at(self.file, call.start, function=f.name)
         self.same_field(f, call)
         if all(a in going for a in args):
             self.out.delete(self.file.path, call.args_start, call.args_end)
@@ -262,9 +243,7 @@ class Mover:
             text = self.file.slice(arg.value_start, arg.end) if arg else ""
             member = text.partition(".")[2]
             if member not in self.fields or member != self.field_for(f, name):
-                raise refuse_at(
-                    self.file, call.start, f"'{name}' does not always receive the same field", "do not drop it"
-                )
+                raise messages.FIELD_VARIES.at(self.file, call.start, name=name)
 
     def field_for(self, f: Function, parameter: str) -> str:
         """The field that the first call hands to a parameter."""
@@ -277,7 +256,7 @@ class Mover:
             arg = self.argument_for(f, call, parameter) if call is not None else None
             if arg is not None:
                 return self.file.slice(arg.value_start, arg.end).partition(".")[2]
-        raise refuse_at(self.file, f.start, f"nobody hands '{parameter}' to '{f.name}'", "do not drop it")
+        raise messages.NOBODY_PASSES.at(self.file, f.start, parameter=parameter, function=f.name)
 
     # -- the method ------------------------------------------------------------------------------
 
@@ -297,24 +276,22 @@ class Mover:
             inner.append(ref)
         more, trouble = self.write.inner_receivers(self.file, f.scope, inner)
         if trouble:
-            raise refuse_at(self.file, f.start, trouble, "it stays a function")
+            raise messages.STAYS_FUNCTION.at(self.file, f.start, why=trouble)
         edits += more + outward(self.context, self.file, self.design, (f.body_start, f.end), inner, f.start)
         for name in self.method.drop:
             if name not in f.scope.symbols:
-                raise refuse_at(self.file, f.start, f"'{f.name}' has no parameter '{name}'", "take it out of 'drop'")
+                raise messages.NO_PARAMETER.at(self.file, f.start, function=f.name, name=name)
             s = f.scope.symbols[name]
             if any(r.writes and r.form != "parameter" for r in s.references):
-                raise refuse_at(self.file, f.start, f"'{f.name}' changes its parameter '{name}'", "do not drop it")
+                raise messages.PARAMETER_CHANGED.at(self.file, f.start, function=f.name, name=name)
             known = self.field_for(f, name)
             late = read_after(self.file, self.context.language, f.scope, s)
             if late is not None and self.changes(known):
-                raise refuse_at(self.file, late.start, f"'{name}' is read here later than '{f.name}' runs, and '{known}' may have changed by then", "do not drop it")
+                raise messages.PARAMETER_READ_LATE.at(self.file, late.start, name=name, function=f.name, known=known)
             for r in s.references:
                 text = self.write.member(self.write.receiver_at(self.file, r.scope, f.scope, self.design.name), known)
                 if r.form == "spelled":
-                    raise refuse_at(
-                        self.file, r.start, f"'{name}' is spelled out by a self-documenting format", "do not drop it"
-                    )
+                    raise messages.PARAMETER_SPELLED_OUT.at(self.file, r.start, name=name)
                 if r.form != "parameter":
                     edits.append((r.start, r.end, self.write.use(r, text)))
         return edits

@@ -15,7 +15,9 @@ from ..design.tables import ClassDesign, FieldDesign, bare
 from ..program.edits import Edits
 from ..program.language import reread
 from ..program.model import Function, SourceFile, Statement, Symbol
-from .rewrite import Context, Refusal, function_of
+from ..program.refusal import Refusal
+from . import messages
+from .rewrite import Context, function_of
 
 
 @dataclass
@@ -53,12 +55,7 @@ class HoistLiteral:
         out = Hoister(context, context.home(self.design), self).edits()
         after = reread(context.program, out.apply(context.program.files))
         for problem in [*context.language.accepts(after)][:1]:
-            raise Refusal(
-                f"a variable cannot stand for the literal: {problem.message}",
-                problem.path,
-                problem.line,
-                "leave the twins apart",
-            )
+            raise messages.NO_VARIABLE_FOR_LITERAL.in_file(problem.path, problem.line, message=problem.message)
         return out
 
 
@@ -84,8 +81,7 @@ class Hoister:
     def edits(self) -> Edits:
         found = [d for d in self.differences() if d.texts == self.step.texts]
         if not found:
-            raise Refusal(f"no twins of {self.design.name} differ in {' and '.join(self.step.texts)}", self.file.path, 0,
-                          "take the field out of the design")  # fmt: skip
+            raise messages.NO_DIFFERING_TWINS.in_file(self.file.path, class_=self.design.name, texts=' and '.join(self.step.texts))  # fmt: skip
         names = self.step.names(self.context)
         for difference in found:
             for name, places in zip(names, difference.places, strict=True):
@@ -124,17 +120,12 @@ class Hoister:
         write, file = self.context.write, self.file
         after = self.last_first(index)
         if after is None:
-            raise Refusal(f"nothing shows where {name} would be set", file.path, 0, "leave the twins apart")
+            raise messages.NOTHING_SETS.in_file(file.path, name=name)
         first, last = after.group or (after.start, after.end)  # behind the whole declaration, where it holds several variables
         end = write.line_end(file, last)
         lead = file.slice(write.line_start(file, first), first)
         if lead.strip() or any(last <= s.start < end for s in file.statements):
-            raise Refusal(
-                f"line {file.shown(after.start)} holds several statements",
-                file.path,
-                0,
-                "put each on a line of its own",
-            )
+            raise messages.SEVERAL_ON_LINE.in_file(file.path, line=file.shown(after.start))
         line = write.declare_variable(file, name, value, kind)
         gap = "" if file.text[:end].endswith(b"\n") else "\n"
         self.out.insert(file.path, end, write.with_newlines(f"{gap}{lead}{line}\n", write.newline(file)))

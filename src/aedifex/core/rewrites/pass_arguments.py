@@ -16,7 +16,8 @@ from ..design.tables import ClassDesign, MethodDesign
 from ..program.edits import Edits
 from ..program.model import Call, Function, Reference, Scope, SourceFile, Symbol
 from ..program.scopes import shadowed
-from .rewrite import Context, Refusal, class_scope, drop_declarations, refuse_at, symbol
+from . import messages
+from .rewrite import Context, class_scope, drop_declarations, symbol
 
 
 @dataclass
@@ -45,7 +46,7 @@ class Passer:
         self.name = self.shown(method)
         found = [s.function for s in self.scope.children if s.kind == "function" and s.name == self.name]
         if not found or found[0] is None:
-            raise Refusal(f"{design.name} has no method '{self.name}' yet", file.path, 0, "correct the design")
+            raise messages.NO_METHOD_YET.in_file(file.path, class_=design.name, name=self.name)
         self.function: Function = found[0]
         self.effects = Effects(file, context.language)
         self.out = Edits()
@@ -56,8 +57,7 @@ class Passer:
 
     def edits(self) -> Edits:
         if self.function.is_async or self.function.scope.generator:
-            raise refuse_at(self.file, self.function.start, f"'{self.name}' runs later than it is called, and what it is "
-                            "handed may have changed by then", "leave it a function")  # fmt: skip
+            raise messages.RUNS_LATER.at(self.file, self.function.start, name=self.name)  # fmt: skip
         calls = self.calls()
         sources = [symbol(self.file, add["value"]) for add in self.method.add]
         for source, add in zip(sources, self.method.add, strict=True):
@@ -72,31 +72,20 @@ class Passer:
         touch = self.effects.touch(self.function.start, self.function.end)
         for ref in self.file.within(self.function.start, self.function.end):
             if ref.symbol is source and ref.writes:
-                raise refuse_at(
-                    self.file, ref.start, f"'{source.name}' is changed here, not only read", "keep it where it is"
-                )
+                raise messages.CHANGED_NOT_READ.at(self.file, ref.start, source=source.name)
             if ref.symbol is source and ref.form == "spelled":
-                raise refuse_at(
-                    self.file, ref.start, f"'{source.name}' is spelled out by a self-documenting format", "write it out"
-                )
+                raise messages.SPELLED_OUT.at(self.file, ref.start, name=source.name)
         rebinds = {s for s in touch.writes if any(r.writes for r in s.references if not self.at_top(r))}
         if source in rebinds:
-            raise refuse_at(self.file, self.function.start, f"'{source.name}' may change while '{self.name}' runs",
-                            "a copy would go stale; leave it a function")  # fmt: skip
+            raise messages.CHANGES_DURING_CALL.at(self.file, self.function.start, source=source.name, name=self.name)  # fmt: skip
         if (late := goes_stale(self.file, self.context.language, self.function.scope, source)) is not None:
-            raise refuse_at(self.file, late.start, f"'{source.name}' is read here later than '{self.name}' runs, and may have changed by then",
-                            "leave it a function")  # fmt: skip
+            raise messages.READ_LATE.at(self.file, late.start, source=source.name, name=self.name)  # fmt: skip
         first = min((r.start for r in source.bindings), default=0)
         for statement in statement_order(running(self.file, self.context.language)):
             if statement.start >= first:
                 break
             if any(statement.start <= c.start < statement.end for c in calls):
-                raise refuse_at(
-                    self.file,
-                    statement.start,
-                    f"'{self.name}' is called before '{source.name}' is set",
-                    "set it earlier",
-                )
+                raise messages.CALLED_BEFORE_SET.at(self.file, statement.start, name=self.name, source=source.name)
 
     def at_top(self, ref: Reference) -> bool:
         return ref.scope.frame is self.file.scope
@@ -105,12 +94,10 @@ class Passer:
         for ref in self.file.within(self.function.body_start, self.function.end):
             if ref.symbol is source and ref.name != name:
                 if shadowed(ref.scope, name, self.scope):
-                    raise refuse_at(self.file, ref.start, f"'{name}' means something else here", "choose another name")
+                    raise messages.MEANS_ELSE.at(self.file, ref.start, name=name)
                 self.out.replace(self.file.path, ref.start, ref.end, self.write.use(ref, name))
         if name in self.function.scope.symbols and self.function.scope.symbols[name].scope is self.function.scope:
-            raise refuse_at(
-                self.file, self.function.start, f"'{self.name}' already has a local '{name}'", "choose another name"
-            )
+            raise messages.LOCAL_OF_THAT_NAME.at(self.file, self.function.start, function=self.name, name=name)
 
     def calls(self) -> list[Call]:
         """Every call of the method. Raises Refusal where it is used in another way."""
@@ -123,8 +110,7 @@ class Passer:
             if ref.symbol in owners or inside:
                 call = next((c for c in self.file.calls if c.callee is ref), None)
                 if call is None:
-                    raise refuse_at(self.file, ref.start, f"'{self.name}' is handed on here, so its parameters cannot change",
-                                    "leave it a function")  # fmt: skip
+                    raise messages.HANDED_ON.at(self.file, ref.start, name=self.name)  # fmt: skip
                 found.append(call)
         return found
 
@@ -148,9 +134,7 @@ class Passer:
     def extend(self, calls: list[Call]) -> None:
         names = [a["name"] for a in self.method.add]
         if any(p.kind in ("doublestar",) for p in self.function.params):
-            raise refuse_at(
-                self.file, self.function.start, f"'{self.name}' takes any named argument", "leave it a function"
-            )
+            raise messages.FUNCTION_TAKES_ANY_ARGUMENT.at(self.file, self.function.start, name=self.name)
         typed = [(name, self.type_of(add)) for name, add in zip(names, self.method.add, strict=True)]
         (at, _, text), where = self.write.added_parameters(self.file, self.function, typed)
         self.out.insert(self.file.path, at, text)
@@ -167,7 +151,7 @@ class Passer:
                     and shadowed(call.callee.scope, add["value"], self.file.scope)
                     and not self.handed(call, add["value"])
                 ):
-                    raise refuse_at(self.file, call.start, f"'{value}' means something else here", "rename it first")
+                    raise messages.VALUE_MEANS_ELSE.at(self.file, call.start, value=value)
                 more.append(self.write.keyword_argument(add["name"], value) if named else value)
             if where == "first":
                 at = args[0].start if args else call.args_start
@@ -182,18 +166,13 @@ class Passer:
         if owner is None or not any(n == owner.name and call.callee.scope.within(s) for s, n in self.file.classes):
             return ""
         if len(owner.objects) > 1:
-            raise refuse_at(
-                self.file,
-                call.start,
-                f"only the caller knows which of the objects of {owner.name} it is",
-                "leave it a function",
-            )
+            raise messages.ONLY_CALLER_KNOWS.at(self.file, call.start, class_=owner.name)
         top = call.callee.scope
         while top.parent is not None and top.parent.kind != "class":
             top = top.parent
         edits, trouble = self.write.inner_receivers(self.file, top, [call.callee])
         if trouble:
-            raise refuse_at(self.file, call.start, trouble, "leave it a function")
+            raise messages.CANNOT_BE_PASSED.at(self.file, call.start, why=trouble)
         for start, end, text in edits:
             self.out.replace(self.file.path, start, end, text)
         return str(self.write.receiver_at(self.file, call.callee.scope, top, owner.name))

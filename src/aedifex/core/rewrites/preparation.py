@@ -13,7 +13,9 @@ from ..design.toml import parse, to_toml
 from ..program.edits import Overlap
 from ..program.line_map import LineMap
 from ..program.model import Program
+from ..program.refusal import Refusal
 from ..program.surroundings import digest, read_neighbours
+from . import messages
 from .alias_field import StoreCompanion, stored
 from .explicit_registration.registrations import unfoldings
 from .explicit_registration.rewrite import RegisterByCall
@@ -31,7 +33,7 @@ from .name_handlers.rewrite import NameHandlers
 from .record_class.rewrite import RecordMethod, RecordsToObjects, is_keyed
 from .remarks import with_remarks
 from .rename import Rename
-from .rewrite import UNFORESEEN, Context, Refusal, beyond
+from .rewrite import UNFORESEEN, Context, beyond
 from .split_assignment import unpackings
 from .split_declarations import SplitUnpacking
 from .unify_twins.rewrite import MergeTwins, unlike
@@ -232,7 +234,7 @@ def tried(
     except Refusal as refusal:
         step.refused = refusal
     except Overlap as overlap:
-        step.refused = Refusal(str(overlap))
+        step.refused = messages.OVERLAP.in_file(why=str(overlap))
     except UNFORESEEN as error:
         step.refused = beyond(error)
     return None

@@ -16,9 +16,11 @@ from ..program.language import Language
 from ..program.members import members_named
 from ..program.model import Program, Reference, Scope, SourceFile, Symbol
 from ..program.near import perhaps
+from ..program.refusal import Refusal
 from ..program.scopes import receiver_of, shadowed
+from . import messages
 from .rename_file import FileRenamer
-from .rewrite import Context, Refusal, refuse_at
+from .rewrite import Context
 
 
 @dataclass
@@ -43,10 +45,10 @@ class Rename:
         if self.old in program.texts:
             return FileRenamer(context, self.old, self.new, self.outsiders).edits()
         if not context.write.is_name(self.new):
-            raise Refusal(f"'{self.new}' cannot be a name", advice="choose another")
+            raise messages.NO_NAME.in_file(name=self.new)
         file, scope, name = find(program, self.old)
         if name == self.new:
-            raise Refusal(f"{self.old} is called so already", "", 0, "choose another name")
+            raise messages.CALLED_SO_ALREADY.in_file(name=self.old)
         renamer = Renamer(program, self.outsiders, name, self.new)
         if scope.kind == "class":
             renamer.member(file, scope)
@@ -68,17 +70,12 @@ def find(program: Program, old: str) -> tuple[SourceFile, Scope, str]:
         for scope in scopes:
             found += [(file, s, parts[-1]) for s in holders(scope, parts[-1])]
     if not found:
-        raise Refusal(
-            f"'{old}' is not a name of these scripts",
-            advice=perhaps(old, [n for f in files for n, s in f.scope.symbols.items() if s.kinds]).removeprefix("; ") or "write file::name, file::function.local or file::Class.member",
-        )
+        raise messages.NO_SUCH_NAME.in_file(name=old, hint=perhaps(old, [n for f in files for n, s in f.scope.symbols.items() if s.kinds]).removeprefix('; ') or 'write file::name, file::function.local or file::Class.member')
     defined = [(f, s, n) for f, s, n in found if (x := s.symbols.get(n)) is None or x.kinds != {"import"}]
     found = defined if len(defined) == 1 else found  # the others import it
     if len(found) > 1:
         places = ", ".join(f"{f.path}:{f.shown(s.start) if s is not f.scope else 1}" for f, s, _ in found[:3])
-        raise Refusal(
-            f"'{old}' means several things ({places})", advice="write file::name, or rename them apart by hand"
-        )
+        raise messages.AMBIGUOUS_NAME.in_file(name=old, places=places)
     return found[0]
 
 
@@ -112,9 +109,9 @@ class Renamer:
         for ref in symbol.references:
             text = file.slice(ref.start, ref.end)
             if text != self.old and not text.endswith("." + self.old):
-                raise refuse_at(file, ref.start, f"'{self.old}' is written in another way here", "write it alike first")
+                raise messages.WRITTEN_OTHERWISE.at(file, ref.start, name=self.old)
             if shadowed(ref.scope, self.new, symbol.scope):
-                raise refuse_at(file, ref.start, f"'{self.new}' means something else here", "choose another name")
+                raise messages.MEANS_ELSE.at(file, ref.start, name=self.new)
             head = text[: -len(self.old)]  # the class that holds it, where the language lets one say so
             self.out.replace(file.path, ref.start, ref.end, head + self.language.write.use(ref, self.new))
         for d in symbol.declarations:
@@ -137,19 +134,17 @@ class Renamer:
             or symbol.name in self.language.reserved
             or self.language.write.inherited(symbol.name)
         ):
-            raise Refusal(f"the language itself reads '{symbol.name}'", file.path, 0, "keep that name")
+            raise messages.LANGUAGE_READS.in_file(file.path, name=symbol.name)
         for ref in symbol.references:
             if ref.form == "spelled":
-                raise refuse_at(
-                    file, ref.start, f"'{symbol.name}' is spelled out by a self-documenting format", "write it out"
-                )
+                raise messages.SPELLED_OUT.at(file, ref.start, name=symbol.name)
         if not top:
             for ref in by_text(file, self.language, symbol.scope.start, symbol.scope.end):
-                raise refuse_at(file, ref.start, f"'{ref.name}()' can reach '{symbol.name}' by its text", "keep that name")
+                raise messages.NAMES_BY_TEXT.at(file, ref.start, call=ref.name, name=symbol.name)
             return
         for h in hazards(self.program, file.path, self.outsiders):
             if h.kind == "dynamic names" or (h.kind == "used outside" and self.beyond(file, h.names, h.path)):
-                raise Refusal(h.message, h.path, h.line, "change that first, or keep the name")
+                raise h.refusal("change that first, or keep the name")
 
     def beyond(self, file: SourceFile, names: tuple[str, ...], path: str) -> bool:
         """Whether a use outside concerns the name, and is none that can be rewritten."""
@@ -164,15 +159,15 @@ class Renamer:
     def clash(self, file: SourceFile, symbol: Symbol) -> None:
         """Raises Refusal if the new name means something already where the old one is known."""
         if self.new in self.language.builtins:
-            raise Refusal(f"'{self.new}' would hide what the language calls so", file.path, 0, "choose another name")
+            raise messages.NAME_OF_BUILT_IN.in_file(file.path, name=self.new)
         other = symbol.scope.symbols.get(self.new)
         if other is not None and (other.kinds or other.references):
             at = min((r.start for r in other.references), default=symbol.scope.start)
-            raise refuse_at(file, at, f"'{self.new}' is in use already", "choose another name")
+            raise messages.NAME_IN_USE.at(file, at, name=self.new)
         scope = symbol.scope
         for ref in file.within(scope.start, scope.end) if scope is not file.scope else ():
             if ref.name == self.new and ref.symbol is not None and not ref.symbol.scope.within(scope):
-                raise refuse_at(file, ref.start, f"'{self.new}' means something else here", "choose another name")
+                raise messages.MEANS_ELSE.at(file, ref.start, name=self.new)
 
     def keywords(self, file: SourceFile, symbol: Symbol) -> None:
         """Arguments that are given by the parameter's name."""
@@ -207,7 +202,7 @@ class Renamer:
                 or called == function.name
                 or function.symbol in Effects(file, self.language).escaped
             ):
-                raise refuse_at(other, at, what, "change that call by hand first")
+                raise messages.CALL_BY_HAND.at(other, at, why=what)
 
     # -- other files -----------------------------------------------------------------------------
 
@@ -225,12 +220,7 @@ class Renamer:
 
     def writable(self, other: SourceFile, line: int) -> None:
         if other.path not in self.program.files:
-            raise Refusal(
-                f"'{self.old}' is used by {other.path}",
-                other.path,
-                line,
-                "name that file too, so that it may be changed",
-            )
+            raise messages.USED_BY_FILE.in_file(other.path, line, name=self.old, path=other.path)
 
     def imported(self, other: SourceFile, local: str, line: int) -> None:
         """``from this import old``: the import says the new name, and so does the rest of that file unless it has a name of its own for it."""
@@ -258,15 +248,10 @@ class Renamer:
         mine = [(o, a, b, r) for o, a, b, r in uses if self.of_class(o, r, file, scope)]
         symbol = scope.symbols.get(self.old)
         if symbol is None and not mine:
-            raise Refusal(f"class {scope.name} has no member '{self.old}'", file.path, file.shown(scope.start), "name one that it has")
+            raise messages.NO_MEMBER.in_file(file.path, file.shown(scope.start), class_=scope.name, member=self.old)
         for other, start, _, ref in uses:
             if (other, ref) not in [(o, r) for o, _, _, r in mine] and not self.of_other(other, ref):
-                raise refuse_at(
-                    other,
-                    start,
-                    f"it cannot be told whose '{self.old}' this is",
-                    "rename it by hand, or give the member a name of its own first",
-                )
+                raise messages.WHOSE_MEMBER.at(other, start, member=self.old)
         taken = [
             (o, a)
             for o in self.all_files()
@@ -275,7 +260,7 @@ class Renamer:
         ]
         if taken or self.new in scope.symbols:
             at = taken[0] if taken else (file, scope.start)
-            raise refuse_at(*at, f"class {scope.name} has a member '{self.new}' already", "choose another name")
+            raise messages.MEMBER_TAKEN.at(*at, class_=scope.name, name=self.new)
         for other, start, end, _ in mine:
             self.writable(other, other.line(start))
             self.out.replace(other.path, start, end, self.new)
@@ -283,7 +268,7 @@ class Renamer:
         for r in symbol.references if symbol is not None else ():
             if (file, r.start) not in [(o, a) for o, a, _, _ in mine]:
                 if shadowed(r.scope, self.new, scope):
-                    raise refuse_at(file, r.start, f"'{self.new}' means something else here", "choose another name")
+                    raise messages.MEANS_ELSE.at(file, r.start, name=self.new)
                 self.out.replace(file.path, r.start, r.end, self.language.write.use(r, self.new))
 
     def bringing(self, file: SourceFile, scope: Scope) -> None:
@@ -303,22 +288,17 @@ class Renamer:
 
     def member_possible(self, file: SourceFile, scope: Scope) -> None:
         if self.language.write.inherited(self.old) or self.language.write.inherited(self.new) or self.old.startswith("__"):
-            raise Refusal(f"the language itself reads '{self.old}' or '{self.new}'", file.path, file.shown(scope.start), "keep that name")
+            raise messages.LANGUAGE_READS_EITHER.in_file(file.path, file.shown(scope.start), old=self.old, new=self.new)
         heirs = [s for o in self.program.files.values() for s, base in o.inheriting if base == scope.name]
         if scope.bases or heirs:
-            raise refuse_at(
-                file,
-                (heirs or [scope])[0].start,
-                f"class {scope.name} has a base, or is one",
-                "rename its members by hand",
-            )
+            raise messages.CLASS_HAS_BASE.at(file, (heirs or [scope])[0].start, class_=scope.name)
         if "__slots__" in scope.symbols:
-            raise refuse_at(file, scope.start, f"class {scope.name} lists its members by their text", "keep the name")
+            raise messages.LISTS_MEMBERS.at(file, scope.start, class_=scope.name)
         reaching = {"getattr", "setattr", "hasattr", "delattr", "vars", "attrgetter", "methodcaller", "__dict__"}
         for other in self.all_files():
             for r in other.references:
                 if r.name in reaching or r.member in reaching:
-                    raise refuse_at(other, r.start, f"'{r.member or r.name}' can reach members by their text", "keep the name")
+                    raise messages.MEMBERS_BY_TEXT.at(other, r.start, name=r.member or r.name)
 
     def of_class(self, other: SourceFile, ref: Reference | None, file: SourceFile, scope: Scope) -> bool:
         """Whether what a member is taken from is an object of the class, or the class itself."""

@@ -5,7 +5,8 @@ from __future__ import annotations
 from ..analysis.hazards import forbidding, hazards, importers
 from ..program.edits import Edits
 from ..program.model import Program, SourceFile, Statement, Symbol
-from .rewrite import Context, Refusal
+from . import messages
+from .rewrite import Context
 
 
 class FileRenamer:
@@ -26,46 +27,34 @@ class FileRenamer:
                 continue
             used = True
             if other.path not in self.program.files:
-                raise Refusal(
-                    f"{self.old} is imported by {other.path}",
-                    other.path,
-                    line,
-                    "name that file too, so that it may be changed",
-                )
+                raise messages.IMPORTED_BY.in_file(other.path, line, name=self.old, path=other.path)
             for s in other.imports:
                 if other.line(s.start) == line and any(
                     b == (local, origin, name) for b in self.language.imported(other, s)
                 ):
                     self.one(other, s, local, module, wanted)
         if not used or self.old in self.context.design.entries:
-            raise Refusal(f"{self.old} is what people start", self.old, 0, "it keeps its name")
+            raise messages.PEOPLE_START.in_file(self.old, name=self.old)
         self.out.created[self.new] = self.program.files[self.old].text
         self.out.removed.add(self.old)
         return self.out
 
     def possible(self) -> None:
         if not self.language.renames_imports:
-            raise Refusal("files of this language are not renamed", self.old, 0, "rename it by hand")
+            raise messages.FILES_NOT_RENAMED.in_file(self.old)
         if self.new.rpartition("/")[0] != self.old.rpartition("/")[0]:
-            raise Refusal(f"'{self.new}' lies in another folder", self.old, 0, "name a file beside it")
+            raise messages.OTHER_FOLDER.in_file(self.old, path=self.new)
         if not self.write.is_name(self.write.module_of(self.new)) or not self.new.endswith(self.language.suffixes):
-            raise Refusal(f"'{self.new}' is not a name that can be imported", self.old, 0, "choose another")
+            raise messages.NO_MODULE_NAME.in_file(self.old, path=self.new)
         if self.context.exists(self.new):
-            raise Refusal(f"'{self.new}' already exists", self.old, 0, "choose another name")
+            raise messages.PATH_EXISTS.in_file(self.old, path=self.new)
         self.context.check_case(self.new, but=self.old)
         if self.write.hides_library(self.new):
-            raise Refusal(
-                f"'{self.new}' would hide the library's module of that name", self.old, 0, "choose another name"
-            )
+            raise messages.HIDES_LIBRARY_MODULE.in_file(self.old, path=self.new)
         wanted = self.write.module_of(self.new)
         for f in self.program.files.values():
             if any(self.write.top_module(m) == wanted for s in f.imports for _, m, _ in self.language.imported(f, s)):
-                raise Refusal(
-                    f"'{self.new}' would hide the module '{wanted}' that {f.path} imports",
-                    self.old,
-                    0,
-                    "choose another name",
-                )
+                raise messages.HIDES_IMPORTED_MODULE.in_file(self.old, path=self.new, module=wanted, other=f.path)
 
     def one(self, other: SourceFile, s: Statement, local: str, module: str, wanted: str) -> None:
         """One import of the file; where it binds the module's own name, the uses of that follow, or it stays what it was."""
@@ -74,12 +63,7 @@ class FileRenamer:
         self.seen.add((other.path, s.start))
         span = self.language.module_word(other, s, module)
         if span is None:
-            raise Refusal(
-                f"{other.path} imports {self.old} in a way that was not read",
-                other.path,
-                other.line(s.start),
-                "change that import by hand first",
-            )
+            raise messages.IMPORT_NOT_READ.in_file(other.path, other.line(s.start), path=other.path, name=self.old)
         bound = next((r.symbol for r in other.within(s.start, s.end) if r.form == "import" and r.start == span[0]), None)
         if bound is not None and not self.free_to_follow(other, bound, wanted):
             wanted, bound = f"{wanted} as {local}", None

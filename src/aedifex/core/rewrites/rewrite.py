@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, field
 from typing import Any, Protocol
 
 from ..analysis.effects import Effects
@@ -14,26 +14,9 @@ from ..design.tables import ClassDesign, Design, bare
 from ..program.edits import Edits
 from ..program.language import Language
 from ..program.model import Declaration, Function, Program, Reference, Scope, SourceFile, Symbol
+from ..program.refusal import Refusal
 from ..program.snapshot import case_twin
-
-
-@dataclass
-class Refusal(Exception):
-    """Why a step is not done: what blocks it, where, and what the person can do."""
-
-    message: str
-    path: str = ""
-    line: int = 0
-    advice: str = ""
-
-    def __str__(self) -> str:
-        place = f"{self.path}:{self.line}: " if self.line else f"{self.path}: " if self.path else ""
-        return f"{place}{self.message}" + (f"; {self.advice}" if self.advice else "")
-
-    def alone(self) -> str:
-        """What a single step is told: there is no design that could be changed."""
-        advice = self.advice.replace(" in the design", "")
-        return str(replace(self, advice="" if "the design" in advice else advice))
+from . import messages
 
 
 @dataclass
@@ -67,8 +50,7 @@ class Context:
         twin = case_twin(self.program.root, path, [p for p in [*self.program.texts, *planned] if p != but])
         if twin and twin != but:
             stem, dot, ending = path.rpartition(".")
-            raise Refusal(f"'{path}' and '{twin}' are one file where the file system ignores case", path, 0,
-                          f"choose another name, such as '{stem}_2{dot}{ending}'")  # fmt: skip
+            raise messages.ONE_FILE_BUT_FOR_CASE.in_file(path, path=path, twin=twin, stem=stem, dot=dot, ending=ending)  # fmt: skip
 
     def home(self, design: ClassDesign) -> SourceFile:
         return self.file(self.homes.get(design.name) or design.source or self.design.entries[0])
@@ -103,28 +85,28 @@ UNFORESEEN = (KeyError, IndexError, ValueError, AttributeError, TypeError, StopI
 
 def beyond(error: Exception) -> Refusal:
     """What is said where a step meets a design that nobody thought of: nothing is written for it."""
-    return Refusal(f"this step cannot be worked out from the design ({type(error).__name__}: {error})", advice="take out what was changed in it last")
+    return messages.NOT_FORESEEN.in_file(kind=type(error).__name__, error=error)
 
 
 def symbol(file: SourceFile, origin: str, what: str = "name") -> Symbol:
     """The module-level symbol of an origin. Raises Refusal if the file does not have it."""
     found = file.scope.symbols.get(bare(origin))
     if found is None or not found.kinds:
-        raise Refusal(f"there is no {what} '{bare(origin)}'", file.path, 0, "correct the design")
+        raise messages.NO_SUCH.in_file(file.path, what=what, name=bare(origin))
     return found
 
 
 def check_hazards(context: Context, file: SourceFile, names: set[str], advice: str) -> None:
     """Raises Refusal where something forbids to move these names, or any name of the file."""
     if (h := forbidding(hazards(context.program, file.path, context.program.outsiders), names)) is not None:
-        raise Refusal(h.message, h.path, h.line, advice)
+        raise h.refusal(advice)
 
 
 def class_scope(file: SourceFile, name: str) -> Scope:
     for scope, bound in file.classes:
         if bound == name and scope.parent is file.scope:
             return scope
-    raise Refusal(f"there is no class '{name}' yet", file.path, 0, "correct the design")
+    raise messages.NO_CLASS_YET.in_file(file.path, name=name)
 
 
 def opens_body(file: SourceFile, at: int, gone: list[tuple[int, int]]) -> bool:
@@ -179,8 +161,7 @@ def function_of(file: SourceFile, origin: str) -> Function:
     if found is None:
         several = file.functions_named(bare(origin))
         why = "is defined more than once" if several else "is not defined at the top of the file"
-        raise Refusal(f"function '{bare(origin)}' {why}", file.path, file.line(several[0].start) if several else 0,
-                      "it stays as it is; give each definition a name of its own")  # fmt: skip
+        raise messages.NOT_ONE_FUNCTION.in_file(file.path, file.line(several[0].start) if several else 0, function=bare(origin), why=why)  # fmt: skip
     return found
 
 
@@ -197,12 +178,8 @@ def outward(
     fields, methods = {f.name for f in design.fields}, {m.name for m in design.methods}
     edits, trouble = context.write.outward(file, refs, fields, methods)
     if trouble:
-        raise refuse_at(file, at, trouble, "give the member another name in the design")
+        raise messages.MEMBER_NAME_MEANS_ELSE.at(file, at, why=trouble)
     return list(edits)
-
-
-def refuse_at(file: SourceFile, offset: int, message: str, advice: str = "") -> Refusal:
-    return Refusal(message, *file.place(offset), advice)
 
 
 def add_method(context: Context, file: SourceFile, scope: Scope, text: str, edits: Edits) -> None:

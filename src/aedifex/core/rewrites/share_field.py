@@ -18,7 +18,8 @@ from ..program.edits import Edits
 from ..program.layout import text_lines
 from ..program.model import SourceFile, Statement, Symbol
 from ..program.scopes import shadowed
-from .rewrite import Context, Refusal, class_scope, drop_declarations, refuse_at, symbol
+from . import messages
+from .rewrite import Context, class_scope, drop_declarations, symbol
 
 ADVICE = "leave 'shared' out"
 
@@ -40,14 +41,14 @@ class ShareField:
         file, out, write = context.home(self.design), Edits(), context.write
         s, scope = symbol(file, self.member.origins[0], "variable"), class_scope(file, self.design.name)
         if context.language.joined:
-            raise Refusal("the classes of a sketch hold nothing in common", file.path, 0, ADVICE)
+            raise messages.SKETCH_SHARES_NOTHING.in_file(file.path)
         first = self.first(context, file, s)
         assert first.value is not None
         name = write.hidden(self.member.name) if self.member.hidden else self.member.name
         for r in s.references:
             if not first.start <= r.start < first.end:
                 if shadowed(r.scope, self.design.name, file.scope):
-                    raise refuse_at(file, r.start, f"'{self.design.name}' means something else here", "choose another name for the class")
+                    raise messages.MEANS_ELSE_CLASS.at(file, r.start, name=self.design.name)
                 out.replace(file.path, r.start, r.end, write.use(r, write.member(self.design.name, name)))
         drop_declarations(context.language, file, out, {s})
         out.delete(file.path, write.comment_start(file, first.start), write.line_end(file, first.end))
@@ -69,22 +70,22 @@ class ShareField:
         """The statement that gives it its first value, which must be the same wherever it stands. Raises Refusal."""
         for r in s.references:
             if r.form in UNFIT or r.role == "delete":
-                raise refuse_at(file, r.start, f"variable '{s.name}' {UNFIT.get(r.form, 'is deleted')}", ADVICE)
+                raise messages.CANNOT_BE_SHARED.at(file, r.start, name=s.name, why=UNFIT.get(r.form, 'is deleted'))
         found = next((t for t in running(file, context.language) if t.target is not None and t.target.symbol is s), None)
         start = min(r.start for r in s.bindings)
         if found is None or found.value is None or found.target is None or found.target.start != start or context.language.purity(file, found.value) != "literal":
-            raise refuse_at(file, start, f"the first value of '{s.name}' is worked out where it stands", ADVICE)
+            raise messages.FIRST_VALUE_IN_PLACE.at(file, start, name=s.name)
         left, right = context.write.line_start(file, found.start), context.write.line_end(file, found.end)
         rest = file.slice(found.end, right).replace(context.write.trailing_comment(file, found.end), "")
         if file.slice(left, found.start).strip() or rest.strip() or found.group is not None:
-            raise refuse_at(file, found.start, f"the first value of '{s.name}' shares its line", "give it a line of its own")
+            raise messages.FIRST_VALUE_SHARES_LINE.at(file, found.start, name=s.name)
         unset = next((n for n, x in file.scope.symbols.items() if n in context.language.unset_errors and x.references), "")
         if unset:
-            raise refuse_at(file, found.start, f"the program catches {unset}, and '{s.name}' would be set from the start", ADVICE)
+            raise messages.UNSET_CAUGHT.at(file, found.start, error=unset, name=s.name)
         effects = context.effects(file)
         for earlier in running(file, context.language):
             if earlier is found:
                 return found
             if s in effects.touch(earlier.start, earlier.end).reads:
                 break
-        raise refuse_at(file, earlier.start, f"'{s.name}' may be read before it has its first value", ADVICE)
+        raise messages.READ_BEFORE_FIRST_VALUE.at(file, earlier.start, name=s.name)

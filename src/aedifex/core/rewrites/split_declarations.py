@@ -14,7 +14,8 @@ from ..design.tables import ClassDesign, bare
 from ..program.edits import Edits
 from ..program.language import Language
 from ..program.model import Program, SourceFile, Statement
-from .rewrite import Context, Refusal
+from ..program.refusal import Refusal
+from .rewrite import Context
 from .split_assignment import unpackings
 
 

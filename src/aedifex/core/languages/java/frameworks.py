@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from typing import Any
 
+from ...program import messages
 from ...program.braces import within
-from ...program.frameworks import Extended, Framework, Range, Unextended
+from ...program.frameworks import Extended, Framework, Range
 from ...program.model import Scope, SourceFile, Symbol
 from . import write
 from .jdk import full_name, handed_down, listed, overridden
@@ -70,7 +71,7 @@ def extended(file: SourceFile, class_: str, field: str) -> Extended:
     scope = next((s for s, n in file.classes if n == class_ and s.parent is file.scope), None)
     node = file.tree.root_node.named_descendant_for_byte_range(scope.start, scope.end) if scope is not None else None
     if scope is None or node is None or node.type != "class_declaration" or scope.bases or class_ == file.scope.name:
-        raise Unextended(f"{class_} is no class that could extend another")
+        raise messages.CANNOT_EXTEND.in_file(file.path, class_=class_)
     return Extending(file, scope, node, class_, field).all()
 
 
@@ -83,7 +84,7 @@ class Extending:
         self.assigned, self.value = self.making()
         found = framework(file, self.value)
         if found is None:
-            raise Unextended(f"'{field}' is not set to an object with methods of its own that a class of a library would call", self.declared.start_byte)
+            raise messages.HELD_NO_LIBRARY_CLASS.at(file, self.declared.start_byte, field=field)
         self.framework = found
         self.hooks = next(c for c in self.value.named_children if c.type == "class_body")
 
@@ -92,7 +93,7 @@ class Extending:
             names = [c.child_by_field_name("name").text.decode() for c in member.named_children if c.type == "variable_declarator"]
             if member.type == "field_declaration" and names == [self.field] and "static" not in modifiers(member):
                 return member
-        raise Unextended(f"{self.class_} has no field '{self.field}' with a declaration of its own", self.scope.start)
+        raise messages.NO_FIELD_DECLARED.at(self.file, self.scope.start, class_=self.class_, field=self.field)
 
     def making(self) -> tuple[Any, Any]:
         """(the statement of the constructor that sets the field, or None where its declaration does, the value)."""
@@ -105,7 +106,7 @@ class Extending:
                 inner = s.named_children[0] if s.type == "expression_statement" else None
                 if inner is not None and inner.type == "assignment_expression" and inner.child_by_field_name("left").text.decode() in (self.field, f"this.{self.field}"):
                     return s, inner.child_by_field_name("right")
-        raise Unextended(f"'{self.field}' is not set where {self.class_} is made", self.declared.start_byte)
+        raise messages.HELD_NOT_SET_WHERE_MADE.at(self.file, self.declared.start_byte, field=self.field, class_=self.class_)
 
     def all(self) -> Extended:
         self.check_names()
@@ -122,17 +123,17 @@ class Extending:
         inherited = self.framework.members
         for f in self.file.functions:
             if f.outer is self.scope and taken(self.framework, f.name, len(f.params)):
-                raise Unextended(f"'{f.name}' is a name that {self.framework.name} has for something else", f.start)
+                raise messages.NAME_OF_LIBRARY_CLASS.at(self.file, f.start, library=self.framework.name, name=f.name)
         for name, symbol in self.scope.symbols.items():
             if name in listed(self.framework.name) and symbol.kinds & {"variable"} and symbol.references:
-                raise Unextended(f"'{name}' is a name that {self.framework.name} has for something else", symbol.references[0].start)
+                raise messages.NAME_OF_LIBRARY_CLASS.at(self.file, symbol.references[0].start, library=self.framework.name, name=name)
         for r in self.file.within(self.scope.start, self.scope.end):
             if r.name not in inherited or r.symbol is None or r.symbol.scope is not self.file.scope or self.hooks.start_byte <= r.start < self.hooks.end_byte or r.form in ("qualified", "method reference"):
                 continue
             if r.symbol.kinds & {"variable", "function"} and not write.sketch(self.file):
                 self.edits.append((r.start, r.start, f"{self.file.scope.name}."))
             elif r.symbol.kinds & {"variable", "function", "import"} and "class" not in r.symbol.kinds and not r.name[:1].isupper():
-                raise Unextended(f"'{r.name}' would mean a member of {self.framework.name} here", r.start)
+                raise messages.LIBRARY_MEMBER_MEANT.at(self.file, r.start, name=r.name, library=self.framework.name)
 
     def check_order(self) -> None:
         """What the library's class does when it is made comes first from now on: nothing that could be noticed may have come before."""
@@ -146,7 +147,7 @@ class Extending:
                 spans = [(member.start_byte, member.end_byte)] if member.type == "block" else []
             for start, end in spans:
                 if self.noticed(start, end):
-                    raise Unextended(f"this comes before '{self.field}' is made, and could be noticed", start)
+                    raise messages.WOULD_BE_NOTICED.at(self.file, start, field=self.field)
 
     def noticed(self, start: int, end: int) -> bool:
         """Whether a stretch does more than set fields to what the library's own classes quietly make."""
@@ -172,16 +173,16 @@ class Extending:
         makers = [m for m in self.body.named_children if m.type == "constructor_declaration"]
         named = {s for m in makers for f in self.file.functions if f.start == m.start_byte for s in f.scope.symbols.values() if "parameter" in s.kinds and len(s.bindings) == 1}
         if len(makers) > 1 or not free(self.file, self.value, final(self.file) | (named if self.assigned is not None else set())):
-            raise Unextended(f"'{self.field}' is made with what is not there before the object is", self.value.start_byte)
+            raise messages.HELD_NEEDS_OBJECT.at(self.file, self.value.start_byte, field=self.field)
         unit, nl = write.indent_unit(self.file), write.newline(self.file)
         lead = self.file.slice(write.line_start(self.file, self.node.start_byte), self.node.start_byte) + unit
         if makers:
             body = makers[0].child_by_field_name("body")
             if any(s.type == "explicit_constructor_invocation" for s in body.named_children):
-                raise Unextended("the constructor hands something up already", body.start_byte)
+                raise messages.CONSTRUCTOR_CALLS_BASE.at(self.file, body.start_byte)
             at = write.line_end(self.file, body.start_byte)
             if self.file.slice(body.start_byte + 1, at).strip():
-                raise Unextended("it shares a line with others of its class", body.start_byte)
+                raise messages.SHARES_LINE.at(self.file, body.start_byte)
             self.edits.append((at, at, f"{lead}{unit}{call}{nl}"))
             if self.assigned is not None:
                 self.gone(self.assigned)
@@ -196,7 +197,7 @@ class Extending:
         if node.type == "constructor_declaration":
             start = write.blank_before(self.file, start)
         if self.file.slice(write.line_start(self.file, node.start_byte), node.start_byte).strip() or self.file.slice(node.end_byte, end).strip():
-            raise Unextended("it shares a line with others of its class", node.start_byte)
+            raise messages.SHARES_LINE.at(self.file, node.start_byte)
         self.edits.append((start, end, ""))
 
     def is_gone(self, at: int) -> bool:
@@ -214,7 +215,7 @@ class Extending:
                 whole = around
             elif member or not inside:
                 if member and not inside:
-                    raise Unextended(f"'{self.field}' is used elsewhere", node.start_byte)
+                    raise messages.HELD_USED_ELSEWHERE.at(self.file, node.start_byte, field=self.field)
                 continue
             elif not any(r.start == node.start_byte and r.symbol is self.scope.symbols.get(self.field) for r in self.file.within(node.start_byte, node.end_byte)):
                 continue
@@ -223,7 +224,7 @@ class Extending:
             if self.is_gone(whole.start_byte):
                 continue
             if whole.parent.type == "assignment_expression" and whole.parent.child_by_field_name("left") == whole:
-                raise Unextended(f"'{self.field}' is set again here", whole.start_byte)
+                raise messages.HELD_SET_AGAIN.at(self.file, whole.start_byte, field=self.field)
             if not self.hooks.start_byte <= whole.start_byte < self.hooks.end_byte:
                 self.edits.append((whole.start_byte, whole.end_byte, self.itself(whole)))
 
@@ -243,7 +244,7 @@ class Extending:
         for method in [c for c in self.hooks.named_children if c.type == "method_declaration"]:
             old = self.file.slice(write.line_start(self.file, method.start_byte), method.start_byte)
             if old.strip():
-                raise Unextended("it shares a line with others of its class", method.start_byte)
+                raise messages.SHARES_LINE.at(self.file, method.start_byte)
             edits = [(n.start_byte, n.end_byte, self.itself(n)) for n in within(method, method.start_byte, method.end_byte) if self.names_object(n)]
             start = write.comment_start(self.file, method.start_byte)
             texts.append(write.shifted(self.file, start + len(old.encode()), method.end_byte, edits, old, lead) + "\n")

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from typing import Any
 
+from ...program import messages
 from ...program.braces import within
-from ...program.frameworks import Extended, Framework, Range, Unextended
+from ...program.frameworks import Extended, Framework, Range
 from ...program.model import Function, SourceFile, Statement, Symbol
 from ...program.whole import MemberUse, Whole
 from . import members, write
@@ -81,13 +82,13 @@ def registered(file: SourceFile, symbol: Symbol) -> dict[str, str]:
 def extended(file: SourceFile, class_: str, field: str) -> Extended:
     whole = members.whole(file, class_)
     if whole is None:
-        raise Unextended(f"the members of {class_} cannot be told")
+        raise messages.HOLDER_UNKNOWN.in_file(file.path, class_=class_)
     maker = next((f for f in whole.methods if f.name == write.CONSTRUCTOR), None)
     made = [u for u in whole.uses if u.name == field and u.kind == "set"]
     statement = next((s for s in body_of(file, maker) if s.start == made[0].start), None) if maker is not None and len(made) == 1 else None
     framework = made_by(file, statement.value) if statement is not None and statement.value is not None else None
     if maker is None or statement is None or framework is None:
-        raise Unextended(f"'{field}' is not set once, in the constructor of {class_}, to an object of a class that could be extended", whole.scope.start)
+        raise messages.HELD_NOT_SET_ONCE.at(file, whole.scope.start, field=field, class_=class_)
     return Extending(file, whole, field, framework, statement).all()
 
 
@@ -100,10 +101,10 @@ class Extending:
 
     def all(self) -> Extended:
         if members.outside(self.file, self.whole, {self.field}) is not None:
-            raise Unextended(f"'{self.field}' of {self.whole.name} is used elsewhere", self.made.start)
+            raise messages.HELD_USED_OUTSIDE.at(self.file, self.made.start, field=self.field, class_=self.whole.name)
         self.registrations()
         if not self.hooks:
-            raise Unextended(f"no method of {self.whole.name} is registered with '{self.field}' that it could call by its name", self.made.start)
+            raise messages.NOTHING_REGISTERED.at(self.file, self.made.start, class_=self.whole.name, field=self.field)
         self.heading()
         for u in self.whole.uses:
             if not any(a <= u.start < b for a, b in self.gone):
@@ -169,24 +170,24 @@ class Extending:
                 return
             asked = self.file.tree.root_node.named_descendant_for_byte_range(u.start, u.end).parent.child_by_field_name("attribute")
             if u.kind != "read" or (asked is not None and asked.text in REMOVING):
-                raise Unextended(f"'{self.field}' is used here in a way that the object itself could not be", u.start)
+                raise messages.HELD_USED_OTHERWISE.at(self.file, u.start, field=self.field)
             self.edits.append((u.start, u.end, own))
             return
         if u.name not in self.hooks and u.name in self.framework.members | self.framework.hooks:
-            raise Unextended(f"'{u.name}' is a name that {self.framework.name} has for something else", u.start)
+            raise messages.NAME_OF_LIBRARY_CLASS.at(self.file, u.start, library=self.framework.name, name=u.name)
         if u.name in self.hooks and self.hooks[u.name] != u.name:
             self.edits.append((u.start, u.end, f"{own}.{self.hooks[u.name]}"))
 
     def method(self, f: Function) -> None:
         if f.name not in self.hooks and f.name in self.framework.members | self.framework.hooks:
-            raise Unextended(f"'{f.name}' is a name that {self.framework.name} has for something else", f.start)
+            raise messages.NAME_OF_LIBRARY_CLASS.at(self.file, f.start, library=self.framework.name, name=f.name)
         if self.hooks.get(f.name, f.name) != f.name:
             self.edits.append((f.name_start, f.name_end, self.hooks[f.name]))
         if f.name in self.hooks and self.hooks[f.name] in self.framework.continued:
             given = ", ".join(p.name for p in f.arguments)
             lead = self.file.slice(write.line_start(self.file, f.body_start), f.body_start)
             if lead.strip():
-                raise Unextended(f"'{f.name}' is written on one line", f.start)
+                raise messages.ON_ONE_LINE.at(self.file, f.start, function=f.name)
             at = write.line_end(self.file, f.end - 1)
             nl = write.newline(self.file)
             self.edits.append((at, at, f"{lead}super().{self.hooks[f.name]}({given}){nl}"))

@@ -5,7 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 
 from ...program.edits import Edits
-from ..rewrite import Context, Refusal
+from ...program.refusal import Refusal
+from ..rewrite import Context
 from .registrations import unfoldings
 
 

@@ -6,7 +6,8 @@ from dataclasses import dataclass
 
 from ...program.model import Function, Statement
 from ...program.whole import MemberUse
-from .needs import PartNeeds, Unfit
+from .. import messages
+from .needs import PartNeeds
 
 
 @dataclass
@@ -34,7 +35,7 @@ class PartMaking(PartNeeds):
         maker = self.maker
         if maker is None:
             if not self.taken:
-                raise Unfit(f"{self.whole.name} has no constructor in which the part could be made", self.whole.scope.start)
+                raise messages.NO_CONSTRUCTOR.at(self.file, self.whole.scope.start, class_=self.whole.name)
             return Making(None, declared)
         body = self.language.body(self.file, maker)
         first = self.first_touched(maker, body)
@@ -43,7 +44,7 @@ class PartMaking(PartNeeds):
             return Making(None, declared, body[-1])
         if any(v.given for v in values.values()) or not self.taken or self.kept:
             if first is None:
-                raise Unfit(f"nothing in the constructor of {self.whole.name} sets what the part would hold", maker.start)
+                raise messages.NOTHING_SETS_FIELDS.at(self.file, maker.start, class_=self.whole.name)
             return Making(first, {**declared, **values})
         return Making(None, {**declared, **values})
 
@@ -55,7 +56,7 @@ class PartMaking(PartNeeds):
             self.on_own_lines(d.start, d.end)
             own = d.value is not None and any(d.value[0] <= u.start < d.value[1] for u in self.whole.uses)
             if not d.plain or own or (d.value is not None and (self.language.purity(self.file, d.value) == "effect" or self.handed(d.value))):
-                raise Unfit(f"'{n}' is declared here in a way that only {self.whole.name} can", d.start)
+                raise messages.DECLARED_FOR_CLASS_ONLY.at(self.file, d.start, name=n, class_=self.whole.name)
             if d.value is not None:
                 values[n] = Value(d.value, (d.start, d.end), False, True)
         return values
@@ -109,4 +110,4 @@ class PartMaking(PartNeeds):
         write = self.language.write
         behind = self.file.slice(end, write.line_end(self.file, end - 1)).strip()
         if self.file.slice(write.line_start(self.file, start), start).strip() or (behind and not write.trailing_comment(self.file, end)):
-            raise Unfit("it shares a line with others of its class", start)
+            raise messages.SHARES_LINE.at(self.file, start)

@@ -9,8 +9,9 @@ from ...design.tables import PartDesign, bare
 from ...program.edits import applied
 from ...program.language import Language, reread
 from ...program.model import Program, SourceFile
+from ...program.refusal import Refusal
 from ...program.whole import Whole
-from .needs import Unfit
+from .. import messages
 from .text import Taking
 
 
@@ -20,17 +21,17 @@ def named_elsewhere(program: Program, path: str, name: str) -> bool:
 
 
 def taking(file: SourceFile, language: Language, part: PartDesign) -> Taking:
-    """How a part is taken out of its class. Raises Unfit."""
+    """How a part is taken out of its class. Raises Refusal."""
     whole = whole_of(file, language, part.of)
     write = language.write
     fields = {bare(f.origins[0]): write.hidden(f.name) if f.hidden else f.name for f in part.fields}
     methods = {bare(m.origins[0]): write.hidden(m.name) if m.hidden else m.name for m in part.methods}
     for name in fields:
         if name not in whole.fields:
-            raise Unfit(f"{part.of} has no field '{name}'", whole.scope.start)
+            raise messages.NO_FIELD.at(file, whole.scope.start, class_=part.of, name=name)
     for name in methods:
         if not any(f.name == name for f in whole.methods):
-            raise Unfit(f"{part.of} has no method '{name}'", whole.scope.start)
+            raise messages.NO_METHOD.at(file, whole.scope.start, class_=part.of, name=name)
     plan = Taking(file, language, whole, fields, methods)
     taken = {*fields.values(), *methods.values()}
     for n in part.keep:
@@ -52,10 +53,10 @@ def told(file: SourceFile, language: Language, name: str) -> Whole | None:
 
 
 def whole_of(file: SourceFile, language: Language, name: str) -> Whole:
-    """A class whose members can be told. Raises Unfit."""
+    """A class whose members can be told. Raises Refusal."""
     whole = told(file, language, name)
     if whole is None:
-        raise Unfit(f"the members of {name} cannot be told: it is no class at the top, is decorated, has a base or is one, or others can reach them by their text")
+        raise messages.MEMBERS_UNKNOWN.in_file(file.path, class_=name)
     return whole
 
 
@@ -70,7 +71,7 @@ def tried(program: Program, path: str, part: PartDesign) -> Program | None:
     file = program.files[path]
     try:
         edits = taking(file, program.language, part).edits(part)
-    except Unfit:
+    except Refusal:
         return None
     after = reread(program, {path: applied(file.text, edits, file.encoding)})
     return after if not after.files[path].problems else None

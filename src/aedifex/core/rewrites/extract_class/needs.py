@@ -7,14 +7,7 @@ from dataclasses import dataclass, field
 from ...program.language import Language
 from ...program.model import Function, SourceFile, Statement
 from ...program.whole import Declared, Whole
-
-
-@dataclass
-class Unfit(Exception):
-    """Why a part cannot be taken out, and where (an offset)."""
-
-    message: str
-    at: int = 0
+from .. import messages
 
 
 @dataclass
@@ -41,7 +34,7 @@ class PartNeeds:
         return [d for n, d in self.whole.declared.items() if n in self.fields]
 
     def settle(self) -> None:
-        """Work out what is handed over. Raises Unfit where something cannot be."""
+        """Work out what is handed over. Raises Refusal where something cannot be."""
         for f in self.functions:
             self.needs[f.name] = self.own_needs(f)
         changed = True
@@ -60,18 +53,18 @@ class PartNeeds:
         fields = set(self.whole.fields)
         found: dict[str, None] = {}
         if f.name not in self.whole.plain:
-            raise Unfit(f"'{f.name}' is no plain method", f.start)
+            raise messages.NO_PLAIN_METHOD.at(self.file, f.start, function=f.name)
         for u in self.whole.of(f):
             if u.name in self.fields or u.name in self.methods:
                 continue
             if u.name in self.kept and u.kind in ("read", "call"):
                 continue
             if u.name not in fields and not (u.name in self.whole.reserved and u.kind == "read"):
-                raise Unfit(f"'{f.name}' uses '{u.name}' of {self.whole.name}, which is no field", u.start)
+                raise messages.USES_NO_FIELD.at(self.file, u.start, function=f.name, member=u.name, class_=self.whole.name)
             if u.kind not in ("read", "call"):
-                raise Unfit(f"'{f.name}' sets '{u.name}', which {self.whole.name} keeps", u.start)
+                raise messages.SETS_KEPT_FIELD.at(self.file, u.start, function=f.name, member=u.name, class_=self.whole.name)
             if u.later and self.changes(u.name):
-                raise Unfit(f"a function inside '{f.name}' uses '{u.name}' later, and {self.whole.name} changes it", u.start)
+                raise messages.USED_LATE.at(self.file, u.start, function=f.name, member=u.name, class_=self.whole.name)
             found[u.name] = None
         return list(found)
 
@@ -97,14 +90,14 @@ class PartNeeds:
     def check_handed(self, f: Function) -> None:
         for n in self.needs[f.name]:
             if self.needs[f.name] and (f.is_async or f.scope.generator) and self.changes(n):
-                raise Unfit(f"'{f.name}' goes on later, when '{n}' may be another", f.start)
+                raise messages.GOES_ON_LATER.at(self.file, f.start, function=f.name, name=n)
             if any(self.given(n) in s.symbols for s in f.scope.walk()):
-                raise Unfit(f"'{self.given(n)}', which '{f.name}' would be handed, is a name of its own there", f.start)
+                raise messages.PASSED_NAME_TAKEN.at(self.file, f.start, name=self.given(n), function=f.name)
             loose = [*self.whole.escapes, *self.called_back(n)] if self.changes(n) else []
             if loose:
-                raise Unfit(f"'{n}' may change while '{f.name}' runs: others can reach the object from here on", min(loose))
+                raise messages.MAY_CHANGE_MEANWHILE.at(self.file, min(loose), name=n, function=f.name)
         if self.needs[f.name] and any(p.kind == "doublestar" for p in f.params):
-            raise Unfit(f"'{f.name}' takes any named argument", f.start)
+            raise messages.TAKES_ANY_ARGUMENT.at(self.file, f.start, function=f.name)
 
     def called_back(self, name: str) -> list[int]:
         """Where others are given what may set a member when they call it: a method as a value, or a function inside one."""

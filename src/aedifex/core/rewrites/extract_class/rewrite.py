@@ -7,9 +7,10 @@ from dataclasses import dataclass, field
 from ...design.tables import PartDesign
 from ...program.edits import Edits
 from ...program.model import Program
-from ..rewrite import Context, Refusal, check_hazards, refuse_at
+from ...program.refusal import Refusal
+from .. import messages
+from ..rewrite import Context, check_hazards
 from .members import named_elsewhere, taking
-from .needs import Unfit
 
 ADVICE = "leave it in its class"
 
@@ -33,10 +34,10 @@ class TakePart:
         file, out = context.file(self.path), Edits()
         check_hazards(context, file, {self.part.of}, ADVICE)
         if named_elsewhere(context.program, self.path, self.part.of) or named_elsewhere(self.outsiders, "", self.part.of):
-            raise Refusal(f"another file names {self.part.of}", file.path, 0, ADVICE)
+            raise messages.NAMED_ELSEWHERE.in_file(file.path, class_=self.part.of)
         try:
             for edit in taking(file, context.language, self.part).edits(self.part):
                 out.replace(file.path, *edit)
-        except Unfit as trouble:
-            raise refuse_at(file, trouble.at, trouble.message, ADVICE) if trouble.at else Refusal(trouble.message, file.path, 0, ADVICE) from None
+        except Refusal as refusal:
+            raise refusal.with_cure(ADVICE) from None
         return out

@@ -24,13 +24,13 @@ from ...program.language import NewField
 from ...program.layout import text_lines
 from ...program.model import Function, Scope
 from ...program.whole import MemberUse
+from .. import messages
 from .construction import Making, PartMaking, Value
-from .needs import Unfit
 
 
 class Taking(PartMaking):
     def edits(self, part: PartDesign) -> list[Range]:
-        """All that changes. Raises Unfit."""
+        """All that changes. Raises Refusal."""
         self.settle()
         self.check(part)
         write = self.language.write
@@ -56,25 +56,25 @@ class Taking(PartMaking):
         """That nobody else uses what moves, and that the new names are free."""
         own = {f.name for f in self.whole.methods} | {u.name for u in self.whole.uses} | self.whole.reserved
         if part.object in own:
-            raise Unfit(f"{self.whole.name} has a member '{part.object}' already", self.whole.scope.start)
+            raise messages.MEMBER_ALREADY.at(self.file, self.whole.scope.start, class_=self.whole.name, name=part.object)
         if any(part.name in s.symbols for s in self.file.scope.walk()) or part.name in self.language.builtins:
-            raise Unfit(f"'{part.name}' is in use already")
+            raise messages.PART_NAME_IN_USE.in_file(self.file.path, name=part.name)
         for n in self.fields:
             if n in self.whole.reserved:
-                raise Unfit(f"'{n}' is a name that the base of {self.whole.name} has for something else", self.whole.scope.start)
+                raise messages.NAME_OF_BASE.at(self.file, self.whole.scope.start, class_=self.whole.name, name=n)
         for u in self.whole.uses:
             mine = u.name in self.fields or u.name in self.methods
             if mine and u.function is self.whole.head and not u.later:
-                raise Unfit(f"'{u.name}' is used where {self.whole.name} declares its fields, when the part may not be there", u.start)
+                raise messages.USED_BEFORE_PART.at(self.file, u.start, member=u.name, class_=self.whole.name)
             if mine and u.kind == "other":
-                raise Unfit(f"'{u.name}' is used here in a way that it could not be as a part's", u.start)
+                raise messages.USED_NOT_AS_PART.at(self.file, u.start, member=u.name)
         for n in self.kept:
             if not self.keepable(n):
-                raise Unfit(f"'{n}' is not set once and for all before {part.object} is made, so {part.name} cannot keep it", self.whole.scope.start)
+                raise messages.NOT_SET_ONCE_BEFORE_PART.at(self.file, self.whole.scope.start, name=n, object=part.object, part=part.name)
         self.check_bare()
         trouble = self.language.members.outside(self.file, self.whole, {*self.fields, *self.methods, *self.kept})  # type: ignore[union-attr]
         if trouble is not None:
-            raise Unfit(*trouble)
+            raise messages.USED_OUTSIDE_CLASS.at(self.file, trouble[1], why=trouble[0])
 
     def outer_use(self, u: MemberUse, part: PartDesign) -> list[Range]:
         """A use by what stays."""
@@ -85,7 +85,7 @@ class Taking(PartMaking):
         needs = self.needs[u.name]
         edits = [self.reach(u, f"{part.object}.{self.methods[u.name]}")]
         if needs and u.kind != "call":
-            raise Unfit(f"'{u.name}' is handed on here, so nobody could hand it {', '.join(needs)}", u.start)
+            raise messages.METHOD_HANDED_ON.at(self.file, u.start, member=u.name, names=', '.join(needs))
         return [*edits, *self.extended(u, [(n, self.named(u, n)) for n in needs])]
 
     def reach(self, u: MemberUse, path: str) -> Range:
@@ -105,7 +105,7 @@ class Taking(PartMaking):
             inner = inner or scope.kind == "class"
             scope = scope.parent
         if shadowed and inner:
-            raise Unfit(f"'{path.partition('.')[0]}' means something else here", u.start)
+            raise messages.PART_MEANS_ELSE.at(self.file, u.start, name=path.partition('.')[0])
         return str(self.language.write.member(self.whole.receiver, path)) if shadowed else path
 
     def check_bare(self) -> None:
@@ -115,7 +115,7 @@ class Taking(PartMaking):
         for f in self.functions if new else ():
             for r in self.file.within(f.body_start, f.end):
                 if r.name in new and r.start not in mine and (r.symbol is None or r.symbol.scope is self.file.scope):
-                    raise Unfit(f"'{r.name}' would mean a member of the part here", r.start)
+                    raise messages.PART_MEMBER_MEANT.at(self.file, r.start, name=r.name)
 
     def extended(self, u: MemberUse, given: list[tuple[str, str]]) -> list[Range]:
         """A call with what it hands over besides."""
@@ -126,14 +126,14 @@ class Taking(PartMaking):
         _, how = self.language.write.added_parameters(self.file, f, [(n, "") for n, _ in given])
         arguments = self.language.arguments(self.file, call)
         if arguments and call.node is not None and call.node.start_byte == arguments[0].start:
-            raise Unfit(f"the call of '{u.name}' has no parentheses of its own, so nothing can be handed over besides", u.start)
+            raise messages.NO_PARENTHESES.at(self.file, u.start, member=u.name)
         by_name = how == "by name" or any(a.keyword for a in arguments)
         texts = [self.language.write.keyword_argument(self.given(n), value) if by_name else value for n, value in given]
         if how == "first" and not by_name:
             at = arguments[0].start if arguments else call.args_start
             return [(at, at, ", ".join(texts) + (", " if arguments else ""))]
         if not by_name and len(arguments) != len(f.arguments) and not self.language.exact_calls:
-            raise Unfit(f"'{u.name}' is called with another number of arguments than it takes, so nothing can be handed over besides", u.start)
+            raise messages.OTHER_ARGUMENT_COUNT.at(self.file, u.start, member=u.name)
         end = arguments[-1].end if arguments else call.args_start
         return [(end, end, (", " if arguments else "") + ", ".join(texts))]
 
@@ -262,5 +262,5 @@ class Taking(PartMaking):
         if u.name not in self.methods:
             return [(u.start, u.end, self.given(u.name))]
         if u.kind != "call" and self.needs[u.name]:
-            raise Unfit(f"'{u.name}' is handed on here, so nobody could hand it {', '.join(self.needs[u.name])}", u.start)
+            raise messages.METHOD_HANDED_ON.at(self.file, u.start, member=u.name, names=', '.join(self.needs[u.name]))
         return [self.reach(u, self.methods[u.name]), *(self.extended(u, [(n, self.given(n)) for n in self.needs[u.name]]) if u.kind == "call" else [])]

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
 
 from ...analysis.dataflow import Symbols
 from ...analysis.regions.insertion_point import Ground
@@ -16,21 +15,11 @@ from ...program.language import Language
 from ...program.line_ranges import Place
 from ...program.model import Function, NewFunction, SourceFile, Symbol
 from ...program.scopes import shadowed
-
-ADVICE = "choose other lines"
-
-
-@dataclass
-class Unliftable(Exception):
-    """Why lines cannot be lifted, where (an offset), and what the person can do."""
-
-    message: str
-    at: int
-    advice: str = ADVICE
+from .. import messages
 
 
 class Lifter:
-    """One lift. Raises Unliftable.
+    """One lift. Raises Refusal.
 
     ``types``: of variables that are handed over and whose type is not written; ``several``: what comes of it stands for the same lines of other objects too, so that the remark above stays with the call;
     ``others``: the other files of the program, whose classes may inherit from one here.
@@ -42,8 +31,7 @@ class Lifter:
         self.file = place.file
         found = region_of(place.file, language, place.start, place.end)
         if found is None:
-            raise Unliftable("these lines are no whole statements of one block, and no expression", place.start,
-                             "name lines that begin and end together")  # fmt: skip
+            raise messages.CUT_IN_TWO.at(self.file, place.start)  # fmt: skip
         self.region, self.several, self.types, self.others = found, several, dict(types or {}), others
         own = {s for s in self.file.scope.symbols.values() if s.name in named}
         self.named: Symbols = state_names(found) | own
@@ -64,26 +52,26 @@ class Lifter:
 
     def checked(self, region: Region) -> Interface:
         if not self.write.is_name(self.name):
-            raise Unliftable(f"'{self.name}' is no name", region.start, "choose another")
+            raise messages.NO_NAME.at(self.file, region.start, name=self.name)
         first = self.write.line_start(self.file, region.start)
         if region.statements and self.file.text[first : region.start].strip():
-            raise Unliftable("these lines begin in the middle of a line", region.start, "give each statement a line")
+            raise messages.BEGIN_IN_LINE.at(self.file, region.start)
         rest = self.write.trailing_comment(self.file, region.end)
         behind = self.file.slice(region.end, self.write.line_end(self.file, region.end))
         if region.statements and behind.strip() and not rest:
-            raise Unliftable("these lines end in the middle of a line", region.end, "give each statement a line")
+            raise messages.END_IN_LINE.at(self.file, region.end)
         if region.function is None and not self.language.code_at_top:
-            raise Unliftable("these lines declare, and no function holds them", region.start, ADVICE)
+            raise messages.LINES_DECLARE.at(self.file, region.start)
         if region.beside.trouble:
-            raise Unliftable(region.beside.trouble, region.start, ADVICE)
+            raise messages.CANNOT_BE_EXTRACTED.at(self.file, region.start, why=region.beside.trouble)
         made = interface(region, self.named)
         if made.trouble is not None:
-            raise Unliftable(made.trouble[0], made.trouble[1], ADVICE)
+            raise messages.CANNOT_BE_EXTRACTED.at(self.file, made.trouble[1], why=made.trouble[0])
         if made.leaves == "break" and made.gives:
             names = ", ".join(s.name for s in made.gives)
-            raise Unliftable(f"these lines end a loop, and what they set ({names}) is needed after it", region.start, ADVICE)
+            raise messages.LINES_END_LOOP.at(self.file, region.start, names=names)
         if len(made.gives) > 1 and (trouble := self.regions.several_results(self.file, region.start, made.declares)):
-            raise Unliftable(trouble, region.start, ADVICE)
+            raise messages.CANNOT_BE_EXTRACTED.at(self.file, region.start, why=trouble)
         self.check_types(region, made)
         return made
 
@@ -92,9 +80,9 @@ class Lifter:
         if self.typed():
             unknown = [s.name for s in [*made.takes, *made.gives] if not self.type_of(s)]
             if unknown:
-                raise Unliftable(f"the type of '{unknown[0]}' is not written where it is declared", region.start, "write its type")
+                raise messages.TYPE_NOT_WRITTEN.at(self.file, region.start, name=unknown[0])
         if made.leaves == "return" and self.language.typed and region.function is not None and not self.returns(region.function):
-            raise Unliftable("what the function gives is not told", region.start, ADVICE)
+            raise messages.RESULT_TYPE_UNKNOWN.at(self.file, region.start)
 
     def type_of(self, s: Symbol) -> str:
         told = self.types.get(s.name, "")
@@ -124,7 +112,7 @@ class Lifter:
             taken = taken or any(r.member == self.name and not (r.symbol is not None and r.symbol.kinds == {"import"}) for f in files for r in f.references)
             taken = taken or any(self.name in s.symbols for f in files for s, _ in f.classes)
         if taken or (not self.in_class() and self.name in self.language.builtins):
-            raise Unliftable(f"'{self.name}' is in use already", self.region.start, "choose another name")
+            raise messages.NAME_IN_USE.at(self.file, self.region.start, name=self.name)
 
     @property
     def ground(self) -> Ground:

@@ -14,8 +14,9 @@ from dataclasses import dataclass, field
 from ...program.edits import Edits
 from ...program.line_ranges import placed
 from ...program.model import Program
-from ..rewrite import Context, Refusal, refuse_at
-from .extraction import Lifter, Unliftable
+from ...program.refusal import Refusal
+from ..rewrite import Context
+from .extraction import Lifter
 
 
 @dataclass
@@ -49,9 +50,6 @@ class Lift:
     def apply(self, context: Context) -> Edits:
         place, out = placed(self.now or self.lines, context.program), Edits()
         others = [f for f in [*context.program.files.values(), *(self.outsiders.files.values() if self.outsiders is not None else ())] if f is not place.file]
-        try:
-            for edit in Lifter(context.language, place, self.name, self.named, self.several, self.types, others).edits():
-                out.replace(place.file.path, *edit)
-        except Unliftable as trouble:
-            raise refuse_at(place.file, trouble.at, trouble.message, trouble.advice) from None
+        for edit in Lifter(context.language, place, self.name, self.named, self.several, self.types, others).edits():
+            out.replace(place.file.path, *edit)
         return out

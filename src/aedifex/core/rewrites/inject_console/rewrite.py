@@ -13,7 +13,9 @@ from dataclasses import dataclass, field
 from ...design.tables import StreamDesign
 from ...naming.identifiers import taken_names
 from ...program.edits import Edits
-from ..rewrite import Context, Refusal, check_hazards, refuse_at
+from ...program.refusal import Refusal
+from .. import messages
+from ..rewrite import Context, check_hazards
 from .streams import kind_of, stream_edits
 
 ADVICE = "take the stream out of the design"
@@ -36,18 +38,18 @@ class OpenStream:
     def apply(self, context: Context) -> Edits:
         file, out, streams = context.file(self.path), Edits(), context.language.streams
         if streams is None:
-            raise Refusal(f"no console can be handed in in {context.language.name}", file.path, 0, ADVICE)
+            raise messages.NO_CONSOLE.in_file(file.path, language=context.language.name)
         if kind_of(self.stream, context.language) is None:
-            raise Refusal(f"{' and '.join(self.stream.origins)} cannot be one stream", file.path, 0, ADVICE)
+            raise messages.NO_ONE_STREAM.in_file(file.path, words=' and '.join(self.stream.origins))
         if (trouble := streams.trouble(file)) is not None:
-            raise refuse_at(file, trouble[1], trouble[0], ADVICE)
+            raise messages.STREAM_STAYS.at(file, trouble[1], why=trouble[0])
         check_hazards(context, file, set(), ADVICE)
         for name in (self.stream.name, self.stream.class_):
             if name in taken_names(file, ()):
-                raise Refusal(f"'{name}' is in use already", file.path, 0, "choose another name in the design")
+                raise messages.NAME_IN_USE.in_file(file.path, name=name)
         edits = stream_edits(file, context.language, self.stream)
         if not edits:
-            raise Refusal(f"nothing outside its classes uses {' or '.join(self.stream.origins)}", file.path, 0, ADVICE)
+            raise messages.STREAM_UNUSED.in_file(file.path, words=' or '.join(self.stream.origins))
         for edit in edits:
             out.replace(file.path, *edit)
         return out

@@ -15,7 +15,8 @@ from ...design.tables import ClassDesign, Design, LiftDesign, MethodDesign, Stay
 from ...program.edits import applied
 from ...program.language import Language, reread
 from ...program.model import Program, SourceFile
-from .opening import Opening, Trouble, opening
+from ...program.refusal import Refusal
+from .opening import Opening, opening
 from .promote_locals import raised
 
 ANNOUNCING = ("pyproject.toml", "setup.cfg", "setup.py")  # name a module and a function for each installed command
@@ -80,7 +81,7 @@ def closed_main(program: Program, path: str) -> StayDesign | None:
     if isinstance(found, Opening):
         told = announced(program, path, f.name)
         return StayDesign(f.name, f"what it holds stays its own: {told} names it as what an installed command calls") if told else None
-    return StayDesign(f.name, f"what it holds stays its own: line {file.shown(found[1])}: {found[0]}")
+    return StayDesign(f.name, f"what it holds stays its own: line {found.line}: {found.sentence}")
 
 
 def main_holder(program: Program, name: str) -> str:
@@ -89,7 +90,7 @@ def main_holder(program: Program, name: str) -> str:
     return next((f.path for f in program.files.values() if named_main(f, Effects(f, language), language, name) is not None), "")
 
 
-def how(file: SourceFile, language: Language, name: str = "") -> Opening | Trouble | None:
+def how(file: SourceFile, language: Language, name: str = "") -> Opening | Refusal | None:
     """How what a long main function holds becomes the program's own, in the way of the language."""
     return opening(file, language, name) if language.code_at_top else raised(file, language, name)
 

@@ -26,14 +26,9 @@ from ...program.layout import text_lines
 from ...program.line_map import LineMap
 from ...program.line_ranges import FORM
 from ...program.model import Call, Declaration, Function, SourceFile, Statement
+from ...program.refusal import Refusal
+from .. import messages
 from ..wrap_main.plan import mortal_classes
-
-Trouble = tuple[str, int]  # (why, where)
-
-
-class Unopenable(Exception):
-    def __init__(self, why: str, at: int) -> None:
-        self.why, self.at = why, at
 
 
 @dataclass
@@ -74,7 +69,7 @@ class Opening(LineMap):
         return match is not None and match["path"] == self.file.path and self.body[0] <= int(match["first"]) <= self.body[1]
 
 
-def opening(file: SourceFile, language: Language, name: str = "") -> Opening | Trouble | None:
+def opening(file: SourceFile, language: Language, name: str = "") -> Opening | Refusal | None:
     """How the long main function of a file is opened, or why it cannot be; None if there is none. ``name``: of the one that is meant."""
     effects = Effects(file, language)
     f = named_main(file, effects, language, name) if name else main_function(file, effects, language)
@@ -90,49 +85,48 @@ class Opener:
         self.body = language.body(file, f)
         self.follows: Statement | None = None  # what the main code does after it
 
-    def opened(self) -> Opening | Trouble:
-        trouble = self.function_trouble() or self.name_trouble()
-        if trouble is not None:
-            return trouble
+    def opened(self) -> Opening | Refusal:
         try:
+            self.check_function()
+            self.check_names()
             statement, call = self.the_call()
             return self.made(statement, self.given(call), *self.ways(statement, call))
-        except Unopenable as found:
-            return found.why, found.at
+        except Refusal as found:
+            return found
 
     # -- whether it can be -----------------------------------------------------------------------
 
-    def function_trouble(self) -> Trouble | None:
+    def check_function(self) -> None:
+        """Nothing about the function keeps its lines from being the main code. Raises Refusal."""
         f, file = self.f, self.file
         if f.decorators or f.is_async or f.scope.generator:
-            return f"'{f.name}' is more than a plain function", f.start
+            raise messages.MORE_THAN_PLAIN.at(file, f.start, function=f.name)
         uses = [r for r in f.symbol.references if not r.writes and r.role != "define"] if f.symbol is not None else []
         if f.symbol is not None and (f.symbol.kinds != {"function"} or len(uses) != 1):
-            return f"'{f.name}' is not called just once", f.start
+            raise messages.NOT_CALLED_ONCE.at(file, f.start, function=f.name)
         if file.line(self.body[0].start) == file.line(f.start):
-            return f"'{f.name}' stands on one line", f.start
+            raise messages.STANDS_ON_ONE_LINE.at(file, f.start, function=f.name)
         if (tied := self.language.regions.bound_to_function(file, self.body[0].start, f.end)) is not None:
-            return tied
+            raise messages.BOUND_TO_FUNCTION.at(file, tied[1], why=tied[0])
         if why := self.write.class_trouble(file, f.start, f.end, main=True):
-            return why, f.start
+            raise messages.BOUND_TO_FUNCTION.at(file, f.start, why=why)
         for ref in by_text(file, self.language, f.start, f.end):
-            return f"'{ref.name}()' reaches names by their text", ref.start
+            raise messages.LOOKS_UP_NAMES.at(file, ref.start, call=ref.name)
         for scope, _ in file.classes:
             if f.start <= scope.start < f.end:
-                return "a class is defined inside it", scope.start
+                raise messages.CLASS_INSIDE.at(file, scope.start)
         if any(self.outer(d) for d in self.inner()) and any(not all(self.outer(o) for o in self.inner() if o.statement == d.statement) for d in self.inner() if self.outer(d)):
-            return "a function inside it sets variables of several functions", f.start
+            raise messages.SETS_OF_SEVERAL.at(file, f.start)
         if mortal_classes(file, self.language):
-            return "objects that do something when they die would die later", f.start
+            raise messages.DIE_LATER.at(file, f.start)
         if any(n in self.language.unset_errors and s.references for n, s in file.scope.symbols.items()):
-            return "the program catches the error of a name that is not set", f.start
+            raise messages.CATCHES_UNSET.at(file, f.start)
         if self.language.declares and self.body[0].kind == "docstring" and not self.whole:
-            return "it says for itself how strict it is", self.body[0].start
+            raise messages.STRICTNESS_INSIDE.at(file, self.body[0].start)
         if (at := self.strange_type()) is not None:
-            return "a variable's type is looked up where it stands, once it is no function's own", at
+            raise messages.TYPE_LOOKED_UP.at(file, at)
         if file.star_imports:
-            return "a star import may bind any name", file.star_imports[0]
-        return None
+            raise messages.STAR_IMPORT_BINDS.at(file, file.star_imports[0])
 
     @property
     def whole(self) -> bool:
@@ -158,8 +152,8 @@ class Opener:
         """Whether it is a variable of the function itself."""
         return d.symbol is not None and d.symbol.scope is self.f.scope
 
-    def name_trouble(self) -> Trouble | None:
-        """Its variables become the file's own: none may mean something there already."""
+    def check_names(self) -> None:
+        """Its variables become the file's own: none may mean something there already. Raises Refusal."""
         outer = self.file.scope.symbols
         for name, s in self.f.scope.symbols.items():
             if not s.bindings or any(d.name == name and d.scope is self.f.scope for d in self.file.declarations):
@@ -168,8 +162,7 @@ class Opener:
             used = (other is not None and (other.bindings or other.references)) or (self.language.declares and name in self.language.builtins)
             own = {self.f.name} if self.f.symbol is not None else set()
             if used or name in self.language.introspective | self.language.reserved | self.opened_.taken(self.file) | own:
-                return f"its variable '{name}' has a name that means something else outside of it", s.bindings[0].start
-        return None
+                raise messages.OUTER_NAME.at(self.file, s.bindings[0].start, name=name)
 
     def the_call(self) -> tuple[Statement, Call]:
         """The statement that calls it, one of the main code."""
@@ -178,19 +171,19 @@ class Opener:
             holder = next(s for s in statements if s.start <= self.f.start < s.end)
             self.follows = next((s for s in statements if s.start > holder.start), None)
             if self.opened_.runs_on(self.file, holder, self.body):
-                raise Unopenable("its lines would be read as going on with those around it", holder.start)
+                raise messages.LINES_JOIN.at(self.file, holder.start)
             return holder, self.opened_.call_in_place(self.file, holder)
         calls = self.file.calls_of(self.f.symbol)
         if len(calls) != 1 or not statements:
-            raise Unopenable(f"'{self.f.name}' is not called by the main code alone", self.f.start)
+            raise messages.CALLED_ELSEWHERE.at(self.file, self.f.start, function=self.f.name)
         call = calls[0]
         found = next((s for s in statements if s.start <= call.start < s.end), None)
         if found is None or call.start < self.f.start:
-            raise Unopenable(f"'{self.f.name}' is not called by the main code alone", call.start)
+            raise messages.CALLED_ELSEWHERE.at(self.file, call.start, function=self.f.name)
         if self.language.declares and found not in self.file.statements:
-            raise Unopenable("the variables of the main code are not those of the file", found.start)
+            raise messages.OTHER_VARIABLES.at(self.file, found.start)
         if not self.language.declares and any(found.start < f.start for f in self.file.tops):
-            raise Unopenable("functions stand after the main code", found.start)
+            raise messages.FUNCTIONS_AFTER_MAIN.at(self.file, found.start)
         self.follows = next((s for s in statements if s.start > found.start), None)
         return found, call
 
@@ -199,16 +192,16 @@ class Opener:
         arguments, found = self.language.arguments(self.file, call), []
         plain = [p for p in self.f.params if p.kind in ("plain", "positional", "keyword")]
         if len(plain) != len(self.f.params) or any(a.keyword in ("*", "**") for a in arguments):
-            raise Unopenable("it takes any number of arguments", self.f.start)
+            raise messages.ANY_ARGUMENTS.at(self.file, self.f.start)
         by_name = {a.keyword: a for a in arguments if a.keyword}
         by_place = [a for a in arguments if not a.keyword]
         for i, p in enumerate(plain):
             a = by_name.get(p.name) or (by_place[i] if i < len(by_place) else None)
             span = (a.value_start, a.end) if a is not None else p.default
             if span is None:
-                raise Unopenable(f"nothing gives its parameter '{p.name}'", self.f.start)
+                raise messages.NOTHING_GIVES_PARAMETER.at(self.file, self.f.start, parameter=p.name)
             if a is None and self.language.purity(self.file, span) == "effect":
-                raise Unopenable(f"the default of '{p.name}' is worked out where the function stands", p.start)
+                raise messages.DEFAULT_OF_FUNCTION.at(self.file, p.start, parameter=p.name)
             found.append(self.opened_.sets(p.name, self.file.slice(*span)))
         return found
 
@@ -220,7 +213,7 @@ class Opener:
         after = self.file.slice(call.end, statement.end)
         exits = self.opened_.exits(before, after)
         if exits is None or (exits and self.follows is not None):
-            raise Unopenable(f"what '{self.f.name}' gives is used for more than the end of the program", call.start)
+            raise messages.RESULT_USED.at(self.file, call.start, function=self.f.name)
         edits: list[Range] = []
         ends = f"{before}{after}" if exits else ""
         for r, loop, tail, around in self.returns(self.body, None, True, []):
@@ -230,7 +223,7 @@ class Opener:
                 edits.append((r.start, r.end, f"{before}{value}{after}"))
                 ends = "" if last else ends
             elif value and self.language.purity(self.file, self.opened_.span(r)) == "effect":
-                raise Unopenable("it gives a value that is worked out, and nobody takes it", r.start)
+                raise messages.VALUE_NOBODY_TAKES.at(self.file, r.start)
             elif last:
                 edits.append((r.start, r.end, ""))
             elif tail:
@@ -240,11 +233,11 @@ class Opener:
             else:
                 leave = self.opened_.end(self.file) if self.follows is None else ""
                 if not leave:
-                    raise Unopenable("it ends early", r.start)
+                    raise messages.ENDS_EARLY.at(self.file, r.start)
                 edits.append((r.start, r.end, leave))
             early = not last if exits else not tail and loop is None
             if early and any(self.opened_.notices(self.file, s) for s in around):
-                raise Unopenable("it ends early inside of what would notice how", r.start)
+                raise messages.ENDS_EARLY_INSIDE.at(self.file, r.start)
         return edits, ends
 
     def returns(

@@ -18,17 +18,19 @@ from ...program.edits import Range
 from ...program.language import Language
 from ...program.layout import text_lines
 from ...program.model import Function, SourceFile, Statement
-from .opening import Opening, Trouble
+from ...program.refusal import Refusal
+from .. import messages
+from .opening import Opening
 
 
-def raised(file: SourceFile, language: Language, name: str) -> Opening | Trouble | None:
+def raised(file: SourceFile, language: Language, name: str) -> Opening | Refusal | None:
     """How the variables are raised; why not, or None if there are none. ``name``: of the function that is meant."""
     guard = next((s for s in file.statements if s.kind == "guard"), None)
     f = next((f for f in file.tops if guard is not None and guard.start <= f.start < guard.end), None)
     if guard is None or f is None or (name and f.name != name):
         return None
     if f.symbol is not None and any(not r.writes for r in f.symbol.references):
-        return f"'{f.name}' is called by the program itself, each time with variables of its own", f.start
+        return messages.CALLED_BY_PROGRAM.at(file, f.start, function=f.name)
     found = [group for group in declarations(file, language, guard) if all(can(file, language, f, s) for s in group) and alone(file, language, group)]
     return made(file, language, f, found, language.inner(file, guard)) if found else None
 

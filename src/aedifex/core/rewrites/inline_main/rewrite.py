@@ -13,7 +13,9 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 
 from ...program.edits import Edits
-from ..rewrite import Context, Refusal, check_hazards, refuse_at
+from ...program.refusal import Refusal
+from .. import messages
+from ..rewrite import Context, check_hazards
 from .opened import announced, how
 from .opening import Opening
 
@@ -39,12 +41,12 @@ class OpenMain:
         file, out = context.file(self.path), Edits()
         found = how(file, context.language, self.name)
         if found is None:
-            raise Refusal(f"there is no one function '{self.name}' whose lines could be the main code", file.path, 0, ADVICE)
+            raise messages.NO_MAIN_FUNCTION.in_file(file.path, name=self.name)
         if not isinstance(found, Opening):
-            raise refuse_at(file, found[1], found[0], ADVICE)
+            raise found.with_cure(ADVICE)
         check_hazards(context, file, {self.name}, ADVICE)
         if told := announced(context.program, file.path, self.name):
-            raise Refusal(f"'{self.name}' is what an installed command calls", told, 0, ADVICE)
+            raise messages.INSTALLED_COMMAND.in_file(told, name=self.name)
         for edit in found.edits:
             out.replace(file.path, *edit)
         return out

@@ -14,9 +14,10 @@ from ...analysis.parallel_arrays import wanted
 from ...design.tables import ClassDesign, bare
 from ...program.edits import Range
 from ...program.model import SourceFile
+from .. import messages
 from ..parameter_to_receiver import loose
 from ..record_class.rewrite import BecomesMethod, MakesObjects, is_keyed
-from ..rewrite import Context, Refusal, function_of
+from ..rewrite import Context, function_of
 from .indexed_methods import Items
 from .text import collection_edits, loops
 
@@ -39,7 +40,7 @@ class CollectRecords(MakesObjects):
         if isinstance(found, str):
             place = re.match(r"line (\d+):? ", found)
             said, line = (found[place.end() :], int(place[1])) if place and ":" in place[0] else (found, 0)
-            raise Refusal(said, file.path, line, "take the class out of the design")
+            raise messages.LISTS_STAY.in_file(file.path, line, why=said)
         return collection_edits(file, context.language, found, self.design)
 
 
@@ -50,12 +51,12 @@ class ItemMethod(BecomesMethod):
         f = function_of(file, self.method.origins[0])
         items = Items(file, context.language, self.design.objects[0].collection)
         if len(self.method.drop) != 1 or self.method.drop[0] not in [p.name for p in f.params]:
-            raise Refusal(f"'{f.name}' has no one parameter that is the index", file.path, file.line(f.start), "name it in 'drop'")
+            raise messages.NO_INDEX_PARAMETER.in_file(file.path, file.line(f.start), function=f.name)
         param = self.method.drop[0]
         p = next(p for p in f.params if p.name == param)
         why = items.why_not(f, param) if items.told and items.is_index(f, p) else f"'{param}' is more than an index"
         if why:
-            raise Refusal(why, file.path, file.line(f.start), "it stays a function")
+            raise messages.STAYS_FUNCTION.in_file(file.path, file.line(f.start), why=why)
         return items.method_edits(f, param, self.method.name, self.design.name, loose(context.program))
 
 

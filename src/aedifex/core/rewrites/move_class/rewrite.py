@@ -13,7 +13,8 @@ from ...analysis.variable_kinds import constants_of, only_imports
 from ...design.tables import ClassDesign
 from ...program.edits import Edits
 from ...program.model import SourceFile, Statement
-from ..rewrite import Context, Refusal, class_scope
+from .. import messages
+from ..rewrite import Context, class_scope
 from .placement import Dependencies, dependencies
 
 PLACES = {"assign": 1, "function": 2, "class": 2}  # imports that may fail come first
@@ -54,14 +55,14 @@ class FileMover:
         self.check_target()
         scope = class_scope(self.file, self.design.name)
         if trouble := self.write.stays_in(self.file, scope):
-            raise Refusal(trouble, self.file.path, 0, f"class {self.design.name} stays in {self.file.path}")
+            raise messages.STAYS_IN_FILE.in_file(self.file.path, why=trouble, class_=self.design.name, path=self.file.path)
         statement = next(s for s in self.file.statements if s.kind == "class" and s.start <= scope.start < s.end)
         if self.context.language.placement != "imports":
             return self.bodily(statement)
         needs = dependencies(self.file, self.context.language, [statement])
         if needs.refusal:
             message, at = needs.refusal
-            raise Refusal(message, *self.file.place(at), f"class {self.design.name} stays in {self.file.path}")
+            raise messages.STAYS_IN_FILE.at(self.file, at, why=message, class_=self.design.name, path=self.file.path)
         moving = whole([*needs.moving, statement])
         names = self.wanted_back(moving)
         self.out.create(self.design.file, self.new_text(needs, moving, {*names, self.design.name}))
@@ -105,33 +106,27 @@ class FileMover:
         path = self.design.file
         folder = self.file.path.rpartition("/")[0]
         if path.rpartition("/")[0] != folder:
-            raise Refusal(
-                f"'{path}' lies in another folder than {self.file.path}", self.file.path, 0, "name a file beside it"
-            )
+            raise messages.OTHER_FOLDER.in_file(self.file.path, path=path)
         if not self.write.is_name(self.write.module_of(path)) or not path.endswith(self.context.language.suffixes):
-            raise Refusal(f"'{path}' is not a name that can be imported", self.file.path, 0, "choose another file name")
+            raise messages.NO_MODULE_NAME.in_file(self.file.path, path=path)
         if self.context.exists(path):
-            raise Refusal(f"'{path}' already exists", self.file.path, 0, "choose another file name in the design")
+            raise messages.PATH_EXISTS.in_file(self.file.path, path=path)
         self.context.check_case(path)
         if self.write.hides_library(path):
-            raise Refusal(
-                f"'{path}' would hide the library's module of that name", self.file.path, 0, "choose another file name"
-            )
+            raise messages.HIDES_LIBRARY_MODULE.in_file(self.file.path, path=path)
         for s in self.file.imports:
             for _, name, _ in self.context.language.imported(self.file, s):
                 if why := self.context.language.reentrant(name):
-                    raise Refusal(f"'{name}' {why}", *self.file.place(s.start),
-                                  f"class {self.design.name} stays in {self.file.path}")  # fmt: skip
+                    raise messages.CANNOT_MOVE_WITH.at(self.file, s.start, name=name, why=why, class_=self.design.name, path=self.file.path)  # fmt: skip
         module = self.write.module_of(path)
         for f in self.context.program.files.values():
             for s in f.statements:
                 if s.kind == "import" and any(
                     self.write.top_module(m) == module for _, m, _ in self.context.language.imported(f, s)
                 ):
-                    raise Refusal(f"'{path}' would hide the module '{module}' that {f.path} imports", f.path, f.line(s.start),
-                                  "choose another file name")  # fmt: skip
+                    raise messages.HIDES_IMPORTED_MODULE.in_file(f.path, f.line(s.start), path=path, module=module, other=f.path)  # fmt: skip
         if trouble := self.write.packaged(folder, self.context.exists):
-            raise Refusal(trouble, self.file.path, 0, f"class {self.design.name} stays in {self.file.path}")
+            raise messages.STAYS_IN_FILE.in_file(self.file.path, why=trouble, class_=self.design.name, path=self.file.path)
 
     def new_text(self, needs: Dependencies, moving: list[Statement], offered: set[str]) -> str:
         """The new file; ``offered``: names in it that other files import."""
@@ -186,8 +181,7 @@ class FileMover:
         constants, effects = constants_of(file, language), self.context.effects(file)
         for s in file.statements:
             if at <= s.start < last and not inert(file, effects, language, s, constants) and not only_imports(file, language, s):
-                raise Refusal(f"what {self.design.name} needs is imported in line {file.shown(last)}, after this has run",
-                              *file.place(s.start), f"class {self.design.name} stays in {file.path}")  # fmt: skip
+                raise messages.IMPORTED_LATER.at(file, s.start, class_=self.design.name, line=file.shown(last), path=file.path)  # fmt: skip
 
     def noticed(self, s: Statement) -> bool:
         """Whether it can be told when an import is made."""

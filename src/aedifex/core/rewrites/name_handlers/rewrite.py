@@ -12,7 +12,9 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 
 from ...program.edits import Edits
-from ..rewrite import Context, Refusal
+from ...program.refusal import Refusal
+from .. import messages
+from ..rewrite import Context
 from .handlers import at_place, named_edits
 
 
@@ -40,7 +42,7 @@ class NameHandlers:
             handler = at_place(file, context.language, place, name)
             if handler is None:
                 where = place.removeprefix(f"{self.path}:")
-                raise Refusal(f"no handler whose lines could stand elsewhere begins at {where}", self.path, 0, "name the place where one begins, and a name that can be its own")
+                raise messages.NO_HANDLER_HERE.in_file(self.path, where=where)
             found.append(handler)
         for edit in named_edits(file, context.language, found):
             out.replace(self.path, *edit)

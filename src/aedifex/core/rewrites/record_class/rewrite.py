@@ -16,8 +16,10 @@ from ...design.tables import ClassDesign, MethodDesign, bare, holder_of, key_of
 from ...program.edits import Edits, Range
 from ...program.keyed import Keyed
 from ...program.model import SourceFile
+from ...program.refusal import Refusal
+from .. import messages
 from ..parameter_to_receiver import loose
-from ..rewrite import Context, Refusal, check_hazards, function_of, refuse_at
+from ..rewrite import Context, check_hazards, function_of
 from .objects import Handed, keyed_fields, record_edits
 
 
@@ -44,7 +46,7 @@ class MakesObjects(ABC):
         check_hazards(context, file, concerned, self.left)
         for name in sorted(new):
             if any(name in s.symbols for s in file.scope.walk()):
-                raise Refusal(f"'{name}' is in use already", file.path, 0, "choose another name in the design")
+                raise messages.NAME_IN_USE.in_file(file.path, name=name)
 
 
 class RecordsToObjects(MakesObjects):
@@ -68,9 +70,9 @@ def the_records(design: ClassDesign, file: SourceFile, context: Context) -> Keye
         if set(found.keys) == keys and holders(design) & found.names:
             if found.trouble is not None:
                 why, at = found.trouble
-                raise refuse_at(file, at, f"a record with the keys {', '.join(found.keys)} {why}", "the records stay as they are")
+                raise messages.RECORD_CANNOT.at(file, at, keys=', '.join(found.keys), why=why)
             return found
-    raise Refusal(f"there are no records with just the keys {', '.join(sorted(keys))}", file.path, 0, "correct the design")
+    raise messages.NO_RECORDS.in_file(file.path, keys=', '.join(sorted(keys)))
 
 
 class BecomesMethod(MakesObjects):
@@ -99,11 +101,10 @@ class RecordMethod(BecomesMethod):
     def edits(self, context: Context, file: SourceFile) -> list[Range]:
         f = function_of(file, self.method.origins[0])
         if len(self.method.drop) != 1 or (file.path, f.name, self.method.drop[0]) not in self.sure:
-            raise Refusal(f"'{f.name}' is not handed an object of {self.design.name} at every call", file.path, file.line(f.start),
-                          "name the parameter in 'drop', or leave it a function")  # fmt: skip
+            raise messages.NOT_HANDED_OBJECT.in_file(file.path, file.line(f.start), function=f.name, class_=self.design.name)  # fmt: skip
         methods, param = Handed(file, context.language, self.design.name), self.method.drop[0]
         if why := methods.why_not(f, param):
-            raise Refusal(why, file.path, file.line(f.start), "it stays a function")
+            raise messages.STAYS_FUNCTION.in_file(file.path, file.line(f.start), why=why)
         return methods.method_edits(f, param, self.method.name, loose(context.program))
 
 

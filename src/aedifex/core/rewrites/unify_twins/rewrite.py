@@ -8,8 +8,9 @@ from ...analysis.twins import differences
 from ...design.tables import ClassDesign, MethodDesign, bare
 from ...program.edits import Edits
 from ...program.model import Program, SourceFile
-from ..rewrite import Context, Refusal, function_of
-from .twins import Half, Unmergeable, merge_edits, spans
+from ...program.refusal import Refusal
+from ..rewrite import Context, function_of
+from .twins import Half, merge_edits, spans
 
 
 @dataclass
@@ -30,9 +31,8 @@ class MergeTwins:
         file, out = context.home(self.design), Edits()
         try:
             edits = merge_edits(file, context.language, halves(self.design, self.method, file))
-        except Unmergeable as trouble:
-            message, f = trouble.args
-            raise Refusal(message, *file.place(f.start), "leave them apart in the design") from None
+        except Refusal as refusal:
+            raise refusal.with_cure("leave them apart in the design", "leave them apart") from None
         for edit in edits:
             out.replace(file.path, *edit)
         return out

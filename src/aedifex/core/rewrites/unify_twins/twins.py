@@ -21,12 +21,10 @@ from ...design.tables import WishDesign, bare
 from ...program.edits import Range, applied
 from ...program.language import Language, reread
 from ...program.model import Function, Program, SourceFile, Statement, Symbol
+from ...program.refusal import Refusal
+from .. import messages
 
 Marks = dict[Symbol | None, str]  # symbol → what it is to its object
-
-
-class Unmergeable(Exception):
-    """Why two functions cannot be made the same: (message, function)."""
 
 
 @dataclass
@@ -50,7 +48,7 @@ def merged(program: Program, path: str, wishes: Sequence[WishDesign]) -> Program
                 halves = [half(file, family, file.function(f.name) or f) for f in row]
                 try:
                     edits = merge_edits(file, program.language, halves)
-                except Unmergeable:
+                except Refusal:
                     continue
                 program = reread(program, {path: applied(file.text, edits, file.encoding)})
     return program
@@ -79,9 +77,9 @@ def half(file: SourceFile, family: Family, f: Function) -> Half:
 
 
 def merge_edits(file: SourceFile, language: Language, halves: Sequence[Half]) -> list[Range]:
-    """The edits that make two functions the same but for a number. Raises Unmergeable."""
+    """The edits that make two functions the same but for a number. Raises Refusal."""
     if len(halves) != 2:
-        raise Unmergeable("only two functions can be made one", halves[0].function)
+        raise messages.ONLY_TWO.at(file, halves[0].function.start)
     first, second = halves
     marks = [spans(file, h) for h in halves]
     if differences(file, language, [h.function for h in halves], marks) is not None:
@@ -89,14 +87,14 @@ def merge_edits(file: SourceFile, language: Language, halves: Sequence[Half]) ->
     bodies = [[s for s in language.body(file, h.function) if s.kind not in ("declare", "docstring")] for h in halves]
     heads = [language.tokens(file, h.function.params_start, h.function.params_end, []) for h in halves]
     if heads[0] != heads[1]:
-        raise Unmergeable("they take different parameters", second.function)
+        raise messages.OTHER_PARAMETERS.at(file, second.function.start)
     shapes = [[shape(file, language, s, m) for s in body] for body, m in zip(bodies, marks, strict=True)]
     start = next((i for i, (a, b) in enumerate(zip(*shapes, strict=False)) if a != b), min(map(len, shapes)))
     most = min(map(len, shapes)) - start
     behind = next((i for i in range(most) if shapes[0][-1 - i] != shapes[1][-1 - i]), most)
     parts = [body[start : len(body) - behind] for body in bodies]
     if any(language.regions.bound_to_function(file, p[0].start, p[-1].end) for p in parts if p):
-        raise Unmergeable("their differing lines work only where they stand", second.function)
+        raise messages.LINES_BOUND_TO_PLACE.at(file, second.function.start)
     edits: list[Range] = []
     for index, (h, other) in enumerate(((first, second), (second, first))):
         texts = [lines_of(file, language, p, halves[i], h) for i, p in enumerate(parts)]
@@ -124,7 +122,7 @@ def lines_of(file: SourceFile, language: Language, part: Sequence[Statement], of
     for a, b, text in spans(file, of):
         if part[0].start <= a < part[-1].end:
             if text not in back:
-                raise Unmergeable("one of them works with something that the other object does not have", of.function)
+                raise messages.USES_FOREIGN.at(file, of.function.start)
             edits.append((a, b, back[text].name))
     write = language.write
     start = write.comment_start(file, part[0].start)
@@ -140,10 +138,10 @@ def either(
     write, unit = language.write, language.write.indent_unit(file)
     anchor = part[0] if part else body[at] if at < len(body) else body[-1] if body else None
     if anchor is None:
-        raise Unmergeable("one of them does nothing", h.function)
+        raise messages.ONE_DOES_NOTHING.at(file, h.function.start)
     lead = file.slice(write.line_start(file, anchor.start), anchor.start)
     if lead.strip():
-        raise Unmergeable("they stand on one line", h.function)
+        raise messages.TWINS_ON_ONE_LINE.at(file, h.function.start)
     text = write.with_newlines(language.regions.either(lead, unit, f"{h.number}", number, texts[0], texts[1]), write.newline(file))
     if part:
         return [(write.comment_start(file, part[0].start), write.line_end(file, part[-1].end), text)]
@@ -160,11 +158,11 @@ def declared(file: SourceFile, language: Language, h: Half, other: Half) -> list
     if said[0] == said[1]:
         return []
     if any(len({d.statement for d in row}) > 1 for row in (mine, theirs)):
-        raise Unmergeable("one of them says in several places what it sets", h.function)
+        raise messages.SEVERAL_DECLARATIONS.at(file, h.function.start)
     back = {text: s.name for s, text in h.own.items() if s is not None}
     union = sorted({*said[0], *said[1]})
     if any(text.startswith(("\1", "\2")) and text not in back for text in union):
-        raise Unmergeable("one of them sets something that the other object does not have", h.function)
+        raise messages.SETS_FOREIGN.at(file, h.function.start)
     names = ", ".join(back.get(text, text) for text in union)
     if mine:
         return [(min(d.start for d in mine), max(d.end for d in mine), names)]

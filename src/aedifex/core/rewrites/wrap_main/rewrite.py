@@ -16,7 +16,8 @@ from ...analysis.hazards import NAMING, hazards
 from ...design.tables import ClassDesign
 from ...program.edits import Edits
 from ...program.model import Reference, SourceFile, Statement
-from ..rewrite import Context, Refusal, add_method, outward, refuse_at
+from .. import messages
+from ..rewrite import Context, add_method, outward
 from .plan import MainPlan, plan_main
 
 
@@ -48,13 +49,13 @@ class Wrapper:
         plan = plan_main(self.file, Effects(self.file, self.context.language), self.context.language, self.variable)
         if plan.refusal:
             message, at = plan.refusal
-            raise refuse_at(self.file, at, message, "the main code stays where it is")
+            raise messages.MAIN_STAYS.at(self.file, at, why=message)
         names = {s.name for s in plan.binds(self.file)}
         found = hazards(self.context.program, self.file.path, self.context.program.outsiders) if names else []
         if (h := next((h for h in found if h.kind in NAMING and set(h.names) & names), None)) is not None:
-            raise Refusal(h.message, h.path, h.line, "the main code stays where it is")
+            raise messages.MAIN_STAYS.in_file(h.path, h.line, why=h.message)
         if not plan.moving and plan.guard is None:
-            raise Refusal("there is no main code left to wrap", self.file.path, 0, "take the app out of the design")
+            raise messages.NO_MAIN_CODE.in_file(self.file.path)
         nl = self.write.newline(self.file)
         text = self.write.run_method(self.file, self.unit, self.body(plan), plan.guard)
         scope = next((s for s, n in self.file.classes if n == self.design.name and s.parent is self.file.scope), None)
@@ -111,7 +112,7 @@ class Wrapper:
         edits += [(r.start, r.end, self.write.use(r, self.receiver(r))) for r in mine]
         more, trouble = self.write.inner_receivers(self.file, self.file.scope, mine)
         if trouble:
-            raise refuse_at(self.file, start, trouble, "the main code stays where it is")
+            raise messages.MAIN_STAYS.at(self.file, start, why=trouble)
         edits += more + outward(self.context, self.file, self.design, (start, end), mine, start)
         making = self.making(stretch)
         for s in stretch:

@@ -1,0 +1,54 @@
+"""What the code of a refusal or a hazard means, with an example before and after, and what can be done."""
+
+from __future__ import annotations
+
+import tomllib
+from dataclasses import dataclass
+from functools import lru_cache
+from pathlib import Path
+
+from ..program import messages as languages
+from ..program.refusal import Message
+from ..rewrites import messages as rewrites
+from . import messages as applying
+
+
+@dataclass(frozen=True)
+class Explanation:
+    """``sentence``, ``cure``: as a refusal says them, values in braces; "" for a hazard, whose sentence says what was found."""
+
+    code: str
+    sentence: str
+    cure: str
+    means: str
+    before: str
+    after: str
+    do: str
+
+
+def messages() -> dict[str, Message]:
+    """All that a step can say, by code."""
+    found = [m for page in (languages, rewrites, applying) for m in vars(page).values() if isinstance(m, Message)]
+    return {m.code: m for m in found}
+
+
+@lru_cache(maxsize=1)
+def topics() -> list[dict[str, object]]:
+    with Path(__file__).with_name("explanations.toml").open("rb") as handle:
+        found: list[dict[str, object]] = tomllib.load(handle)["topic"]
+    return found
+
+
+def codes() -> list[str]:
+    """Every code that can be explained, in order."""
+    return sorted(str(code) for topic in topics() for code in topic["codes"])  # type: ignore[attr-defined]
+
+
+def explain(code: str) -> Explanation | None:
+    """None if there is no such code."""
+    topic = next((t for t in topics() if code in t["codes"]), None)  # type: ignore[operator]
+    if topic is None:
+        return None
+    said = messages().get(code, Message(code, ""))
+    means, before, after, do = (str(topic[key]).strip("\n") for key in ("means", "before", "after", "do"))
+    return Explanation(code, said.sentence, said.cure, means, before, after, do)

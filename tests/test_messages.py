@@ -1,0 +1,52 @@
+"""All that can be refused has one code, one sentence and one cure, is used with the values that it names, and can be explained."""
+
+import ast
+import re
+from pathlib import Path
+
+import pytest
+
+import aedifex
+from aedifex.core.analysis import hazards
+from aedifex.core.apply.explanations import codes, explain, messages
+
+CORE = Path(aedifex.__file__).parent / "core"
+PAGES = {code.upper().replace("-", "_"): m for code, m in messages().items()}
+HAZARDS = {word.replace(" ", "-") for word in re.findall(r'Hazard\(\s*"([a-z ]+)"', Path(hazards.__file__).read_text())} | {hazards.PROCESSES.replace(" ", "-"), "used-outside"} | {m.value.replace(" ", "-") for m in hazards.Means}
+
+
+def test_every_code_is_explained_and_no_other():
+    assert set(codes()) == set(messages()) | HAZARDS
+    assert len(codes()) == len(set(codes()))
+    assert all(explain(code) and explain(code).do for code in codes())
+
+
+def test_messages_get_the_values_that_they_name():
+    """Wherever one is raised: those in braces, no others."""
+    used = set()
+    for path in CORE.rglob("*.py"):
+        for call in [n for n in ast.walk(ast.parse(path.read_text())) if isinstance(n, ast.Call) and isinstance(n.func, ast.Attribute) and n.func.attr in ("at", "in_file")]:
+            page = call.func.value
+            if isinstance(page, ast.Attribute) and isinstance(page.value, ast.Name) and page.value.id == "messages":
+                m = PAGES[page.attr]
+                named = set(re.findall(r"\{(\w+)\}", m.sentence + m.cure + (m.by_hand or "")))
+                assert named == {k.arg for k in call.keywords}, f"{path.name}:{call.lineno} {m.code}"
+                used.add(m.code)
+    assert used == set(messages())
+
+
+@pytest.mark.parametrize("code", sorted(messages()))
+def test_sentences(code):
+    """A sentence has a subject and a verb, its cure is an order; a design is named only where one can be there."""
+    m = messages()[code]
+    assert not re.match(r"what |nothing tells|it is ", m.sentence.replace("it is built", "")), m.sentence
+    assert not re.search(r"[.!]$", m.sentence + m.cure)
+    assert "the design" not in (m.cure if m.by_hand is None else m.by_hand) and "  " not in m.sentence
+
+
+def test_explained_on_the_command_line(folder):
+    assert "read-late" in folder.aedifex("explain").stdout.split()
+    done = folder.aedifex("explain", "[read-late]")
+    assert done.returncode == 0 and done.stdout.startswith("read-late: '<source>' is read here") and "What to do: " in done.stdout
+    near = folder.aedifex("explain", "read-latte")
+    assert near.returncode == 2 and "perhaps 'read-late' is meant" in near.stderr
