@@ -56,7 +56,7 @@ def golden(key: str) -> Golden:
     what, *words = key.split(" ")
     if what == "case":
         texts, refusal = apply(load(STEPS / words[0]))
-        return {"design": {}, "texts": texts, "refusal": refusal}
+        return {"design": {}, "texts": texts, "refusal": refusal.split(" ")[0]}
     with tempfile.TemporaryDirectory() as folder:
         program = last = laid_out(key, Path(folder))
         text = to_toml(draft(program))

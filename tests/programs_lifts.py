@@ -9,8 +9,9 @@ from aedifex.core.design.tables import Design
 from aedifex.core.program.language import reread
 from aedifex.core.program.line_ranges import lines_of
 from aedifex.core.program.model import Program, SourceFile
+from aedifex.core.program.refusal import Refusal
 from aedifex.core.rewrites.extract_function.rewrite import Lift
-from aedifex.core.rewrites.rewrite import Context, Refusal
+from aedifex.core.rewrites.rewrite import Context
 
 HEADS = ("class", "function", "import", "package")
 

@@ -6,10 +6,10 @@ from aedifex.core.design.tables import Design
 from aedifex.core.planning.extracted_classes import wished_part
 from aedifex.core.program.language import reread
 from aedifex.core.program.model import Program
+from aedifex.core.program.refusal import Refusal
 from aedifex.core.program.whole import Whole
-from aedifex.core.rewrites.extract_class.needs import Unfit
 from aedifex.core.rewrites.extract_class.rewrite import TakePart
-from aedifex.core.rewrites.rewrite import Context, Refusal
+from aedifex.core.rewrites.rewrite import Context
 
 
 def taken_out(program: Program, entry: str, jobs: list[str]) -> Iterator[tuple[str, Program | None]]:
@@ -25,7 +25,7 @@ def taken_out(program: Program, entry: str, jobs: list[str]) -> Iterator[tuple[s
         try:
             part = wished_part(file, language, name, job.capitalize(), chosen)
             edits = TakePart(entry, part, Program(program.root, {}, language)).apply(Context(program, Design(language.name, [entry], {})))
-        except (Refusal, Unfit):
+        except Refusal:
             yield job, None
         else:
             yield job, reread(program, edits.apply(program.files))
