@@ -10,6 +10,7 @@ from __future__ import annotations
 
 import argparse
 import json
+import os
 import shutil
 import subprocess
 import sys
@@ -53,7 +54,10 @@ def one(case: Case, folder: Path) -> Row:
 
 
 def aedifex(*words: str) -> subprocess.CompletedProcess[str]:
-    return subprocess.run([*AEDIFEX, *words], capture_output=True, text=True)
+    """The command, in a home of its own: scripts that look around there see the same on every machine."""
+    cache = os.environ.get("XDG_CACHE_HOME") or os.path.expanduser("~/.cache")
+    with tempfile.TemporaryDirectory() as home:
+        return subprocess.run([*AEDIFEX, *words], capture_output=True, text=True, env={**os.environ, "HOME": home, "XDG_CACHE_HOME": cache})
 
 
 def scenarios(runs: list[tuple[list[str], str]]) -> list[str]:
