@@ -11,7 +11,7 @@ sys.path.insert(0, str(Path(__file__).parents[1] / "benchmarks"))
 import golden
 
 from aedifex.core.planning import drafter
-from aedifex.core.rewrites import preparation as follow
+from aedifex.core.rewrites.pipeline import prepare
 
 KEYS = golden.keys()
 SOME = [k for k in KEYS if k.startswith("demo ")] + [k for k in KEYS if k.startswith("random ")][::40]
@@ -44,5 +44,5 @@ def test_draft_and_build_prepare_a_program_alike(key, tmp_path, monkeypatch):
 
     monkeypatch.setattr(drafter, "plan", noted)
     design = golden.parse("design", golden.to_toml(golden.draft(program)))[0]
-    prepared = follow.prelude(design, program)[2]
+    prepared = prepare(design, program).program
     assert not design.classes or any(made.program.texts == prepared.texts for made in planned)

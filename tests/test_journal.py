@@ -147,7 +147,7 @@ def test_damaged_objects_are_noticed(tmp_path):
     journal = Journal(str(tmp_path), "x")
     with journal.locked():
         digest = journal.keep(b"text")
-        (tmp_path / ".aedifex" / "objects" / digest).write_bytes(b"other")
+        (tmp_path / ".aedifex" / "originals" / digest).write_bytes(b"other")
         with pytest.raises(AedifexError, match="damaged"):
             journal.content(digest)
 

@@ -12,7 +12,7 @@ from aedifex.core.apply.by_hand import changed, small
 from aedifex.core.apply.git import Git
 from aedifex.core.apply.scores import weigh
 from aedifex.core.apply.sequence import Outcome
-from aedifex.core.check import sandbox, suggest, world
+from aedifex.core.check import run_environment, sandbox, suggest
 from aedifex.core.check.runners import terminal
 from aedifex.core.design.tables import ClassDesign, MethodDesign
 from aedifex.core.languages.java import compiler
@@ -24,8 +24,8 @@ from aedifex.core.program.errors import AedifexError, Refused
 from aedifex.core.program.language import languages
 from aedifex.core.program.model import Problem
 from aedifex.core.rewrites.function_to_method import FunctionToMethod
-from aedifex.core.rewrites.preparation import tried
-from aedifex.core.rewrites.rewrite import Context, Refusal
+from aedifex.core.rewrites.pipeline import tried
+from aedifex.core.rewrites.rewrite import Context, Refusal, State
 
 LINE = "load = 1\n\n\ndef add(n):\n    global load\n    load += n\n\n\nadd(2)\nprint(load)\n"
 JAVA = 'public class Line {\n    static int load = 1;\n\n    static void add(int n) {\n        load += n;\n        System.out.println(load);\n    }\n\n    public static void main(String[] args) {\n        add(2);\n    }\n}\n'
@@ -68,8 +68,8 @@ class Meets:
 
 def test_changes_that_meet_are_refused(folder):
     program, step = folder.program("line.py", LINE), Meets()
-    assert tried(step, small(program), program) is None
-    assert str(step.refused) == "line.py:1: two changes meet in this line"
+    assert tried(step, State(small(program), program)) is None
+    assert step.refused is not None and step.refused.code == "overlap"
 
 
 def test_a_step_without_its_class(folder):
@@ -88,7 +88,7 @@ def test_rivals_tell_what_would_be_refused(folder):
 def test_files_that_undo_needs_are_gone(folder):
     folder.write("line.py", LINE)
     assert folder.aedifex("step", "rename", "load", "riders", "line.py", "--yes").returncode == 0
-    shutil.rmtree(folder.path / ".aedifex" / "objects")
+    shutil.rmtree(folder.path / ".aedifex" / "originals")
     done = folder.aedifex("undo", ".")
     assert done.returncode == 2 and "cannot be read (No such file or directory); restore the folder" in done.stderr
     assert "riders" in folder.read("line.py")
@@ -97,7 +97,7 @@ def test_files_that_undo_needs_are_gone(folder):
 def test_a_folder_with_too_many_files(folder, monkeypatch):
     for n in range(5):
         folder.write(f"stop{n}.txt", "")
-    monkeypatch.setattr(world, "TOO_MANY", 4)
+    monkeypatch.setattr(run_environment, "TOO_MANY", 4)
     with pytest.raises(AedifexError, match="holds more than 4 files; put the program in a folder of its own"):
         seen(folder, LINE)
 

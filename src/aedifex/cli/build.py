@@ -72,14 +72,15 @@ def command(
     width = max([34, *(len(i) for i in ids)])
     runs = project.scenarios(scenarios)
     git = Git(project.root, with_changes) if commit and not dry_run else None
-    with progress((len(ids) + 2) * len(runs), "checking", quiet or json_) as advance:
+    with progress(len(ids), "step", quiet or json_) as advance:
 
         def tell(outcome: Outcome) -> None:
+            advance("")
             if not json_:
                 show(outcome, quiet, advance, width)
 
         options = Options(until, dry_run, not unchecked, git, strict)
-        built = Builder(project, runs, options, tell, advance).build()
+        built = Builder(project, runs, options, tell, advance.note).build()
     written = tested(design, runs, tests, quiet or json_) if tests and not built.stopped and not dry_run else None
     if json_:
         as_json(report(built) | ({"tests": written.counts} if written is not None else {}))
@@ -119,17 +120,17 @@ def tested(design: str, runs: list[Scenario], folder: str, quiet: bool) -> Writt
     homes = {name: path for path, file in project.current.files.items() for _, name in file.classes}
     streams = {s.class_: homes[s.class_] for s in project.design.streams if s.class_ in homes}
     homes = {name: path for name, path in homes.items() if name in named}
-    with progress(len(runs), "looking at calls", quiet) as advance:
+    with progress(len(runs), "test run", quiet) as advance:
         return write_tests(runs, project.world(), homes, os.path.abspath(folder), advance, streams)
 
 
 def ids_of(project: Project, until: str) -> list[str]:
     """The steps of a design. Raises AedifexError if ``until`` names none of them."""
-    from ..core.apply.sequence import steps_for
     from ..core.program.errors import AedifexError
     from ..core.program.near import perhaps
+    from ..core.rewrites.pipeline import steps_of
 
-    ids = [s.id for s in steps_for(project.design, project.original)]
+    ids = [s.id for s in steps_of(project.design, project.original)]
     if until and until not in ids:
         raise AedifexError(f"{project.path}: has no step '{until}'{perhaps(until, ids) or '; its steps are ' + ', '.join(ids)}.")
     return ids

@@ -37,7 +37,7 @@ def command(scenarios: str | None, explore: int | None, json_: bool, quiet: bool
     from ..core.check.check import check
 
     project, runs = opened(scenarios)
-    with progress(len(runs), "checking", quiet or json_) as advance:
+    with progress(len(runs), "scenario", quiet or json_) as advance:
         seen = project.recorded(runs)
         if seen is None:
             with project.journal.locked():
@@ -94,7 +94,7 @@ def explored(project: Project, runs: list[Scenario], number: int, quiet: bool, p
     from ..core.program.atomic import replace
 
     world = project.original_world()
-    with progress(number, "exploring", quiet) as advance:
+    with progress(number, "input", quiet) as advance:
         found = explore(number, runs, world.language.launch.clues(list(project.original.files.values())), world, project.world(), advance)
     if found.scenario is not None:
         target = path if path is not None and path.endswith(SCENARIOS) else project.scenario_file

@@ -62,22 +62,32 @@ def copies(target: str) -> list[bytes]:
 
 
 class Bar:
-    """A progress bar on a terminal's stderr; nothing elsewhere. Calling it tells that one more run is done."""
+    """A progress bar on a terminal's stderr, ``step 7 of 38 · 0:40 left``; nothing elsewhere. Calling it tells that one more is done."""
 
     def __init__(self, total: int, what: str, quiet: bool) -> None:
-        self.what = what
         self.bar: Any = None
         if not quiet and sys.stderr.isatty():
-            from rich.progress import Progress
+            from rich.progress import BarColumn, Progress, TextColumn
 
-            self.bar = Progress(console=console(error=True), transient=True)
-            self.task = self.bar.add_task(what, total=total)
+            plain = BarColumn(style="dim", complete_style="default", finished_style="default", pulse_style="default")
+            text = TextColumn("{task.fields[what]} {task.fields[number]} of {task.total}{task.fields[left]}  [dim]{task.fields[note]}[/]", style="default")
+            self.bar = Progress(plain, text, console=console(error=True), transient=True)
+            self.task = self.bar.add_task("", total=total, what=what, number=min(1, total), left="", note="")
 
     def __call__(self, name: str) -> None:
         if self.bar is not None:
+            task = self.bar.tasks[self.task]
+            self.bar.update(self.task, advance=1)
+            left = task.time_remaining
+            self.bar.update(self.task, number=min(int(task.completed) + 1, int(task.total or 0)), left=f" · {int(left) // 60}:{int(left) % 60:02} left" if left else "")
+            self.note(name)
+
+    def note(self, name: str) -> None:
+        """What is going on, without anything being done."""
+        if self.bar is not None:
             from rich.markup import escape
 
-            self.bar.update(self.task, advance=1, description=escape(f"{self.what}: {name}"))
+            self.bar.update(self.task, note=escape(name))
 
     def echo(self, text: str) -> None:
         """A line of the result, clear of the bar."""

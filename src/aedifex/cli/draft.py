@@ -84,9 +84,11 @@ def command(
 
 def write(target: str, program: Program, design: Design, quiet: bool) -> None:
     from ..core.apply.advice import advice
+    from ..core.apply.project import offer_schema
     from ..core.design.toml import to_toml
     from ..core.planning.drafter import summary
 
+    offer_schema(os.path.dirname(target))
     replace_keeping(target, to_toml(design).encode(), quiet)
     if not quiet:
         shown = os.path.relpath(target)
@@ -99,11 +101,13 @@ def write(target: str, program: Program, design: Design, quiet: bool) -> None:
 
 def write_rivals(program: Program, wishes: list[WishDesign], targets: list[str], quiet: bool) -> None:
     """Write proposals that differ, each to a file of its own, and compare them."""
+    from ..core.apply.project import offer_schema
     from ..core.apply.scores import weigh
     from ..core.design.toml import to_toml
     from ..core.planning.alternatives import rivals
     from ..views.rivals import show
 
+    offer_schema(os.path.dirname(targets[0]))
     rows = []
     for target, rival in zip(targets, rivals(program, wishes, len(targets)), strict=False):
         replace_keeping(target, to_toml(rival.design).encode(), quiet)

@@ -49,7 +49,7 @@ def command(scenarios: str | None, suggest: bool, again: bool, quiet: bool) -> N
     from ..core.check.check import crashes
 
     project, runs = opened(scenarios, recording=True)
-    with project.journal.locked(), progress(len(runs), "recording", quiet) as advance:
+    with project.journal.locked(), progress(len(runs), "scenario", quiet) as advance:
         seen = project.record(runs, advance)
     for name, run in seen.items():
         if not quiet:

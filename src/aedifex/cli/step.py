@@ -270,6 +270,102 @@ def stream(word: str, name: str, paths: tuple[str, ...], **options: Any) -> None
     done(open_stream(program, word, name), program.root, "Changed", word, **options)
 
 
+@command.command(name="pass", short_help="A method is passed a value at every call.")
+@click.argument("method", metavar="CLASS.METHOD")
+@click.argument("value")
+@one_step
+def pass_(method: str, value: str, paths: tuple[str, ...], **options: Any) -> None:
+    """Pass the variable VALUE to a method at every call, instead of letting it read that from outside.
+
+    NAME=VALUE calls the parameter otherwise. It is refused where the value may change while the method runs.
+
+    \b
+    Example: aedifex step pass Log.add line log_book.py
+    """
+    from ..core.apply.by_hand_more import pass_argument
+
+    program = read(paths)
+    done(pass_argument(program, method, value), program.root, "Changed", method, **options)
+
+
+@command.command(name="hide", short_help="A member that only its class uses is hidden.")
+@click.argument("member", metavar="CLASS.MEMBER")
+@one_step
+def hide(member: str, paths: tuple[str, ...], **options: Any) -> None:
+    """Give a field or method the name that hides it, wherever it is used; refused if anything outside its class uses it.
+
+    \b
+    Example: aedifex step hide Log.lines log_book.py
+    """
+    from ..core.apply.by_hand_more import hide as worked_out
+
+    program = read(paths)
+    done(worked_out(program, member), program.root, "Hidden", member, **options)
+
+
+@command.command(name="unify", short_help="Two near-twins become the same but for a number.")
+@click.argument("first")
+@click.argument("second")
+@one_step
+def unify(first: str, second: str, paths: tuple[str, ...], **options: Any) -> None:
+    """Make the functions FIRST and SECOND, numbered copies that differ in some lines, the same but for their number.
+
+    They can then be one method of two objects.
+
+    \b
+    Example: aedifex step unify ring_bell1 ring_bell2 bells.py
+    """
+    from ..core.apply.by_hand_more import unify as worked_out
+
+    program = read(paths)
+    done(worked_out(program, first, second), program.root, "Changed", f"{first}, {second}", **options)
+
+
+@command.command(name="branches", short_help="The branches of a long function become functions.")
+@click.argument("function")
+@one_step
+def branches(function: str, paths: tuple[str, ...], **options: Any) -> None:
+    """Make a function of each branch in which a long FUNCTION answers one command; the branch calls it.
+
+    \b
+    Example: aedifex step branches serve fares.py
+    """
+    from ..core.apply.by_hand_more import branches as worked_out
+
+    program = read(paths)
+    done(worked_out(program, function), program.root, "Changed", function, **options)
+
+
+@command.command(name="split", short_help="Variables set in one statement get one each.")
+@click.argument("names")
+@one_step
+def split(names: str, paths: tuple[str, ...], **options: Any) -> None:
+    """Give each of the variables NAMES, with commas between them, a statement of its own.
+
+    \b
+    Example: aedifex step split left,right bells.py
+    """
+    from ..core.apply.by_hand_more import split as worked_out
+
+    program = read(paths)
+    done(worked_out(program, listed(names)), program.root, "Changed", names, **options)
+
+
+@command.command(name="clean", short_help="Imports that earlier steps left unused go.")
+@click.argument("script")
+@one_step
+def clean(script: str, paths: tuple[str, ...], **options: Any) -> None:
+    """Remove from SCRIPT the imports that only code needed which earlier steps moved away.
+
+    \b
+    Example: aedifex step clean tramline.py tramline.py
+    """
+    from ..core.apply.by_hand_more import clean as worked_out
+
+    program = read(paths)
+    done(worked_out(program, script), program.root, "Changed", script, **options)
+
+
 def listed(text: str) -> list[str]:
     return [m.strip() for m in text.split(",") if m.strip()]
 
@@ -297,7 +393,7 @@ def done(
     if not yes and not json_ and sys.stdin.isatty():
         written = click.confirm("Write it?", err=True)
     if written:
-        with progress(2, "checking", quiet or json_) as advance:
+        with progress(2, "run", quiet or json_) as advance:
             differed = [] if unchecked else single.check(scenarios, advance)
         if differed:
             raise Refused("\n".join([f"{what}: stays, because the program would do something else:", *differed]))

@@ -27,7 +27,7 @@ def suggested(path: str | None, again: bool, quiet: bool) -> None:
         raise Refused(f"{shown}: is there already; edit it, or use --again to replace it.")
     runs: list[str] = []
     clues = world.language.launch.clues(world.sources)
-    with progress(RUNS, "trying", quiet) as advance:
+    with progress(RUNS, "try", quiet) as advance:
 
         def ran(name: str) -> None:
             runs.append(name)

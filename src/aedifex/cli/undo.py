@@ -73,21 +73,21 @@ def command(design: str | None, steps: int | None, all_: bool, quiet: bool) -> N
 
 def nothing_to_undo(journal: Journal, design: str | None) -> str:
     """Why there is nothing to put back; where the journal was cut off, how to get the originals all the same."""
-    from ..core.apply.journal import FOLDER
+    from ..core.apply.journal import FOLDER, STORE
 
     if not journal.cut_off():
         return "there is nothing to undo: every step is put back already."
-    where = os.path.join(FOLDER, "objects")
+    where = os.path.join(FOLDER, STORE)
     path = design if design and os.path.isfile(design) else os.path.join(journal.root, journal.name + ".design.toml")
     lines = [f"the journal {FOLDER}/{journal.name}.journal is cut off, so that it is not known which steps stand; every text that a file had is kept in {where}."]
-    stored = set(os.listdir(os.path.join(journal.folder, "objects")))
+    stored = journal.stored()
     sources = originals(path)
     made = sorted(n for n in os.listdir(journal.root) if n not in sources and os.path.isfile(os.path.join(journal.root, n)) and journal.current(n) in stored)
     lines += [f"{name}: was written by a step; delete it if it was not there before" for name in made]
     for source, digest in sources.items():
-        kept = os.path.join(journal.folder, "objects", digest)
+        kept = journal.kept(digest)
         if os.path.exists(kept) and journal.current(source) != digest:
-            lines.append(f"{source}: is not as it was drafted; its original: cp {os.path.join(where, digest)} {source}")
+            lines.append(f"{source}: is not as it was drafted; its original: cp {os.path.relpath(kept, journal.root)} {source}")
     return "\n".join(lines)
 
 

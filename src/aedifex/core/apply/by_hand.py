@@ -29,8 +29,8 @@ from ..rewrites.inject_console.streams import stream_for
 from ..rewrites.inline_main.opened import main_holder
 from ..rewrites.inline_main.rewrite import OpenMain
 from ..rewrites.name_handlers.rewrite import NameHandlers
-from ..rewrites.preparation import follow
 from ..rewrites.rename import Rename
+from ..rewrites.renamed_designs import follow
 from ..rewrites.rewrite import Context, Step
 from . import messages
 from .builder import END, told

@@ -1,6 +1,6 @@
 """Every write goes through here: recorded before it happens, so that it can be completed or put back.
 
-Layout of ``.aedifex/`` beside the design: ``objects/`` holds file contents by SHA-256; ``NAME.journal``, for each
+Layout of ``.aedifex/`` beside the design: ``originals/`` (once ``objects/``) holds file contents by SHA-256; ``NAME.journal``, for each
 design, one JSON object a line: {"begin": n, ...}, {"done": n} or {"undone": n}. An entry without "done" was
 interrupted.
 """
@@ -24,6 +24,7 @@ from ..program.errors import AedifexError, Refused
 
 FOLDER = ".aedifex"
 SUFFIX = ".journal"
+STORE, EARLIER_STORE = "originals", "objects"  # where texts are kept; the second is only read
 STEPS = "steps"  # name of the journal of steps without a design
 
 
@@ -31,6 +32,14 @@ def names(root: str) -> list[str]:
     """The designs that have a journal in a folder."""
     found = glob.glob(os.path.join(glob.escape(os.path.join(os.path.abspath(root), FOLDER)), "*" + SUFFIX))
     return sorted(os.path.basename(p).removesuffix(SUFFIX) for p in found)
+
+
+def unnoticed(folder: str) -> None:
+    """Keep a folder of ours out of what git looks at."""
+    ignore = os.path.join(folder, ".gitignore")
+    if not os.path.exists(ignore):
+        with open(ignore, "w", encoding="utf-8") as handle:
+            handle.write("*\n")
 
 
 @dataclass
@@ -119,16 +128,26 @@ class Journal:
                     found[path] = self.content(before) if before else None
         return found
 
+    def kept(self, digest: str) -> str:
+        """Where a text is, or would be, kept."""
+        earlier = os.path.join(self.folder, EARLIER_STORE, digest)
+        return earlier if os.path.exists(earlier) else os.path.join(self.folder, STORE, digest)
+
+    def stored(self) -> set[str]:
+        """The digests of all texts that are kept. Raises OSError if there is no store."""
+        earlier = os.path.join(self.folder, EARLIER_STORE)
+        return {*os.listdir(os.path.join(self.folder, STORE)), *(os.listdir(earlier) if os.path.isdir(earlier) else ())}
+
     def content(self, digest: str) -> bytes:
         try:
-            with open(os.path.join(self.folder, "objects", digest), "rb") as handle:
+            with open(self.kept(digest), "rb") as handle:
                 data = handle.read()
         except OSError as error:
             raise AedifexError(
-                f"{FOLDER}/objects/{digest[:12]}: cannot be read ({error.strerror}); restore the folder."
+                f"{FOLDER}/{STORE}/{digest[:12]}: cannot be read ({error.strerror}); restore the folder."
             ) from error
         if hashlib.sha256(data).hexdigest() != digest:
-            raise AedifexError(f"{FOLDER}/objects/{digest[:12]}: is damaged; restore the folder from a backup.")
+            raise AedifexError(f"{FOLDER}/{STORE}/{digest[:12]}: is damaged; restore the folder from a backup.")
         return data
 
     def current(self, path: str) -> str:
@@ -145,11 +164,8 @@ class Journal:
     def locked(self) -> Iterator[None]:
         """One writer at a time; the lock dies with its process. Raises Refused if another holds it."""
         try:
-            os.makedirs(os.path.join(self.folder, "objects"), exist_ok=True)
-            ignore = os.path.join(self.folder, ".gitignore")
-            if not os.path.exists(ignore):
-                with open(ignore, "w", encoding="utf-8") as handle:
-                    handle.write("*\n")
+            os.makedirs(os.path.join(self.folder, STORE), exist_ok=True)
+            unnoticed(self.folder)
             lock = open(os.path.join(self.folder, "lock"), "w")  # noqa: SIM115
         except OSError as error:
             raise unwritable(FOLDER, error) from error
@@ -209,7 +225,7 @@ class Journal:
         if data is None:
             return ""
         digest = hashlib.sha256(data).hexdigest()
-        path = os.path.join(self.folder, "objects", digest)
+        path = self.kept(digest)
         if not os.path.exists(path):
             replace(path, data, None)
         return digest
@@ -309,7 +325,7 @@ class Journal:
     def cut_off(self) -> bool:
         """Whether the journal says less than it once did: it has contents in store that no entry speaks of, or lines that cannot be read."""
         try:
-            stored = set(os.listdir(os.path.join(self.folder, "objects")))
+            stored = self.stored()
             with open(self.path, "rb") as handle:
                 lines = handle.read().split(b"\n")
         except OSError:

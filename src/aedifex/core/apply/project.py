@@ -2,25 +2,29 @@
 
 from __future__ import annotations
 
+import contextlib
 import hashlib
 import os
 from collections.abc import Callable
 from dataclasses import dataclass, field
+from pathlib import Path
 from typing import Any
 
 from ..check import check as checking
 from ..check.evidence import Evidence, Observed, Sources
 from ..check.run_environment import World
 from ..check.scenarios import Scenario, default, load
+from ..design import toml
 from ..design.tables import Design
-from ..design.toml import parse
+from ..design.toml import SCHEMA, parse
 from ..planning.validate import validate
+from ..program.atomic import replace
 from ..program.errors import AedifexError, Refused
 from ..program.language import language_of, read_program
 from ..program.model import Program
 from ..program.snapshot import read_file
 from ..program.surroundings import digest
-from .journal import FOLDER, Journal, check_places
+from .journal import FOLDER, Journal, check_places, unnoticed
 from .watch_list import watched
 
 DESIGN = ".design.toml"
@@ -39,6 +43,15 @@ class Before:
     texts: dict[str, bytes | None]
     recorded: str = ""
     known: str = ""
+
+
+def offer_schema(root: str) -> None:
+    """Put the JSON Schema of designs where drafted files name it, for editors; a draft does not fail for it."""
+    folder = os.path.join(root, FOLDER)
+    with contextlib.suppress(OSError):
+        os.makedirs(folder, exist_ok=True)
+        unnoticed(folder)
+        replace(os.path.join(folder, SCHEMA), (Path(toml.__file__).with_name(SCHEMA)).read_bytes(), None)
 
 
 @dataclass

@@ -1,10 +1,12 @@
-"""The design: the classes to come. Plain data; the file format is in ``designfile``."""
+"""The design: the classes to come. One dataclass a table; reading, writing, mistakes and the JSON Schema follow from it (``schema``)."""
 
 from __future__ import annotations
 
 import copy
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass, field
+
+from .keys import digests, flag, rows, text, texts
 
 ROLES = ("model", "service", "view", "controller", "app", "handle")
 STARTS = ("argument", "fixed", "derived", "later")
@@ -12,25 +14,25 @@ STARTS = ("argument", "fixed", "derived", "later")
 
 @dataclass
 class FieldDesign:
-    name: str
-    origins: list[str]  # the variables it replaces, in the order of the objects; "" where one has none
-    start: str = ""  # argument | fixed | derived | later; "": as the source has it
-    value: str = ""
-    type: str = ""
-    shared: bool = False
-    hidden: bool = True
+    name: str = text("the field, without what the language does to hide it", needed=True)
+    origins: list[str] = texts("the variables it replaces, in the order of the objects; \"\" where one has none", name="from", needed=True)
+    start: str = text("how it gets its first value; left out: as the source has it", choices=STARTS)
+    value: str = text("the expression, where it is fixed or derived, or the default")
+    type: str = text("where the language writes types and it cannot be inferred")
+    shared: bool = flag("one for the class instead of one for each object", default=False)
+    hidden: bool = flag("whether only the class uses it", default=True, said="wanted_hidden")
     wanted_hidden: bool = False  # whether the design says so, instead of leaving it open
 
 
 @dataclass
 class MethodDesign:
-    name: str
-    origins: list[str]  # the functions it replaces
-    lines: list[str] = field(default_factory=list)
-    drop: list[str] = field(default_factory=list)
-    add: list[dict[str, str]] = field(default_factory=list)
-    hidden: bool = False
-    hook: bool = False
+    name: str = text("the method", needed=True)
+    origins: list[str] = texts("the functions it replaces, twins all of them; or file.py:line:column of a handler written in place", name="from")
+    lines: list[str] = texts("or lines of a longer function, or of the main code: file.py:88-104")
+    drop: list[str] = texts("parameters that the object knows by now")
+    add: list[dict[str, str]] = texts("what callers pass in: name of the parameter, and the value that they pass", entries=("name", "value"))
+    hidden: bool = flag("whether only the class calls it", default=False)
+    hook: bool = flag("called by a library under exactly this name", default=False)
     told: list[str] = field(default_factory=list)  # its lines as the file of the design names them, where steps before them move these
 
 
@@ -41,23 +43,23 @@ def placed_anew(x: MethodDesign | LiftDesign, lines: Callable[[str], str]) -> No
 
 @dataclass
 class ObjectDesign:
-    name: str
-    args: list[str] = field(default_factory=list)
-    owner: str = ""
-    collection: str = ""
+    name: str = text("the variable that holds it", needed=True)
+    args: list[str] = texts("what the constructor is given, as the source writes it")
+    owner: str = text("the class that keeps it; left out: the entry")
+    collection: str = text("the list in which it is kept")
 
 
 @dataclass
 class ClassDesign:
-    name: str
-    role: str = "model"
-    file: str = ""
-    base: str = ""
-    extends: str = ""  # the field whose place the object itself takes, because its class is one of a library that this one extends
-    why: list[str] = field(default_factory=list)
-    fields: list[FieldDesign] = field(default_factory=list)
-    methods: list[MethodDesign] = field(default_factory=list)
-    objects: list[ObjectDesign] = field(default_factory=list)
+    name: str = text("the class", needed=True)
+    role: str = text("what it is for", default="model", choices=ROLES)
+    file: str = text("its own file; left out: it stays where it is")
+    base: str = text("a base that several classes of this design share")
+    extends: str = text("the field whose library class this one extends; the object takes its place")
+    why: list[str] = texts("reasons; for readers only")
+    fields: list[FieldDesign] = rows(FieldDesign, "field")
+    methods: list[MethodDesign] = rows(MethodDesign, "method")
+    objects: list[ObjectDesign] = rows(ObjectDesign, "object")
 
     def apart(self) -> ClassDesign:
         """The class without the fields that it keeps once for all objects."""
@@ -84,9 +86,18 @@ class ClassDesign:
 
 @dataclass
 class StayDesign:
-    name: str
-    why: str
-    file: str = ""
+    name: str = text("a variable or function that stays", needed=True)
+    why: str = text("the reason; for readers only")
+    file: str = text("where it ends up, if it moves with its readers")
+
+
+@dataclass
+class RenameDesign:
+    old: str = text("file.py::function.local, or file.py::name", name="from", needed=True)
+    new: str = text("the new name", name="to", needed=True)
+
+    def __iter__(self) -> Iterator[str]:
+        return iter((self.old, self.new))
 
 
 @dataclass
@@ -96,15 +107,15 @@ class PartDesign:
     ``keep``: members of ``of``, set once, that the part is given when it is made; all else that it needs is handed over at each call.
     """
 
-    name: str
-    of: str
-    object: str
-    role: str = "model"
-    file: str = ""
-    keep: list[str] = field(default_factory=list)
-    why: list[str] = field(default_factory=list)
-    fields: list[FieldDesign] = field(default_factory=list)
-    methods: list[MethodDesign] = field(default_factory=list)
+    name: str = text("the extracted class", needed=True)
+    of: str = text("the class it is taken out of", needed=True)
+    object: str = text("the member that keeps it there", needed=True)
+    role: str = text("what it is for", default="model", choices=ROLES)
+    file: str = text("its own file; left out: it stays where it is")
+    keep: list[str] = texts("members of that class, set once, that it is given when it is constructed")
+    why: list[str] = texts("reasons; for readers only")
+    fields: list[FieldDesign] = rows(FieldDesign, "field", only=("name", "from", "hidden"))
+    methods: list[MethodDesign] = rows(MethodDesign, "method", only=("name", "from", "hidden"), required=("from",))
 
 
 @dataclass
@@ -114,10 +125,10 @@ class LiftDesign:
     ``told``: the lines in the sources, where steps before move them.
     """
 
-    name: str
-    of: str
-    lines: list[str]
-    why: list[str] = field(default_factory=list)
+    name: str = text("the new method", needed=True)
+    of: str = text("Class.method whose lines they are", needed=True)
+    lines: list[str] = texts("file.py:88-104", needed=True)
+    why: list[str] = texts("reasons; for readers only")
     told: list[str] = field(default_factory=list)
 
 
@@ -125,32 +136,32 @@ class LiftDesign:
 class StreamDesign:
     """The console as a variable. ``origins``: what the language calls that goes through it; ``class_``, ``file``: of its class, where it needs one."""
 
-    name: str
-    origins: list[str]
-    class_: str = ""
-    file: str = ""
-    why: list[str] = field(default_factory=list)
+    name: str = text("the variable", needed=True)
+    origins: list[str] = texts("what the language calls that goes through it", name="from", needed=True)
+    class_: str = text("its class, where it needs one", name="class")
+    file: str = text("the file of that class")
+    why: list[str] = texts("reasons; for readers only")
 
 
 @dataclass
 class WishDesign:
-    together: list[str] = field(default_factory=list)
-    class_: str = ""
-    keep: list[str] = field(default_factory=list)
+    together: list[str] = texts("variables and functions that are to be in one class")
+    class_: str = text("the name of that class", name="class")
+    keep: list[str] = texts("names that are to stay as they are")
 
 
 @dataclass
 class Design:
-    language: str
-    entries: list[str]
-    sources: dict[str, str]
-    classes: list[ClassDesign] = field(default_factory=list)
-    stays: list[StayDesign] = field(default_factory=list)
-    renames: list[tuple[str, str]] = field(default_factory=list)
-    wishes: list[WishDesign] = field(default_factory=list)
-    streams: list[StreamDesign] = field(default_factory=list)
-    parts: list[PartDesign] = field(default_factory=list)
-    lifts: list[LiftDesign] = field(default_factory=list)
+    language: str = text("of the sources", needed=True)
+    entries: list[str] = texts("what people start; these never move", needed=True)
+    sources: dict[str, str] = digests("the files and their digests, as drafted", needed=True)
+    classes: list[ClassDesign] = rows(ClassDesign, "class")
+    lifts: list[LiftDesign] = rows(LiftDesign, "lift")
+    parts: list[PartDesign] = rows(PartDesign, "part")
+    streams: list[StreamDesign] = rows(StreamDesign, "stream")
+    renames: list[RenameDesign] = rows(RenameDesign, "rename")
+    stays: list[StayDesign] = rows(StayDesign, "stay")
+    wishes: list[WishDesign] = rows(WishDesign, "wish")
     why_not: dict[str, str] = field(default_factory=dict)  # function → why it is no method; not in the file
 
     def maker_of(self, name: str) -> ClassDesign | None:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from ..analysis.regions.region import region_of
+from ..design.lines import Lines
 from ..design.tables import (
     ClassDesign,
     Design,
@@ -15,7 +16,6 @@ from ..design.tables import (
     holder_of,
     key_of,
 )
-from ..design.toml import Lines
 from ..program.errors import AedifexError
 from ..program.keyed import Keyed
 from ..program.line_ranges import placed as lines_placed

@@ -6,8 +6,8 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from ..analysis.variable_kinds import classify
+from ..design.lines import Lines
 from ..design.tables import ClassDesign, Design, WishDesign, bare
-from ..design.toml import Lines
 from ..program.model import Problem, Program, SourceFile
 from ..program.near import perhaps
 from ..rewrites.inline_main.opened import opened, wished

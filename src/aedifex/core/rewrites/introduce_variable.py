@@ -7,17 +7,19 @@ def ring2(): print("Quarry")      →      bell2_label = "Quarry"
 
 from __future__ import annotations
 
+import copy
+from collections.abc import Iterator
 from dataclasses import dataclass, field
 
 from ..analysis.startup import running
 from ..analysis.twins import Difference, differences
-from ..design.tables import ClassDesign, FieldDesign, bare
+from ..design.tables import ClassDesign, Design, FieldDesign, bare
 from ..program.edits import Edits
 from ..program.language import reread
-from ..program.model import Function, SourceFile, Statement, Symbol
+from ..program.model import Function, Program, SourceFile, Statement, Symbol
 from ..program.refusal import Refusal
 from . import messages
-from .rewrite import Context, function_of
+from .rewrite import Context, Rewrite, State, function_of
 
 
 @dataclass
@@ -29,6 +31,7 @@ class HoistLiteral:
     texts: list[str]
     needs: list[str] = field(default_factory=list)
     refused: Refusal | None = None  # where it was tried already
+    made: list[str] = field(default_factory=list)  # the variables, one for each object
 
     @property
     def id(self) -> str:
@@ -144,3 +147,30 @@ class Hoister:
                 seen.add(s.target.symbol)
                 found = s
         return found
+
+
+class IntroduceVariable(Rewrite[HoistLiteral]):
+    def requests(self, state: State) -> Iterator[HoistLiteral]:
+        for step in [HoistLiteral(c, f, texts) for c in state.design.classes for f, texts in literal_fields(c)]:
+            step.design = state.design.class_named(step.design.name) or step.design
+            step.made = step.names(Context(state.program, state.design))
+            yield step
+
+    def design_after(self, state: State, step: HoistLiteral, after: Program | None) -> Design:
+        return with_origins(state.design, step.design, step.member, step.made if after is not None else None)
+
+
+def with_origins(design: Design, c: ClassDesign, f: FieldDesign, names: list[str] | None) -> Design:
+    """The design with variables for a field that had none; without the field if there are None."""
+    made = copy.copy(design)
+    made.classes = []
+    for other in design.classes:
+        if other.name == c.name:
+            other = copy.copy(other)
+            fields = [copy.copy(g) for g in other.fields if names is not None or g.name != f.name]
+            for g in fields:
+                if g.name == f.name and names is not None:
+                    g.origins = names
+            other.fields = fields
+        made.classes.append(other)
+    return made

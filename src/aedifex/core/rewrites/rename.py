@@ -7,10 +7,13 @@ sell(n=3)                    sell(count=3)
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from dataclasses import dataclass, field
 
 from ..analysis.effects import Effects
 from ..analysis.hazards import Importers, by_text, hazards, importers
+from ..design.tables import Design
+from ..design.toml import parse, to_toml
 from ..program.edits import Edits
 from ..program.language import Language
 from ..program.members import members_named
@@ -18,9 +21,11 @@ from ..program.model import Program, Reference, Scope, SourceFile, Symbol
 from ..program.near import perhaps
 from ..program.refusal import Refusal
 from ..program.scopes import receiver_of, shadowed
+from ..program.surroundings import read_neighbours
 from . import messages
 from .rename_file import FileRenamer
-from .rewrite import Context
+from .renamed_designs import follow
+from .rewrite import Context, Rewrite, State
 
 
 @dataclass
@@ -326,3 +331,16 @@ class Renamer:
             {"function"},
         )
         return own or known
+
+
+class Renames(Rewrite[Rename]):
+    def requests(self, state: State) -> Iterator[Rename]:
+        wanted = state.design.renames
+        outsiders = read_neighbours(state.program, [old.rsplit(".", 1)[-1] for old, _ in wanted]) if wanted else None
+        for old, new in wanted:
+            yield Rename(old, new, outsiders=outsiders)
+
+    def design_after(self, state: State, step: Rename, after: Program | None) -> Design:
+        if after is None:
+            return state.design
+        return parse("", follow(to_toml(state.design), state.program, after, step.old, step.new))[0]

@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from abc import ABC, abstractmethod
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field
-from typing import Any, Protocol
+from typing import Any, Generic, Protocol, TypeVar
 
 from ..analysis.effects import Effects
 from ..analysis.hazards import forbidding, hazards
@@ -78,6 +79,36 @@ class Step(Protocol):
     def title(self) -> str: ...
 
     def apply(self, context: Context) -> Edits: ...
+
+
+class Preparing(Step, Protocol):
+    """A step that comes before all classes; ``refused``: the reason, where it was tried and cannot be done."""
+
+    refused: Refusal | None
+
+
+@dataclass
+class State:
+    """What has come of design and program while steps prepare them. ``edits``: of the last step that was done."""
+
+    design: Design
+    program: Program
+    edits: Edits = field(default_factory=Edits)
+
+
+S = TypeVar("S", bound=Preparing)
+
+
+class Rewrite(ABC, Generic[S]):
+    """One kind of change that comes before all classes: what a design asks for, and how the rest of the design speaks afterwards."""
+
+    @abstractmethod
+    def requests(self, state: State) -> Iterator[S]:
+        """The steps that the design asks for, one after the other: each is tried before the next is asked for, and ``state`` says what came of it."""
+
+    def design_after(self, state: State, step: S, after: Program | None) -> Design:
+        """The design as it speaks of the program ``after`` the step; None if it was refused. ``state``: as it was before."""
+        return state.design
 
 
 UNFORESEEN = (KeyError, IndexError, ValueError, AttributeError, TypeError, StopIteration, AssertionError)

@@ -2,11 +2,16 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+from dataclasses import dataclass, field
+
 from ..analysis.startup import running
 from ..analysis.variable_kinds import parted
-from ..program.edits import Range, applied
+from ..program.edits import Edits, Range, applied
 from ..program.language import Language, reread
 from ..program.model import Program, SourceFile
+from ..program.refusal import Refusal
+from .rewrite import Context, Rewrite, State
 
 
 def unpackings(file: SourceFile, language: Language) -> list[Range]:
@@ -32,3 +37,33 @@ def taken_apart(program: Program, path: str) -> Program:
     file = program.files[path]
     edits = unpackings(file, program.language)
     return reread(program, {path: applied(file.text, edits, file.encoding)}) if edits else program
+
+
+@dataclass
+class SplitUnpacking:
+    """``WIDTH, HEIGHT = 60, 20`` becomes a statement for each, so that each can move on its own."""
+
+    path: str
+    needs: list[str] = field(default_factory=list)
+    refused: Refusal | None = None
+
+    @property
+    def id(self) -> str:
+        return f"split:{self.path}"
+
+    def title(self) -> str:
+        return f"what sets several variables in {self.path} is taken apart"
+
+    def apply(self, context: Context) -> Edits:
+        out, file = Edits(), context.file(self.path)
+        for edit in unpackings(file, context.language):
+            out.replace(self.path, *edit)
+        return out
+
+
+class SplitAssignments(Rewrite[SplitUnpacking]):
+    def requests(self, state: State) -> Iterator[SplitUnpacking]:
+        some = any(c.fields or c.methods or c.objects for c in state.design.classes)
+        for path in [p for p in state.program.files if p in state.design.sources and some]:
+            if unpackings(state.program.files[path], state.program.language):
+                yield SplitUnpacking(path)

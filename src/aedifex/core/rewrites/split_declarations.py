@@ -14,9 +14,7 @@ from ..design.tables import ClassDesign, bare
 from ..program.edits import Edits
 from ..program.language import Language
 from ..program.model import Program, SourceFile, Statement
-from ..program.refusal import Refusal
 from .rewrite import Context
-from .split_assignment import unpackings
 
 
 @dataclass
@@ -98,25 +96,3 @@ def comma_in(between: bytes) -> int:
             at = between.index(b"*/", at) + 1
         at += 1
     return at
-
-
-@dataclass
-class SplitUnpacking:
-    """``WIDTH, HEIGHT = 60, 20`` becomes a statement for each, so that each can move on its own."""
-
-    path: str
-    needs: list[str] = field(default_factory=list)
-    refused: Refusal | None = None
-
-    @property
-    def id(self) -> str:
-        return f"split:{self.path}"
-
-    def title(self) -> str:
-        return f"what sets several variables in {self.path} is taken apart"
-
-    def apply(self, context: Context) -> Edits:
-        out, file = Edits(), context.file(self.path)
-        for edit in unpackings(file, context.language):
-            out.replace(self.path, *edit)
-        return out

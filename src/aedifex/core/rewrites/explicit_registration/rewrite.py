@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from dataclasses import dataclass, field
 
 from ...program.edits import Edits
 from ...program.refusal import Refusal
-from ..rewrite import Context
+from ..rewrite import Context, Rewrite, State
 from .registrations import unfoldings
 
 
@@ -28,3 +29,13 @@ class RegisterByCall:
         for edit in unfoldings(context.program, self.path):
             out.replace(self.path, *edit)
         return out
+
+
+class ExplicitRegistration(Rewrite[RegisterByCall]):
+    """Only where main code moves: a decorated function could not stand beside it."""
+
+    def requests(self, state: State) -> Iterator[RegisterByCall]:
+        apps = any(c.role == "app" for c in state.design.classes)
+        for path in [p for p in state.program.files if p in state.design.sources and apps]:
+            if unfoldings(state.program, path):
+                yield RegisterByCall(path)

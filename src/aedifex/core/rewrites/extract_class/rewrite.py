@@ -2,14 +2,17 @@
 
 from __future__ import annotations
 
+import copy
+from collections.abc import Iterator
 from dataclasses import dataclass, field
 
-from ...design.tables import PartDesign
+from ...design.tables import ClassDesign, Design, PartDesign
 from ...program.edits import Edits
 from ...program.model import Program
 from ...program.refusal import Refusal
+from ...program.surroundings import read_neighbours
 from .. import messages
-from ..rewrite import Context, check_hazards
+from ..rewrite import Context, Rewrite, State, check_hazards
 from .members import named_elsewhere, taking
 
 ADVICE = "leave it in its class"
@@ -41,3 +44,18 @@ class TakePart:
         except Refusal as refusal:
             raise refusal.with_cure(ADVICE) from None
         return out
+
+
+class ExtractClass(Rewrite[TakePart]):
+    def requests(self, state: State) -> Iterator[TakePart]:
+        outsiders = read_neighbours(state.program, [p.of for p in state.design.parts]) if state.design.parts else state.program
+        for part in state.design.parts:
+            holders = [f.path for f in state.program.files.values() if any(n == part.of for _, n in f.classes)]
+            yield TakePart(next(iter([*holders, *state.design.sources]), ""), part, outsiders)
+
+    def design_after(self, state: State, step: TakePart, after: Program | None) -> Design:
+        if after is None:
+            return state.design
+        design, part = copy.copy(state.design), step.part
+        design.classes = [*design.classes, *([ClassDesign(part.name, part.role, part.file)] if part.file else [])]
+        return design

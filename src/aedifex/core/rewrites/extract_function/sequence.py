@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import copy
-from collections.abc import Callable
+from collections.abc import Iterator
 from dataclasses import dataclass, field
 
 from ...analysis.regions.region import region_of
@@ -14,6 +14,7 @@ from ...program.errors import AedifexError
 from ...program.line_ranges import Place, lines_of, moved, placed
 from ...program.model import Program
 from ..record_class.rewrite import is_keyed
+from ..rewrite import Rewrite, State
 from .rewrite import Lift
 
 Key = tuple[int, int, int]  # class (-1: one that stands), method, which of its lines
@@ -96,26 +97,29 @@ def names_of(design: Design) -> frozenset[str]:
     return frozenset(fields | {o.name for c in design.classes for o in c.objects if not o.collection and not is_keyed(c)})
 
 
-def lifted(
-    design: Design, program: Program, tried: Callable[[Lift, Program, Trace], Program | None]
-) -> tuple[list[Lift], Design, Program]:
-    """The steps, and design and program as they are after them: the methods then come from functions."""
-    try:
-        steps, trace = lifts(design, program)
-    except AedifexError:
-        return [], design, program  # lines that are not there: told by the validation
-    if not steps:
-        return [], design, program
-    design = copy.deepcopy(design)
-    for key, step in steps.items():
-        holder, start, end = trace.places[key]
-        step.now = lines_of(program.files[holder], start, end, False)
-        program = tried(step, program, trace) or program
-    for i, c in enumerate(design.classes):
-        for j, m in enumerate(c.methods):
-            if m.lines:
-                mine = [steps[i, j, k] for k in range(len(m.lines))]
-                m.origins = [s.name for s in mine] if all(s.refused is None for s in mine) else []
-                m.lines, m.told = [], m.told or m.lines  # which say where the class comes from
-        c.methods = [m for m in c.methods if m.origins]
-    return list(steps.values()), design, program
+class ExtractFunction(Rewrite[Lift]):
+    """The methods then come from functions."""
+
+    def requests(self, state: State) -> Iterator[Lift]:
+        try:
+            steps, trace = lifts(state.design, state.program)
+        except AedifexError:
+            return  # lines that are not there: told by the validation
+        if not steps:
+            return
+        design = copy.deepcopy(state.design)
+        for key, step in steps.items():
+            holder, start, end = trace.places[key]
+            before = state.program
+            step.now = lines_of(before.files[holder], start, end, False)
+            yield step
+            if step.refused is None:
+                trace.follow(before, state.edits)
+        for i, c in enumerate(design.classes):
+            for j, m in enumerate(c.methods):
+                if m.lines:
+                    mine = [steps[i, j, k] for k in range(len(m.lines))]
+                    m.origins = [s.name for s in mine] if all(s.refused is None for s in mine) else []
+                    m.lines, m.told = [], m.told or m.lines  # which say where the class comes from
+            c.methods = [m for m in c.methods if m.origins]
+        state.design = design

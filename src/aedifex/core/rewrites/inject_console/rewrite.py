@@ -8,15 +8,18 @@ print("Hello", name)          →    console = Console()
 
 from __future__ import annotations
 
+import copy
+from collections.abc import Iterator
 from dataclasses import dataclass, field
 
-from ...design.tables import StreamDesign
+from ...design.tables import Design, StreamDesign
 from ...naming.identifiers import taken_names
 from ...program.edits import Edits
+from ...program.model import Program
 from ...program.refusal import Refusal
 from .. import messages
-from ..rewrite import Context, check_hazards
-from .streams import kind_of, stream_edits
+from ..rewrite import Context, Rewrite, State, check_hazards
+from .streams import kind_of, standing_class, stream_edits
 
 ADVICE = "take the stream out of the design"
 
@@ -53,3 +56,17 @@ class OpenStream:
         for edit in edits:
             out.replace(file.path, *edit)
         return out
+
+
+class InjectConsole(Rewrite[OpenStream]):
+    def requests(self, state: State) -> Iterator[OpenStream]:
+        for stream in state.design.streams:
+            yield OpenStream(next((p for p in state.design.entries if p in state.program.files), ""), stream)
+
+    def design_after(self, state: State, step: OpenStream, after: Program | None) -> Design:
+        bones = standing_class(step.stream)
+        if after is None or bones is None:
+            return state.design
+        design = copy.copy(state.design)
+        design.classes = [bones, *design.classes]
+        return design

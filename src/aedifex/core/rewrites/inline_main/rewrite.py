@@ -10,13 +10,16 @@ if __name__ == "__main__":
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from dataclasses import dataclass, field
 
+from ...design.tables import Design, bare
 from ...program.edits import Edits
+from ...program.model import Program
 from ...program.refusal import Refusal
 from .. import messages
-from ..rewrite import Context, check_hazards
-from .opened import announced, how
+from ..rewrite import Context, Rewrite, State, check_hazards
+from .opened import announced, how, main_holder, main_of, opened, opened_design
 from .opening import Opening
 
 ADVICE = "the function stays as it is"
@@ -50,3 +53,16 @@ class OpenMain:
         for edit in found.edits:
             out.replace(file.path, *edit)
         return out
+
+
+class InlineMain(Rewrite[OpenMain]):
+    """A long main function that is the app's ``run``."""
+
+    def requests(self, state: State) -> Iterator[OpenMain]:
+        for m in [m for c in state.design.classes if (m := main_of(c)) is not None]:
+            name = bare(m.origins[0])
+            yield OpenMain(main_holder(state.program, name) or state.design.entries[0], name)
+
+    def design_after(self, state: State, step: OpenMain, after: Program | None) -> Design:
+        o = opened(state.program, step.path, state.program, step.name) if after is not None else None
+        return opened_design(state.design, o) if o is not None else state.design

@@ -9,15 +9,16 @@ waiting[i] += 1                      stops = [Stop("Mill", 0), Stop("Quarry", 0)
 from __future__ import annotations
 
 import re
+from collections.abc import Iterator
 
 from ...analysis.parallel_arrays import wanted
-from ...design.tables import ClassDesign, bare
+from ...design.tables import ClassDesign, Design, bare
 from ...program.edits import Range
-from ...program.model import SourceFile
+from ...program.model import Program, SourceFile
 from .. import messages
 from ..parameter_to_receiver import loose
-from ..record_class.rewrite import BecomesMethod, MakesObjects, is_keyed
-from ..rewrite import Context, function_of
+from ..record_class.rewrite import BecomesMethod, MakesObjects, is_keyed, standing
+from ..rewrite import Context, Rewrite, State, function_of
 from .indexed_methods import Items
 from .text import collection_edits, loops
 
@@ -78,3 +79,16 @@ class AskItems(MakesObjects):
 def is_collection(c: ClassDesign) -> bool:
     """Whether the objects of a class are kept in a list that takes the place of several."""
     return len(c.objects) == 1 and bool(c.objects[0].collection) and not is_keyed(c)
+
+
+class ListOfObjects(Rewrite[MakesObjects]):
+    def requests(self, state: State) -> Iterator[MakesObjects]:
+        for c in [c for c in state.design.classes if is_collection(c)]:
+            collect = CollectRecords(c)
+            yield collect
+            for m in c.methods:
+                yield ItemMethod(c, m, [collect.id])
+            yield AskItems(c, [collect.id])
+
+    def design_after(self, state: State, step: MakesObjects, after: Program | None) -> Design:
+        return standing(state.design, step.design, after is not None) if isinstance(step, CollectRecords) else state.design

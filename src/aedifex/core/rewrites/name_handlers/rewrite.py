@@ -9,13 +9,17 @@ page.on("click", (event) => {          function onPageClick(event) {
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from dataclasses import dataclass, field
 
+from ...design.tables import Design
 from ...program.edits import Edits
+from ...program.line_map import LineMap
+from ...program.model import Program
 from ...program.refusal import Refusal
 from .. import messages
-from ..rewrite import Context
-from .handlers import at_place, named_edits
+from ..rewrite import Context, Rewrite, State
+from .handlers import at_place, handler_places, named_design, named_edits
 
 
 @dataclass
@@ -47,3 +51,18 @@ class NameHandlers:
         for edit in named_edits(file, context.language, found):
             out.replace(self.path, *edit)
         return out
+
+
+class NameInlineHandlers(Rewrite[NameHandlers]):
+    """Methods that come from handlers written in place: these get a name first."""
+
+    def requests(self, state: State) -> Iterator[NameHandlers]:
+        for path, wanted in handler_places(state.design).items():
+            yield NameHandlers(path, wanted)
+
+    def design_after(self, state: State, step: NameHandlers, after: Program | None) -> Design:
+        file, language = state.program.files.get(step.path), state.program.language
+        if after is None or file is None:
+            return state.design
+        named = [n for place, name in step.wanted if (n := at_place(file, language, place, name)) is not None]
+        return named_design(state.design, dict(step.wanted), LineMap(file, named_edits(file, language, named)))

@@ -9,17 +9,19 @@ move(birds[0])                                def move(self): self.x += 1
 
 from __future__ import annotations
 
+import copy
 from abc import ABC, abstractmethod
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass, field
 
-from ...design.tables import ClassDesign, MethodDesign, bare, holder_of, key_of
+from ...design.tables import ClassDesign, Design, MethodDesign, bare, holder_of, key_of
 from ...program.edits import Edits, Range
 from ...program.keyed import Keyed
-from ...program.model import SourceFile
+from ...program.model import Program, SourceFile
 from ...program.refusal import Refusal
 from .. import messages
 from ..parameter_to_receiver import loose
-from ..rewrite import Context, check_hazards, function_of
+from ..rewrite import Context, Rewrite, State, check_hazards, function_of
 from .objects import Handed, keyed_fields, record_edits
 
 
@@ -37,6 +39,13 @@ class MakesObjects(ABC):
         for edit in self.edits(context, file):
             out.replace(file.path, *edit)
         return out
+
+    @property
+    @abstractmethod
+    def id(self) -> str: ...
+
+    @abstractmethod
+    def title(self) -> str: ...
 
     @abstractmethod
     def edits(self, context: Context, file: SourceFile) -> list[Range]: ...
@@ -115,3 +124,30 @@ def is_keyed(c: ClassDesign) -> bool:
 
 def holders(c: ClassDesign) -> set[str]:
     return {holder_of(bare(o)) for f in c.fields for o in f.origins if key_of(bare(o))}
+
+
+class RecordClass(Rewrite[MakesObjects]):
+    """``loops``: makes the step by which loops go through the objects of a class; it is that of lists."""
+
+    def __init__(self, loops: Callable[[ClassDesign, list[str]], MakesObjects]) -> None:
+        self.loops = loops
+
+    def requests(self, state: State) -> Iterator[MakesObjects]:
+        for c in [c for c in state.design.classes if is_keyed(c)]:
+            made, language = RecordsToObjects(c), state.program.language
+            sure = {(file.path, f.name, p) for file in state.program.files.values() for k in language.keyed(file) for f, p in k.sure}
+            yield made
+            for m in c.methods:
+                yield RecordMethod(c, m, [made.id], sure)
+            yield self.loops(c, [made.id])
+
+    def design_after(self, state: State, step: MakesObjects, after: Program | None) -> Design:
+        return standing(state.design, step.design, after is not None) if isinstance(step, RecordsToObjects) else state.design
+
+
+def standing(design: Design, c: ClassDesign, stands: bool) -> Design:
+    """The design with a class that stands already and has only to move, or without it."""
+    made = copy.copy(design)
+    bones = ClassDesign(c.name, c.role, c.file, c.base)
+    made.classes = [bones if other.name == c.name else other for other in design.classes if stands or other.name != c.name]
+    return made

@@ -2,15 +2,17 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from dataclasses import dataclass, field
 
+from ...analysis.families import Family
 from ...analysis.twins import differences
 from ...design.tables import ClassDesign, MethodDesign, bare
 from ...program.edits import Edits
 from ...program.model import Program, SourceFile
 from ...program.refusal import Refusal
-from ..rewrite import Context, function_of
-from .twins import Half, merge_edits, spans
+from ..rewrite import Context, Rewrite, State, function_of
+from .twins import Half, half, merge_edits, spans
 
 
 @dataclass
@@ -38,6 +40,29 @@ class MergeTwins:
         return out
 
 
+@dataclass
+class UnifyPair:
+    """Two functions of a family, without a design."""
+
+    path: str
+    family: Family
+    names: list[str]
+    needs: list[str] = field(default_factory=list)
+
+    @property
+    def id(self) -> str:
+        return f"merge:{self.names[0]}"
+
+    def title(self) -> str:
+        return f"{' and '.join(self.names)} become the same but for a number"
+
+    def apply(self, context: Context) -> Edits:
+        file, out = context.file(self.path), Edits()
+        for edit in merge_edits(file, context.language, [half(file, self.family, function_of(file, n)) for n in self.names]):
+            out.replace(file.path, *edit)
+        return out
+
+
 def halves(design: ClassDesign, method: MethodDesign, file: SourceFile) -> list[Half]:
     found = []
     for index, origin in enumerate(method.origins):
@@ -57,3 +82,10 @@ def unlike(design: ClassDesign, program: Program) -> list[MethodDesign]:
             if differences(file, program.language, [h.function for h in mine], [spans(file, h) for h in mine]) is None:
                 found.append(m)
     return found
+
+
+class UnifyTwins(Rewrite[MergeTwins]):
+    def requests(self, state: State) -> Iterator[MergeTwins]:
+        for c in state.design.classes:
+            for m in unlike(c.apart(), state.program):
+                yield MergeTwins(c.apart(), m)
