@@ -15,7 +15,11 @@ PANEL = 'import pyglet\n\nwindow = pyglet.window.Window(60, 40)\nspeed = 1\n\n\n
 PANEL_APP = "import pyglet\n\n\nclass PanelApp:\n    def __init__(self):\n        self.window = pyglet.window.Window(60, 40)\n        self.window.set_handler('on_draw', self.on_draw)\n\n    def on_draw(self):\n        self.window.clear()\n\n\napp = PanelApp()\npyglet.app.run()\n"
 VEHICLES = "class Tram:\n    def __init__(self):\n        self.x = 0\n\n    def move(self, n):\n        self.x += n\n        print(self.x)\n\n\nclass Bus:\n    def __init__(self):\n        self.x = 0\n\n    def move(self, n):\n        self.x += n\n        print(self.x)\n\n\nTram().move(2)\nBus().move(3)\n"
 APP = "class TramlineApp:\n    def stop(self):\n        print('stops')\n\n    def start(self):\n        print('starts')\n\n    def run(self):\n        self.start()\n        self.stop()\n\n\nTramlineApp().run()\n"
-FILES = {"panel.py": PANEL, "panel_app.py": PANEL_APP, "vehicles.py": VEHICLES, "tramline_app.py": APP}
+LOG_BOOK = 'line = "north"\n\n\nclass Log:\n    def __init__(self):\n        self.lines = []\n\n    def add(self, text):\n        self.lines.append(f"{line}: {text}")\n        print(self.lines[-1])\n\n\nlog = Log()\nlog.add("first tram")\n'
+BELLS = "".join(f"bell{n}_rings = 0\n" for n in (1, 2)) + "".join(f"\n\ndef ring_bell{n}():\n    global bell{n}_rings\n    bell{n}_rings += 1\n    print('{'ding' * n}')\n{'    print(2)' * (n - 1)}" for n in (1, 2)) + "\n\nring_bell1()\nring_bell2()\nprint(bell1_rings, bell2_rings)\n"
+SWITCHES = "left, right = 0, 1\n\n\ndef turn():\n    global left\n    left += 1\n\n\nturn()\nprint(left, right)\n"
+DESK_BOOK = "book = []\ncount = 0\n\n\ndef serve(command, rest):\n    global count\n    if command == 'add':\n        book.append(rest)\n        count += len(rest)\n        print('added', rest)\n    elif command == 'clear':\n        book.clear()\n        count = 0\n        print('empty', book)\n    else:\n        print('what?')\n\n\nserve('add', 'hat')\nserve('clear', '')\nprint(count)\n"
+FILES = {"log_book.py": LOG_BOOK, "bells.py": BELLS, "switches.py": SWITCHES, "desk_book.py": DESK_BOOK, "panel.py": PANEL, "panel_app.py": PANEL_APP, "vehicles.py": VEHICLES, "tramline_app.py": APP}
 NEED_NO_FILE = {"draft", "record --suggest"}  # they write what the demo ships with
 BEFORE = {"step file": "step class Fare fare_box,fare_tickets,sell_fares tramline.py --yes --unchecked -q", "undo": "step rename tick turn tramline.py --yes --unchecked -q"}
 DESIGNED = ("build", "check", "preview", "record tramline")

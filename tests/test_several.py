@@ -6,6 +6,7 @@ import sys
 import pytest
 from cases import coded, outputs
 
+from aedifex.core.apply import by_hand_more as more
 from aedifex.core.apply import by_hand_several as several
 from aedifex.core.program.errors import Refused
 from aedifex.core.program.language import language_of, read_program
@@ -50,6 +51,9 @@ JAVA = """public class Line {
     }
 }
 """
+LOG = "line = 'north'\n\n\nclass Log:\n    def __init__(self):\n        self.lines = []\n\n    def add(self, text):\n        self.lines.append(line + text)\n        print(self.lines)\n\n\nlog = Log()\nlog.add('a')\n"
+LOG_JS = "let line = 'north';\nclass Log {\n  constructor() {\n    this.lines = [];\n  }\n  add(text) {\n    this.lines.push(line + text);\n    console.log(this.lines);\n  }\n}\nconst log = new Log();\nlog.add('a');\n"
+LOG_JAVA = "public class Line {\n    static String line = \"north\";\n    static class Log {\n        int n = 0;\n        void add(String text) {\n            n += 1;\n            System.out.println(line + text + n);\n        }\n    }\n    static Log log = new Log();\n    public static void main(String[] args) {\n        log.add(\"a\");\n    }\n}\n"
 CARS = "class Car:\n    def __init__(self, x):\n        self.x = x\n\n    def stop(self):\n        print('stop', self.x)\n\n    def move(self):\n        self.x += 1\n        self.stop()\n\n\nclass Bus:\n    def __init__(self, x):\n        self.x = x\n\n    def stop(self):\n        print('stop', self.x)\n\n\nfor it in [Car(1), Bus(2)]:\n    it.stop()\nCar(5).move()\n"
 
 
@@ -81,7 +85,7 @@ def test_a_preview_writes_nothing(folder):
 def worked_out(folder, files, step, *words):
     for name, text in files.items():
         folder.write(name, text)
-    return getattr(several, step)(read_program(str(folder.path), list(files)), *words)
+    return getattr(more if hasattr(more, step) else several, step)(read_program(str(folder.path), list(files)), *words)
 
 
 # (step, its words, files, what stands in the first file afterwards)
@@ -90,6 +94,12 @@ DONE = [
     ("found", ("Till", ["tillCash", "tillCount"]), {"Line.java": JAVA}, ["static class Till {", "till.sell(2);"]),
     ("found", ("Till", ["till_cash", "till_log", "sell"]), {"line.py": LINE}, ["    def sell(self, count):", "def report():\n    print(till.cash, till.log)"]),
     ("app", ("Line2",), {"line.py": LINE}, ["class Line2:", "        sys.exit(self._till_cash % 5)\n", "Line2().run()"]),
+    ("pass_argument", ("Log.add", "where=line"), {"line.py": LOG}, ["def add(self, text, where):", "append(where + text)", "log.add('a', line)"]),
+    ("pass_argument", ("Log.add", "line"), {"line.js": LOG_JS}, ["add(text, line) {", "log.add('a', line);"]),
+    ("pass_argument", ("Log.add", "line"), {"Line.java": LOG_JAVA}, ["void add(String text, String line) {", 'log.add("a", line);']),
+    ("hide", ("Log.lines",), {"line.py": LOG}, ["self._lines.append", "print(self._lines)"]),
+    ("hide", ("Log.lines",), {"line.js": LOG_JS}, ["this._lines = [];"]),
+    ("split", (["a", "b"],), {"line.js": "let a = 1, b = 2;\nfunction go() {\n  a += b;\n}\ngo();\nconsole.log(a);\n"}, ["let a = 1;\nlet b = 2;\n"]),
     ("app", ("Line2",), {"line.js": SCRIPT}, ["class Line2 {", "new Line2().run();"]),
     ("app", ("App",), {"Line.java": JAVA}, ["new App().run("]),
     ("base", ("Rail", ["Car", "Bus"]), {"line.py": CARS}, ["class Rail:", "class Car(Rail):\n    def move(self):", "class Bus(Rail):\n    pass"]),
@@ -127,6 +137,15 @@ REFUSED = [
     ("base", ("Rail", ["Car", "Log"]), {"line.py": CARS + "\n\nclass Log:\n    def tell(self):\n        print(1)\n"}, "nothing-in-common line.py"),
     ("base", ("Rail", ["Car", "Log"]), {"line.py": CARS, "log.py": "class Log:\n    pass\n"}, "base-of-several-files line.py"),
     ("order", ("Bus",), {"line.py": CARS}, "nothing-changes"),
+    ("pass_argument", ("Log", "line"), {"line.py": LOG}, "no-member-named"),
+    ("pass_argument", ("Log.add", "line"), {"line.py": LOG.replace("        print(self", "        global line\n        line = 'x'\n        print(self")}, "changed-not-read line.py:11"),
+    ("pass_argument", ("Log.tell", "line"), {"line.py": LOG}, "no-method-yet line.py"),
+    ("hide", ("Log.lines",), {"line.py": LOG + "print(log.lines)\n"}, "used-outside-it line.py:15 'lines' is used outside of Log"),
+    ("hide", ("Log.n",), {"Line.java": LOG_JAVA}, "hidden-by-a-word"),
+    ("hide", ("Log.rows",), {"line.py": LOG}, "no-member-named"),
+    ("unify", ("sell", "report"), {"line.py": LINE}, "no-twins"),
+    ("branches", ("sell",), {"line.py": LINE}, "no-branches"),
+    ("split", (["FARE", "till_cash"],), {"line.py": LINE}, "nothing-to-split"),
     ("register", ("line.py",), {"line.py": CARS}, "nothing-changes"),
     ("register", ("page.py",), {"line.py": CARS}, "no-script"),
 ]  # fmt: skip

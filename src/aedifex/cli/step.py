@@ -328,7 +328,7 @@ def branches(function: str, paths: tuple[str, ...], **options: Any) -> None:
     """Make a function of each branch in which a long FUNCTION answers one command; the branch calls it.
 
     \b
-    Example: aedifex step branches serve fares.py
+    Example: aedifex step branches serve desk_book.py
     """
     from ..core.apply.by_hand_more import branches as worked_out
 
@@ -343,27 +343,12 @@ def split(names: str, paths: tuple[str, ...], **options: Any) -> None:
     """Give each of the variables NAMES, with commas between them, a statement of its own.
 
     \b
-    Example: aedifex step split left,right bells.py
+    Example: aedifex step split left,right switches.py
     """
     from ..core.apply.by_hand_more import split as worked_out
 
     program = read(paths)
     done(worked_out(program, listed(names)), program.root, "Changed", names, **options)
-
-
-@command.command(name="clean", short_help="Imports that earlier steps left unused go.")
-@click.argument("script")
-@one_step
-def clean(script: str, paths: tuple[str, ...], **options: Any) -> None:
-    """Remove from SCRIPT the imports that only code needed which earlier steps moved away.
-
-    \b
-    Example: aedifex step clean tramline.py tramline.py
-    """
-    from ..core.apply.by_hand_more import clean as worked_out
-
-    program = read(paths)
-    done(worked_out(program, script), program.root, "Changed", script, **options)
 
 
 def listed(text: str) -> list[str]:

@@ -1,28 +1,22 @@
-"""Steps by hand beside a class that stands, or before there is one: pass, hide, unify, branches, split, clean."""
+"""Steps by hand beside a class that stands, or before there is one: pass, hide, unify, branches, split."""
 
 from __future__ import annotations
-
-from functools import partial
 
 from ..analysis.families import families
 from ..design.tables import ClassDesign, FieldDesign, LiftDesign, MethodDesign, ObjectDesign
 from ..planning.long_methods import dispatched
 from ..program.errors import Refused
-from ..program.language import reread
 from ..program.model import Program, SourceFile
 from ..program.surroundings import read_neighbours
-from ..rewrites.clean_up import CleanUp
 from ..rewrites.extract_class.members import told
 from ..rewrites.pass_arguments import PassIn
 from ..rewrites.rename import Rename
-from ..rewrites.rewrite import Context
 from ..rewrites.split_assignment import SplitUnpacking, unpackings
 from ..rewrites.split_declarations import SplitDeclarations, needed
 from ..rewrites.unify_twins.rewrite import UnifyPair
 from . import messages
-from .by_hand import Single, changed, home_of, journal_for, shown, single, small, there
+from .by_hand import Single, home_of, single, small
 from .by_hand_several import Several, through
-from .sequence import attempt
 
 
 def pass_argument(program: Program, method: str, value: str) -> Single:
@@ -79,7 +73,7 @@ def branches(program: Program, name: str) -> Single:
     for file in program.files.values():
         f = file.function(name)
         taken = {n for s in file.scope.walk() for n in s.symbols} | set(program.language.builtins)
-        found = dispatched(file, program.language, f, taken) if f is not None else []
+        found = dispatched(file, program.language, f, taken, 0) if f is not None else []
         if found:
             design = small(program)
             design.lifts = [LiftDesign(p.name, "", [p.lines]) for p in found]
@@ -98,15 +92,3 @@ def split(program: Program, names: list[str]) -> Single:
         if unpackings(file, program.language):
             return single(program, SplitUnpacking(path))
     raise Refused(messages.NOTHING_TO_SPLIT.in_file(names=", ".join(names)))
-
-
-def clean(program: Program, path: str) -> Single:
-    """What removing the imports that earlier steps left unused would change. Raises Refused if there are none."""
-    if path not in program.files:
-        raise Refused(messages.NO_SCRIPT.in_file(path=path))
-    journal, _ = journal_for(program, {path})
-    before = {p: t for p, t in journal.original().items() if p in program.texts}
-    context = Context(program, small(program), original=reread(program, before) if before else program)
-    context.exists = partial(there, program)  # type: ignore[method-assign]
-    step = CleanUp(path)
-    return shown(program, step, changed(attempt(step, context, set())))

@@ -83,9 +83,9 @@ def looped(file: SourceFile, language: Language, f: Function) -> tuple[list[Stat
     return body, loop, blocks[0].statements if blocks else body
 
 
-def dispatched(file: SourceFile, language: Language, f: Function, taken: set[str]) -> list[Piece]:
-    """The branches of the commands that a long function tells apart, if there are several to lift."""
-    if file.line(f.end - 1) - file.line(f.start) + 1 <= BATCH:
+def dispatched(file: SourceFile, language: Language, f: Function, taken: set[str], batch: int = BATCH) -> list[Piece]:
+    """The branches of the commands that a function of more than ``batch`` lines tells apart, if there are several to lift."""
+    if file.line(f.end - 1) - file.line(f.start) + 1 <= batch:
         return []
     found: list[Piece] = []
     for row, words in branches(file, language, looped(file, language, f)[2]):

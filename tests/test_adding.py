@@ -1,0 +1,41 @@
+"""docs/adding-a-rewrite.md is performed as it stands."""
+
+import re
+import sys
+import types
+from pathlib import Path
+
+import pytest
+from cases import outputs
+
+from aedifex.core import rewrites
+from aedifex.core.apply.sequence import run
+from aedifex.core.design.tables import Design, WishDesign
+from aedifex.core.rewrites import pipeline
+
+PAGE = (Path(__file__).parents[1] / "docs" / "adding-a-rewrite.md").read_text()
+LINE = "fare = 2\n\n\ndef sell(n):\n    return n * fare\n\n\nprint(sell(3), fare)\n"
+
+
+@pytest.fixture
+def shout():
+    """The module that the page writes."""
+    text = next(t for t in re.findall(r"```python\n(.*?)```", PAGE, re.S) if "class Shouting" in t)
+    module = types.ModuleType(f"{rewrites.__name__}.shout")
+    module.__package__ = rewrites.__name__
+    sys.modules[module.__name__] = module
+    exec(compile(text, "shout.py", "exec"), module.__dict__)
+    yield module
+    del sys.modules[module.__name__]
+
+
+def test_a_rewrite_is_one_file_and_one_line(folder, shout, monkeypatch):
+    program = folder.program("line.py", LINE)
+    monkeypatch.setattr(pipeline, "PREPARE", (*pipeline.PREPARE, shout.Shouting()))
+    monkeypatch.setattr(pipeline.prepare, "__defaults__", (pipeline.PREPARE,))
+    design = Design("python", ["line.py"], {"line.py": ""}, wishes=[WishDesign(keep=["fare"])])
+    done = [(outcome.step.id, outcome.result, after) for outcome, after in run(design, program)]
+    assert done[0][:2] == ("shout:fare", "done")
+    text = done[0][2].texts["line.py"].decode()
+    assert text == LINE.replace("fare", "FARE")
+    assert outputs({"line.py": text}) == outputs({"line.py": LINE})
