@@ -6,7 +6,10 @@ BIN := $(VENV)/bin
 # Each command that a test runs would compile all modules again: half of the time that it takes.
 export PYTHONDONTWRITEBYTECODE :=
 
-.PHONY: demo test tools lint real-scripts benchmarks faults clean
+# What a change is most likely to break, in well under a minute.
+FAST := $(addprefix tests/test_,imports.py messages.py schema.py adding.py verify.py words.py state.py refusals_steps.py several.py planning.py)
+
+.PHONY: demo test check tools lint real-scripts benchmarks faults clean
 
 $(VENV)/installed: pyproject.toml
 	$(PYTHON) -m venv $(VENV)
@@ -38,6 +41,9 @@ tools:
 	  SUDO=$$(test "$$(id -u)" = 0 || echo sudo -n); \
 	  $$SUDO apt-get -qq update && $$SUDO apt-get -qq install -y --no-install-recommends $$WANTED >/dev/null || \
 	  echo "$$WANTED cannot be installed here; the tests that need it will say so"; fi
+
+check: lint
+	$(BIN)/python -m pytest $(FAST)
 
 lint: $(VENV)/installed-dev
 	$(BIN)/ruff check src tests benchmarks

@@ -2,6 +2,7 @@
 
 import json
 import re
+import shutil
 import subprocess
 from pathlib import Path
 
@@ -122,6 +123,7 @@ def test_odd_files_go_all_the_way(folder, name, text, status):
 def test_a_read_only_folder(tramline):
     """As a user without rights; the superuser may write anywhere."""
     target = tramline.path / ".aedifex"
+    shutil.rmtree(target)
     target.write_text("a file where the folder should be")
     done = tramline.aedifex("build", "tramline.design.toml")
     assert (done.returncode, ".aedifex" in done.stderr) == (2, True)

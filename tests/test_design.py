@@ -241,7 +241,8 @@ def test_an_edit_that_cannot_be_is_refused_with_the_reason(tramline, old, new, c
     tramline.write("tramline.design.toml", text.replace(old, new, 1))
     done = tramline.aedifex("build", "--unchecked", "tramline.design.toml")
     assert (done.returncode, f"[{code}]" in done.stdout) == (1, True), done.stdout + done.stderr
-    assert tramline.aedifex("check", "-q", "tramline.design.toml").returncode == 0
+    if code == "start-differs":
+        assert tramline.aedifex("check", "-q", "tramline.design.toml").returncode == 0, "what could be done was"
 
 
 def test_bad_wishes_are_told_all_at_once_and_nothing_is_written(tramline):

@@ -121,10 +121,10 @@ KNOWN = {
 }
 
 
-@pytest.mark.parametrize("part", [0, 7])
+@pytest.mark.parametrize("part", [0, 14])
 def test_every_scope_of_the_standard_library(part):
-    """Of one in seven of its files."""
-    files = sorted(p for p in LIBRARY.rglob("*.py") if "site-packages" not in p.parts)[part::14]
-    assert len(files) > 100
+    """Of one in fourteen of its files."""
+    files = sorted(p for p in LIBRARY.rglob("*.py") if "site-packages" not in p.parts)[part::28]
+    assert len(files) > 50
     found = [d for p in files if str(p.relative_to(LIBRARY)) not in KNOWN for d in disagreements(p)]
     assert not found, "\n".join(found[:10])

@@ -4,12 +4,16 @@ from __future__ import annotations
 
 import os
 from collections.abc import Iterable
-from dataclasses import dataclass, field
 from functools import cache
 from importlib.metadata import entry_points
-from typing import Any, Protocol
+from typing import Protocol
 
 from .errors import AedifexError
+from .facets.extraction import Extraction
+from .facets.inlining import Inlining
+from .facets.launch import Launch
+from .facets.text import Text
+from .fields import NewField as NewField
 from .frameworks import Frameworks
 from .inline import Inline
 from .joined import join, main_first
@@ -21,27 +25,6 @@ from .snapshot import Snapshot, project_files
 from .streams import Streams
 from .tell import Tell
 from .whole import Members
-
-
-@dataclass
-class NewField:
-    """One field of a class that is about to be written.
-
-    ``value``: the text of its first value, or the name of the constructor's parameter that brings it (``given``); "" where the
-    language's own first value will do. ``derived``: that text reads other fields, or parameters that bring them. ``later``: it is set after construction. ``above`` and ``comment``: remarks that travel. ``words``: what else its
-    declaration says ("volatile", annotations).
-    """
-
-    name: str
-    value: str = ""
-    given: bool = False
-    derived: bool = False
-    later: bool = False
-    type: str = ""
-    hidden: bool = False
-    above: list[str] = field(default_factory=list)
-    comment: str = ""
-    words: str = ""
 
 
 class Language(Protocol):
@@ -78,13 +61,13 @@ class Language(Protocol):
     bare_members: bool  # whether inside a class a name that stands alone may mean its member
     held: frozenset[str]  # calls that make something which dies with its last holder
     concerns: dict[str, list[str]]  # what calls are for: patterns of how they are written, "*." is a member of anything
-    write: Any
-    launch: Any
-    regions: Any  # what can be lifted out of a function, and how that is written
+    write: Text
+    launch: Launch
+    regions: Extraction  # what can be lifted out of a function, and how that is written
     frameworks: Frameworks | None  # classes of libraries that a class can extend
     members: Members | None  # what the methods of a class do with its members
     streams: Streams | None  # how a console program asks and tells
-    opened: Any  # how a long main function is written as main code; only where code can stand at the top
+    opened: Inlining | None  # how a long main function is written as main code; only where code can stand at the top
 
     def read(self, path: str, text: bytes) -> SourceFile: ...
 

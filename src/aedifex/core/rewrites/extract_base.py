@@ -53,6 +53,7 @@ def bases(design: Design) -> list[tuple[str, list[ClassDesign]]]:
 
 class Sharer:
     def __init__(self, context: Context, name: str, designs: list[ClassDesign]) -> None:
+        assert context.write.bases is not None, "languages without bases propose none"
         self.context, self.name, self.write, self.bases = context, name, context.write, context.write.bases
         self.file: SourceFile = context.home(designs[0])
         if any(context.home(c) is not self.file for c in designs):

@@ -5,7 +5,7 @@ from __future__ import annotations
 from abc import ABC, abstractmethod
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field
-from typing import Any, Generic, Protocol, TypeVar
+from typing import Generic, Protocol, TypeVar
 
 from ..analysis.effects import Effects
 from ..analysis.hazards import forbidding, hazards
@@ -13,6 +13,7 @@ from ..analysis.startup import running
 from ..analysis.variable_kinds import declared
 from ..design.tables import ClassDesign, Design, bare
 from ..program.edits import Edits
+from ..program.facets.text import Text
 from ..program.language import Language
 from ..program.model import Declaration, Function, Program, Reference, Scope, SourceFile, Symbol
 from ..program.refusal import Refusal
@@ -35,7 +36,7 @@ class Context:
         return found
 
     @property
-    def write(self) -> Any:
+    def write(self) -> Text:
         return self.language.write
 
     def file(self, path: str) -> SourceFile:

@@ -5,6 +5,10 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Any
 
+from ...program.facets.extraction import Extraction
+from ...program.facets.inlining import Inlining
+from ...program.facets.launch import Launch
+from ...program.facets.text import Text
 from ...program.keyed import Keyed
 from ...program.model import Function, SourceFile, Statement
 from . import frameworks, launch, lists, members, regions, streams, structure, write
@@ -46,17 +50,17 @@ class Java:
     endings = frozenset({"System.exit"})
     lenient_lists = False
     code_at_top = False
-    opened = None
+    opened: Inlining | None = None
     exact_calls = True
     placement = "qualified"
     bare_members = True
     concerns = apis()["concerns"]
-    write = write
-    regions = regions
+    write: Text = write
+    regions: Extraction = regions
     members = members
     frameworks = frameworks
     streams: Any = streams
-    launch = launch
+    launch: Launch = launch
 
     read = staticmethod(read)
     compiles = staticmethod(compiles)

@@ -6,6 +6,7 @@ from collections.abc import Iterator, Sequence
 from typing import Any
 
 from ...program import braces
+from ...program.facets.defaults import in_place  # noqa: F401
 from ...program.model import Arm, Beside, Block, Function, NewFunction, Scope, SourceFile, Statement, Symbol
 from .pure import type_of
 from .structure import statement, statements

@@ -25,6 +25,19 @@ from ...program.curly import (  # noqa: F401  (part of what a writer offers)
     trailing_comment,
     with_methods,
 )
+from ...program.facets.defaults import (  # noqa: F401
+    appended,
+    equality,
+    has_members,
+    head,
+    import_again,
+    import_list,
+    import_names,
+    merged_imports,
+    moved,
+    offer,
+    typed,
+)
 from ...program.language import NewField
 from ...program.layout import (  # noqa: F401
     blank_after,

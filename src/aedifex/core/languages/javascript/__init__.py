@@ -4,6 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
+from ...program.facets.extraction import Extraction
+from ...program.facets.inlining import Inlining
+from ...program.facets.launch import Launch
+from ...program.facets.text import Text
 from ...program.model import Function, Problem, Program, SourceFile, Statement
 from . import by_name, imports, launch, lists, members, opening, regions, streams, structure, write
 from .compiler import compiles
@@ -46,13 +50,13 @@ class JavaScript:
     exact_calls = False
     bare_members = False
     concerns = apis()["concerns"]
-    write = write
-    regions = regions
+    write: Text = write
+    regions: Extraction = regions
     members = members
     frameworks = None
     streams = streams
-    opened = opening
-    launch = launch
+    opened: Inlining | None = opening
+    launch: Launch = launch
 
     read = staticmethod(read)
     compiles = staticmethod(compiles)

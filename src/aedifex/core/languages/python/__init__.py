@@ -6,6 +6,10 @@ import re
 import warnings
 from collections.abc import Callable
 
+from ...program.facets.extraction import Extraction
+from ...program.facets.inlining import Inlining
+from ...program.facets.launch import Launch
+from ...program.facets.text import Text
 from ...program.model import Problem, Program, SourceFile, Statement
 from . import by_name, frameworks, launch, members, opening, regions, streams, write
 from .handlers import inlines
@@ -55,13 +59,13 @@ class Python:
     held = frozenset(apis()["held"]["makers"])
     bare_members = False
     concerns = apis()["concerns"]
-    write = write
-    regions = regions
-    opened = opening
+    write: Text = write
+    regions: Extraction = regions
+    opened: Inlining | None = opening
     streams = streams
     members = members
     frameworks = frameworks
-    launch = launch
+    launch: Launch = launch
 
     read = staticmethod(read)
     arguments = staticmethod(arguments)

@@ -6,6 +6,7 @@ import re
 from collections.abc import Sequence
 from typing import Any
 
+from ...program.facets.defaults import call_in_place, runs_on  # noqa: F401
 from ...program.layout import line_end
 from ...program.model import Function, SourceFile, Statement
 

@@ -8,6 +8,15 @@ import sys
 from collections.abc import Callable, Sequence
 
 from ...program import layout
+from ...program.facets.defaults import (  # noqa: F401
+    filled,
+    moved_out,
+    opened,
+    placed,
+    renamed_elsewhere,
+    sized,
+    typed,
+)
 from ...program.language import NewField
 from ...program.layout import (  # noqa: F401  (part of what a writer offers)
     blank_after,

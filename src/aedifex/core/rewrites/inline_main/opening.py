@@ -81,6 +81,7 @@ def opening(file: SourceFile, language: Language, name: str = "") -> Opening | R
 class Opener:
     def __init__(self, file: SourceFile, language: Language, effects: Effects, f: Function) -> None:
         self.file, self.language, self.effects, self.f = file, language, effects, f
+        assert language.opened is not None, "code can stand at the top"
         self.write, self.opened_ = language.write, language.opened
         self.body = language.body(file, f)
         self.follows: Statement | None = None  # what the main code does after it

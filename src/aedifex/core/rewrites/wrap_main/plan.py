@@ -152,8 +152,8 @@ def name_trouble(
     def inside(ref: Reference) -> bool:
         return any(a <= ref.start < b for a, b in spans)
 
-    if not language.code_at_top and (trouble := made_of_locals(file, plan, app, founded)) is not None:
-        return trouble
+    if not language.code_at_top and (made := made_of_locals(file, plan, app, founded)) is not None:
+        return made
     for start, end in spans:
         if trouble := language.write.class_trouble(file, start, end, main=True):
             return trouble, start
