@@ -22,8 +22,8 @@ from aedifex.core.analysis.concerns import Concerns
 from aedifex.core.analysis.effects import Effects
 from aedifex.core.analysis.regions.paragraphs import LONG, cut_points
 from aedifex.core.program.errors import AedifexError
-from aedifex.core.program.language import read_program
 from aedifex.core.program.model import Function, SourceFile, Statement
+from aedifex.core.program.program import read_program
 
 LEAST = 3  # gaps that the author left in a function
 APART = ("test", "lib2to3", "idlelib", "aedifex")

@@ -18,8 +18,7 @@ from pathlib import Path
 from aedifex.core.analysis.effects import Effects, module_variables
 from aedifex.core.design.tables import bare
 from aedifex.core.planning.drafter import draft
-from aedifex.core.program.language import read_program
-from aedifex.core.program.model import Program
+from aedifex.core.program.program import Program, read_program
 
 Groups = list[set[str]]
 

@@ -19,7 +19,7 @@ from aedifex.core.check.check import observe
 from aedifex.core.check.run_environment import World
 from aedifex.core.check.scenarios import Scenario
 from aedifex.core.planning.drafter import draft
-from aedifex.core.program.language import read_program
+from aedifex.core.program.program import read_program
 
 ROUNDS = 3
 LINES = 300

@@ -47,8 +47,7 @@ from aedifex.core.check.run_environment import World  # noqa: E402
 from aedifex.core.check.scenarios import Scenario  # noqa: E402
 from aedifex.core.design.toml import parse, to_toml  # noqa: E402
 from aedifex.core.planning.drafter import draft  # noqa: E402
-from aedifex.core.program.language import read_program  # noqa: E402
-from aedifex.core.program.model import Program  # noqa: E402
+from aedifex.core.program.program import Program, read_program  # noqa: E402
 
 ENTRY = {"Python": "line.py", "Lists": "line.py", "Records": "line.py", "Flow": "line.py", "Things": "line.py", "Main": "line.py", "Console": "line.py", "Classes": "line.py", "JavaScript": "line.js", "Module": "line.mjs", "Java": "Line.java", "JavaMain": "Line.java", "Sketch": "line.pde", "ArraysJavaScript": "line.js", "ArraysJava": "Line.java", "ArraysSketch": "line.pde", "RecordsJavaScript": "line.js", "ClassesJavaScript": "line.js", "ClassesJava": "Line.java", "FlowJavaScript": "line.js", "FlowJava": "Line.java", "Nested": "line.py", "Dispatch": "line.py", "NestedJavaScript": "line.js", "WrappedJavaScript": "line.js", "Late": "line.py", "LateJavaScript": "line.js", "LateJava": "Line.java", "LateSketch": "line.pde"}
 Seen = tuple[object, ...]

@@ -26,7 +26,7 @@ from pathlib import Path
 import aedifex
 from aedifex.core.analysis.report import survey
 from aedifex.core.languages.python.read import parser
-from aedifex.core.program.language import read_program
+from aedifex.core.program.program import read_program
 
 COMMAND = str(Path(sys.executable).parent / "aedifex")
 PROGRAMS = Path(aedifex.__file__).parent / "demo" / "programs"

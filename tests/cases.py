@@ -28,8 +28,8 @@ from aedifex.core.check.run_environment import World
 from aedifex.core.check.scenarios import Scenario
 from aedifex.core.design.toml import parse
 from aedifex.core.program.errors import Refused, Says
-from aedifex.core.program.language import language_of, read_program
-from aedifex.core.program.model import Program
+from aedifex.core.program.language import language_of
+from aedifex.core.program.program import Program, read_program
 from aedifex.core.program.refusal import Refusal
 from aedifex.core.program.surroundings import digest
 

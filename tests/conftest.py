@@ -11,7 +11,8 @@ from pathlib import Path
 import forked
 import pytest
 
-from aedifex.core.program.language import language_of, read_program
+from aedifex.core.program.language import language_of
+from aedifex.core.program.program import read_program
 
 HERE = Path(__file__).parent
 COMMAND = Path(sys.executable).parent / "aedifex"

@@ -6,9 +6,9 @@ from typing import Any
 
 from aedifex.core.analysis.regions.region import all_blocks
 from aedifex.core.design.tables import Design
-from aedifex.core.program.language import reread
 from aedifex.core.program.line_ranges import lines_of
-from aedifex.core.program.model import Program, SourceFile
+from aedifex.core.program.model import SourceFile
+from aedifex.core.program.program import Program, reread
 from aedifex.core.program.refusal import Refusal
 from aedifex.core.rewrites.extract_function.rewrite import Lift
 from aedifex.core.rewrites.rewrite import Context

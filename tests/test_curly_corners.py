@@ -13,7 +13,7 @@ from aedifex.core.check.run_environment import World
 from aedifex.core.check.scenarios import Scenario
 from aedifex.core.design.toml import parse, to_toml
 from aedifex.core.planning.drafter import draft
-from aedifex.core.program.language import read_program
+from aedifex.core.program.program import read_program
 
 
 def rearranged(entry: str, source: str) -> tuple[str, str]:

@@ -5,7 +5,8 @@ import pytest
 from aedifex.core.analysis.effects import Effects, module_variables
 from aedifex.core.analysis.hazards import hazards
 from aedifex.core.analysis.variable_kinds import classify
-from aedifex.core.program.language import language_of, read_program
+from aedifex.core.program.language import language_of
+from aedifex.core.program.program import read_program
 
 # one program in each language: (file, text); the facts below hold for all of them
 SAME = {

@@ -25,7 +25,8 @@ from aedifex.core.check.run_environment import World
 from aedifex.core.check.scenarios import Scenario
 from aedifex.core.design.toml import parse, to_toml
 from aedifex.core.planning.drafter import draft
-from aedifex.core.program.language import Language, languages, read_program
+from aedifex.core.program.language import Language, languages
+from aedifex.core.program.program import read_program
 
 SOURCE = Path(__import__("aedifex").__file__).parent
 DEMO = SOURCE / "demo" / "programs"

@@ -9,7 +9,7 @@ from aedifex.core.design.tables import WishDesign
 from aedifex.core.design.toml import parse, to_toml
 from aedifex.core.planning.drafter import draft
 from aedifex.core.planning.validate import validate
-from aedifex.core.program.language import read_program
+from aedifex.core.program.program import read_program
 
 PYTHON = """import random
 

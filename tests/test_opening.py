@@ -3,8 +3,8 @@
 import pytest
 
 from aedifex.core.program.edits import applied
-from aedifex.core.program.language import read_program
 from aedifex.core.program.line_map import LineMap
+from aedifex.core.program.program import read_program
 from aedifex.core.rewrites.inline_main.opened import how
 from aedifex.core.rewrites.inline_main.opening import Opening
 

@@ -20,7 +20,7 @@ from aedifex.core.languages.python import unit_tests
 from aedifex.core.languages.python.clues_arguments import arguments
 from aedifex.core.languages.python.clues_web import requests
 from aedifex.core.languages.python.launch import runner
-from aedifex.core.program.language import read_program
+from aedifex.core.program.program import read_program
 
 PINNED = Path(__import__("aedifex").__file__).parent / "core" / "languages" / "python" / "pinned"
 PLAIN = st.recursive(

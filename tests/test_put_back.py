@@ -6,7 +6,8 @@ import subprocess
 
 import pytest
 
-from aedifex.core.program.language import find_sources, language_of, read_program
+from aedifex.core.program.language import language_of
+from aedifex.core.program.program import find_sources, read_program
 
 LINE = """\
 fares = 0

@@ -22,7 +22,7 @@ from aedifex.core.apply.sequence import run
 from aedifex.core.apply.verify import verify
 from aedifex.core.design.toml import parse, to_toml
 from aedifex.core.planning.drafter import draft
-from aedifex.core.program.language import read_program
+from aedifex.core.program.program import read_program
 
 MAKERS = {  # how many of each; benchmarks/random_programs.py makes thousands
     Maker: 14, LateMaker: 14, ListMaker: 7, RecordMaker: 7, ThingMaker: 5, MainMaker: 5, ConsoleMaker: 5, NestedMaker: 5, DispatchMaker: 5, ClassMaker: 5,

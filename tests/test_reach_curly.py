@@ -9,7 +9,7 @@ from aedifex.core.check.check import affected, observe
 from aedifex.core.check.evidence import Observed
 from aedifex.core.check.run_environment import World
 from aedifex.core.check.scenarios import Scenario
-from aedifex.core.program.language import read_program
+from aedifex.core.program.program import read_program
 
 JAVA = """\
 import java.util.Scanner;

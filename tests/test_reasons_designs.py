@@ -4,7 +4,7 @@ import pytest
 
 from aedifex.core.design.toml import parse
 from aedifex.core.planning.validate import validate
-from aedifex.core.program.language import read_program
+from aedifex.core.program.program import read_program
 
 LINE = 'x = 1\ny = [1]\ncar = {"a": 1, "b": 2}\nprint(car["a"], y)\n\n\ndef move(n):\n    print(x + n)\n\n\ndef stop():\n    def tell():\n        print(x)\n\n    tell()\n\n\nclass Log:\n    pass\n\n\nmove(2)\nstop()\n'
 HEAD = 'format = 1\nlanguage = "python"\nentries = ["line.py"]\nsources = { "line.py" = "" }\n'

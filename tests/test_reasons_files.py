@@ -15,7 +15,7 @@ from aedifex.core.design.toml import to_toml
 from aedifex.core.planning.drafter import draft
 from aedifex.core.program import snapshot
 from aedifex.core.program.errors import AedifexError
-from aedifex.core.program.language import find_sources, read_program
+from aedifex.core.program.program import find_sources, read_program
 from aedifex.core.program.surroundings import digest
 
 LINE = "load = 0\nlanes = []\n\n\ndef add(n):\n    global load\n    load += n\n    lanes.append(n)\n\n\ndef tell():\n    print(load, lanes)\n\n\nadd(2)\ntell()\n"

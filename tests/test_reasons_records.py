@@ -2,7 +2,8 @@
 
 import pytest
 
-from aedifex.core.program.language import language_of, read_program
+from aedifex.core.program.language import language_of
+from aedifex.core.program.program import read_program
 
 PYTHON = 'car = {"x": 1, "y": 2}\nprint(car["x"])\n'
 LIST = 'cars = [{"x": 1, "y": 2}, {"x": 3, "y": 4}]\nfor c in cars:\n    print(c["x"])\n'

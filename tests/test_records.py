@@ -4,7 +4,7 @@ import pytest
 
 from aedifex.core.naming.inflection import plural, singular
 from aedifex.core.planning.drafter import draft
-from aedifex.core.program.language import read_program
+from aedifex.core.program.program import read_program
 
 DEPOT = """\
 names = ["north", "south"]

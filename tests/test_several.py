@@ -9,7 +9,8 @@ from cases import coded, outputs
 from aedifex.core.apply import by_hand_more as more
 from aedifex.core.apply import by_hand_several as several
 from aedifex.core.program.errors import Refused
-from aedifex.core.program.language import language_of, read_program
+from aedifex.core.program.language import language_of
+from aedifex.core.program.program import read_program
 
 LINE = """import sys
 

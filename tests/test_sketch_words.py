@@ -4,7 +4,7 @@ import pytest
 from conftest import needs
 from test_curly_corners import ran
 
-from aedifex.core.program.language import read_program
+from aedifex.core.program.program import read_program
 
 # an expression of a sketch, and what println shows of it
 CALCULATED = [

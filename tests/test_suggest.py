@@ -13,7 +13,7 @@ from aedifex.core.check.scenario_text import as_toml
 from aedifex.core.check.scenarios import Scenario, load
 from aedifex.core.languages.python.clues import clues
 from aedifex.core.program.errors import Refused
-from aedifex.core.program.language import read_program
+from aedifex.core.program.program import read_program
 
 PROGRAMS = Path(__import__("aedifex").__file__).parent / "demo" / "programs"
 TILL = """import sys

@@ -6,7 +6,7 @@ from conftest import needs
 from aedifex.core.check.check import observe
 from aedifex.core.check.run_environment import World, named_above
 from aedifex.core.check.scenarios import Scenario
-from aedifex.core.program.language import read_program
+from aedifex.core.program.program import read_program
 
 
 def seen(folder, entry: str, place: str = "line/demo"):

@@ -10,7 +10,7 @@ import pytest
 
 import aedifex.demo
 from aedifex.core.planning.drafter import draft
-from aedifex.core.program.language import find_sources, read_program
+from aedifex.core.program.program import find_sources, read_program
 
 PROGRAMS = Path(aedifex.demo.__file__).parent / "programs"
 BY_HAND = {

@@ -3,7 +3,7 @@
 import pytest
 
 from aedifex.core.apply.verify import verify
-from aedifex.core.program.language import read_program, reread
+from aedifex.core.program.program import read_program, reread
 
 BEFORE = {
     "line.py": """

@@ -13,7 +13,7 @@ from aedifex.core.apply.sequence import run
 from aedifex.core.apply.transactions import settled
 from aedifex.core.planning.drafter import draft
 from aedifex.core.program.errors import AedifexError
-from aedifex.core.program.language import read_program, reread
+from aedifex.core.program.program import read_program, reread
 
 LINE = """till_cash = 0
 till_open = True

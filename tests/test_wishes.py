@@ -15,7 +15,7 @@ from aedifex.core.check.scenarios import load
 from aedifex.core.design.tables import WishDesign
 from aedifex.core.design.toml import parse, to_toml
 from aedifex.core.planning.drafter import draft
-from aedifex.core.program.language import read_program
+from aedifex.core.program.program import read_program
 
 DEMO = Path(__import__("aedifex").__file__).parent / "demo" / "programs"
 PROGRAMS = {

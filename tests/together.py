@@ -13,7 +13,7 @@ from pathlib import Path
 
 from aedifex.core.languages.java.compiler import compiled, sketch_name, support
 from aedifex.core.languages.java.launch import class_of
-from aedifex.core.program.model import Program
+from aedifex.core.program.program import Program
 
 TRACE = re.compile(r"^\s+at .*\n", re.M)  # names places in the text
 MOST = 200  # runs of one engine: what was loaded stays loaded

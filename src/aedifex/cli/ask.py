@@ -20,7 +20,7 @@ def command(name: str, paths: tuple[str, ...], json_: bool, quiet: bool) -> None
     """
     from ..core.analysis.ask import ask
     from ..core.planning.drafter import draft, fate
-    from ..core.program.language import find_sources, read_program
+    from ..core.program.program import find_sources, read_program
     from ..core.program.surroundings import read_neighbours
 
     root, files = find_sources(paths)

@@ -12,7 +12,7 @@ from .common import QUIET, console, replace_keeping, say
 if TYPE_CHECKING:
     from ..core.design.tables import Design, WishDesign
     from ..core.planning.wishes import Placed
-    from ..core.program.model import Program
+    from ..core.program.program import Program
 
 
 @click.command(name="draft")
@@ -51,7 +51,7 @@ def command(
     from ..core.planning.drafter import draft
     from ..core.planning.wishes import merged, mistakes, unfulfilled
     from ..core.program.errors import AedifexError, Refused
-    from ..core.program.language import find_sources, read_program
+    from ..core.program.program import find_sources, read_program
 
     root, files = find_sources(paths)
     several = read_program(root, files) if len(files) > 1 and not output else None

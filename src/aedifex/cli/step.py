@@ -12,7 +12,7 @@ from .common import QUIET, as_json, progress, say
 
 if TYPE_CHECKING:
     from ..core.apply.by_hand import Single
-    from ..core.program.model import Program
+    from ..core.program.program import Program
 
 
 @click.group(name="step")
@@ -357,7 +357,7 @@ def listed(text: str) -> list[str]:
 
 def read(paths: tuple[str, ...]) -> Program:
     from ..core.program.errors import Refused
-    from ..core.program.language import find_sources, read_program
+    from ..core.program.program import find_sources, read_program
 
     root, files = find_sources(paths)
     program = read_program(root, files)

@@ -13,7 +13,7 @@ from .common import QUIET, as_json, console, say
 
 if TYPE_CHECKING:
     from ..core.analysis.report import Survey
-    from ..core.program.model import Program
+    from ..core.program.program import Program
 
 
 @click.command(name="survey")
@@ -49,7 +49,7 @@ def surveyed(paths: tuple[str, ...], whole: bool) -> tuple[Program, Survey]:
     """What was read, and the survey of it. ``whole``: with what a draft would make of it. Nothing of it is garbage before the end."""
     from ..core.analysis.report import survey
     from ..core.planning.proposals import proposed_cuts, proposed_parts
-    from ..core.program.language import find_sources, read_program
+    from ..core.program.program import find_sources, read_program
     from ..core.program.surroundings import read_neighbours
 
     gc.disable()

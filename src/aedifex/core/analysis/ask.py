@@ -7,7 +7,8 @@ from dataclasses import dataclass, field
 from typing import Any
 
 from ..program.errors import AedifexError
-from ..program.model import Function, Program, SourceFile, Symbol
+from ..program.model import Function, SourceFile, Symbol
+from ..program.program import Program
 from .effects import Effects
 from .hazards import hazards
 from .main_function import main_function, own_variables, waiting_main

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from ..analysis.hazards import importers
-from ..program.model import Program
+from ..program.program import Program
+from .hazards import importers
 
 
 def imported_by_others(program: Program, path: str) -> bool:

@@ -5,7 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from ..program.language import Language
-from ..program.model import Program, Reference, SourceFile, Symbol
+from ..program.model import Reference, SourceFile, Symbol
+from ..program.program import Program
 from ..program.refusal import Message, Refusal
 from ..program.tell import Means
 from .effects import Effects

@@ -7,7 +7,8 @@ from itertools import combinations
 from typing import Any
 
 from ..program.language import Language
-from ..program.model import Program, Scope, SourceFile
+from ..program.model import Scope, SourceFile
+from ..program.program import Program
 from .effects import statement_order
 from .variable_kinds import classify
 

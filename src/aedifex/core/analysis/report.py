@@ -6,8 +6,9 @@ from dataclasses import asdict, dataclass, field
 from typing import Any
 
 from ..program.language import Language
-from ..program.model import Program, SourceFile, Symbol
+from ..program.model import SourceFile, Symbol
 from ..program.pause import uncollected
+from ..program.program import Program
 from .concerns import Concerns, Stretch, jobs, strip
 from .effects import Effects, Touch
 from .families import families

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from ..analysis.metrics import figures
 from ..design.tables import Design
-from ..program.model import Program
+from ..program.program import Program
 from .sequence import run
 
 FEW = 2  # fields, and methods, that make a class of its own

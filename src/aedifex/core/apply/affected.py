@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from ..design.tables import bare
-from ..program.model import Function, Program, SourceFile
+from ..program.model import Function, SourceFile
+from ..program.program import Program
 from .project import Project
 
 

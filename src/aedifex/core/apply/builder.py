@@ -11,7 +11,7 @@ from ..check.compare import UNMET, Difference
 from ..check.evidence import Observed
 from ..check.scenarios import Scenario
 from ..program.errors import Refused
-from ..program.model import Program
+from ..program.program import Program
 from ..program.refusal import Refusal
 from ..rewrites.extract_function.rewrite import Lift
 from ..rewrites.rewrite import Step
@@ -101,7 +101,7 @@ class Builder:
             problem = original.language.compiles(path, file.text)
             if problem is not None:
                 raise Refused(f"{problem}; nothing is rewritten in such a file.")
-        for problem in original.language.accepts(original)[:1]:  # all files together, so once for all of them
+        for problem in original.language.accepts([*original.files.values()])[:1]:  # all files together, so once for all of them
             raise Refused(f"{problem}; nothing is rewritten in such a file.")
 
     def evidence(self) -> dict[str, Observed]:

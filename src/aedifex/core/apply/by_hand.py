@@ -17,8 +17,7 @@ from ..design.tables import ClassDesign, Design, FieldDesign
 from ..design.toml import parse
 from ..planning.extracted_classes import wished_part
 from ..program.errors import AedifexError, Refused
-from ..program.language import reread
-from ..program.model import Program
+from ..program.program import Program, reread
 from ..program.refusal import Refusal
 from ..program.surroundings import digest, read_neighbours, surrounded
 from ..rewrites.extend_base import ExtendClass

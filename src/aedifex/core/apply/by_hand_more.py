@@ -6,7 +6,8 @@ from ..analysis.families import families
 from ..design.tables import ClassDesign, FieldDesign, LiftDesign, MethodDesign, ObjectDesign
 from ..planning.long_methods import dispatched
 from ..program.errors import Refused
-from ..program.model import Program, SourceFile
+from ..program.model import SourceFile
+from ..program.program import Program
 from ..program.surroundings import read_neighbours
 from ..rewrites.extract_class.members import told
 from ..rewrites.pass_arguments import PassIn

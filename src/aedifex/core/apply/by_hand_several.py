@@ -9,7 +9,7 @@ from ..design.tables import ClassDesign, Design, WishDesign, bare
 from ..planning.drafter import draft
 from ..planning.wishes import Placed, mistakes, unfulfilled
 from ..program.errors import Refused
-from ..program.model import Program
+from ..program.program import Program
 from ..rewrites.explicit_registration.rewrite import RegisterByCall
 from ..rewrites.extract_base import ShareBase
 from ..rewrites.order_methods import OrderMethods

@@ -11,8 +11,8 @@ from ..analysis.hazards import needed
 from ..check.evidence import Evidence, Sources
 from ..design.tables import Design
 from ..program.errors import AedifexError, Refused
-from ..program.language import find_sources, neighbours, read_program, suffixes
-from ..program.model import Program
+from ..program.language import suffixes
+from ..program.program import Program, find_sources, neighbours, read_program
 from ..program.surroundings import digest
 from .journal import FOLDER, STEPS, Journal
 from .project import DESIGN, SCENARIOS, Before, Project, Stale, open_project, recover
@@ -159,7 +159,7 @@ def program_of(path: str) -> Program:
     if len(program.files) != 1:
         raise AedifexError(f"{path}: holds {len(files)} scripts; name the one that people start.")
     program = read_program(root, [*files, *neighbours(root, files, program.language)])
-    while spare := {p.path for p in program.language.accepts(program)} & program.files.keys() - {*files}:
+    while spare := {p.path for p in program.language.accepts([*program.files.values()])} & program.files.keys() - {*files}:
         # what lies there and does not compile
         program = read_program(root, [p for p in program.files if p not in spare])
     return only(program, files[0])

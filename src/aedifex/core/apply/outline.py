@@ -9,7 +9,7 @@ from typing import Any
 
 from ..analysis.hazards import assumptions
 from ..analysis.metrics import Figures, figures
-from ..program.model import Program
+from ..program.program import Program
 from .project import Project
 from .sequence import Outcome
 from .transactions import settled

@@ -20,8 +20,8 @@ from ..design.toml import SCHEMA, parse
 from ..planning.validate import validate
 from ..program.atomic import replace
 from ..program.errors import AedifexError, Refused
-from ..program.language import language_of, read_program
-from ..program.model import Program
+from ..program.language import language_of
+from ..program.program import Program, read_program
 from ..program.snapshot import read_file
 from ..program.surroundings import digest
 from .journal import FOLDER, Journal, check_places, unnoticed

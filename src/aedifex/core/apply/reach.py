@@ -11,7 +11,8 @@ from ..check.evidence import Observed
 from ..design.tables import Design, bare
 from ..program.errors import AedifexError
 from ..program.line_ranges import placed
-from ..program.model import Function, Program, SourceFile
+from ..program.model import Function, SourceFile
+from ..program.program import Program
 
 SHOWN = 4  # names that a sentence lists
 MOVING = "functions and stretches that move"

@@ -11,7 +11,8 @@ from difflib import SequenceMatcher
 from functools import cached_property
 
 from ..program.language import Language
-from ..program.model import Function, Problem, Program, Reference, SourceFile
+from ..program.model import Function, Problem, Reference, SourceFile
+from ..program.program import Program
 
 FREE, FILE, LOCAL, MEMBER = "a name of the language", "the file's own", "a local", "a member"
 LONGEST = 4000  # uses in one unit that are compared

@@ -7,7 +7,7 @@ from typing import Any
 
 from ..analysis.metrics import figures
 from ..planning.alternatives import Rival, ties
-from ..program.model import Program
+from ..program.program import Program
 from .sequence import run
 
 

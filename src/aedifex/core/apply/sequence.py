@@ -7,7 +7,8 @@ from dataclasses import dataclass, field
 
 from ..design.tables import Design
 from ..program.edits import Overlap
-from ..program.model import Problem, Program
+from ..program.model import Problem
+from ..program.program import Program
 from ..program.refusal import Refusal
 from ..program.surroundings import by_itself, surrounded
 from ..rewrites.move_class.rewrite import MoveToFile

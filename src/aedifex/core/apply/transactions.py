@@ -10,7 +10,8 @@ from ..analysis.effects import Effects
 from ..analysis.variable_kinds import constants_of
 from ..design.tables import ClassDesign, Design, MethodDesign, bare
 from ..program.edits import Edits
-from ..program.model import Function, Program, SourceFile
+from ..program.model import Function, SourceFile
+from ..program.program import Program
 from ..program.refusal import Refusal
 from ..rewrites.extract_function.rewrite import Lift
 from ..rewrites.inline_main.opened import main_of

@@ -6,7 +6,8 @@ from collections import Counter
 from dataclasses import dataclass
 
 from ..program.language import Language
-from ..program.model import Function, Problem, Program, Reference, Scope, SourceFile
+from ..program.model import Function, Problem, Reference, Scope, SourceFile
+from ..program.program import Program
 from ..program.scopes import receiver_of
 from .resolved import shadowed_names
 
@@ -35,10 +36,10 @@ def verify(before: Program, after: Program, changed: list[str]) -> list[Problem]
 
 def new_problems(before: Program, after: Program, language: Language) -> list[Problem]:
     """What the compiler has against the whole program, and had not against what it was."""
-    now = language.accepts(after)
+    now = language.accepts([*after.files.values()])
     if not now:
         return []
-    old = {p.message for p in language.accepts(before)}
+    old = {p.message for p in language.accepts([*before.files.values()])}
     return [p for p in now if p.message not in old]
 
 

@@ -6,7 +6,7 @@ from typing import Any
 
 from ..analysis.effects import module_variables
 from ..design.tables import Design, bare, key_of
-from ..program.model import Program
+from ..program.program import Program
 from ..rewrites.record_class.rewrite import is_keyed
 
 MOST = 400  # variables of one program

@@ -6,7 +6,8 @@ from dataclasses import dataclass
 
 from ..analysis.effects import Effects
 from ..design.tables import ClassDesign, Design, WishDesign, bare
-from ..program.model import Program, SourceFile, Symbol
+from ..program.model import SourceFile, Symbol
+from ..program.program import Program
 from .drafter import draft
 
 IDEAS = {

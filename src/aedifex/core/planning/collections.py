@@ -13,9 +13,9 @@ from ..naming.identifiers import class_name_for, free, member_names, stem_of, ta
 from ..naming.inflection import plural, singular
 from ..program.edits import Range, applied
 from ..program.keyed import Keyed
-from ..program.language import reread
 from ..program.lists import Records
-from ..program.model import Program, SourceFile, Symbol
+from ..program.model import SourceFile, Symbol
+from ..program.program import Program, reread
 from ..rewrites.list_of_objects.indexed_methods import Items
 from ..rewrites.list_of_objects.text import collection_edits, loops
 from ..rewrites.parameter_to_receiver import loose

@@ -15,7 +15,8 @@ from ..design.tables import ClassDesign, bare
 from ..program.keyed import Keyed
 from ..program.language import Language
 from ..program.lists import ListUse, Span
-from ..program.model import Function, Program, Reference, SourceFile, Statement, Symbol
+from ..program.model import Function, Reference, SourceFile, Statement, Symbol
+from ..program.program import Program
 from ..rewrites.record_class.objects import worth
 from .collections import keyed_class, proposed, roots_of
 

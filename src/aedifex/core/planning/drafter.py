@@ -22,9 +22,9 @@ from ..design.tables import (
     holder_of,
     placed_anew,
 )
-from ..program.language import neighbours
-from ..program.model import Program, SourceFile, Symbol
+from ..program.model import SourceFile, Symbol
 from ..program.pause import uncollected
+from ..program.program import Program, neighbours
 from ..program.surroundings import digest, read_neighbours
 from ..rewrites.explicit_registration.registrations import extend, unfolded, unfoldings
 from ..rewrites.extract_class.members import with_parts

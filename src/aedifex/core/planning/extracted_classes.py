@@ -8,7 +8,8 @@ from ..analysis.hazards import forbidding, hazards
 from ..design.tables import ClassDesign, FieldDesign, MethodDesign, PartDesign, bare
 from ..naming.identifiers import member_names
 from ..program.language import Language
-from ..program.model import Program, SourceFile
+from ..program.model import SourceFile
+from ..program.program import Program
 from ..program.refusal import Refusal
 from ..program.whole import MemberUse, Whole
 from ..rewrites import messages

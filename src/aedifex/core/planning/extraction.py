@@ -23,9 +23,10 @@ from ..design.tables import ClassDesign, bare
 from ..naming.identifiers import free, like, says
 from ..naming.verbs import guarded, question, verb
 from ..program.edits import applied
-from ..program.language import Language, reread
+from ..program.language import Language
 from ..program.line_ranges import Place, lines_of, moved
-from ..program.model import Block, Program, SourceFile, Statement, Symbol
+from ..program.model import Block, SourceFile, Statement, Symbol
+from ..program.program import Program, reread
 from ..program.refusal import Refusal
 from ..rewrites.extract_function.extraction import Lifter
 from .data_clumps import Thing, things

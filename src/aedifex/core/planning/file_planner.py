@@ -16,7 +16,8 @@ from ..analysis.variable_kinds import UNFIT, classify
 from ..analysis.word_variants import Variants, variants
 from ..design.tables import ClassDesign, ObjectDesign, StayDesign, WishDesign, bare, by_dependency
 from ..naming.identifiers import class_name_for, file_for, free, like, member_names, stem_of, taken_names
-from ..program.model import Function, Program, Reference, SourceFile, Symbol
+from ..program.model import Function, Reference, SourceFile, Symbol
+from ..program.program import Program
 from ..program.tell import Means, first_tell
 from ..rewrites.move_class.placement import tied
 from ..rewrites.wrap_main.plan import plan_main

@@ -8,7 +8,7 @@ from typing import Any
 from ..analysis.effects import Effects
 from ..analysis.hazards import forbidding, hazards
 from ..design.tables import bare
-from ..program.model import Program
+from ..program.program import Program
 from ..rewrites.inline_main.opened import opened
 from .extracted_classes import parts_in
 from .long_methods import long_methods

@@ -19,8 +19,9 @@ from ..design.tables import (
 from ..program.errors import AedifexError
 from ..program.keyed import Keyed
 from ..program.line_ranges import placed as lines_placed
-from ..program.model import Problem, Program, SourceFile
+from ..program.model import Problem, SourceFile
 from ..program.near import perhaps
+from ..program.program import Program
 from ..rewrites.inject_console.streams import kind_of
 from ..rewrites.inline_main.opened import RUN, main_holder, main_of, opened, opened_design
 from ..rewrites.name_handlers.handlers import at_place, handler_places, named_design, with_names

@@ -8,8 +8,9 @@ from dataclasses import dataclass
 from ..analysis.variable_kinds import classify
 from ..design.lines import Lines
 from ..design.tables import ClassDesign, Design, WishDesign, bare
-from ..program.model import Problem, Program, SourceFile
+from ..program.model import Problem, SourceFile
 from ..program.near import perhaps
+from ..program.program import Program
 from ..rewrites.inline_main.opened import opened, wished
 
 

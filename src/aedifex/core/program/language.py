@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import os
 from collections.abc import Iterable
 from functools import cache
 from importlib.metadata import entry_points
@@ -16,12 +15,9 @@ from .facets.text import Text
 from .fields import NewField as NewField
 from .frameworks import Frameworks
 from .inline import Inline
-from .joined import join, main_first
 from .keyed import Keyed
 from .lists import ListUse, WholeLoop
-from .model import Argument, Call, Function, Problem, Program, Reference, SourceFile, Statement, Symbol
-from .pause import uncollected
-from .snapshot import Snapshot, project_files
+from .model import Argument, Call, Function, Problem, Reference, SourceFile, Statement, Symbol
 from .streams import Streams
 from .tell import Tell
 from .whole import Members
@@ -73,7 +69,7 @@ class Language(Protocol):
 
     def compiles(self, path: str, text: bytes) -> Problem | None: ...
 
-    def accepts(self, program: Program) -> list[Problem]:
+    def accepts(self, files: list[SourceFile]) -> list[Problem]:
         """What the compiler has against the whole program, where a file by itself tells too little."""
         ...
 
@@ -226,127 +222,6 @@ def language_of(path: str) -> Language:
     raise AedifexError(f"{path}: is not a script in a language that is installed ({known}).")
 
 
-@uncollected
-def read_program(root: str, paths: Iterable[str], overlay: dict[str, bytes | None] | None = None) -> Program:
-    """Read the given files (relative to ``root``) through a snapshot. Missing files raise AedifexError."""
-    snapshot = Snapshot(root, overlay)
-    texts: dict[str, bytes] = {}
-    language: Language | None = None
-    for path in paths:
-        found = language_of(path)
-        if language is not None and found is not language:
-            raise AedifexError(f"{path}: is {found.name}, the files before it are {language.name}; name one language.")
-        language = found
-        text = snapshot.read(path)
-        if text is None:
-            raise AedifexError(f"{path}: no such file; check the path.")
-        texts[path] = text
-    if language is None:
-        raise AedifexError("no script was named; name at least one file or folder.")
-    return Program(snapshot.root, read_texts(snapshot.root, texts, language), language)
-
-
-def read_texts(root: str, texts: dict[str, bytes], language: Language) -> dict[str, SourceFile]:
-    """Every text read; those that are one program together become one file."""
-    if language.joined:
-        return join(root, texts, language.read)
-    return {path: language.read(path, text) for path, text in texts.items()}
-
-
-def reread(program: Program, changes: dict[str, bytes | None]) -> Program:
-    """The program with changed files read again; unchanged ones are shared, files that are gone left out."""
-    if program.language.joined:
-        texts = {**program.texts, **changes}
-        left = {p: t for p, t in texts.items() if t is not None}
-        made = read_texts(program.root, left, program.language)
-        for file in made.values():
-            file.drafted = drafted(program, file.path)
-        return Program(program.root, made, program.language, outsiders=program.outsiders)
-    files = dict(program.files)
-    for path, text in changes.items():
-        if text is None:
-            files.pop(path, None)
-        else:
-            files[path] = program.language.read(path, text)
-            files[path].drafted = drafted(program, path)
-    return Program(program.root, files, program.language, outsiders=program.outsiders)
-
-
-def drafted(program: Program, path: str) -> tuple[SourceFile, ...]:
-    """The files as people have them from which one that is written in memory comes: what stood there, else all."""
-    old = program.files.get(path)
-    rest = [f for f in program.files.values() if f is not old]
-    found = [o for f in ([old, *rest] if old is not None else rest) for o in (f.drafted or (f,))]
-    return tuple(dict.fromkeys(found))
-
-
 def suffixes() -> tuple[str, ...]:
     """What the names of scripts end with, in all languages."""
     return tuple(s for language in languages().values() for s in language.suffixes)
-
-
-def find_sources(paths: Iterable[str]) -> tuple[str, list[str]]:
-    """(root folder, files relative to it) for files and folders as a person names them."""
-    endings = suffixes()
-    named = list(paths)
-    if not named:
-        raise AedifexError("no script was named; name at least one file or folder.")
-    absolute: list[str] = []
-    for path in named:
-        full = os.path.abspath(path)
-        if not path.isprintable():
-            raise AedifexError(f"{path}: has a name that cannot be printed; rename it.")
-        if os.path.islink(full) and not os.path.exists(full):
-            raise AedifexError(f"{path}: is a link to {os.readlink(full)}, which is not there; mend the link.")
-        if not os.path.lexists(full):
-            raise AedifexError(f"{path}: no such file or folder; check the path.")
-        if os.path.isdir(full):
-            inside = project_files(full, endings)
-            if not inside:
-                raise AedifexError(f"{path}: the folder holds no script ({', '.join(endings)}); name another.")
-            absolute += [os.path.join(full, p) for p in inside]
-        else:
-            absolute += beside(full) if language_of(path).joined else [full]
-    folders = [os.path.abspath(p) for p in named if os.path.isdir(p)] or [os.path.dirname(a) for a in absolute]
-    root = os.path.commonpath(folders)
-    absolute = gathered(absolute)
-    files = sorted({os.path.relpath(a, root).replace(os.sep, "/") for a in absolute})
-    if language_of(files[0]).joined:
-        files = main_first(root, {p: Snapshot(root).read(p) or b"" for p in files})
-    return root, files
-
-
-def gathered(absolute: list[str]) -> list[str]:
-    """The files, and those that they name where the language's compiler finds them by itself: beside them, and in folders below."""
-    found = list(dict.fromkeys(absolute))
-    for full in found:
-        language = language_of(full)
-        folder = os.path.dirname(full)
-        if not language.gathers or not os.path.isfile(full):
-            continue
-        names = {p: language.write.module_of(p) for p in project_files(folder, language.suffixes)}
-        missing = {p: stem for p, stem in names.items() if os.path.join(folder, p) not in found}
-        if not missing:
-            continue
-        file = next(iter(read_program(folder, [os.path.basename(full)]).files.values()))
-        said = {origin for _, origin, _, _ in language.ambient(file)} | {origin.rpartition(".")[2] for s in file.imports for _, origin, _ in language.imported(file, s)}
-        found += [os.path.join(folder, p) for p, stem in missing.items() if stem in said or spelled_out(p) in file.text]
-    return found
-
-
-def spelled_out(path: str) -> bytes:
-    """How a text names what is in a folder below without an import; a path of one part is no such name."""
-    name = os.path.splitext(path)[0].replace("/", ".")
-    return name.encode() if "." in name else b"\0"
-
-
-def beside(full: str) -> list[str]:
-    """A file and those of its kind beside it, which are one program with it."""
-    folder, ending = os.path.dirname(full), os.path.splitext(full)[1]
-    return [os.path.join(folder, n) for n in sorted(os.listdir(folder)) if n.endswith(ending) and not n.startswith(".")]
-
-
-def neighbours(root: str, paths: Iterable[str], language: Language) -> list[str]:
-    """Other files of the project folder, which may import, set or patch names of the given ones."""
-    mine = set(paths)
-    return [p for p in project_files(root, language.suffixes) if p not in mine]

@@ -6,7 +6,8 @@ import re
 from dataclasses import dataclass
 
 from .errors import AedifexError
-from .model import Program, SourceFile
+from .model import SourceFile
+from .program import Program
 
 FORM = re.compile(r"(?P<path>.+?):(?P<first>\d+)(?::(?P<from>\d+))?(?:-(?P<last>\d+)(?::(?P<to>\d+))?)?")
 

@@ -17,7 +17,7 @@ from .symbols import WRITING, Declaration, Function, Parameter, Reference, Role,
 from .traced import origins
 
 __all__ = [
-    "WRITING", "Argument", "Block", "Call", "Declaration", "Function", "NewFunction", "Parameter", "Problem", "Program", "Reference", "Role", "Scope",
+    "WRITING", "Argument", "Block", "Call", "Declaration", "Function", "NewFunction", "Parameter", "Problem", "Reference", "Role", "Scope",
     "SourceFile", "Statement", "Symbol",
 ]  # fmt: skip
 
@@ -314,28 +314,3 @@ class SourceFile:
     @cached_property
     def _call_starts(self) -> list[int]:
         return [c.start for c in self._calls_sorted]
-
-
-@dataclass
-class Program:
-    """All files read together. Immutable once read; keys are paths relative to ``root``."""
-
-    root: str
-    files: dict[str, SourceFile]
-    language: Any
-    memo: dict[str, Any] = field(default_factory=dict, repr=False)  # what was worked out from it once
-    outsiders: Program | None = field(default=None, repr=False)  # files that are not the program's and name one that is, once they were read
-
-    @property
-    def texts(self) -> dict[str, bytes]:
-        """The text of every file as it stands by itself."""
-        return {path: f.text[start:end] for f in self.files.values() for path, start, end in f.parts}
-
-    @property
-    def holders(self) -> dict[str, SourceFile]:
-        """What was read of each file: itself, or that which it is a part of."""
-        return {path: f for f in self.files.values() for path, _, _ in f.parts}
-
-    @property
-    def problems(self) -> list[Problem]:
-        return [p for f in self.files.values() for p in f.problems]

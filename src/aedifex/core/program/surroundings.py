@@ -7,15 +7,17 @@ import os
 import re
 from collections.abc import Iterable
 from pathlib import Path
+from typing import cast
 
-from ..program.errors import AedifexError
-from ..program.language import Language, neighbours, read_program
-from ..program.model import Program, SourceFile
-from ..program.seen_calls import MARK
+from .errors import AedifexError
+from .language import Language
+from .model import SourceFile
+from .program import Program, neighbours, read_program
+from .seen_calls import MARK
 
 LARGEST = 1 << 20  # bytes that are read of a file that may name what is started
 ENTRY = re.compile(r"(?<![\w/])((?:\w+\.)*\w+):([^\W\d]\w*)")
-NOBODY = Program("", {}, None)  # the outsiders of a program that is looked at by itself
+NOBODY = Program("", {}, cast(Language, None))  # the outsiders of a program that is looked at by itself
 
 
 def digest(text: bytes) -> str:

@@ -13,7 +13,8 @@ from dataclasses import dataclass, field
 
 from ..design.tables import ClassDesign, Design, FieldDesign, bare
 from ..program.edits import Edits
-from ..program.model import Program, SourceFile, Symbol
+from ..program.model import SourceFile, Symbol
+from ..program.program import Program
 from ..program.refusal import Refusal
 from ..program.scopes import shadowed
 from . import messages

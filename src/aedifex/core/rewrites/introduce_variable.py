@@ -15,8 +15,8 @@ from ..analysis.startup import running
 from ..analysis.twins import Difference, differences
 from ..design.tables import ClassDesign, Design, FieldDesign, bare
 from ..program.edits import Edits
-from ..program.language import reread
-from ..program.model import Function, Program, SourceFile, Statement, Symbol
+from ..program.model import Function, SourceFile, Statement, Symbol
+from ..program.program import Program, reread
 from ..program.refusal import Refusal
 from . import messages
 from .rewrite import Context, Rewrite, State, function_of
@@ -57,7 +57,7 @@ class HoistLiteral:
     def apply(self, context: Context) -> Edits:
         out = Hoister(context, context.home(self.design), self).edits()
         after = reread(context.program, out.apply(context.program.files))
-        for problem in [*context.language.accepts(after)][:1]:
+        for problem in [*context.language.accepts([*after.files.values()])][:1]:
             raise messages.NO_VARIABLE_FOR_LITERAL.in_file(problem.path, problem.line, message=problem.message)
         return out
 

@@ -6,7 +6,8 @@ from ..analysis.effects import Effects
 from ..analysis.variable_kinds import constants_of
 from ..program.edits import Range
 from ..program.language import Language
-from ..program.model import Argument, Call, Function, Program, SourceFile
+from ..program.model import Argument, Call, Function, SourceFile
+from ..program.program import Program
 
 
 class Asked:

@@ -13,7 +13,8 @@ from ..analysis.effects import Effects
 from ..design.tables import ClassDesign, Design, FieldDesign, MethodDesign, bare, by_dependency
 from ..program.edits import Overlap
 from ..program.language import Language
-from ..program.model import Program, SourceFile
+from ..program.model import SourceFile
+from ..program.program import Program
 from . import messages
 from .alias_field import AliasField
 from .clean_up import CleanUp

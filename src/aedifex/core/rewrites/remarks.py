@@ -6,8 +6,8 @@ from difflib import SequenceMatcher
 from typing import Any
 
 from ..program.code_text import remarks
-from ..program.language import reread
-from ..program.model import Program, SourceFile
+from ..program.model import SourceFile
+from ..program.program import Program, reread
 from .rewrite import Step
 
 Changes = dict[str, bytes | None]

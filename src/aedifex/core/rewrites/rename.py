@@ -17,8 +17,9 @@ from ..design.toml import parse, to_toml
 from ..program.edits import Edits
 from ..program.language import Language
 from ..program.members import members_named
-from ..program.model import Program, Reference, Scope, SourceFile, Symbol
+from ..program.model import Reference, Scope, SourceFile, Symbol
 from ..program.near import perhaps
+from ..program.program import Program
 from ..program.refusal import Refusal
 from ..program.scopes import receiver_of, shadowed
 from ..program.surroundings import read_neighbours

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from ..analysis.hazards import forbidding, hazards, importers
 from ..program.edits import Edits
-from ..program.model import Program, SourceFile, Statement, Symbol
+from ..program.model import SourceFile, Statement, Symbol
+from ..program.program import Program
 from . import messages
 from .rewrite import Context
 

@@ -8,7 +8,7 @@ from typing import Any
 import tomlkit
 
 from ..design.tables import bare
-from ..program.model import Program
+from ..program.program import Program
 from ..program.surroundings import digest
 
 

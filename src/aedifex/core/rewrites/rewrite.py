@@ -15,7 +15,8 @@ from ..design.tables import ClassDesign, Design, bare
 from ..program.edits import Edits
 from ..program.facets.text import Text
 from ..program.language import Language
-from ..program.model import Declaration, Function, Program, Reference, Scope, SourceFile, Symbol
+from ..program.model import Declaration, Function, Reference, Scope, SourceFile, Symbol
+from ..program.program import Program
 from ..program.refusal import Refusal
 from ..program.snapshot import case_twin
 from . import messages

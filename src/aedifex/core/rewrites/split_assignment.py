@@ -8,8 +8,9 @@ from dataclasses import dataclass, field
 from ..analysis.startup import running
 from ..analysis.variable_kinds import parted
 from ..program.edits import Edits, Range, applied
-from ..program.language import Language, reread
-from ..program.model import Program, SourceFile
+from ..program.language import Language
+from ..program.model import SourceFile
+from ..program.program import Program, reread
 from ..program.refusal import Refusal
 from .rewrite import Context, Rewrite, State
 

@@ -13,7 +13,8 @@ from ..analysis.variable_kinds import constants_of
 from ..design.tables import ClassDesign, bare
 from ..program.edits import Edits
 from ..program.language import Language
-from ..program.model import Program, SourceFile, Statement
+from ..program.model import SourceFile, Statement
+from ..program.program import Program
 from .rewrite import Context
 
 

@@ -15,7 +15,7 @@ from threading import Lock
 from typing import Any
 
 from ...program.errors import AedifexError
-from ...program.model import Problem, Program, SourceFile
+from ...program.model import Problem, SourceFile
 from .cover import marks
 from .transform import instrumented, sketch_source
 
@@ -29,11 +29,11 @@ def compiles(path: str, text: bytes) -> Problem | None:
     return None
 
 
-def accepts(program: Program) -> list[Problem]:
+def accepts(files: list[SourceFile]) -> list[Problem]:
     """The compiler's errors for a whole program; none where there is no compiler."""
     if shutil.which("javac") is None:
         return []
-    _, problems = compiled(list(program.files.values()))
+    _, problems = compiled(files)
     return problems
 
 

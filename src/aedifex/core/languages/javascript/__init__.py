@@ -8,7 +8,7 @@ from ...program.facets.extraction import Extraction
 from ...program.facets.inlining import Inlining
 from ...program.facets.launch import Launch
 from ...program.facets.text import Text
-from ...program.model import Function, Problem, Program, SourceFile, Statement
+from ...program.model import Function, Problem, SourceFile, Statement
 from . import by_name, imports, launch, lists, members, opening, regions, streams, structure, write
 from .compiler import compiles
 from .inlines import inlines
@@ -107,7 +107,7 @@ class JavaScript:
         return write.offered(file)
 
     @staticmethod
-    def accepts(program: Program) -> list[Problem]:
+    def accepts(files: list[SourceFile]) -> list[Problem]:
         """Each file says enough by itself."""
         return []
 

@@ -10,7 +10,7 @@ from ...program.facets.extraction import Extraction
 from ...program.facets.inlining import Inlining
 from ...program.facets.launch import Launch
 from ...program.facets.text import Text
-from ...program.model import Problem, Program, SourceFile, Statement
+from ...program.model import Problem, SourceFile, Statement
 from . import by_name, frameworks, launch, members, opening, regions, streams, write
 from .handlers import inlines
 from .imports import imported, imported_word, module_word
@@ -133,7 +133,7 @@ class Python:
         return found
 
     @staticmethod
-    def accepts(program: Program) -> list[Problem]:
+    def accepts(files: list[SourceFile]) -> list[Problem]:
         """Each file says enough by itself."""
         return []
 

@@ -11,8 +11,7 @@ from __future__ import annotations
 
 from ...design.tables import ClassDesign, bare
 from ...program.edits import Range, applied
-from ...program.language import reread
-from ...program.model import Program
+from ...program.program import Program, reread
 
 
 def unfoldings(program: Program, path: str) -> list[Range]:

@@ -7,11 +7,12 @@ from collections.abc import Sequence
 
 from ...design.tables import PartDesign, bare
 from ...program.edits import applied
-from ...program.language import Language, reread
-from ...program.model import Program, SourceFile
+from ...program.language import Language
+from ...program.model import SourceFile
+from ...program.program import Program, reread
 from ...program.refusal import Refusal
 from ...program.whole import Whole
-from .. import messages
+from ...rewrites import messages
 from .text import Taking
 
 

@@ -8,10 +8,10 @@ from dataclasses import dataclass, field
 
 from ...design.tables import ClassDesign, Design, PartDesign
 from ...program.edits import Edits
-from ...program.model import Program
+from ...program.program import Program
 from ...program.refusal import Refusal
 from ...program.surroundings import read_neighbours
-from .. import messages
+from ...rewrites import messages
 from ..rewrite import Context, Rewrite, State, check_hazards
 from .members import named_elsewhere, taking
 

@@ -13,7 +13,7 @@ from dataclasses import dataclass, field
 
 from ...program.edits import Edits
 from ...program.line_ranges import placed
-from ...program.model import Program
+from ...program.program import Program
 from ...program.refusal import Refusal
 from ..rewrite import Context
 from .extraction import Lifter

@@ -12,7 +12,7 @@ from ...naming.identifiers import free
 from ...program.edits import Edits
 from ...program.errors import AedifexError
 from ...program.line_ranges import Place, lines_of, moved, placed
-from ...program.model import Program
+from ...program.program import Program
 from ..record_class.rewrite import is_keyed
 from ..rewrite import Rewrite, State
 from .rewrite import Lift

@@ -15,9 +15,9 @@ from dataclasses import dataclass, field
 from ...design.tables import Design, StreamDesign
 from ...naming.identifiers import taken_names
 from ...program.edits import Edits
-from ...program.model import Program
+from ...program.program import Program
 from ...program.refusal import Refusal
-from .. import messages
+from ...rewrites import messages
 from ..rewrite import Context, Rewrite, State, check_hazards
 from .streams import kind_of, standing_class, stream_edits
 

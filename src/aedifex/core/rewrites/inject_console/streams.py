@@ -16,8 +16,9 @@ from collections.abc import Sequence
 from ...design.tables import ClassDesign, StreamDesign, bare
 from ...naming.identifiers import taken_names
 from ...program.edits import Range, applied
-from ...program.language import Language, reread
-from ...program.model import Program, SourceFile
+from ...program.language import Language
+from ...program.model import SourceFile
+from ...program.program import Program, reread
 from ...program.streams import StreamKind, StreamUse
 
 

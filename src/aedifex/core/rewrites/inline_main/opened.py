@@ -13,8 +13,9 @@ from ...analysis.hazards import forbidding, hazards
 from ...analysis.main_function import MAIN, main_function, named_main, waiting_main
 from ...design.tables import ClassDesign, Design, LiftDesign, MethodDesign, StayDesign, WishDesign, bare, placed_anew
 from ...program.edits import applied
-from ...program.language import Language, reread
-from ...program.model import Program, SourceFile
+from ...program.language import Language
+from ...program.model import SourceFile
+from ...program.program import Program, reread
 from ...program.refusal import Refusal
 from .opening import Opening, opening
 from .promote_locals import raised

@@ -15,9 +15,9 @@ from dataclasses import dataclass, field
 
 from ...design.tables import Design, bare
 from ...program.edits import Edits
-from ...program.model import Program
+from ...program.program import Program
 from ...program.refusal import Refusal
-from .. import messages
+from ...rewrites import messages
 from ..rewrite import Context, Rewrite, State, check_hazards
 from .opened import announced, how, main_holder, main_of, opened, opened_design
 from .opening import Opening

@@ -14,8 +14,9 @@ from collections.abc import Iterator
 from ...analysis.parallel_arrays import wanted
 from ...design.tables import ClassDesign, Design, bare
 from ...program.edits import Range
-from ...program.model import Program, SourceFile
-from .. import messages
+from ...program.model import SourceFile
+from ...program.program import Program
+from ...rewrites import messages
 from ..parameter_to_receiver import loose
 from ..record_class.rewrite import BecomesMethod, MakesObjects, is_keyed, standing
 from ..rewrite import Context, Rewrite, State, function_of

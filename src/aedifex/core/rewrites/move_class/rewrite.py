@@ -13,7 +13,7 @@ from ...analysis.variable_kinds import constants_of, only_imports
 from ...design.tables import ClassDesign
 from ...program.edits import Edits
 from ...program.model import SourceFile, Statement
-from .. import messages
+from ...rewrites import messages
 from ..rewrite import Context, class_scope
 from .placement import Dependencies, dependencies
 

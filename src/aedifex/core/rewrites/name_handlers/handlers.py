@@ -22,10 +22,11 @@ from ...naming.identifiers import free, like
 from ...program.braces import COMMENTS, within
 from ...program.edits import Range, applied
 from ...program.inline import Inline
-from ...program.language import Language, reread
+from ...program.language import Language
 from ...program.line_map import LineMap
 from ...program.line_ranges import FORM, counted
-from ...program.model import NewFunction, Program, SourceFile, Symbol
+from ...program.model import NewFunction, SourceFile, Symbol
+from ...program.program import Program, reread
 
 
 @dataclass

@@ -15,9 +15,9 @@ from dataclasses import dataclass, field
 from ...design.tables import Design
 from ...program.edits import Edits
 from ...program.line_map import LineMap
-from ...program.model import Program
+from ...program.program import Program
 from ...program.refusal import Refusal
-from .. import messages
+from ...rewrites import messages
 from ..rewrite import Context, Rewrite, State
 from .handlers import at_place, handler_places, named_design, named_edits
 

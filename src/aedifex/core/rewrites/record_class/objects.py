@@ -16,7 +16,8 @@ from ...design.tables import ClassDesign, bare, key_of
 from ...program.edits import Range
 from ...program.keyed import Keyed
 from ...program.language import Language, NewField
-from ...program.model import Call, Function, Program, SourceFile
+from ...program.model import Call, Function, SourceFile
+from ...program.program import Program
 from ..parameter_to_receiver import Asked
 
 SHORT = 3  # values that an object is made with without naming them

@@ -17,9 +17,10 @@ from dataclasses import dataclass, field
 from ...design.tables import ClassDesign, Design, MethodDesign, bare, holder_of, key_of
 from ...program.edits import Edits, Range
 from ...program.keyed import Keyed
-from ...program.model import Program, SourceFile
+from ...program.model import SourceFile
+from ...program.program import Program
 from ...program.refusal import Refusal
-from .. import messages
+from ...rewrites import messages
 from ..parameter_to_receiver import loose
 from ..rewrite import Context, Rewrite, State, check_hazards, function_of
 from .objects import Handed, keyed_fields, record_edits

@@ -9,7 +9,8 @@ from ...analysis.families import Family
 from ...analysis.twins import differences
 from ...design.tables import ClassDesign, MethodDesign, bare
 from ...program.edits import Edits
-from ...program.model import Program, SourceFile
+from ...program.model import SourceFile
+from ...program.program import Program
 from ...program.refusal import Refusal
 from ..rewrite import Context, Rewrite, State, function_of
 from .twins import Half, half, merge_edits, spans

@@ -19,10 +19,11 @@ from ...analysis.families import Family, families
 from ...analysis.twins import differences
 from ...design.tables import WishDesign, bare
 from ...program.edits import Range, applied
-from ...program.language import Language, reread
-from ...program.model import Function, Program, SourceFile, Statement, Symbol
+from ...program.language import Language
+from ...program.model import Function, SourceFile, Statement, Symbol
+from ...program.program import Program, reread
 from ...program.refusal import Refusal
-from .. import messages
+from ...rewrites import messages
 
 Marks = dict[Symbol | None, str]  # symbol → what it is to its object
 

@@ -16,7 +16,7 @@ from ...analysis.hazards import NAMING, hazards
 from ...design.tables import ClassDesign
 from ...program.edits import Edits
 from ...program.model import Reference, SourceFile, Statement
-from .. import messages
+from ...rewrites import messages
 from ..rewrite import Context, add_method, outward
 from .plan import MainPlan, plan_main
 
