@@ -91,3 +91,17 @@ def test_no_circle():
 
     for name in sorted(graph):
         visit(name, ())
+
+
+TREE = {"root_node", "child_by_field_name", "named_children", "descendant_for_byte_range", "start_byte", "end_byte"}
+SPELLED = {"self", "this", "def", "void", "static", "let", "var", "//", "/*", b"#", b"//", b"/*"}
+
+
+@pytest.mark.parametrize("path", [p for p in FILES if p.parts[-2] != "program" and "program" not in p.parts and "core" in p.parts and "languages" not in p.parts], ids=lambda p: str(p.relative_to(SOURCE)))
+def test_nothing_above_the_languages_knows_one(path):
+    """No node of a syntax tree, no mark of a comment, no receiver, no keyword."""
+    for node in ast.walk(ast.parse(path.read_text())):
+        if isinstance(node, ast.Attribute):
+            assert node.attr not in TREE, f"{path}:{node.lineno} looks at the syntax tree"
+        if isinstance(node, ast.Constant) and isinstance(node.value, (str, bytes)):
+            assert node.value not in SPELLED, f"{path}:{node.lineno} spells {node.value!r}"

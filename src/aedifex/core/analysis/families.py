@@ -8,6 +8,7 @@ from dataclasses import dataclass, field
 from functools import lru_cache
 from itertools import zip_longest
 
+from ..program.code_text import starts_remark
 from ..program.language import Language
 from ..program.model import Function, SourceFile, Symbol
 from .twins import Difference, differences
@@ -230,8 +231,9 @@ def lines_of(file: SourceFile, family: Family, f: Function) -> list[tuple[int, s
     found = []
     for at in range(file.line(f.body_start), file.line(f.end - 1) + 1):
         end = file.lines[at] if at < len(file.lines) else len(file.text)
-        text = " ".join(file.slice(file.lines[at - 1], end).split())
-        if text and not text.startswith(("#", "//")):
+        line = file.slice(file.lines[at - 1], end)
+        text = " ".join(line.split())
+        if text and not starts_remark(file, file.lines[at - 1], line):
             found.append((file.shown(file.lines[at - 1]), plain(number, text), text))
     return found
 

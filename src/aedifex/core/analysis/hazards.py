@@ -198,9 +198,6 @@ def redefined(file: SourceFile) -> list[Hazard]:
     return found
 
 
-LOOPS = frozenset(["for_statement", "for_in_statement"])
-
-
 def seen_late(file: SourceFile, language: Language) -> list[Hazard]:
     """Functions made in a loop that use its variable: they find in it what it holds when they run. Worked out once."""
     if "seen late" in file.memo:
@@ -209,13 +206,10 @@ def seen_late(file: SourceFile, language: Language) -> list[Hazard]:
     for s in {r.symbol for r in file.references if r.symbol is not None and r.scope.frame is not r.symbol.scope and r.symbol.scope.kind != "block"}:
         inner = [r for r in s.references if not r.writes and r.scope.frame is not s.scope and r.scope.frame.kind in ("function", "lambda")]
         for b in s.bindings if inner else ():
-            node = file.tree.root_node.descendant_for_byte_range(b.start, b.end)
-            while node is not None and node.type not in LOOPS:
-                node = node.parent
-            body = node.child_by_field_name("body") if node is not None else None
-            if body is None or not b.start < body.start_byte or b.scope.frame is not s.scope.frame:
+            body = language.regions.loop_body(file, b.start)
+            if body is None or not b.start < body[0] or b.scope.frame is not s.scope.frame:
                 continue
-            late = {r.scope.frame: r for r in reversed(inner) if body.start_byte <= r.scope.frame.start and r.scope.frame.end <= body.end_byte}
+            late = {r.scope.frame: r for r in reversed(inner) if body[0] <= r.scope.frame.start and r.scope.frame.end <= body[1]}
             found += [
                 Hazard("seen late", *file.place(r.start), f"a function made in this loop finds in '{s.name}' what it holds when it runs, not what it held when it was made")
                 for r in late.values() if not at_once(file, language, r.scope.frame.start)

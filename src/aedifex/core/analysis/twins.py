@@ -94,6 +94,6 @@ def suggestion(file: SourceFile, literal: tuple[int, int, str]) -> str:
         return match[1]
     if match := re.search(r"([-+*/%])\s*$", before) or re.match(r"\s*([*/])", after):
         return OPERATORS[match[1]]
-    if file.text[start : start + 1] == b"#":
+    if file.slice(start, start + 1) == "#":
         return "colour"
     return "label" if kind in ("str", "String", "string") else "value"

@@ -8,6 +8,7 @@ from itertools import pairwise
 from typing import Any
 
 from ..analysis.regions.region import Region, chain
+from ..program.code_text import starts_remark
 from ..program.model import SourceFile
 from .inflection import singular
 
@@ -39,7 +40,7 @@ def heading(file: SourceFile, at: int) -> str:
     if last < 3:
         return ""
     before, said, blank = (file.slice(a, b).rstrip() for a, b in pairwise(file.lines[last - 3 : last + 1]))
-    if blank or not said.lstrip().startswith(("#", "//")):
+    if blank or not starts_remark(file, file.lines[last - 2], said):
         return ""
     return said if not before or before.endswith((":", "{")) else ""
 

@@ -6,7 +6,7 @@ from collections.abc import Callable, Iterator, Sequence
 from typing import Any
 
 from .lists import WholeLoop
-from .model import Arm, Block, SourceFile, Statement
+from .model import Arm, Block, Function, SourceFile, Statement
 
 FIELDS = (("consequence", "branch"), ("alternative", "otherwise"))
 COMMENTS = frozenset(["comment", "line_comment", "block_comment"])
@@ -141,3 +141,20 @@ def whole_loop(
         return None
     block = body.type == blocks
     return WholeLoop(name, (init.start_byte, step.end_byte), body.start_byte + block, block)
+
+
+LOOPS = frozenset(["for_statement", "for_in_statement"])  # those that set a variable on each turn
+
+
+def loop_body(file: SourceFile, offset: int) -> tuple[int, int] | None:
+    """The body of the innermost loop over something in whose head or body an offset lies."""
+    node = file.tree.root_node.descendant_for_byte_range(offset, offset)
+    while node is not None and node.type not in LOOPS:
+        node = node.parent
+    body = node.child_by_field_name("body") if node is not None else None
+    return (body.start_byte, body.end_byte) if body is not None else None
+
+
+def untyped(file: SourceFile, function: Function) -> str:
+    """The type of what a function gives, where none is written."""
+    return ""

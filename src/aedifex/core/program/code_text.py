@@ -29,6 +29,24 @@ def asking(grammar: Language, besides: frozenset[str]) -> Query | None:
     return Query(grammar, " ".join(f"({k}) @said" for k in wanted)) if wanted else None
 
 
+def remark_spans(file: SourceFile) -> list[tuple[int, int]]:
+    """Where its comments stand, in source order; worked out once."""
+    if "remark spans" not in file.memo:
+        file.memo["remark spans"] = [(node.start_byte, node.end_byte) for node in said(file)]
+    found: list[tuple[int, int]] = file.memo["remark spans"]
+    return found
+
+
+def remark_at(file: SourceFile, offset: int) -> tuple[int, int] | None:
+    """The comment that stands there."""
+    return next(((a, b) for a, b in remark_spans(file) if a <= offset < b), None)
+
+
+def starts_remark(file: SourceFile, start: int, line: str) -> bool:
+    """Whether a line, which begins at ``start``, has a comment before all else."""
+    return remark_at(file, start + len(line) - len(line.lstrip())) is not None
+
+
 def remarks(file: SourceFile) -> list[str]:
     """The text of each comment, in source order; worked out once."""
     if "remarks" not in file.memo:

@@ -43,6 +43,11 @@ class Call:
     args_end: int
     node: Any = field(repr=False, default=None)
 
+    @property
+    def bare(self) -> bool:
+        """Whether its one argument stands without parentheses of the call's own, as a lone generator does."""
+        return self.node is not None and self.args_start == self.node.start_byte
+
 
 @dataclass(slots=True, eq=False)
 class Statement:

@@ -179,7 +179,7 @@ def drop_declarations(
             edits.delete(file.path, left, language.write.blank_after(file, right) if opens_body(file, left, gone) else right)
         else:
             rest = file.text[end:right]
-            if rest.strip().startswith(b"#") and not file.text[left:start].strip():
+            if language.write.trailing_comment(file, end) and not file.text[left:start].strip():
                 edits.delete(file.path, start, end + len(rest) - len(rest.lstrip(b" \t")))  # the remark stays
                 continue
             more = len(rest) - len(rest.lstrip(b" ;")) if rest.lstrip().startswith(b";") else 0

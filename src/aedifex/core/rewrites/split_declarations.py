@@ -11,6 +11,7 @@ from itertools import pairwise
 
 from ..analysis.variable_kinds import constants_of
 from ..design.tables import ClassDesign, bare
+from ..program.code_text import remark_at
 from ..program.edits import Edits
 from ..program.language import Language
 from ..program.model import SourceFile, Statement
@@ -75,8 +76,7 @@ def take_apart(context: Context, file: SourceFile, statements: list[Statement], 
     mark = ";" if file.slice(start, end).endswith(";") else ""
     nl = context.write.newline(file)
     for s, following in pairwise(statements):
-        between = file.text[s.end : following.start]
-        comma = s.end + comma_in(between)
+        comma = comma_in(file, s.end)
         tail = file.slice(comma + 1, following.start)
         spaces = len(tail) - len(tail.rstrip(" \t"))
         out.replace(file.path, comma, comma + 1, mark)
@@ -87,13 +87,9 @@ def take_apart(context: Context, file: SourceFile, statements: list[Statement], 
             out.replace(file.path, at, following.start, nl + lead + opening)
 
 
-def comma_in(between: bytes) -> int:
-    """Where the comma stands between two variables of one declaration, remarks left aside."""
-    at = 0
-    while between[at : at + 1] != b",":
-        if between.startswith(b"//", at):
-            at = between.index(b"\n", at)
-        elif between.startswith(b"/*", at):
-            at = between.index(b"*/", at) + 1
-        at += 1
+def comma_in(file: SourceFile, at: int) -> int:
+    """Where the comma stands behind a variable of a declaration, remarks left aside."""
+    while file.text[at : at + 1] != b",":
+        remark = remark_at(file, at)
+        at = remark[1] if remark is not None else at + 1
     return at

@@ -13,8 +13,7 @@ import re
 from collections.abc import Sequence
 from itertools import pairwise
 
-from ...program.braces import COMMENTS, within
-from ...program.code_text import code_text
+from ...program.code_text import code_text, remark_spans
 from ...program.language import Language
 from ...program.model import Arm, SourceFile, Statement
 
@@ -47,8 +46,7 @@ def leaves(arm: Arm) -> bool:
 
 def remarked(file: SourceFile, arm: Arm) -> bool:
     """Whether a remark would go with what is taken out."""
-    spans = [(a, b) for a, b, _ in arm.without]
-    return any(n.type in COMMENTS for a, b in spans for n in within(file.tree.root_node.descendant_for_byte_range(a, b), a, b))
+    return any(a <= start and end <= b for a, b, _ in arm.without for start, end in remark_spans(file))
 
 
 def exclusive(file: SourceFile, arms: Sequence[Arm]) -> bool:

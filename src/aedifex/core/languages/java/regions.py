@@ -6,6 +6,7 @@ from collections.abc import Iterator, Sequence
 from typing import Any
 
 from ...program import braces
+from ...program.braces import loop_body  # noqa: F401
 from ...program.facets.defaults import in_place  # noqa: F401
 from ...program.model import Arm, Beside, Block, Function, NewFunction, Scope, SourceFile, Statement, Symbol
 from .pure import type_of
@@ -22,6 +23,7 @@ leave_first = braces.leave_first
 CLOSURES = False  # a method stands in a class, whatever its lines were in
 called_in_place = called_when_ready = method_around = braces.none_such  # there are no pages, and what stands in a method is a method's already
 GOES_ON, LEAVES = "true", "false"
+NOTHING = "void"
 PARAMETERS = frozenset(["formal_parameter", "catch_formal_parameter", "enhanced_for_statement", "resource"])
 
 
@@ -151,3 +153,14 @@ def several_results(file: SourceFile, start: int, declared: bool) -> str:
 
 def word_for(file: SourceFile, words: Sequence[str]) -> str:
     return words[0]
+
+
+def result_type(file: SourceFile, function: Function) -> str:
+    """The type of what a method gives; "" for what is written in place."""
+    kind = function.node.child_by_field_name("type") if function.node is not None else None
+    return file.slice(kind.start_byte, kind.end_byte) if kind is not None else ""
+
+
+def returns_nothing(file: SourceFile, at: int) -> bool:
+    """Whether the ``return`` there gives nothing."""
+    return file.text[at + len("return") :].lstrip()[:1] in (b";", b"}")

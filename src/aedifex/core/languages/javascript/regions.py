@@ -7,6 +7,8 @@ from collections.abc import Iterator, Sequence
 from typing import Any
 
 from ...program import braces
+from ...program.braces import loop_body  # noqa: F401
+from ...program.braces import untyped as result_type  # noqa: F401
 from ...program.model import Arm, Beside, Block, Function, NewFunction, Parameter, Scope, SourceFile, Statement, Symbol
 from .lists import PLAIN
 from .structure import statement, statements
@@ -29,6 +31,7 @@ TIED = {
 leave_first = braces.leave_first
 CLOSURES = True  # a function can stand inside another one
 GOES_ON, LEAVES = "true", "false"
+NOTHING = ""
 
 
 def unnamed(file: SourceFile, scope: Scope) -> Function | None:
@@ -285,3 +288,8 @@ def word_for(file: SourceFile, words: Sequence[str]) -> str:
 def either(lead: str, unit: str, number: str, wanted: str, first: Sequence[str], other: Sequence[str]) -> str:
     """Lines for one number, and others for the rest; either may be none."""
     return braces.either(lead, unit, number, wanted, first, other, "===", "!==")
+
+
+def returns_nothing(file: SourceFile, at: int) -> bool:
+    """Whether the ``return`` there gives nothing."""
+    return file.text[at + len("return") :].lstrip()[:1] in (b";", b"}")

@@ -6,7 +6,11 @@ from collections.abc import Iterator, Sequence
 from typing import Any
 
 from ...program import braces
-from ...program.braces import within
+from ...program.braces import (
+    loop_body,  # noqa: F401
+    within,
+)
+from ...program.braces import untyped as result_type  # noqa: F401
 from ...program.model import Arm, Beside, Block, Function, NewFunction, SourceFile, Statement, Symbol
 from .structure import BLOCKS, definition, statements
 
@@ -26,6 +30,7 @@ OWN_NAMES = frozenset([b"super", b"__class__"])
 CLOSURES = True  # a function can stand inside another one
 unnamed = called_in_place = called_when_ready = method_around = braces.none_such  # a lambda has but an expression, and there are no pages
 GOES_ON, LEAVES = "True", "False"  # what a lifted function tells a loop
+NOTHING = ""
 ROLES = {
     "else_clause": "otherwise",
     "elif_clause": "branch",
@@ -266,3 +271,8 @@ def either(lead: str, unit: str, number: str, wanted: str, first: Sequence[str],
     if not first:
         return f"{lead}if {number} != {wanted}:\n{block(other)}"
     return f"{lead}if {number} == {wanted}:\n{block(first)}" + (f"{lead}else:\n{block(other)}" if other else "")
+
+
+def returns_nothing(file: SourceFile, at: int) -> bool:
+    """Whether the ``return`` there gives nothing."""
+    return file.text[at + len("return") :].lstrip()[:1] in (b";", b"}")

@@ -9,11 +9,25 @@ from ..model import Arm, Beside, Block, Function, NewFunction, Scope, SourceFile
 
 
 class Extraction(Protocol):
-    """``CLOSURES``: whether functions can stand in functions; ``LEAVES``, ``GOES_ON``: what an extracted function tells the loop around its call."""
+    """``CLOSURES``: whether functions can stand in functions; ``LEAVES``, ``GOES_ON``: what an extracted function tells the loop around its call;
+    ``NOTHING``: the type of a function that gives nothing, "" where none is written."""
 
     CLOSURES: bool
     LEAVES: str
     GOES_ON: str
+    NOTHING: str
+
+    def loop_body(self, file: SourceFile, offset: int, /) -> tuple[int, int] | None:
+        """The body of the innermost loop over something in whose head or body an offset lies."""
+        ...
+
+    def result_type(self, file: SourceFile, function: Function, /) -> str:
+        """The type of what a function gives; "" where none is written."""
+        ...
+
+    def returns_nothing(self, file: SourceFile, at: int, /) -> bool:
+        """Whether the ``return`` there gives nothing."""
+        ...
 
     def blocks(self, file: SourceFile, statement: Statement, /) -> list[Block]:
         """The blocks directly inside a statement, with what each is for."""

@@ -18,7 +18,7 @@ What its methods need of the class that keeps it is handed over at each call. Us
 from __future__ import annotations
 
 from ...design.tables import PartDesign, bare
-from ...program.braces import COMMENTS
+from ...program.code_text import remark_at
 from ...program.edits import Range
 from ...program.language import NewField
 from ...program.layout import text_lines
@@ -125,7 +125,7 @@ class Taking(PartMaking):
         f = next(f for f in self.functions if f.name == u.name)
         _, how = self.language.write.added_parameters(self.file, f, [(n, "") for n, _ in given])
         arguments = self.language.arguments(self.file, call)
-        if arguments and call.node is not None and call.node.start_byte == arguments[0].start:
+        if arguments and call.bare:
             raise messages.NO_PARENTHESES.at(self.file, u.start, member=u.name)
         by_name = how == "by name" or any(a.keyword for a in arguments)
         texts = [self.language.write.keyword_argument(self.given(n), value) if by_name else value for n, value in given]
@@ -218,10 +218,10 @@ class Taking(PartMaking):
             return None
         last = write.line_start(self.file, end - 1)
         first = last + len(self.file.text[last:end]) - len(self.file.text[last:end].lstrip())
-        node = self.file.tree.root_node.descendant_for_byte_range(first, first + 1)
-        if node is None or node.type not in COMMENTS or self.file.slice(write.line_start(self.file, node.start_byte), node.start_byte).strip():
+        remark = remark_at(self.file, first)
+        if remark is None or self.file.slice(write.line_start(self.file, remark[0]), remark[0]).strip():
             return None
-        return write.comment_start(self.file, node.start_byte), end
+        return write.comment_start(self.file, remark[0]), end
 
     def alone_with(self, member: str, gone: tuple[int, int] = (0, 0)) -> bool:
         """Whether only the part's own methods use a field, but for the statement that is ``gone``."""

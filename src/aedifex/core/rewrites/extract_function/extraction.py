@@ -93,14 +93,10 @@ class Lifter:
 
     def returns(self, f: Function) -> str:
         """The type of what a function gives; that of a function written in place is told only where it gives nothing."""
-        kind = f.node.child_by_field_name("type") if f.node is not None else None
-        if kind is None and not f.name and all(self.bare(at) for at in self.region.returns()):
-            return "void"
-        return self.file.slice(kind.start_byte, kind.end_byte) if kind is not None else ""
-
-    def bare(self, at: int) -> bool:
-        """Whether a ``return`` gives nothing."""
-        return self.file.text[at + len("return") :].lstrip()[:1] in (b";", b"}")
+        kind = self.regions.result_type(self.file, f)
+        if not kind and not f.name and all(self.regions.returns_nothing(self.file, at) for at in self.region.returns()):
+            return self.regions.NOTHING
+        return kind
 
     def check_name(self) -> None:
         if self.ground.site is not None:
@@ -252,7 +248,7 @@ class Lifter:
         end = region.end + len(write.trailing_comment(self.file, region.end).encode(self.file.encoding))
         words = [self.regions.declared_as(self.file, s)[0] for s in made.gives]
         word = self.regions.word_for(self.file, words) if made.declares else ""
-        empty = made.leaves == "return" and region.function is not None and self.language.typed and self.returns(region.function) == "void"
+        empty = made.leaves == "return" and region.function is not None and self.language.typed and self.returns(region.function) == self.regions.NOTHING
         statement = self.regions.take_back(self.file, [s.name for s in made.gives], text, self.unit, lead, "" if empty else made.leaves, word)
         if empty and not region.falls_through():
             statement += f"\n{lead}{self.ended([])}"

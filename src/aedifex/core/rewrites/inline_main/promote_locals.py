@@ -45,7 +45,7 @@ def can(file: SourceFile, language: Language, f: Function, s: Statement) -> bool
     """Whether a variable can be the class's: a free name, a written type, a value that can be worked out before."""
     assert s.annotation is not None and s.value is not None
     symbol = s.target.symbol if s.target is not None else None
-    if symbol is None or symbol.scope is file.scope or file.slice(*s.annotation) == "var" or s.value[0] == s.value[1]:
+    if symbol is None or symbol.scope is file.scope or not language.regions.declared_as(file, symbol)[1] or s.value[0] == s.value[1]:
         return False
     other = file.scope.symbols.get(symbol.name)
     if other is not None and (other.bindings or other.references):

@@ -19,7 +19,7 @@ from ...analysis.counting_loops import with_inner
 from ...analysis.regions.region import ways_out
 from ...design.tables import Design, placed_anew
 from ...naming.identifiers import free, like
-from ...program.braces import COMMENTS, within
+from ...program.code_text import remark_spans
 from ...program.edits import Range, applied
 from ...program.inline import Inline
 from ...program.language import Language
@@ -94,8 +94,7 @@ def remarked(file: SourceFile, language: Language, inline: Inline) -> bool:
     write, rows = language.write, inline.statements
     start = max(inline.opens, write.comment_start(file, rows[0].start)) if rows else inline.end
     end = min(write.line_end(file, rows[-1].end - 1), inline.closes) if rows else inline.end
-    nodes = within(file.tree.root_node.descendant_for_byte_range(inline.start, inline.end), inline.start, inline.end)
-    return any(n.type in COMMENTS and not start <= n.start_byte < end for n in nodes)
+    return any(inline.start <= a < inline.end and not start <= a < end for a, _ in remark_spans(file))
 
 
 def named_edits(file: SourceFile, language: Language, wanted: Sequence[Named]) -> list[Range]:
