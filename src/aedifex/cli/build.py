@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import os
 import sys
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, Any
 
 import click
 
@@ -198,7 +198,7 @@ def close(built: Built, runs: int, design: str, quiet: bool, dry: bool, unchecke
             say(f"Put back: aedifex undo --all {design}", quiet)
 
 
-def report(built: Built) -> dict:
+def report(built: Built) -> dict[str, Any]:
     return {
         "status": built.status,
         "stopped": built.stopped or None,

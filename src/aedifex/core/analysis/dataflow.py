@@ -138,7 +138,10 @@ class Flow:
 
     def tried(self, blocks: Sequence[Block], after: Symbols, exits: Exits, names: Symbols) -> Symbols:
         """The statements of the body may all lead to each handler."""
-        role = lambda *names: [b for b in blocks if b.role in names]  # noqa: E731
+
+        def role(*names: str) -> list[Block]:
+            return [b for b in blocks if b.role in names]
+
         for b in role("finally"):
             inside = self.live(b.statements, after | exits.broken | exits.continued | exits.raised, exits)
             after, exits = inside, Exits(exits.broken | inside, exits.continued | inside, exits.raised | inside)

@@ -21,6 +21,7 @@ from ..planning.validate import validate
 from ..program.atomic import replace
 from ..program.errors import AedifexError, Refused
 from ..program.language import language_of
+from ..program.model import Problem
 from ..program.program import Program, read_program
 from ..program.snapshot import read_file
 from ..program.surroundings import digest
@@ -199,5 +200,5 @@ def as_left(journal: Journal) -> list[str]:
                   f"Restore it, or delete {FOLDER} and draft again.")  # fmt: skip
 
 
-def listed(problems: list) -> str:
+def listed(problems: list[Problem]) -> str:
     return "\n".join(str(p) for p in problems)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 import tomllib
-from typing import Any
+from typing import Any, cast
 
 import tomlkit
 from tomlkit.items import Item, Table
@@ -82,4 +82,4 @@ def written(c: Column, value: Any) -> Item:
             array.append(entry)
         return array
     item = tomlkit.item(value)
-    return item.multiline(True) if c.name == "why" and isinstance(value, list) and len(value) > 1 else item
+    return cast(Item, item.multiline(True)) if c.name == "why" and isinstance(value, list) and len(value) > 1 else item

@@ -6,8 +6,8 @@ import re
 from collections import defaultdict
 from collections.abc import Iterable
 from itertools import takewhile
-from typing import Any
 
+from ..program.facets.text import Text
 from ..program.model import SourceFile
 
 VERBS = frozenset(
@@ -37,7 +37,7 @@ RECORDS = frozenset("history log logs queue cache data items list lines result r
 ALONE = 1.9  # a function of one word may speak of a thing
 
 
-def class_name_for(variables: list[str], functions: list[str], write: Any, taken: set[str], fallback: str, holder: str = "") -> str:
+def class_name_for(variables: list[str], functions: list[str], write: Text, taken: set[str], fallback: str, holder: str = "") -> str:
     """The word that most of the names share, else what the functions speak of, else the fallback. ``holder``: the one variable that holds many."""
     counts: dict[str, float] = defaultdict(float)
     for name in variables:
@@ -64,7 +64,7 @@ def class_name_for(variables: list[str], functions: list[str], write: Any, taken
     return free(write.class_name([fallback]), taken)
 
 
-def longest(word: str, names: list[str], write: Any) -> list[str]:
+def longest(word: str, names: list[str], write: Text) -> list[str]:
     """All the words with which the names begin that begin with this one; each name keeps a word for itself.
 
     >>> longest("signal", ["signal_box_key", "signal_box_door", "tram_x"], PYTHON)
@@ -89,7 +89,7 @@ def free(name: str, taken: set[str]) -> str:
     return found
 
 
-def member_names(names: Iterable[str], stems: set[str], write: Any, taken: set[str]) -> dict[str, str]:
+def member_names(names: Iterable[str], stems: set[str], write: Text, taken: set[str]) -> dict[str, str]:
     """Each name without the words that the class says already; a clash keeps the whole name."""
     found: dict[str, str] = {}
     used = set(taken)
@@ -123,7 +123,7 @@ def taken_names(file: SourceFile, builtins: Iterable[str]) -> set[str]:
     return found
 
 
-def file_for(class_: str, role: str, source: str, write: Any, taken: set[str]) -> str:
+def file_for(class_: str, role: str, source: str, write: Text, taken: set[str]) -> str:
     """A file of its own beside ``source`` that hides no library module and no file that is there; "" if none can be had."""
     folder = source.rpartition("/")[0]
     others = (

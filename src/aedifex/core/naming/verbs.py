@@ -5,10 +5,10 @@ from __future__ import annotations
 import re
 from collections.abc import Mapping, Sequence
 from itertools import pairwise
-from typing import Any
 
 from ..analysis.regions.region import Region, chain
 from ..program.code_text import starts_remark
+from ..program.facets.text import Text
 from ..program.model import SourceFile
 from .inflection import singular
 
@@ -20,7 +20,7 @@ LIMITED = re.compile(r"[a-z_]\w*(?:\[\w+\])?(<|>|<=|>=)[(]?-?(\d[\d.]*|[A-Z][A-Z
 SPEEDS = ("speed", "velocity", "vel", "dx", "dy", "vx", "vy", "step", "direction")
 
 
-def remark(file: SourceFile, region: Region, write: Any) -> list[str]:
+def remark(file: SourceFile, region: Region, write: Text) -> list[str]:
     """The words of the remark above lines, if they are few: right above, or set apart by one blank line as a heading is."""
     start = write.comment_start(file, region.start)
     text = file.slice(start, region.start)
@@ -45,7 +45,7 @@ def heading(file: SourceFile, at: int) -> str:
     return said if not before or before.endswith((":", "{")) else ""
 
 
-def verb(region: Region, own: Spoken, sets: Sequence[str], stem: str, write: Any) -> list[str]:
+def verb(region: Region, own: Spoken, sets: Sequence[str], stem: str, write: Text) -> list[str]:
     """Words for statements that change what one object holds. ``own``: what that is called, in words; ``sets``: what is changed, in order."""
     file, language = region.file, region.language
     if said := remark(file, region, write):
@@ -106,7 +106,7 @@ NUMBER = re.compile(r"\d{1,3}")
 JOINING = frozenset(["and", "or", "is", "in", "over", "under", "reaches", "within"])
 
 
-def question(region: Region, own: Spoken, stem: str, write: Any) -> list[str]:
+def question(region: Region, own: Spoken, stem: str, write: Text) -> list[str]:
     """Words for a condition, read aloud without long numbers and what is handed to it; none if that would be long."""
     used = {r.name for r in region.file.within(region.start, region.end)} & set(own)
     if used and {own[n][-1] for n in used} <= {"x", "y"} and b"==" in region.file.text[region.start : region.end]:
@@ -139,7 +139,7 @@ def bounds(region: Region) -> list[str]:
     return ["is", "inside"] if "<" in text else []
 
 
-def guarded(region: Region, stem: str, write: Any) -> list[str]:
+def guarded(region: Region, stem: str, write: Text) -> list[str]:
     """Words for a long condition after what it lets be done first; none if it is no condition of a branch."""
     file, language = region.file, region.language
     s = region.around[-1]

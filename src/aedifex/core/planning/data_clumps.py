@@ -6,12 +6,12 @@ from bisect import bisect_left
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field
 from functools import cached_property
-from typing import Any
 
 from ..analysis.families import families
 from ..analysis.groups import first_word
 from ..analysis.parallel_arrays import records
 from ..design.tables import ClassDesign, bare
+from ..program.facets.text import Text
 from ..program.keyed import Keyed
 from ..program.language import Language
 from ..program.lists import ListUse, Span
@@ -68,7 +68,7 @@ class Thing:
         """Whether a function is this object's own anyway. ``used``: what changes and it uses."""
         return self.number >= 0 or len(used & set(self.roles)) * 2 >= len(used)
 
-    def spoken(self, write: Any) -> dict[str, list[str]]:
+    def spoken(self, write: Text) -> dict[str, list[str]]:
         """Variable → what it is called in words."""
         return {s.name: list(write.words(s.name)) for s in self.roles}
 
@@ -149,7 +149,7 @@ class Item(OneOfMany):
         inside = set(self.indexes(f.start, f.end))
         return used <= set(self.roles) and any((r.start, r.end) in inside for s in handed for r in s.references)
 
-    def spoken(self, write: Any) -> dict[str, list[str]]:
+    def spoken(self, write: Text) -> dict[str, list[str]]:
         return {s.name: list(write.words(name)) for s, name in self.roles.items()}
 
 
@@ -202,7 +202,7 @@ class Held(OneOfMany):
         """A function that is handed the record becomes a method whole."""
         return f in self.found.handed
 
-    def spoken(self, write: Any) -> dict[str, list[str]]:
+    def spoken(self, write: Text) -> dict[str, list[str]]:
         words = {key: list(write.words(key)) for key in self.found.keys}
         return {form: words[key] for key in words for form in (key, f'"{key}"', f"'{key}'")}
 

@@ -105,7 +105,10 @@ class Sharer:
     def shared_fields(self) -> list[str]:
         """Fields that all declare in the same way, in the order of the first class."""
         first, *others = self.fields
-        said = lambda span: self.bases.field_text(" ".join(self.context.language.tokens(self.file, span[0], span[1], [])))  # noqa: E731
+
+        def said(span: tuple[int, int]) -> str:
+            return self.bases.field_text(" ".join(self.context.language.tokens(self.file, span[0], span[1], [])))
+
         return [n for n in first if all(n in o and said(o[n]) == said(first[n]) for o in others)]
 
     def shared_methods(self, held: list[str]) -> list[str]:

@@ -214,7 +214,7 @@ def characters(event: dict[str, Any]) -> str:
         return str(event["text"]).replace("\n", "\r")
     if "key" in event:
         name = event["key"]
-        return KEYS.get(name.upper(), name) if len(name) > 1 else name
+        return str(KEYS.get(name.upper(), name)) if len(name) > 1 else name
     return "\x04" if "quit" in event else ""
 
 

@@ -33,7 +33,10 @@ def string(node: Any) -> str:
 def imported(file: SourceFile, statement: Statement) -> list[tuple[str, str, str]]:
     """(local name, module, name in the module) of what an import binds; "" stands for the module itself, "default" for its main value."""
     node = statement.node
-    text = lambda n: n.text.decode(file.encoding, "replace")  # noqa: E731
+
+    def text(n: Any) -> str:
+        return str(n.text.decode(file.encoding, "replace"))
+
     found: list[tuple[str, str, str]] = []
     if node.type == "import_statement":
         source = node.child_by_field_name("source")

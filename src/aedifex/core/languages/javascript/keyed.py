@@ -272,7 +272,8 @@ class Follower(ArrayFollower):
             raise Stop(f"is handed to '{f.name}' as one of many", node.start_byte)
         if not f.params[place].name:
             raise Stop(f"is taken apart where '{f.name}' is handed it", node.start_byte)
-        return take(f.scope.symbols[f.params[place].name])
+        take(f.scope.symbols[f.params[place].name])
+        return None
 
     def check_calls(self) -> None:
         """Every call of a function that is handed a record must hand it one."""

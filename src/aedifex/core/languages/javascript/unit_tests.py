@@ -61,7 +61,7 @@ def does(node: Any) -> bool:
     inner = node.named_children[0]
     if inner.type == "assignment_expression":
         return not re.match(rb"(module\.)?exports\b", inner.text)
-    return inner.type != "string"
+    return bool(inner.type != "string")
 
 
 def spied(file: SourceFile, names: list[str]) -> bytes:

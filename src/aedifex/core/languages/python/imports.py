@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from ...program.model import SourceFile, Statement
 
 
@@ -11,7 +13,10 @@ def imported(file: SourceFile, statement: Statement) -> list[tuple[str, str, str
     A star import gives ("*", module, "*").
     """
     node = statement.node
-    text = lambda n: n.text.decode(file.encoding, "replace")  # noqa: E731
+
+    def text(n: Any) -> str:
+        return str(n.text.decode(file.encoding, "replace"))
+
     found: list[tuple[str, str, str]] = []
     module = node.child_by_field_name("module_name")
     origin = "__future__" if node.type == "future_import_statement" else text(module) if module is not None else ""

@@ -311,7 +311,8 @@ class Follower(ListFollower):
         p = next((p for p in f.params if p.name == name and p.kind in ("plain", "positional", "keyword")), None)
         if p is None:
             raise Stop(f"is handed to '{f.name}' as one of many", node.start_byte)
-        return take(f.scope.symbols[name])
+        take(f.scope.symbols[name])
+        return None
 
     def check_calls(self) -> None:
         """Every call of a function that is handed a record must hand it one."""

@@ -74,7 +74,7 @@ def items(node: Any) -> list[Any]:
 
 
 def opens(file: SourceFile, item: Any) -> bool:
-    return item.text.startswith(b"open(")
+    return bool(item.text.startswith(b"open("))
 
 
 def inside(file: SourceFile, f: Function, body: Sequence[Statement]) -> tuple[int, int]:

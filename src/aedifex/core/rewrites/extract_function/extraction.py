@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 
 from ...analysis.dataflow import Symbols
 from ...analysis.regions.insertion_point import Ground
@@ -263,6 +263,9 @@ def nested(region: Region) -> bool:
 
 def alike(made: Interface, other: Interface) -> bool:
     """Whether a second place is served by the function of the first."""
-    names = lambda symbols: [s.name for s in symbols]  # noqa: E731
+
+    def names(symbols: Iterable[Symbol]) -> list[str]:
+        return [s.name for s in symbols]
+
     return (names(made.takes), names(made.gives), names(made.sets), names(made.around), made.leaves) == (
         names(other.takes), names(other.gives), names(other.sets), names(other.around), other.leaves)  # fmt: skip

@@ -147,7 +147,10 @@ class Items(Asked):
         bound = next((r for r in file.within(*loop.header) if r.name == loop.name and r.writes), None)
         if bound is None or bound.symbol is None or item in bound.scope.symbols:
             return False
-        asked = lambda i: file.text[i.span[1] :].lstrip()[:1] == b"." or not (i.ref.writes or i.ref.mutates)  # noqa: E731
+
+        def asked(i: ListUse) -> bool:
+            return file.text[i.span[1] :].lstrip()[:1] == b"." or not (i.ref.writes or i.ref.mutates)
+
         spans = {i.parts[0] for i in self.items(u.start, u.end) if asked(i)}
         mine = [r for r in bound.symbol.references if u.start <= r.start < u.end]
         looks = [r for r in mine if (r.start, r.end) in spans and not r.writes]

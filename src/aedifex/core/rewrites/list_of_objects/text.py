@@ -54,7 +54,10 @@ def one_for_all(
         return [*edits, (first.ref.start, first.ref.end, collection)]
     in_order = [u.ref.name for u in row] == [s.name for s in made.lists]
     write = language.write
-    name = lambda u: "" if in_order else write.keyword_argument(fields[u.ref.name][0], "")  # noqa: E731
+
+    def name(u: ListUse) -> str:
+        return "" if in_order else write.keyword_argument(fields[u.ref.name][0], "")
+
     rest = "".join(f", {name(u)}{file.slice(*u.parts[0])}" for u in row[1:])
     start, end = first.parts[0]
     head, tail = write.appended(file, collection, write.make(class_, ["\0"])).split("\0")
