@@ -146,7 +146,7 @@ def test_a_demo_is_rearranged_watched_and_put_back(folder, script):
     for name in [*files, f"{stem}.scenarios.toml"]:
         shutil.copy(DEMO / name, folder.path)
     assert folder.aedifex("draft", "-q", script).returncode == 0
-    apart = [] if script.endswith(".pde") else ["--unchecked"]  # a sketch shows it step by step
+    apart = [] if script.endswith(".js") else ["--unchecked"]  # the canvas shows it step by step
     built = folder.aedifex("build", *apart, f"{stem}.design.toml")
     assert built.returncode == 0, built.stdout
     assert apart or "The program did the same after each of them" in built.stdout + built.stderr

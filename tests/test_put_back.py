@@ -44,7 +44,7 @@ def test_a_build_in_pieces_comes_to_the_same(drafted):
     whole = build(drafted, "--json")
     steps = [s["id"] for s in json.loads(whole.stdout)["steps"] if s["result"] == "done"]
     built = drafted.sources()
-    for number in range(1, len(steps)):
+    for number in (1, len(steps) // 2, len(steps) - 1):
         assert drafted.aedifex("undo", "-q", "--steps", str(number)).returncode == 0
         assert drafted.sources() != built
         again = json.loads(build(drafted, "--json").stdout)["steps"]
