@@ -36,13 +36,13 @@ def test_draft_and_build_prepare_a_program_alike(key, tmp_path, monkeypatch):
     """The classes are planned on the very program that the steps before all classes leave behind."""
     program = golden.laid_out(key, tmp_path)
     planned = []
-    plan = drafter.plan
+    plan = drafter.plan_file
 
     def noted(*args):
         planned.append(plan(*args))
         return planned[-1]
 
-    monkeypatch.setattr(drafter, "plan", noted)
+    monkeypatch.setattr(drafter, "plan_file", noted)
     design = golden.parse("design", golden.to_toml(golden.draft(program)))[0]
     prepared = prepare(design, program).program
     assert not design.classes or any(made.program.texts == prepared.texts for made in planned)

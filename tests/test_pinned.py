@@ -14,7 +14,7 @@ from test_corners import seen
 from aedifex.core.check.evidence import Observed
 from aedifex.core.check.run_log import read_log
 from aedifex.core.check.runners.terminal import Typing, characters
-from aedifex.core.check.scenario_rules import wrong
+from aedifex.core.check.scenario_rules import rule_mistakes
 from aedifex.core.check.scenarios import Scenario
 from aedifex.core.languages.python import unit_tests
 from aedifex.core.languages.python.clues_arguments import arguments
@@ -182,13 +182,13 @@ def test_characters_of_keys(event, text):
     ],
 )
 def test_mistakes_in_a_scenario(entry, said):
-    found = wrong({"name": "a", **entry})
+    found = rule_mistakes({"name": "a", **entry})
     assert len(found) == 1 and said in found[0][2], found
 
 
 def test_a_right_scenario_has_none():
     assert (
-        wrong(
+        rule_mistakes(
             {
                 "name": "a",
                 "runner": "frames",
@@ -199,7 +199,7 @@ def test_a_right_scenario_has_none():
         == []
     )
     assert (
-        wrong(
+        rule_mistakes(
             {
                 "name": "a",
                 "requests": [{"path": "/", "json": [1], "headers": {"A": "b"}}],

@@ -4,7 +4,7 @@ import pytest
 from cases import coded
 
 from aedifex.core.analysis.families import families
-from aedifex.core.analysis.parallel_arrays import wanted
+from aedifex.core.analysis.parallel_arrays import lists_named
 from aedifex.core.apply import by_hand as single
 from aedifex.core.design.tables import WishDesign
 from aedifex.core.planning.drafter import draft
@@ -315,7 +315,7 @@ TOGETHER = [
 @pytest.mark.parametrize(("files", "said"), TOGETHER, ids=[f"together-{i}" for i in range(len(TOGETHER))])
 def test_lists_of_other_languages_that_cannot_be_one_say_why(folder, files, said):
     program = folder.read_all(files)
-    assert wanted(program.files[next(iter(files))], program.language, ["xs", "ys"]) == said
+    assert lists_named(program.files[next(iter(files))], program.language, ["xs", "ys"]) == said
 
 
 MAIN = "import sys\n\n\ndef main({params}):\n    lanes = []\n    load = 0\n\n    def add(n):\n        nonlocal load\n        load += n\n        lanes.append(n)\n\n    add(1)\n    add(2)\n{more}    print(load, lanes)\n\n\n{call}\n"

@@ -8,7 +8,7 @@ from conftest import needs
 from test_corners import seen
 
 from aedifex.cli.suggest import suggested
-from aedifex.core.apply.by_hand import changed, small
+from aedifex.core.apply.by_hand import changes_of, empty_design
 from aedifex.core.apply.git import Git
 from aedifex.core.apply.scores import weigh
 from aedifex.core.apply.sequence import Outcome
@@ -51,7 +51,7 @@ def test_a_commit_that_the_repository_refuses(folder):
 def test_what_a_step_made_that_reads_wrong_is_not_written():
     outcome = Outcome(None, "wrong", {"line.py": b""}, problems=[Problem("line.py", 3, "'load' is bound nowhere")])
     with pytest.raises(Refused, match=r"line\.py:3: 'load' is bound nowhere"):
-        changed(outcome)
+        changes_of(outcome)
 
 
 class Meets:
@@ -68,7 +68,7 @@ class Meets:
 
 def test_changes_that_meet_are_refused(folder):
     program, step = folder.program("line.py", LINE), Meets()
-    assert tried(step, State(small(program), program)) is None
+    assert tried(step, State(empty_design(program), program)) is None
     assert step.refused is not None and step.refused.code == "overlap"
 
 
@@ -76,7 +76,7 @@ def test_a_step_without_its_class(folder):
     program = folder.program("line.py", LINE)
     made = ClassDesign("Tram", "model", methods=[MethodDesign("add", ["add"])])
     with pytest.raises(Refusal, match="there is no class 'Tram' yet"):
-        FunctionToMethod(made, made.methods[0]).apply(Context(program, small(program)))
+        FunctionToMethod(made, made.methods[0]).apply(Context(program, empty_design(program)))
 
 
 def test_rivals_tell_what_would_be_refused(folder):

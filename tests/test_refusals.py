@@ -3,7 +3,7 @@
 import pytest
 from cases import apply, coded
 
-from aedifex.core.analysis.parallel_arrays import wanted
+from aedifex.core.analysis.parallel_arrays import lists_named
 from aedifex.core.apply import by_hand as single
 from aedifex.core.planning.drafter import draft
 from aedifex.core.program.errors import Refused
@@ -262,7 +262,7 @@ TOGETHER = [
 @pytest.mark.parametrize(("text", "said"), TOGETHER, ids=[f"lists-{i}" for i in range(len(TOGETHER))])
 def test_lists_that_cannot_be_one_say_why(folder, text, said):
     program = folder.read_all({"line.py": text})
-    assert wanted(program.files["line.py"], program.language, ["xs", "speeds"]) == said
+    assert lists_named(program.files["line.py"], program.language, ["xs", "speeds"]) == said
 
 
 @pytest.mark.parametrize(("text", "said"), DRAFTED, ids=[f"draft-{i}" for i in range(len(DRAFTED))])

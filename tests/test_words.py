@@ -4,7 +4,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from aedifex.core.naming.identifiers import class_name_for, file_for, free, member_names, stem_of
+from aedifex.core.naming.identifiers import class_name_for, file_for, file_stem, free, member_names
 from aedifex.core.program.language import language_of
 
 LANGUAGES = {n: language_of(n) for n in ("a.py", "a.js", "A.java", "a.pde", "a.ts")}
@@ -62,9 +62,9 @@ def test_members_lose_what_the_class_says(names, stems, short):
     ],
 )
 def test_a_class_named_after_a_file_begins_with_a_letter(file, stem):
-    assert stem_of(file) == stem
+    assert file_stem(file) == stem
     for language in LANGUAGES.values():
-        name = class_name_for([], [], language.write, set(), stem_of(file) + "_state")
+        name = class_name_for([], [], language.write, set(), file_stem(file) + "_state")
         assert language.write.is_name(name)
 
 

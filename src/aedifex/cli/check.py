@@ -33,7 +33,7 @@ def command(scenarios: str | None, explore: int | None, json_: bool, quiet: bool
     Example: aedifex check tramline.scenarios.toml --explore 50
     """
     from ..core.apply.reach import as_json as reach_json
-    from ..core.apply.reach import looked_at, told
+    from ..core.apply.reach import looked_at, reach_sentence
     from ..core.check.check import check
 
     project, runs = opened(scenarios)
@@ -48,7 +48,7 @@ def command(scenarios: str | None, explore: int | None, json_: bool, quiet: bool
     if json_:
         as_json(report(result, found, reach_json(stretches, seen)) | ({"changed": project.changed()} if project.before is not None else {}))
     else:
-        show(result, found, told(stretches, seen, what), quiet)
+        show(result, found, reach_sentence(stretches, seen, what), quiet)
         if project.before is not None:
             say(f"Compared with the program as {project.before.known}; changed since: {', '.join(project.changed()) or 'nothing'}.", quiet)
     sys.exit(1 if result.differences or (found is not None and found.scenario is not None) else 0)

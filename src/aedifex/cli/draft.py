@@ -49,7 +49,7 @@ def command(
     from ..core.analysis.entries import starting
     from ..core.apply.project import DESIGN
     from ..core.planning.drafter import draft
-    from ..core.planning.wishes import merged, mistakes, unfulfilled
+    from ..core.planning.wishes import merged_wishes, unfulfilled, wish_mistakes
     from ..core.program.errors import AedifexError, Refused
     from ..core.program.program import find_sources, read_program
 
@@ -70,9 +70,9 @@ def command(
         say(f"aedifex: {problem}; nothing will be rewritten in this file", quiet)
     if all(f.problems for f in program.files.values()):
         raise AedifexError(f"{program.problems[0]}; correct the syntax, then draft again.")
-    if wrong := mistakes(program, wishes):
+    if wrong := wish_mistakes(program, wishes):
         raise AedifexError("\n".join(f"{p}." for p in wrong))
-    wanted = merged([w.wish for w in wishes])
+    wanted = merged_wishes([w.wish for w in wishes])
     design = draft(program, wishes=wanted)
     if refused := unfulfilled(design, wishes):
         raise Refused("\n".join(f"{p}." for p in refused) + "\nNothing was written; change the wish.")
@@ -120,7 +120,7 @@ def write_rivals(program: Program, wishes: list[WishDesign], targets: list[str],
 def kept_wishes(target: str, again: bool) -> list[Placed]:
     """The wishes in a design that is there already. Raises Refused unless it may be replaced."""
     from ..core.design.toml import parse
-    from ..core.planning.wishes import placed
+    from ..core.planning.wishes import wishes_placed
     from ..core.program.errors import Refused
 
     if not os.path.lexists(target):
@@ -130,7 +130,7 @@ def kept_wishes(target: str, again: bool) -> list[Placed]:
         raise Refused(f"{shown}: is there already; edit it, or add --again to draft anew (wishes are kept).")
     with open(target, encoding="utf-8") as handle:
         design, lines, _ = parse(shown, handle.read())
-    return placed(shown, design, lines)
+    return wishes_placed(shown, design, lines)
 
 
 def asked(keep: tuple[str, ...], together: tuple[str, ...]) -> list[Placed]:

@@ -25,7 +25,7 @@ def command(design: str, diff: bool, json_: bool, quiet: bool) -> None:
     from ..core.apply.outline import foresee
     from ..core.apply.project import open_project
     from ..core.apply.reach import as_json as reach_json
-    from ..core.apply.reach import moving, told
+    from ..core.apply.reach import moving, reach_sentence
     from ..views.preview import show
 
     project = open_project(design)
@@ -40,6 +40,6 @@ def command(design: str, diff: bool, json_: bool, quiet: bool) -> None:
         as_json(seen.as_json() | ({"reach": reach_json(stretches, runs)} if runs else {}))
     else:
         show(console(), seen, quiet)
-        if runs and (sentence := told(stretches, runs)):
+        if runs and (sentence := reach_sentence(stretches, runs)):
             say(f"\n{sentence}", quiet)
     sys.exit(1 if seen.refused else 0)

@@ -45,7 +45,7 @@ def command(scenarios: str | None, suggest: bool, again: bool, quiet: bool) -> N
 
         suggested(scenarios, again, quiet)
         return
-    from ..core.apply.reach import looked_at, told
+    from ..core.apply.reach import looked_at, reach_sentence
     from ..core.check.check import crashes
 
     project, runs = opened(scenarios, recording=True)
@@ -57,7 +57,7 @@ def command(scenarios: str | None, suggest: bool, again: bool, quiet: bool) -> N
     for note in crashes(seen, project.original_world()):
         say(f"Note: {note}")
     stretches, what = looked_at(project.design, project.original)
-    if sentence := told(stretches, seen, what):
+    if sentence := reach_sentence(stretches, seen, what):
         say(sentence, quiet)
 
 

@@ -45,17 +45,17 @@ def suggested(path: str | None, again: bool, quiet: bool) -> None:
 
 def tried(path: str | None) -> tuple[World, str]:
     """The program to try, and the stem of its scenario file."""
-    from ..core.apply.find_project import named, program_of
-    from ..core.apply.project import DESIGN, open_project, stem_of
+    from ..core.apply.find_project import meant_project, program_of
+    from ..core.apply.project import DESIGN, design_stem, open_project
     from ..core.check.run_environment import World
     from ..core.program.errors import AedifexError
 
     if path is None or path.endswith(DESIGN):
-        design = named(path).design
+        design = meant_project(path).design
         if not design:
             raise AedifexError("no design is here; name a script or a design.")
         project = open_project(design)
-        return project.original_world(), stem_of(design)
+        return project.original_world(), design_stem(design)
     program = program_of(path)
     entry = next(iter(program.files))
     stem = os.path.splitext(os.path.basename(entry))[0]

@@ -28,7 +28,7 @@ def command(design: str | None, steps: int | None, all_: bool, quiet: bool) -> N
     """
     from ..core.apply.builder import END
     from ..core.apply.journal import Journal, names
-    from ..core.apply.project import PUT_BACK, stem_of
+    from ..core.apply.project import PUT_BACK, design_stem
     from ..core.program.errors import AedifexError, Refused
     from ..core.program.language import languages
 
@@ -39,7 +39,7 @@ def command(design: str | None, steps: int | None, all_: bool, quiet: bool) -> N
         if design and not os.path.isdir(design)
         else os.path.abspath(design or ".")
     )
-    name = stem_of(design) if design and not os.path.isdir(design) else ""
+    name = design_stem(design) if design and not os.path.isdir(design) else ""
     known = [n for n in names(root) if not name or n == name]
     if design and not known and not os.path.exists(design):
         raise AedifexError(f"{design}: no such file or folder; check the path.")

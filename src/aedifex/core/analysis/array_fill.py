@@ -16,7 +16,7 @@ from typing import TYPE_CHECKING
 from ..program.language import Language
 from ..program.lists import WholeLoop
 from ..program.model import Function, SourceFile, Statement, Symbol
-from .counting_loops import whole_loop
+from .counting_loops import counting_loop
 from .effects import Effects
 from .regions.region import ways_out
 from .variable_kinds import constants_of, movable
@@ -42,7 +42,7 @@ def size_trouble(file: SourceFile, language: Language, made: Records) -> str:
     firsts = [u.span for u in made.firsts]
     for s in file.statements:
         plain = s.kind in ("function", "class", "import", "guard", "docstring", "pass") or any(a <= s.start < b for a, b in firsts)
-        if not plain and touched(effects, s, set(made.lists)):
+        if not plain and may_touch(effects, s, set(made.lists)):
             return f"line {file.shown(s.start)} looks at {made.named} before '{f.name}' runs"
     return ""
 
@@ -55,7 +55,7 @@ def starter(file: SourceFile, language: Language) -> Function | None:
     return file.function(language.starts) if language.starts else None
 
 
-def touched(effects: Effects, s: Statement, lists: set[Symbol]) -> bool:
+def may_touch(effects: Effects, s: Statement, lists: set[Symbol]) -> bool:
     """Whether a statement may look at the lists, itself or by what it calls."""
     touch = effects.touch(s.start, s.end)
     called_back = [n for x in effects.escaped if x in effects.reach for n in effects.reach[x].names] if touch.unseen else []
@@ -77,7 +77,7 @@ def filling(file: SourceFile, language: Language, made: Records, class_: str, co
     assert f is not None
     write, effects = language.write, Effects(file, language)
     body, lists = language.body(file, f), set(made.lists)
-    at = next((i for i, s in enumerate(body) if touched(effects, s, lists) or any(k == "return" for k, _ in ways_out(file, language, [s], False, False))), len(body))
+    at = next((i for i, s in enumerate(body) if may_touch(effects, s, lists) or any(k == "return" for k, _ in ways_out(file, language, [s], False, False))), len(body))
     if at < len(body) and (found := in_loop(file, language, effects, made, body[at])) is not None:
         name, opens = found.name, found.opens
         if starts := first_items(file, language, effects, made, body[at], name):
@@ -133,7 +133,7 @@ def in_loop(file: SourceFile, language: Language, effects: Effects, made: Record
     """A loop that goes through all objects and looks at no other than that of its turn."""
     assert made.firsts[0].size is not None
     bounds = {"".join(file.slice(*made.firsts[0].size).split()), *(language.write.length(x.name) for x in made.lists)}
-    found = whole_loop(file, language, s, bounds)
+    found = counting_loop(file, language, s, bounds)
     if found is None or not found.block or inside_others(effects, s, set(made.lists)) or list(ways_out(file, language, [s], False, False)):
         return None
     name, opens = found.name, found.opens
@@ -152,7 +152,7 @@ def inside_others(effects: Effects, s: Statement, lists: set[Symbol]) -> bool:
     return effects.touch(s.start, s.end).unseen and any(effects.reach[x].names & lists for x in effects.escaped if x in effects.reach)
 
 
-def sized(made: Records) -> bool:
+def has_size(made: Records) -> bool:
     return any(u.size is not None for u in made.firsts)
 
 

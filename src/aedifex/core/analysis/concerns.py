@@ -43,7 +43,7 @@ class Words:
 WORDS: dict[str, Words] = {}  # by language
 
 
-def words_of(language: Language) -> Words:
+def concern_words(language: Language) -> Words:
     if language.name not in WORDS:
         WORDS[language.name] = Words(language.concerns)
     return WORDS[language.name]
@@ -64,7 +64,7 @@ class Concerns:
         for s in self.file.imports:
             for local, module, name in self.language.imported(self.file, s):
                 self.modules[local] = f"{module}.{name}" if name else module if local != module.split(".")[0] else local
-        words = words_of(self.language)
+        words = concern_words(self.language)
         own = self.effects.own_members
         for at, text in sorted(self.written()):
             last = text.rsplit(".", 1)[-1]
@@ -127,7 +127,7 @@ def chief(found: Counter[str]) -> str:
 
 
 @dataclass(frozen=True)
-class Stretch:
+class ConcernRun:
     """Neighbouring statements about the same thing: lines as a person sees them, both in."""
 
     concern: str
@@ -136,20 +136,20 @@ class Stretch:
     statements: int
 
 
-def strip(concerns: Concerns, statements: Iterable[Statement], looped: bool = False) -> list[Stretch]:
+def strip(concerns: Concerns, statements: Iterable[Statement], looped: bool = False) -> list[ConcernRun]:
     """Statements in their order, those that follow one another and are about the same joined; a loop's body told apart from the loop."""
     file, language = concerns.file, concerns.language
-    found: list[Stretch] = []
+    found: list[ConcernRun] = []
     over = False
     for s in statements:
         inner = [x for b in language.regions.blocks(file, s) for x in b.statements] if s.kind in ("for", "while", "guard") else []
         parts = strip(concerns, inner, looped or s.kind != "guard") if len(inner) > 2 else []
         if len(parts) < 2:
-            parts = [Stretch(concerns.of(s, looped, over), file.shown(s.start), file.shown(s.end - 1), language.count(s))]
+            parts = [ConcernRun(concerns.of(s, looped, over), file.shown(s.start), file.shown(s.end - 1), language.count(s))]
         over = over or s.kind == "while"
         for part in parts:
             if found and found[-1].concern == part.concern:
-                found[-1] = Stretch(part.concern, found[-1].first, part.last, found[-1].statements + part.statements)
+                found[-1] = ConcernRun(part.concern, found[-1].first, part.last, found[-1].statements + part.statements)
             else:
                 found.append(part)
     return found

@@ -49,7 +49,7 @@ class Founding:
         return "later" if "later" in kinds or not kinds else "argument" if "argument" in kinds else kinds[0]
 
 
-def plan(
+def plan_construction(
     file: SourceFile,
     effects: Effects,
     language: Language,
@@ -65,7 +65,7 @@ def plan(
     result = Founding()
     for symbols in objects:
         mine = {s for s in symbols if s is not None}
-        at, starts = Making(file, effects, language, mine, methods, constants, first).plan()
+        at, starts = ConstructionSite(file, effects, language, mine, methods, constants, first).plan()
         result.at.append(at)
         result.starts.append([starts[s] if s is not None else Start("fixed") for s in symbols])
     pairs = [(s, start) for symbols, row in zip(objects, result.starts, strict=True) for s, start in zip(symbols, row, strict=True)]
@@ -75,7 +75,7 @@ def plan(
 
 
 @dataclass
-class Making:
+class ConstructionSite:
     """One object: at which statement it is made, and where each of its first values comes from.
 
     ``mine``: the variables that become its fields; ``methods``: the functions that become its methods; ``first``: see ``plan``.
@@ -128,7 +128,7 @@ class Making:
                     return at, row, number
                 late = late and value.anywhere and not (value.touch.names & mine or value.touch.uses & self.methods)
                 if value.fits and (value.anywhere or (free and (statement is at or not value.touch.names & ((mine - begun) | crossed)))):
-                    row[symbol] = Start(kind_of(file, language, statement, mine, self.constants, value.touch), statement)
+                    row[symbol] = Start(start_kind(file, language, statement, mine, self.constants, value.touch), statement)
                 else:
                     free = False
             elif plain_value(file, language, statement, self.constants):
@@ -153,7 +153,7 @@ class Making:
         plain = here is not None and plain_arguments(file, language, here, known | held)
         early = touch.uses & self.methods or (touch.names & self.mine) - begun
         early = early or (touch.names - self.mine - self.constants if self.first and language.code_at_top else set())  # what main code sets comes later
-        there = statement is at or ((making is None or here is not None) and ready(effects, statement.value, touch, at, self.mine))
+        there = statement is at or ((making is None or here is not None) and is_ready(effects, statement.value, touch, at, self.mine))
         stands = not early and not changed_inside(file, language, statement.value, self.mine)
         return FirstValue(touch, making, plain or movable(file, statement.value, known, language), there and stands, not there and stands)
 
@@ -211,7 +211,7 @@ def touch_of(effects: Effects, span: tuple[int, int]) -> Touch:
     return touch
 
 
-def ready(effects: Effects, span: tuple[int, int], touch: Touch, at: Statement, mine: set[Symbol]) -> bool:
+def is_ready(effects: Effects, span: tuple[int, int], touch: Touch, at: Statement, mine: set[Symbol]) -> bool:
     """Whether everything that an expression reads, or the functions that it calls, is there before ``at``."""
     spans = [*outside_methods(effects, *span, False), *((effects.units[s].start, effects.units[s].end) for s in touch.uses)]
     for start, end in spans:
@@ -346,7 +346,7 @@ def inert(file: SourceFile, effects: Effects, language: Language, statement: Sta
     return plain_making(file, effects, language, statement, constants)
 
 
-def kind_of(
+def start_kind(
     file: SourceFile, language: Language, statement: Statement, mine: set[Symbol], constants: set[Symbol], touch: Touch
 ) -> str:
     """fixed: the same for every object; derived: from its other fields; argument: from somebody else's state."""

@@ -11,8 +11,8 @@ from itertools import zip_longest
 from ..program.code_text import starts_remark
 from ..program.language import Language
 from ..program.model import Function, SourceFile, Symbol
-from .twins import Difference, differences
-from .word_variants import SIDES, Variants, variants
+from .twins import TwinLiteral, twin_literals
+from .word_variants import SIDES, Variants, word_sets
 
 NUMBERED = re.compile(
     r"^(?P<head>[A-Za-z_]*?[A-Za-z])_?(?P<number>\d+)(?P<tail>(?:_\w*)?)$|^(?P<head2>[A-Za-z]+)(?P<number2>\d+)(?P<tail2>[A-Z]\w*)$"
@@ -43,7 +43,7 @@ class Family:
     numbers: list[int]
     variables: dict[str, dict[int, Symbol]] = field(default_factory=dict)
     twins: list[list[Function]] = field(default_factory=list)
-    differences: dict[str, list[Difference]] = field(default_factory=dict)  # of each row of twins, by its pattern
+    differences: dict[str, list[TwinLiteral]] = field(default_factory=dict)  # of each row of twins, by its pattern
     told: Variants | None = None  # the words that tell the copies apart, where no number does
 
     def split(self, name: str) -> tuple[str, int, str] | None:
@@ -67,10 +67,10 @@ def families(file: SourceFile, language: Language, variables: list[Symbol], aske
     result = of_numbers(file, language, variables, asked)
     taken = {s for f in result for s in f.symbols}
     left = [v for v in variables if v not in taken]
-    for told in variants(file, language.write.words, left):
+    for told in word_sets(file, language.write.words, left):
         for family in by_stem(left, told.split).values():
             family.told = told
-            family = counted(file, language, family)
+            family = with_numbers(file, language, family)
             sides = set(told.told) <= SIDES
             enough = len(family.variables) > 1 or family.twins if sides else family.twins and family.stem
             if len(family.numbers) > 1 and enough:
@@ -83,8 +83,8 @@ def families(file: SourceFile, language: Language, variables: list[Symbol], aske
 def of_numbers(file: SourceFile, language: Language, variables: list[Symbol], asked: bool) -> list[Family]:
     """Those that a number tells apart."""
     result = []
-    for family in together(file, by_stem(variables, numbered)):
-        family = counted(file, language, family)
+    for family in joined_families(file, by_stem(variables, numbered)):
+        family = with_numbers(file, language, family)
         if len(family.numbers) > 1 and (len(family.variables) >= 2 or family.twins or asked):
             result.append(family)
     return result
@@ -103,7 +103,7 @@ def by_stem(variables: list[Symbol], split: Callable[[str], tuple[str, int, str]
     return found
 
 
-def counted(file: SourceFile, language: Language, family: Family) -> Family:
+def with_numbers(file: SourceFile, language: Language, family: Family) -> Family:
     """The family with the numbers that most of its variables have, and its twins."""
     counts = sorted({n for row in family.variables.values() for n in row})
     family.numbers = [n for n in counts if sum(n in row for row in family.variables.values()) * 2 >= len(family.variables)]
@@ -113,7 +113,7 @@ def counted(file: SourceFile, language: Language, family: Family) -> Family:
     return family
 
 
-def together(file: SourceFile, found: dict[str, Family]) -> list[Family]:
+def joined_families(file: SourceFile, found: dict[str, Family]) -> list[Family]:
     """The families, those with the number at the end of each name joined that functions use, or are given, or lines speak of, number by number."""
     single = [f for f in found.values() if all(p.endswith("#") for p in f.variables)]
     if len(single) < 2:
@@ -160,7 +160,7 @@ def twins(file: SourceFile, language: Language, family: Family) -> list[list[Fun
         changed = False
         names = {f.symbol: p for p, row in candidates.items() for f in row.values()}
         for pattern, row in list(candidates.items()):
-            found = alike(file, language, family, row, names)
+            found = literals_that_differ(file, language, family, row, names)
             if found is None:
                 del candidates[pattern]
                 changed = True
@@ -173,9 +173,9 @@ def twins(file: SourceFile, language: Language, family: Family) -> list[list[Fun
     ]
 
 
-def alike(
+def literals_that_differ(
     file: SourceFile, language: Language, family: Family, row: dict[int, Function], names: dict[Symbol | None, str]
-) -> list[Difference] | None:
+) -> list[TwinLiteral] | None:
     """The literals in which the functions of a row differ; None if they differ in more than that and the number."""
     marks = []
     for number, f in sorted(row.items()):
@@ -196,7 +196,7 @@ def alike(
         if not touched:
             return None
         marks.append(edits)
-    return differences(file, language, [f for _, f in sorted(row.items())], marks)
+    return twin_literals(file, language, [f for _, f in sorted(row.items())], marks)
 
 
 def near_twins(file: SourceFile, family: Family) -> list[str]:
@@ -211,20 +211,20 @@ def near_twins(file: SourceFile, family: Family) -> list[str]:
     for row in rows.values():
         twins_ = [row[n] for n in family.numbers if n in row and row[n].name not in same]
         for other in twins_[1:]:
-            a, b = lines_of(file, family, twins_[0]), lines_of(file, family, other)
+            a, b = body_lines(file, family, twins_[0]), body_lines(file, family, other)
             pairs = zip_longest(a, b, fillvalue=(0, "", ""))
             place = next(((x, y) for x, y in pairs if x[1] != y[1]), None)
             if place is not None:
-                left, right = told(*place[0], twins_[0]), told(*place[1], other)
+                left, right = line_told(*place[0], twins_[0]), line_told(*place[1], other)
                 found.append(f"{other.name} is like {twins_[0].name} but not the same: {right} where {left}, so they stay apart unless you ask for both in one class")
     return found
 
 
-def told(line: int, _: str, text: str, f: Function) -> str:
+def line_told(line: int, _: str, text: str, f: Function) -> str:
     return f"line {line} has '{text}'" if line else f"{f.name} has ended"
 
 
-def lines_of(file: SourceFile, family: Family, f: Function) -> list[tuple[int, str, str]]:
+def body_lines(file: SourceFile, family: Family, f: Function) -> list[tuple[int, str, str]]:
     """(line, its text with the function's number taken out of the names, its text) of a function's body without layout."""
     parts = family.split(f.name)
     number = (family.told.told[parts[1] - 1] if family.told is not None else str(parts[1])) if parts else "0"
@@ -234,11 +234,11 @@ def lines_of(file: SourceFile, family: Family, f: Function) -> list[tuple[int, s
         line = file.slice(file.lines[at - 1], end)
         text = " ".join(line.split())
         if text and not starts_remark(file, file.lines[at - 1], line):
-            found.append((file.shown(file.lines[at - 1]), plain(number, text), text))
+            found.append((file.shown(file.lines[at - 1]), without_number(number, text), text))
     return found
 
 
-def plain(told: str, text: str) -> str:
+def without_number(told: str, text: str) -> str:
     """A line without what tells the copies apart."""
     if told.isdigit():
         return re.sub(rf"(?<=[A-Za-z_]){told}(?=\b|_)", "#", text)

@@ -10,7 +10,7 @@ from .effects import Effects
 
 
 @dataclass(frozen=True)
-class Region:
+class MainPart:
     """A stretch of main code. ``kind``: set-up, loop, closing."""
 
     kind: str
@@ -35,7 +35,7 @@ class Handler:
     registered_by: str
 
 
-def regions(file: SourceFile, effects: Effects, language: Language) -> list[Region]:
+def main_parts(file: SourceFile, effects: Effects, language: Language) -> list[MainPart]:
     """Main code in order: what comes before the first loop, the loops, what comes after the last."""
     return stretches(main_statements(file, effects, language), language)
 
@@ -45,7 +45,7 @@ def main_statements(file: SourceFile, effects: Effects, language: Language) -> l
     return [inner for s in effects.main() for inner in (language.inner(file, s) if s.kind == "guard" else [s])]
 
 
-def stretches(statements: list[Statement], language: Language) -> list[Region]:
+def stretches(statements: list[Statement], language: Language) -> list[MainPart]:
     """What comes before the main loop, the loop itself (the first ``while``, else the last ``for``), and what follows."""
     loops = [i for i, s in enumerate(statements) if s.kind in ("while", "for")]
     main_loop = next((i for i in loops if statements[i].kind == "while"), loops[-1] if loops else None)
@@ -56,7 +56,7 @@ def stretches(statements: list[Statement], language: Language) -> list[Region]:
             found.append((kind, [], []))
         found[-1][1].append((s.start, s.end))
         found[-1][2].append(language.count(s))
-    return [Region(kind, tuple(spans), sum(counts)) for kind, spans, counts in found]
+    return [MainPart(kind, tuple(spans), sum(counts)) for kind, spans, counts in found]
 
 
 def handlers(file: SourceFile, effects: Effects) -> list[Handler]:

@@ -137,7 +137,7 @@ def told_by(file: SourceFile, language: Language, program: Program) -> list[Haza
         other, does, at = copies[0]
         where = f"line {other.shown(at)}" if other is file else "{}:{}".format(*other.place(at))
         for f in file.tops:
-            ref = next((r for r in f.symbol.references if kept(file, language, r)), None) if f.symbol is not None else None
+            ref = next((r for r in f.symbol.references if may_be_kept(file, language, r)), None) if f.symbol is not None else None
             if ref is not None:
                 message = f"'{f.name}' is handed on as a value, and in {where} {does}: as a method it would take its object along"
                 found.append(Hazard("function as value", *file.place(ref.start), message, (f.name,)))
@@ -152,7 +152,7 @@ def copying(program: Program) -> list[tuple[SourceFile, str, int]]:
     return found
 
 
-def kept(file: SourceFile, language: Language, ref: Reference) -> bool:
+def may_be_kept(file: SourceFile, language: Language, ref: Reference) -> bool:
     """Whether a function is handed on to something that may keep it."""
     return not ref.writes and ref.role != "call" and not ref.member and not at_once(file, language, ref.start)
 
@@ -238,9 +238,9 @@ def outside(file: SourceFile, language: Language, program: Program, outsiders: P
     imports = importers(program, outsiders)
     for other, local, origin, name, line in imports.get(module, ()):
         if other.path != file.path and language.means(other.path, origin, name, file.path):
-            found += uses_of(file, other, module, local, name, line)
+            found += uses_through_import(file, other, module, local, name, line)
     for other, local, _, name, line in imports.get(language.main_module, ()) if language.main_module else ():
-        found += uses_of(file, other, language.main_module, local, name, line)
+        found += uses_through_import(file, other, language.main_module, local, name, line)
     for path, line, origin, name in outsiders.memo.get("manifests", ()) if outsiders is not None else ():
         if language.means(path, origin, "", file.path):
             found.append(Hazard("used outside", path, line, f"'{name}' is named in {path} as what is started or served", (name,)))
@@ -249,7 +249,7 @@ def outside(file: SourceFile, language: Language, program: Program, outsiders: P
     return found
 
 
-def named(file: SourceFile, name: str) -> list[Reference]:
+def uses_named(file: SourceFile, name: str) -> list[Reference]:
     """The uses of a name anywhere in a file."""
     if "named" not in file.memo:
         by_name: dict[str, list[Reference]] = {}
@@ -260,7 +260,7 @@ def named(file: SourceFile, name: str) -> list[Reference]:
     return found
 
 
-def uses_of(file: SourceFile, other: SourceFile, module: str, local: str, name: str, line: int) -> list[Hazard]:
+def uses_through_import(file: SourceFile, other: SourceFile, module: str, local: str, name: str, line: int) -> list[Hazard]:
     """What one import in another file, and what follows from it, uses of this file."""
     kind = "used outside"
     if name == "*":
@@ -269,7 +269,7 @@ def uses_of(file: SourceFile, other: SourceFile, module: str, local: str, name: 
         says = "is imported by" if local else "is named in a text of"
         return [Hazard(kind, other.path, line, f"'{name}' {says} {other.path}", (name,))]
     found = []
-    for r in named(other, local):
+    for r in uses_named(other, local):
         if r.member:
             found.append(Hazard(kind, other.path, other.line(r.start), f"'{module}.{r.member}' is used by {other.path}", (r.member,)))
         elif not r.writes and r.form != "import":

@@ -13,12 +13,12 @@ DEEP = 8  # functions that hand an index on
 
 def unsure(file: SourceFile, language: Language, made: Records) -> ListUse | None:
     """The first use of an item that may not be there."""
-    checker = Checker(file, language, made)
+    checker = BoundsChecker(file, language, made)
     uses = sorted((u for s in made.lists for u in made.uses[s] if u.kind == "item"), key=lambda u: u.span)
     return next((u for u in uses if not checker.sure(u.parts[0])), None)
 
 
-class Checker:
+class BoundsChecker:
     def __init__(self, file: SourceFile, language: Language, made: Records) -> None:
         self.file, self.language, self.made = file, language, made
         self.effects = Effects(file, language)

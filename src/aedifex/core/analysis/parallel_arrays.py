@@ -17,7 +17,7 @@ from ..program.code_text import code_text
 from ..program.language import Language
 from ..program.lists import ListUse, Records
 from ..program.model import SourceFile, Statement, Symbol
-from .array_fill import size_trouble, sized
+from .array_fill import has_size, size_trouble
 from .effects import module_variables
 from .index_bounds import unsure
 
@@ -34,7 +34,7 @@ def records(file: SourceFile, language: Language, free: Iterable[Symbol]) -> lis
     found = []
     for lists in indexed_alike(file, told):
         made = Records(lists, {s: told[s] for s in lists})
-        if not trouble(file, language, made):
+        if not why_not_one(file, language, made):
             found.append(made)
     return found
 
@@ -47,7 +47,7 @@ def first_of_all(file: SourceFile, uses: list[ListUse] | None) -> list[ListUse]:
     return [*firsts, *(u for u in uses or [] if u.kind != "first")]
 
 
-def wanted(file: SourceFile, language: Language, names: list[str]) -> Records | str:
+def lists_named(file: SourceFile, language: Language, names: list[str]) -> Records | str:
     """The lists that a design names as one; why not if they are none."""
     made = Records([], {})
     for name in names:
@@ -58,7 +58,7 @@ def wanted(file: SourceFile, language: Language, names: list[str]) -> Records | 
         made.lists.append(s)
         made.uses[s] = uses
     made.lists.sort(key=lambda s: made.uses[s][0].span)
-    return trouble(file, language, made) or made
+    return why_not_one(file, language, made) or made
 
 
 def indexed_alike(file: SourceFile, told: dict[Symbol, list[ListUse]]) -> list[list[Symbol]]:
@@ -89,12 +89,12 @@ def as_long(file: SourceFile, a: ListUse, b: ListUse) -> bool:
     return len(a.parts) == len(b.parts) and sizes[0] == sizes[1]
 
 
-def trouble(file: SourceFile, language: Language, made: Records) -> str:
+def why_not_one(file: SourceFile, language: Language, made: Records) -> str:
     """ "" if the lists can become one, else why not; finds what grows and shrinks together."""
     firsts = made.firsts
     if len({len(u.parts) for u in firsts}) > 1:
         return f"{made.named} do not begin with as many items each"
-    if sized(made) and (why := size_trouble(file, language, made)):
+    if has_size(made) and (why := size_trouble(file, language, made)):
         return why
     if not any(u.kind in GROWING or (u.kind == "item" and (u.ref.writes or u.ref.mutates)) for s in made.lists for u in made.uses[s]):
         return f"nothing changes {made.named}: they are a table of constants"
@@ -103,7 +103,7 @@ def trouble(file: SourceFile, language: Language, made: Records) -> str:
             return f"{s.name} begins with items of the others"
         if any(language.purity(file, part) == "effect" for part in first.parts):
             return f"the items of {s.name} are made where they stand"
-    if any(not apart(file, language, s, made) for s in between(file, firsts)):
+    if any(not leaves_lists_alone(file, language, s, made) for s in between(file, firsts)):
         return f"something happens between the first statements of {made.named}"
     rows = [u for s in made.lists for u in made.uses[s] if u.kind in ("first", *GROWING)]
     if crowded := next((u for u in rows if not whole_line(file, language, u.span)), None):
@@ -130,7 +130,7 @@ def between(file: SourceFile, firsts: list[ListUse]) -> list[Statement]:
     return [s for s in file.statements if start <= s.start < end and not any(u.span[0] <= s.start < u.span[1] for u in firsts)]
 
 
-def apart(file: SourceFile, language: Language, s: Statement, made: Records) -> bool:
+def leaves_lists_alone(file: SourceFile, language: Language, s: Statement, made: Records) -> bool:
     """Whether a statement neither does anything nor looks at the lists."""
     if s.kind in ("function", "class", "import", "docstring", "pass"):
         return True

@@ -9,11 +9,11 @@ from ..program.language import Language
 from ..program.model import SourceFile, Symbol
 from ..program.pause import uncollected
 from ..program.program import Program
-from .concerns import Concerns, Stretch, jobs, strip
+from .concerns import ConcernRun, Concerns, jobs, strip
 from .effects import Effects, Touch
 from .families import families
 from .groups import Group, groups
-from .handlers import Handler, Region, handlers, regions, stretches
+from .handlers import Handler, MainPart, handlers, main_parts, stretches
 from .hazards import Hazard, hazards
 from .main_function import main_function, own_access, own_variables, waiting_main
 from .metrics import Figures, figures
@@ -78,7 +78,7 @@ def survey_file(program: Program, path: str, outsiders: Program | None = None) -
     file, language = program.files[path], program.language
     effects = Effects(file, language)
     kinds = classify(file, language)
-    parts = regions(file, effects, language)
+    parts = main_parts(file, effects, language)
     units = [unit_of_region(file, effects, kinds, r) for r in parts]
     units += [
         facts(f.name, "function", file, effects, kinds, [(f.start, f.end)])
@@ -122,7 +122,7 @@ def survey_file(program: Program, path: str, outsiders: Program | None = None) -
     )
 
 
-def main_strip(file: SourceFile, effects: Effects, language: Language, about: Concerns) -> list[Stretch]:
+def main_strip(file: SourceFile, effects: Effects, language: Language, about: Concerns) -> list[ConcernRun]:
     """What the main code is about, stretch by stretch; of a long main function, if it does little more than call that."""
     function = main_function(file, effects, language) or waiting_main(file, effects, language)
     if function is not None:
@@ -180,7 +180,7 @@ def variable_facts(file: SourceFile, v: Variable) -> VariableFacts:
     return VariableFacts(v.name, file.shown(first), v.nature, v.type, len(v.symbol.bindings), v.in_loop)
 
 
-def unit_of_region(file: SourceFile, effects: Effects, kinds: dict[Symbol, Variable], region: Region) -> UnitFacts:
+def unit_of_region(file: SourceFile, effects: Effects, kinds: dict[Symbol, Variable], region: MainPart) -> UnitFacts:
     return facts(region.kind, region.kind, file, effects, kinds, list(region.spans))
 
 

@@ -26,7 +26,7 @@ COMPARED = r"(?:[<>]=?|[!=]==?)"
 
 
 @dataclass
-class Difference:
+class TwinLiteral:
     """A literal in which twins differ. ``texts``, ``places``: for each twin; ``kind``: what the language calls its type."""
 
     texts: list[str]
@@ -35,9 +35,9 @@ class Difference:
     name: str = "value"
 
 
-def differences(
+def twin_literals(
     file: SourceFile, language: Language, twins: Sequence[Function], marks: Sequence[list[Edit]]
-) -> list[Difference] | None:
+) -> list[TwinLiteral] | None:
     """The literals in which twins differ, each once; None if they differ in anything else.
 
     ``marks``: for each function, what stands for the names that may differ. Documentation and comments may differ too.
@@ -55,11 +55,11 @@ def differences(
         shapes.append(language.tokens(file, f.params_start, f.end, edits))
     if any(s != shapes[0] for s in shapes[1:]):
         return None
-    by_texts: dict[tuple[str, ...], Difference] = {}
+    by_texts: dict[tuple[str, ...], TwinLiteral] = {}
     for row in zip(*found, strict=True):
         texts = tuple(file.slice(a, b) for a, b, _ in row)
         if len(set(texts)) > 1:
-            made = by_texts.setdefault(texts, Difference(list(texts), row[0][2], [[] for _ in twins]))
+            made = by_texts.setdefault(texts, TwinLiteral(list(texts), row[0][2], [[] for _ in twins]))
             for places, (a, b, _) in zip(made.places, row, strict=True):
                 places.append((a, b))
             if made.name == "value":

@@ -51,7 +51,7 @@ def natures(file: SourceFile, language: Language) -> dict[Symbol, Variable]:
     plain = {id(s.target): s for s in running(file, language) if s.target is not None}
     found: dict[Symbol, Variable] = {}
     optional = [(s.start, s.end) for s in file.statements if only_imports(file, language, s)]
-    apart = {file.slice(*name) for s in file.statements for name, _ in parted(file, language, s)}
+    apart = {file.slice(*name) for s in file.statements for name, _ in parted_values(file, language, s)}
     for symbol in module_variables(file):
         if symbol.name in language.introspective:
             continue
@@ -62,13 +62,13 @@ def natures(file: SourceFile, language: Language) -> dict[Symbol, Variable]:
         nature = "state"
         if len(bindings) == 1 and first is not None and first.kind == "assign" and not symbol.kinds - {"variable"}:
             nature = "companion"
-            fixed = settled(file, language, first, found)
+            fixed = is_settled(file, language, first, found)
             early = any(r.scope.frame is file.scope and r.start < bindings[0].start for r in symbol.references)
             if fixed and not early and not of_console(file, language, first) and not under_guard(file, language, first) and not any(r.mutates for r in symbol.references):
                 nature = "constant"
         elif len(bindings) == 1 and bindings[0].form in ("unpack", "chain") and not symbol.kinds - {"variable"}:
             nature = "constant" if symbol.name in apart and never_changes(file, symbol) else "companion"
-        kind = declared(file, first) or (
+        kind = declared_type(file, first) or (
             language.type_of(file, first.value) if first is not None and first.value else ""
         )
         found[symbol] = Variable(
@@ -90,7 +90,7 @@ def never_changes(file: SourceFile, symbol: Symbol) -> bool:
     return not early and not any(r.mutates for r in symbol.references)
 
 
-def parted(file: SourceFile, language: Language, s: Statement) -> list[tuple[tuple[int, int], tuple[int, int]]]:
+def parted_values(file: SourceFile, language: Language, s: Statement) -> list[tuple[tuple[int, int], tuple[int, int]]]:
     """(name, value) of each variable of a statement that may be one for each: no value has an effect or looks at the others."""
     pairs = language.unpacked(file, s)
     names = {file.slice(*name) for name, _ in pairs}
@@ -100,7 +100,7 @@ def parted(file: SourceFile, language: Language, s: Statement) -> list[tuple[tup
     return pairs
 
 
-def declared(file: SourceFile, first: Statement | None) -> str:
+def declared_type(file: SourceFile, first: Statement | None) -> str:
     """The type that a declaration gives its variable; "" if it gives none."""
     return file.slice(*first.annotation) + first.brackets if first is not None and first.annotation else ""
 
@@ -112,7 +112,7 @@ def constants_of(file: SourceFile, language: Language) -> set[Symbol]:
     return set(file.memo["constants"])
 
 
-def settled(file: SourceFile, language: Language, first: Statement, known: dict[Symbol, Variable]) -> bool:
+def is_settled(file: SourceFile, language: Language, first: Statement, known: dict[Symbol, Variable]) -> bool:
     """Whether the value is made of literals, imports, builtins and constants alone."""
     if first.value is None or language.purity(file, first.value) == "effect":
         return False

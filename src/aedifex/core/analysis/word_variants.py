@@ -49,7 +49,7 @@ class Variants:
         return [self.told[number - 1], *([stem] if stem else [])]
 
 
-def variants(file: SourceFile, words: Words, variables: Sequence[Symbol]) -> list[Variants]:
+def word_sets(file: SourceFile, words: Words, variables: Sequence[Symbol]) -> list[Variants]:
     """The sets of words that tell copies apart, those that most names speak of first."""
     rows: dict[tuple[str, ...], dict[str, None]] = {}
     for name in [s.name for s in variables]:

@@ -8,9 +8,9 @@ from ..program.program import Program
 from .project import Project
 
 
-def touched(before: Program, after: Program, project: Project) -> set[tuple[str, int]] | None:
+def touched_functions(before: Program, after: Program, project: Project) -> set[tuple[str, int]] | None:
     """(file, first line) in the original of every function whose text a step changes; None if it changes more than that."""
-    was, now = texts(before), texts(after)
+    was, now = function_texts(before), function_texts(after)
     if {p: main_text(f) for p, f in before.files.items()} != {p: main_text(f) for p, f in after.files.items()}:
         return None
     found: set[tuple[str, int]] = set()
@@ -22,11 +22,11 @@ def touched(before: Program, after: Program, project: Project) -> set[tuple[str,
     return found
 
 
-def texts(program: Program) -> dict[tuple[str, str], bytes]:
-    return {(p, f.key): file.text[f.start : f.end] for p, file in program.files.items() for f in outermost(file)}
+def function_texts(program: Program) -> dict[tuple[str, str], bytes]:
+    return {(p, f.key): file.text[f.start : f.end] for p, file in program.files.items() for f in outer_functions(file)}
 
 
-def outermost(file: SourceFile) -> list[Function]:
+def outer_functions(file: SourceFile) -> list[Function]:
     """Functions and methods that stand in no other function."""
     return [f for f in file.functions if f.outer.kind in ("module", "class")]
 
@@ -48,6 +48,6 @@ def originals(key: tuple[str, str], project: Project) -> set[tuple[str, int]]:
     return {
         (path, file.line(f.start))
         for path, file in project.original.files.items()
-        for f in outermost(file)
+        for f in outer_functions(file)
         if f.key in names
     }

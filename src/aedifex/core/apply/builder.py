@@ -16,11 +16,11 @@ from ..program.refusal import Refusal
 from ..rewrites.extract_function.rewrite import Lift
 from ..rewrites.rewrite import Step
 from . import messages
-from .affected import touched
+from .affected import touched_functions
 from .git import Git
 from .project import Project
 from .reach import as_json, function_stretch, functions_of, line_stretch, moving, unreached
-from .reach import told as told_reach
+from .reach import reach_sentence as told_reach
 from .sequence import Outcome, run
 from .transactions import settled
 
@@ -164,7 +164,7 @@ class Builder:
         """Run the scenarios that the step can affect, in a scratch copy; a difference stops the build."""
         project = self.project
         assert built.program is not None
-        functions = None if self.options.git is not None else touched(built.program, program, project)
+        functions = None if self.options.git is not None else touched_functions(built.program, program, project)
         scenarios = checking.affected(self.scenarios, seen, functions)
         world = project.world({**self.overlay, **outcome.changes}, program)
         result = checking.check(
@@ -174,7 +174,7 @@ class Builder:
         if result.differences:
             outcome.result = "different"
             built.stopped = outcome.step.id
-            built.difference = told(result.differences)
+            built.difference = difference_sentences(result.differences)
 
     def prove(self, built: Built, seen: dict[str, Observed]) -> None:
         """At the end, or where it stopped, run what no standing step was thought to affect; steps that change it are put back."""
@@ -187,7 +187,7 @@ class Builder:
         result = checking.check(pending, world, seen, True, self.ran, project.original_world(), project.pictures, whole)
         if not result.differences:
             return
-        built.stopped, built.difference = "the end", said + told(result.differences)
+        built.stopped, built.difference = "the end", said + difference_sentences(result.differences)
         if all(d.after == UNMET for d in result.differences):
             return  # nothing went wrong, but what was wanted did not come: no step is to blame
         while result.differences and not self.options.dry and (gone := project.journal.undo(1)[0]):
@@ -214,7 +214,7 @@ class Builder:
             self.options.git.commit(step.title(), step.id, sorted(outcome.changes), ran)
 
 
-def told(differences: list[Difference]) -> list[str]:
+def difference_sentences(differences: list[Difference]) -> list[str]:
     """What a person reads of the differences: each in a sentence, the first with its context and its pictures."""
     if not differences:
         return []

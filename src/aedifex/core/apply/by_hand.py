@@ -32,7 +32,7 @@ from ..rewrites.rename import Rename
 from ..rewrites.renamed_designs import follow
 from ..rewrites.rewrite import Context, Step
 from . import messages
-from .builder import END, told
+from .builder import END, difference_sentences
 from .journal import FOLDER, STEPS, Journal, names
 from .outline import diff, diff_texts
 from .project import DESIGN, SCENARIOS
@@ -71,7 +71,7 @@ class Single:
                 seen = checking.record(runs, was, "", evidence, ran)
             found = checking.check(runs, self.world(self.after, entry), seen, True, ran, was)
             if found.differences:
-                return told(found.differences)
+                return difference_sentences(found.differences)
         return []
 
     def runs(self, entry: str, scenarios: str | None) -> list[Scenario]:
@@ -159,26 +159,26 @@ def nothing(after: Program) -> dict[str, bytes | None]:
 
 def single(program: Program, step: Step, others: Others = nothing, homes: Mapping[str, str] | None = None) -> Single:
     """``homes``: class → its file."""
-    context = Context(surrounded(program), small(program), dict(homes or {}))
-    context.exists = partial(there, program)  # type: ignore[method-assign]
-    return shown(program, step, changed(attempt(step, context, set())), others)
+    context = Context(surrounded(program), empty_design(program), dict(homes or {}))
+    context.exists = partial(exists_in_project, program)  # type: ignore[method-assign]
+    return shown(program, step, changes_of(attempt(step, context, set())), others)
 
 
-def small(program: Program) -> Design:
+def empty_design(program: Program) -> Design:
     """A design of nothing yet, for the files of the program."""
-    return Design(program.language.name, entries_of(program), {p: digest(t) for p, t in program.texts.items()})
+    return Design(program.language.name, entries_here(program), {p: digest(t) for p, t in program.texts.items()})
 
 
-def entries_of(program: Program) -> list[str]:
+def entries_here(program: Program) -> list[str]:
     return [p for p in program.files if not imported_by_others(program, p)]
 
 
-def there(program: Program, path: str) -> bool:
+def exists_in_project(program: Program, path: str) -> bool:
     """Whether the project folder has something of that name."""
     return os.path.lexists(os.path.join(program.root, path))
 
 
-def changed(outcome: Outcome) -> dict[str, bytes | None]:
+def changes_of(outcome: Outcome) -> dict[str, bytes | None]:
     """What a step changes. Raises Refused with the reason if it is not done."""
     if outcome.refusal is not None:
         raise Refused(outcome.refusal)
@@ -191,7 +191,7 @@ def shown(program: Program, step: Done, done: dict[str, bytes | None], others: O
     """What was worked out, with the journal that it belongs to. Raises Refused if that is nothing."""
     if not done:
         raise Refused(messages.NOTHING_CHANGES.in_file(step=step.id))
-    entries = entries_of(program)
+    entries = entries_here(program)
     after = reread(program, done)
     journal, design = journal_for(program, set(done))
     changes = dict(done)

@@ -9,14 +9,14 @@ from ..program.errors import Refused
 from ..program.model import SourceFile
 from ..program.program import Program
 from ..program.surroundings import read_neighbours
-from ..rewrites.extract_class.members import told
+from ..rewrites.extract_class.members import class_with_uses
 from ..rewrites.pass_arguments import PassIn
 from ..rewrites.rename import Rename
 from ..rewrites.split_assignment import SplitUnpacking, unpackings
 from ..rewrites.split_declarations import SplitDeclarations, needed
 from ..rewrites.unify_twins.rewrite import UnifyPair
 from . import messages
-from .by_hand import Single, home_of, single, small
+from .by_hand import Single, empty_design, home_of, single
 from .by_hand_several import Several, through
 
 
@@ -27,12 +27,12 @@ def pass_argument(program: Program, method: str, value: str) -> Single:
     if not dot:
         raise Refused(messages.NO_MEMBER_NAMED.in_file(name=method))
     path = home_of(program, class_)
-    made = standing(program.files[path], class_)
+    made = class_that_stands(program.files[path], class_)
     made.methods = [MethodDesign(member, [f"{path}::{member}"], add=[{"name": name, "value": source if sign else name}])]
     return single(program, PassIn(made, made.methods[0]), homes={class_: path})
 
 
-def standing(file: SourceFile, class_: str) -> ClassDesign:
+def class_that_stands(file: SourceFile, class_: str) -> ClassDesign:
     """A class that stands, with the objects of it that variables at the top hold."""
     symbol = file.scope.symbols.get(class_)
     made = [
@@ -46,7 +46,7 @@ def hide(program: Program, member: str) -> Single:
     """What hiding a member, ``Class.member``, would change. Raises Refused with the reason if somebody else uses it."""
     class_, dot, name = member.partition(".")
     path, language = home_of(program, class_), program.language
-    whole = told(program.files[path], language, class_) if dot else None
+    whole = class_with_uses(program.files[path], language, class_) if dot else None
     hidden = language.write.hidden(name)
     if whole is None or name not in {*whole.fields, *(f.name for f in whole.methods)}:
         raise Refused(messages.NO_MEMBER_NAMED.in_file(name=member))
@@ -76,7 +76,7 @@ def branches(program: Program, name: str) -> Single:
         taken = {n for s in file.scope.walk() for n in s.symbols} | set(program.language.builtins)
         found = dispatched(file, program.language, f, taken, 0) if f is not None else []
         if found:
-            design = small(program)
+            design = empty_design(program)
             design.lifts = [LiftDesign(p.name, "", [p.lines]) for p in found]
             return through(program, design, Several(f"branches:{name}", f"the branches of {name} become {', '.join(p.name for p in found)}"))
     raise Refused(messages.NO_BRANCHES.in_file(name=name))

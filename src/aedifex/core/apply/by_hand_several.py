@@ -7,14 +7,14 @@ from functools import partial
 
 from ..design.tables import ClassDesign, Design, WishDesign, bare
 from ..planning.drafter import draft
-from ..planning.wishes import Placed, mistakes, unfulfilled
+from ..planning.wishes import Placed, unfulfilled, wish_mistakes
 from ..program.errors import Refused
 from ..program.program import Program
 from ..rewrites.explicit_registration.rewrite import RegisterByCall
 from ..rewrites.extract_base import ShareBase
 from ..rewrites.order_methods import OrderMethods
 from . import messages
-from .by_hand import Single, changed, home_of, shown, single, small, there
+from .by_hand import Single, changes_of, empty_design, exists_in_project, home_of, shown, single
 from .sequence import run
 
 
@@ -31,13 +31,13 @@ def found(program: Program, name: str, members: list[str]) -> Single:
     """What making a class of variables and functions would change. Raises Refused with the reason if not all of them can be in it."""
     wish = WishDesign(list(members), name, kept_apart(program, members))
     asked = [Placed(wish, name)]
-    if wrong := mistakes(program, asked):
+    if wrong := wish_mistakes(program, asked):
         raise Refused("\n".join(f"{p.message}." for p in wrong))
     design = draft(program, wishes=[wish], idea="plain")
     if lost := unfulfilled(design, asked):
         raise Refused("\n".join(f"{p.message}." for p in lost))
     design.classes = [c for c in design.classes if c.name == name]
-    return through(program, alone(design), Several(f"class:{name}", f"{', '.join(members)} become the class {name}"))
+    return through(program, without_files(design), Several(f"class:{name}", f"{', '.join(members)} become the class {name}"))
 
 
 def kept_apart(program: Program, members: list[str]) -> list[str]:
@@ -58,7 +58,7 @@ def app(program: Program, name: str) -> Single:
         why = next((s.why for s in design.stays if s.name == "main"), "no main code starts here")
         raise Refused(messages.NO_APP.in_file(why=why))
     design.classes[0].name = name
-    return through(program, alone(design), Several(f"app:{name}", f"the main code becomes the class {name}"))
+    return through(program, without_files(design), Several(f"app:{name}", f"the main code becomes the class {name}"))
 
 
 def move(program: Program, name: str, path: str) -> Single:
@@ -66,7 +66,7 @@ def move(program: Program, name: str, path: str) -> Single:
     home = home_of(program, name)
     if path in program.holders and path != home:
         raise Refused(messages.PATH_EXISTS.in_file(path=path))
-    design = small(program)
+    design = empty_design(program)
     design.entries, design.classes = [home], [ClassDesign(name, "model", file=path)]
     return through(program, design, Several(f"file:{name}", f"class {name} moves to {path}"), home)
 
@@ -96,7 +96,7 @@ def base(program: Program, name: str, classes: list[str]) -> Single:
 # -- a small design ------------------------------------------------------------------------------
 
 
-def alone(design: Design) -> Design:
+def without_files(design: Design) -> Design:
     """The design with its classes in the file where their variables and functions stand."""
     for c in design.classes:
         c.file = ""
@@ -108,6 +108,6 @@ def through(program: Program, design: Design, step: Several, home: str = "") -> 
     """Every step of the design; one that is refused refuses them all."""
     changes: dict[str, bytes | None] = {}
     homes = {c.name: home for c in design.classes} if home else None
-    for outcome, _ in run(design, program, homes=homes, exists=partial(there, program)):
-        changes |= changed(outcome)
+    for outcome, _ in run(design, program, homes=homes, exists=partial(exists_in_project, program)):
+        changes |= changes_of(outcome)
     return shown(program, step, changes)

@@ -19,7 +19,7 @@ from .project import DESIGN, SCENARIOS, Before, Project, Stale, open_project, re
 
 
 @dataclass(frozen=True)
-class Named:
+class MeantProject:
     """``design``: path, "" if there is none; ``scenarios``: the file that was named, None where the one beside the design is meant; ``stem``: path
     of both without what they end with."""
 
@@ -28,35 +28,35 @@ class Named:
     stem: str
 
 
-def named(path: str | None) -> Named:
+def meant_project(path: str | None) -> MeantProject:
     """What is meant by a design, a scenario file, a script or nothing. Raises AedifexError where that can be told of no program."""
     if path is None:
         return named_here()
     if path.endswith(DESIGN):
-        return Named(path, None, path.removesuffix(DESIGN))
+        return MeantProject(path, None, path.removesuffix(DESIGN))
     if path.endswith(SCENARIOS):
         if not os.path.exists(path):
             raise AedifexError(f"{path}: no such scenario file; check the path.")
-        return Named(design_for(path.removesuffix(SCENARIOS)), path, path.removesuffix(SCENARIOS))
+        return MeantProject(design_for(path.removesuffix(SCENARIOS)), path, path.removesuffix(SCENARIOS))
     if not path.endswith(suffixes()):
         raise AedifexError(f"{path}: is neither a scenario file (*{SCENARIOS}) nor a design (*{DESIGN}) nor a script; name one of those.")
     if not os.path.lexists(path):
         raise AedifexError(f"{path}: no such file or folder; check the path.")
     stem = os.path.splitext(path)[0]
-    return Named(design_for(stem), None, stem)
+    return MeantProject(design_for(stem), None, stem)
 
 
-def named_here() -> Named:
+def named_here() -> MeantProject:
     """The only design of this folder, or else its only scenario file."""
     designs, files = sorted(glob.glob("*" + DESIGN)), sorted(glob.glob("*" + SCENARIOS))
     if len(designs) == 1:
-        return Named(designs[0], None, designs[0].removesuffix(DESIGN))
+        return MeantProject(designs[0], None, designs[0].removesuffix(DESIGN))
     if len(designs) > 1:
         raise AedifexError(f"{len(designs)} designs are here; name one ({', '.join(designs)}).")
     if len(files) != 1:
         what = "no design and no scenario file is" if not files else f"no design and {len(files)} scenario files are"
         raise AedifexError(f"{what} here; name a design, a scenario file or a script.")
-    return Named("", files[0], files[0].removesuffix(SCENARIOS))
+    return MeantProject("", files[0], files[0].removesuffix(SCENARIOS))
 
 
 def design_for(stem: str) -> str:
@@ -65,13 +65,13 @@ def design_for(stem: str) -> str:
         return stem + DESIGN
     found = glob.glob(os.path.join(glob.escape(os.path.dirname(stem) or "."), "*" + DESIGN))
     if script := script_of(stem):
-        found = [d for d in found if os.path.basename(script) in entries_of(d)]
+        found = [d for d in found if os.path.basename(script) in entries_of_design(d)]
     if len(found) > 1:
         raise AedifexError(f"{len(found)} designs found beside {stem}; name one ({', '.join(sorted(os.path.basename(d) for d in found))}).")
     return found[0] if found else ""
 
 
-def entries_of(design: str) -> list[str]:
+def entries_of_design(design: str) -> list[str]:
     try:
         with open(design, "rb") as handle:
             entries = tomllib.load(handle).get("entries")
@@ -90,7 +90,7 @@ def found_project(path: str | None, recording: bool = False) -> tuple[Project, s
     Its design says what the original is, if there is one and it knows the sources. Otherwise what was recorded is the original, or what stood
     before the single steps. ``recording``: what stands may become the original. Raises AedifexError or Refused with the reason.
     """
-    meant = named(path)
+    meant = meant_project(path)
     if not meant.design:
         return undesigned(meant.stem, recording), meant.scenarios
     try:

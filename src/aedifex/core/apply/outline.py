@@ -108,7 +108,7 @@ def diff_texts(was: dict[str, bytes], now: dict[str, bytes]) -> str:
         old, new = was.get(path), now.get(path)
         if old == new:
             continue
-        left, right = lines(old), lines(new)
+        left, right = patch_lines(old), patch_lines(new)
         parts.append(f"diff --git a/{path} b/{path}\n")
         if old is None:
             parts.append("new file mode 100644\n")
@@ -120,7 +120,7 @@ def diff_texts(was: dict[str, bytes], now: dict[str, bytes]) -> str:
     return "".join(parts)
 
 
-def lines(text: bytes | None) -> list[str]:
+def patch_lines(text: bytes | None) -> list[str]:
     """The lines as a patch counts them: a line feed ends one, and nothing else does."""
     parts = (text or b"").decode("utf-8", "surrogateescape").split("\n")
     return [p + "\n" for p in parts[:-1]] + ([parts[-1]] if parts[-1] else [])

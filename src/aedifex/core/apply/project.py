@@ -82,7 +82,7 @@ class Project:
         return self.path.removesuffix(DESIGN) + SCENARIOS
 
     def evidence(self) -> Evidence:
-        return Evidence(self.journal.folder, stem_of(self.path))
+        return Evidence(self.journal.folder, design_stem(self.path))
 
     def recorded(self, scenarios: list[Scenario]) -> dict[str, Observed] | None:
         """What the original did, if it is kept for exactly these scenarios."""
@@ -141,7 +141,7 @@ def open_project(path: str, writing: bool = False) -> Project:
     except UnicodeDecodeError as error:
         raise AedifexError(f"{path}: is not UTF-8 text; save it as UTF-8.") from error
     if problems and not (design.sources and design.language):
-        raise AedifexError(listed(problems))
+        raise AedifexError(problem_list(problems))
     root = os.path.dirname(os.path.abspath(path))
     language = language_of(next(iter(design.sources), "")) if design.sources else None
     if language is None:
@@ -151,14 +151,14 @@ def open_project(path: str, writing: bool = False) -> Project:
             raise AedifexError(
                 f"{path}:{lines.of('', key='sources')}: source '{source}' leaves the design's folder; draft again."
             )
-    journal = Journal(root, stem_of(path), language.write.stale)
+    journal = Journal(root, design_stem(path), language.write.stale)
     said = recover(journal)
     overlay = journal.original()
     original = read_program(root, design.sources, {p: d for p, d in overlay.items() if p in design.sources})
     as_drafted(path, design, original)
     problems += validate(path, design, lines, original)
     if problems:
-        raise AedifexError(listed(sorted(problems, key=lambda p: p.line)))
+        raise AedifexError(problem_list(sorted(problems, key=lambda p: p.line)))
     if writing:
         check_places(root, design.sources)
         said += as_left(journal)
@@ -167,7 +167,7 @@ def open_project(path: str, writing: bool = False) -> Project:
     return Project(path, root, design, digest(text), journal, original, current, said)
 
 
-def stem_of(path: str) -> str:
+def design_stem(path: str) -> str:
     return os.path.basename(path).removesuffix(DESIGN).removesuffix(".toml")
 
 
@@ -200,5 +200,5 @@ def as_left(journal: Journal) -> list[str]:
                   f"Restore it, or delete {FOLDER} and draft again.")  # fmt: skip
 
 
-def listed(problems: list[Problem]) -> str:
+def problem_list(problems: list[Problem]) -> str:
     return "\n".join(str(p) for p in problems)

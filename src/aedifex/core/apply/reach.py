@@ -10,7 +10,7 @@ from ..analysis.counting_loops import with_inner
 from ..check.evidence import Observed
 from ..design.tables import Design, bare
 from ..program.errors import AedifexError
-from ..program.line_ranges import placed
+from ..program.line_ranges import range_of
 from ..program.model import Function, SourceFile
 from ..program.program import Program
 
@@ -19,7 +19,7 @@ MOVING = "functions and stretches that move"
 
 
 @dataclass(frozen=True)
-class Stretch:
+class MovingStretch:
     """A function, or lines that become one. ``path``, ``first``, ``last``: in the sources as drafted; ``entry``: of a function its first line, else 0.
 
     ``lines``: where its statements begin.
@@ -36,9 +36,9 @@ class Stretch:
         return f"{self.name} ({self.path}:{self.first})"
 
 
-def moving(design: Design, original: Program) -> list[Stretch]:
+def moving(design: Design, original: Program) -> list[MovingStretch]:
     """The functions and lines of the sources that a design makes methods of, in the order of the sources."""
-    found: dict[tuple[str, int, int], Stretch] = {}
+    found: dict[tuple[str, int, int], MovingStretch] = {}
     for c in design.classes:
         for m in c.methods:
             for holder, function in [x for o in m.origins for x in functions_of(o, original)]:
@@ -56,12 +56,12 @@ def moving(design: Design, original: Program) -> list[Stretch]:
     return sorted(found.values(), key=lambda s: (s.path, s.first, -s.last))
 
 
-def everything(original: Program) -> list[Stretch]:
+def everything(original: Program) -> list[MovingStretch]:
     """All functions and methods of the sources."""
     return [function_stretch(file, f, original) for file in original.files.values() for f in file.functions_sorted if f.outer.kind in ("module", "class")]
 
 
-def add(found: dict[tuple[str, int, int], Stretch], stretch: Stretch | None) -> None:
+def add(found: dict[tuple[str, int, int], MovingStretch], stretch: MovingStretch | None) -> None:
     if stretch is not None:
         found.setdefault((stretch.path, stretch.first, stretch.last), stretch)
 
@@ -71,24 +71,24 @@ def functions_of(origin: str, program: Program) -> list[tuple[SourceFile, Functi
     return [(f, g) for f in program.files.values() if path in ("", f.path) and (g := f.function(bare(origin))) is not None]
 
 
-def function_stretch(file: SourceFile, f: Function, program: Program) -> Stretch:
+def function_stretch(file: SourceFile, f: Function, program: Program) -> MovingStretch:
     path, first = file.stands(f.start)
     body = with_inner(file, program.language, program.language.body(file, f))
     lines = sorted({file.stands(s.start)[1] for s in body if s.kind not in ("docstring", "declare", "function", "class")})
-    return Stretch(f.key, path, first, file.stands(max(f.start, f.end - 1))[1], first, tuple(lines))
+    return MovingStretch(f.key, path, first, file.stands(max(f.start, f.end - 1))[1], first, tuple(lines))
 
 
-def line_stretch(name: str, text: str, program: Program) -> Stretch | None:
+def line_stretch(name: str, text: str, program: Program) -> MovingStretch | None:
     try:
-        place = placed(text, program)
+        place = range_of(text, program)
     except AedifexError:
         return None
     path, first = place.file.stands(place.start)
     last = place.file.stands(max(place.start, place.end - 1))[1]
-    return Stretch(name, path, first, last, 0, tuple(range(first, last + 1)))
+    return MovingStretch(name, path, first, last, 0, tuple(range(first, last + 1)))
 
 
-def ran(stretch: Stretch, seen: Iterable[Observed]) -> bool:
+def ran(stretch: MovingStretch, seen: Iterable[Observed]) -> bool:
     """Whether a run entered it."""
     for run in seen:
         if stretch.entry and stretch.entry in run.called.get(stretch.path, ()):
@@ -98,21 +98,21 @@ def ran(stretch: Stretch, seen: Iterable[Observed]) -> bool:
     return False
 
 
-def unreached(stretches: Sequence[Stretch], seen: Mapping[str, Observed]) -> list[Stretch]:
+def unreached(stretches: Sequence[MovingStretch], seen: Mapping[str, Observed]) -> list[MovingStretch]:
     return [s for s in stretches if not ran(s, seen.values())]
 
 
-def missed_lines(stretches: Sequence[Stretch], seen: Mapping[str, Observed]) -> list[str]:
+def missed_lines(stretches: Sequence[MovingStretch], seen: Mapping[str, Observed]) -> list[str]:
     """Lines of what was entered that no run reached, as ``file:first-last``; none where lines were not noted."""
     found = []
     for path in dict.fromkeys(s.path for s in stretches):
         hit = {n for run in seen.values() for n in run.reached.get(path, ())}
         missed = {n for s in stretches if s.path == path and s.entry and ran(s, seen.values()) for n in s.lines if n not in hit} if hit else set()
-        found += [f"{path}:{a}" if a == b else f"{path}:{a}-{b}" for a, b in runs(sorted(missed), hit)]
+        found += [f"{path}:{a}" if a == b else f"{path}:{a}-{b}" for a, b in neighbour_lines(sorted(missed), hit)]
     return found
 
 
-def runs(lines: list[int], hit: set[int]) -> list[tuple[int, int]]:
+def neighbour_lines(lines: list[int], hit: set[int]) -> list[tuple[int, int]]:
     """Neighbours together, as long as nothing between them was reached."""
     found: list[tuple[int, int]] = []
     for n in lines:
@@ -123,13 +123,13 @@ def runs(lines: list[int], hit: set[int]) -> list[tuple[int, int]]:
     return found
 
 
-def looked_at(design: Design, original: Program) -> tuple[list[Stretch], str]:
+def looked_at(design: Design, original: Program) -> tuple[list[MovingStretch], str]:
     """What moves, or all functions where nothing does; and what a sentence calls it."""
     stretches = moving(design, original)
     return (stretches, MOVING) if stretches else (everything(original), "functions")
 
 
-def told(stretches: Sequence[Stretch], seen: Mapping[str, Observed], what: str = MOVING) -> str:
+def reach_sentence(stretches: Sequence[MovingStretch], seen: Mapping[str, Observed], what: str = MOVING) -> str:
     """What the runs reached, in a sentence; "" where there is nothing to reach."""
     if not stretches:
         return ""
@@ -147,7 +147,7 @@ def some(names: Sequence[str]) -> str:
     return ", ".join(names[:SHOWN]) + (f" and {more} more" if more > 0 else "")
 
 
-def as_json(stretches: Sequence[Stretch], seen: Mapping[str, Observed]) -> dict[str, Any]:
+def as_json(stretches: Sequence[MovingStretch], seen: Mapping[str, Observed]) -> dict[str, Any]:
     missing = unreached(stretches, seen)
     return {
         "moving": len(stretches),

@@ -19,7 +19,7 @@ LONGEST = 4000  # uses in one unit that are compared
 
 
 @dataclass(eq=False)
-class Unit:
+class NamedUnit:
     """A function at the top or in a class, or all other code of a file (``function`` is None)."""
 
     file: SourceFile
@@ -43,25 +43,25 @@ def shadowed_names(before: Program, after: Program, changed: list[SourceFile]) -
     """Uses of a name, in changed files, that mean something else than they did."""
     old = [u for f in before.files.values() for u in units(f)]
     new = [u for f in changed for u in units(f)]
-    by_name: dict[str, list[Unit]] = {}
+    by_name: dict[str, list[NamedUnit]] = {}
     for u in old:
         by_name.setdefault(u.function.name if u.function is not None else "", []).append(u)
     found: list[Problem] = []
     for u in new:
         name = u.function.name if u.function is not None else ""
         for was in counterparts(u, by_name.get(name, []), old):
-            found += differences(was, u, after)
+            found += changed_meanings(was, u, after)
     return found
 
 
-def units(file: SourceFile) -> list[Unit]:
+def units(file: SourceFile) -> list[NamedUnit]:
     tops = {id(file.scope), *(id(s) for s, _ in file.classes)}
     functions: list[Function] = []
     for f in sorted((f for f in file.functions if id(f.outer) in tops), key=lambda f: f.start):
         if not functions or f.end > functions[-1].end:  # none inside the one before
             functions.append(f)
     spans = [(f.start, f.end) for f in functions]
-    found = [Unit(file, f, [r for r in file.within(f.start, f.end) if not r.writes]) for f in functions]
+    found = [NamedUnit(file, f, [r for r in file.within(f.start, f.end) if not r.writes]) for f in functions]
     rest = iter(spans)
     span = next(rest, None)
     loose = []
@@ -70,10 +70,10 @@ def units(file: SourceFile) -> list[Unit]:
             span = next(rest, None)
         if (span is None or r.start < span[0]) and not r.writes:
             loose.append(r)
-    return [*found, Unit(file, None, loose)]
+    return [*found, NamedUnit(file, None, loose)]
 
 
-def counterparts(unit: Unit, same: list[Unit], old: list[Unit]) -> list[Unit]:
+def counterparts(unit: NamedUnit, same: list[NamedUnit], old: list[NamedUnit]) -> list[NamedUnit]:
     """The unit that it was: one of its name that says the same, else the one that says most of it."""
     if any(u.said == unit.said and u.meant == unit.meant for u in same) or len(unit.said) > LONGEST:
         return []
@@ -90,18 +90,18 @@ def meaning(file: SourceFile, ref: Reference) -> str:
     return MEMBER if symbol.scope.kind == "class" else LOCAL
 
 
-def differences(was: Unit, now: Unit, after: Program) -> list[Problem]:
+def changed_meanings(was: NamedUnit, now: NamedUnit, after: Program) -> list[Problem]:
     found = []
-    for a, b, size in alike(was.said, now.said):
+    for a, b, size in matching_runs(was.said, now.said):
         for i in range(size):
             old, new = was.refs[a + i], now.refs[b + i]
             meant, means = meaning(was.file, old), meaning(now.file, new)
-            if meant != means and wrong(meant, means, old, new, was, now, after):
+            if meant != means and is_wrong_meaning(meant, means, old, new, was, now, after):
                 found.append(Problem(*now.file.stands(new.start), f"'{new.name}' was {meant} here, and is {means} now"))
     return found
 
 
-def alike(old: list[tuple[str, str]], new: list[tuple[str, str]]) -> list[tuple[int, int, int]]:
+def matching_runs(old: list[tuple[str, str]], new: list[tuple[str, str]]) -> list[tuple[int, int, int]]:
     """Where both say the same, as (place in the old, place in the new, how many); what begins and ends alike is not searched."""
     most = min(len(old), len(new))
     first = next((i for i in range(most) if old[i] != new[i]), most)
@@ -110,7 +110,7 @@ def alike(old: list[tuple[str, str]], new: list[tuple[str, str]]) -> list[tuple[
     return [(0, 0, first), *((first + a, first + b, n) for a, b, n in between), (len(old) - last, len(new) - last, last)]
 
 
-def wrong(meant: str, means: str, old: Reference, new: Reference, was: Unit, now: Unit, after: Program) -> bool:
+def is_wrong_meaning(meant: str, means: str, old: Reference, new: Reference, was: NamedUnit, now: NamedUnit, after: Program) -> bool:
     """Whether a change of meaning is no move of the thing itself."""
     language = after.language
     if MEMBER in (meant, means):
@@ -124,7 +124,7 @@ def wrong(meant: str, means: str, old: Reference, new: Reference, was: Unit, now
     return handed_otherwise(new, was, now, language)
 
 
-def handed_otherwise(ref: Reference, was: Unit, now: Unit, language: Language) -> bool:
+def handed_otherwise(ref: Reference, was: NamedUnit, now: NamedUnit, language: Language) -> bool:
     """Whether a parameter that took the place of a variable is given something that is not called like it.
 
     A call that reads as before is of another object's member of that name: a call of this function would hand over more.

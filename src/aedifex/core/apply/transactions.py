@@ -67,7 +67,7 @@ def settled(
 ) -> Settled:
     """The design without the classes of which any step would be refused, with the first reason of each. ``refused``: those that are from the start."""
     dropped = [Outcome(WholeClass(name, []), "refused", refusal=r) for name, r in (refused or {}).items()]
-    design = without(design, set(refused or {}))
+    design = without_classes(design, set(refused or {}))
     rounds = 0
     first: dict[str, str] = {}  # class → why it lost a step when all classes were there
     while True:
@@ -93,7 +93,7 @@ def settled(
         assert isinstance(last, WholeClass)
         last.others += [n for n in orphans if n not in going]
         rounds += 1
-        design = without(design, {*going, *orphans})
+        design = without_classes(design, {*going, *orphans})
 
 
 @dataclass
@@ -140,7 +140,7 @@ def owner(step: Step, design: Design) -> str:
     return ""
 
 
-def without(design: Design, names: set[str]) -> Design:
+def without_classes(design: Design, names: set[str]) -> Design:
     made = copy.deepcopy(design)
     made.classes = [c for c in made.classes if c.name not in names]
     for c in made.classes:

@@ -94,11 +94,11 @@ def unqualified(scope: Scope) -> str:
 
 def all_members(file: SourceFile, program: Program, language: Language) -> list[Problem]:
     return [
-        p for scope, _ in file.classes if scope.parent is file.scope for p in members(file, scope, program, language)
+        p for scope, _ in file.classes if scope.parent is file.scope for p in unknown_members(file, scope, program, language)
     ]
 
 
-def members(file: SourceFile, scope: Scope, after: Program, language: Language) -> list[Problem]:
+def unknown_members(file: SourceFile, scope: Scope, after: Program, language: Language) -> list[Problem]:
     """Members that the class's methods use, and that neither the class nor any assignment gives it."""
     if scope.bases:
         return []

@@ -39,7 +39,7 @@ def watched(design: Design, original: Program) -> list[dict[str, Any]]:
             for member, origin in c.origins(index) if not made.collection else ():
                 if key_of(bare(origin)) or bare(origin) in gone:
                     continue
-                path = origin.split("::")[0] if "::" in origin else c.source or home(origin, original)
+                path = origin.split("::")[0] if "::" in origin else c.source or home_file(origin, original)
                 function, _, variable = bare(origin).rpartition(".")
                 row = rows.setdefault(
                     (path, function, variable),
@@ -49,7 +49,7 @@ def watched(design: Design, original: Program) -> list[dict[str, Any]]:
     return list(rows.values())
 
 
-def home(origin: str, program: Program) -> str:
+def home_file(origin: str, program: Program) -> str:
     """The file that a bare name of a design means."""
     name = bare(origin).split(".")[0]
     return next((p for p, f in program.files.items() if name in f.scope.symbols), next(iter(program.files)))

@@ -54,7 +54,7 @@ def record(
             tell(scenario.name)
         if first.trouble:
             raise Refused(
-                f"scenario '{scenario.name}': the original cannot be recorded, because {first.trouble}{advice(first.trouble)}."
+                f"scenario '{scenario.name}': the original cannot be recorded, because {first.trouble}{cure_for(first.trouble)}."
             )
         missing = world.language.launch.missing_module(first.error)
         if missing:
@@ -69,7 +69,7 @@ def record(
             again = compare(replace(scenario, expect=[]), first, second)
         if again:
             d = again[0]
-            raise Refused(f"scenario '{scenario.name}': two runs of the original differ: {place(d)}, "
+            raise Refused(f"scenario '{scenario.name}': two runs of the original differ: {difference_place(d)}, "
                           f"{d.before!r} and {d.after!r}; mask it with 'ignore'.")  # fmt: skip
         first.called, first.reached = second.called, second.reached
         runs[scenario.name] = (key(scenario), first)
@@ -87,18 +87,18 @@ def unsteady(scenario: Scenario, original: World, seen: dict[str, Observed]) -> 
     """A sentence if the original itself no longer does what was recorded of it: then the difference says nothing of a step."""
     again = compare(replace(scenario, expect=[]), seen[scenario.name], observe(scenario, original))
     return [
-        f"the original itself does another thing by now ({place(d)}: {d.before!r} and {d.after!r}); mask it with 'ignore'"
+        f"the original itself does another thing by now ({difference_place(d)}: {d.before!r} and {d.after!r}); mask it with 'ignore'"
         for d in again[:1]
     ]
 
 
-def place(d: Difference) -> str:
+def difference_place(d: Difference) -> str:
     if d.line:
         return f"{d.where}, line {d.line}"
     return f"{d.where} of {d.name} at {d.moment}" if d.name else d.where
 
 
-def advice(trouble: str) -> str:
+def cure_for(trouble: str) -> str:
     if "still running" in trouble:
         return "; give it input that ends it, or 'turns', or raise 'seconds'"
     return "" if ":" in trouble or ";" in trouble else "; change the scenario"

@@ -86,14 +86,14 @@ def compare(scenario: Scenario, before: Observed, after: Observed, due: bool = T
     for where, old, new in sections(scenario, before, after):
         if old == new:
             continue
-        atoms = [a for a in differing_lines(where, old, new) if not wanted(a, expected)]
+        atoms = [a for a in differing_lines(where, old, new) if not is_expected(a, expected)]
         if atoms:
-            found.append(told(scenario, atoms, old, new))
-    found = gathered(found)
+            found.append(difference_sentence(scenario, atoms, old, new))
+    found = first_of_each(found)
     found += [
         d
         for d in states(scenario, before.state, after.state)
-        if not wanted(Atom(f"state {d.name}", 0, d.before, d.after), expected)
+        if not is_expected(Atom(f"state {d.name}", 0, d.before, d.after), expected)
     ]
     for row in expected if due else ():
         if not row["met"]:
@@ -150,7 +150,7 @@ def differing_lines(where: str, old: str, new: str) -> list[Atom]:
 UNLINED = ("the run", "exit status")
 
 
-def wanted(atom: Atom, expected: list[dict[str, str]]) -> bool:
+def is_expected(atom: Atom, expected: list[dict[str, str]]) -> bool:
     """Whether a scenario expects this line to differ in this way; notes that the expectation was met."""
     for row in expected:
         place = row["where"]
@@ -162,7 +162,7 @@ def wanted(atom: Atom, expected: list[dict[str, str]]) -> bool:
     return False
 
 
-def told(scenario: Scenario, atoms: list[Atom], old: str, new: str) -> Difference:
+def difference_sentence(scenario: Scenario, atoms: list[Atom], old: str, new: str) -> Difference:
     first = atoms[0]
     left, right = old.split("\n"), new.split("\n")
     at = max(first.line - 1, 0)
@@ -175,7 +175,7 @@ def told(scenario: Scenario, atoms: list[Atom], old: str, new: str) -> Differenc
     return Difference(scenario.name, first.where, line, first.before, first.after, context, len(atoms))
 
 
-def gathered(found: list[Difference]) -> list[Difference]:
+def first_of_each(found: list[Difference]) -> list[Difference]:
     """One difference for all frames, one for all screens: the first, with the number of those that differ."""
     kept: list[Difference] = []
     first: dict[str, int] = {}

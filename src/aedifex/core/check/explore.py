@@ -13,7 +13,7 @@ from .compare import Difference, compare
 from .evidence import Observed
 from .run_environment import World
 from .scenarios import Scenario
-from .variants import free, named, variants
+from .variants import free_scenario_name, scenario_words, variants
 
 QUICK = 8.0  # seconds that a run on such an input may take
 
@@ -40,7 +40,7 @@ def explore(
     with ThreadPoolExecutor(WORKERS) as pool:
         while batch := list(islice(inputs, WORKERS)):
             for i, s in enumerate(batch):
-                batch[i] = replace(s, name=free(f"explored: {named(s)}", taken), seconds=min(s.seconds, QUICK))
+                batch[i] = replace(s, name=free_scenario_name(f"explored: {scenario_words(s)}", taken), seconds=min(s.seconds, QUICK))
                 taken.add(batch[i].name)
             pairs = list(pool.map(lambda s: (observe(s, original), observe(s, now)), batch))
             for scenario, (before, after) in zip(batch, pairs, strict=True):

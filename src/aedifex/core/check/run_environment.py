@@ -113,11 +113,11 @@ class World:
         real = os.path.abspath(self.root)
         for named in self.above[: max(0, real.count(os.sep) - 1)]:
             apart, real, folder = real, os.path.dirname(real), os.path.dirname(folder)
-            if small(real, apart):
+            if may_be_copied(real, apart):
                 copied(real, folder, True, TOO_MANY, apart)
             for name in sorted(named):
                 path, to = os.path.join(real, name), os.path.join(folder, name)
-                if os.path.isdir(path) and path != apart and not os.path.exists(to) and small(path):
+                if os.path.isdir(path) and path != apart and not os.path.exists(to) and may_be_copied(path):
                     copied(path, to, True, TOO_MANY)
                 elif os.path.isfile(path) and not os.path.exists(to) and os.path.getsize(path) <= LARGEST:
                     shutil.copy(path, to)
@@ -171,7 +171,7 @@ def visible(place: str, folders: list[str], apart: str = "") -> list[str]:
             and not os.path.exists(os.path.join(place, d, "pyvenv.cfg"))]  # fmt: skip
 
 
-def small(folder: str, apart: str = "") -> bool:
+def may_be_copied(folder: str, apart: str = "") -> bool:
     """Whether a folder that is not the program's own may be copied for a run."""
     files = size = 0
     for place, folders, names in os.walk(folder):

@@ -19,7 +19,7 @@ def read_log(path: str, seen: Observed) -> None:
     device = []
     for line in text.split("\n")[:-1]:
         kind, *fields = line.split("\t")
-        fields = [plain(f) for f in fields] if "\\" in line else fields
+        fields = [plain_text(f) for f in fields] if "\\" in line else fields
         if kind == "state":
             name, moment, value = fields
             seen.state.setdefault(name, []).append([moment, value])
@@ -51,5 +51,5 @@ def read_log(path: str, seen: Observed) -> None:
     seen.device = "".join(device)
 
 
-def plain(text: str) -> str:
+def plain_text(text: str) -> str:
     return re.sub(r"\\(.)", lambda m: {"n": "\n", "t": "\t", "r": "\r"}.get(m[1], m[1]), text)

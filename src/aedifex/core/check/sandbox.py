@@ -75,7 +75,7 @@ class Sandbox:
         except OSError as error:
             self.trouble = f"'{self.command()[0]}' could not be started ({error.strerror}); install it"
             return None
-        bound(child.pid, self.scenario.seconds, self.world.language.launch.MEMORY)
+        limit_process(child.pid, self.scenario.seconds, self.world.language.launch.MEMORY)
         return child
 
     def wait(self, child: subprocess.Popen[bytes]) -> None:
@@ -111,7 +111,7 @@ class Sandbox:
             errors.decode("utf-8", "backslashreplace"), trouble=self.trouble,
         )  # fmt: skip
         read_log(self.log, seen)
-        seen.files = written(self.folder, self.before, self.scenario.files)
+        seen.files = written_files(self.folder, self.before, self.scenario.files)
         seen.error = self.world.mask(seen.error)
         for attribute in ("output", "error", "device"):
             setattr(seen, attribute, self.neutral(getattr(seen, attribute)))
@@ -134,7 +134,7 @@ def sandbox(scenario: Scenario, world: World) -> Iterator[Sandbox]:
         cleared(top)
 
 
-def bound(pid: int, seconds: float, memory: int) -> None:
+def limit_process(pid: int, seconds: float, memory: int) -> None:
     """Limits of memory (bytes, 0 for none), processor time and file size, set from outside: the child needs no help of ours."""
     limits = [
         *([(resource.RLIMIT_AS, memory, memory)] if memory else []),
@@ -249,7 +249,7 @@ def listing(folder: str) -> dict[str, str]:
     return found
 
 
-def written(folder: str, before: dict[str, str], patterns: list[str]) -> dict[str, str]:
+def written_files(folder: str, before: dict[str, str], patterns: list[str]) -> dict[str, str]:
     """Contents of the files that the run made or changed ("<gone>" for removed ones)."""
     after = listing(folder)
     found = {path: "<gone>" for path in before if path not in after}

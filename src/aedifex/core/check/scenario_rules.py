@@ -27,7 +27,7 @@ GOES_WITH = {"events": ("frames", "terminal"), "requests": ("requests",), "stdin
 Mistake = tuple[str, str, str]
 
 
-def wrong(entry: dict[str, Any]) -> list[Mistake]:
+def rule_mistakes(entry: dict[str, Any]) -> list[Mistake]:
     """(key, text near which it stands, what is wrong with it) for each mistake in one table."""
     found: list[Mistake] = []
     for key, value in entry.items():
@@ -49,7 +49,7 @@ def wrong(entry: dict[str, Any]) -> list[Mistake]:
         found.append(("seconds", "", "'seconds' must lie between 0 and 3600"))
     if "typed" in entry and "stdin" in entry:
         found.append(("typed", "", "give 'stdin' or 'typed', not both"))
-    parts = (runners, typed, patterns, paths, events, requests, expected)
+    parts = (runners, typed_mistakes, patterns, paths, events, requests, expected)
     return found + [mistake for part in parts for mistake in part(entry)]
 
 
@@ -65,7 +65,7 @@ def runners(entry: dict[str, Any]) -> Iterator[Mistake]:
         yield "runner", "", "the requests runner needs 'requests'"
 
 
-def typed(entry: dict[str, Any]) -> Iterator[Mistake]:
+def typed_mistakes(entry: dict[str, Any]) -> Iterator[Mistake]:
     for step in entry.get("typed", []):
         good = isinstance(step, dict) and set(step) <= {"after", "text"} and "text" in step
         if not good or not all(isinstance(v, str) for v in step.values()):

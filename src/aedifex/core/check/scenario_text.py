@@ -18,13 +18,13 @@ def as_toml(scenarios: list[Scenario], remark: str) -> str:
         for key in ("env", "bring", "stdin", "turns", "ignore", "files"):
             rows += [f"{key} = {value(getattr(s, key))}"] if getattr(s, key) else []
         for key in ("typed", "events", "requests", "expect"):
-            rows += listed(key, getattr(s, key))
+            rows += toml_rows(key, getattr(s, key))
         rows += [f"seconds = {s.seconds:g}"] if s.seconds != 20.0 else []
         parts.append("\n".join(rows) + "\n")
     return "\n".join(parts)
 
 
-def listed(key: str, rows: list[dict[str, Any]]) -> list[str]:
+def toml_rows(key: str, rows: list[dict[str, Any]]) -> list[str]:
     return [f"{key} = [", *(f"    {value(row)}," for row in rows), "]"] if rows else []
 
 

@@ -8,7 +8,7 @@ from dataclasses import dataclass, field
 from typing import Any
 
 from ..program.errors import AedifexError
-from .scenario_rules import wrong
+from .scenario_rules import rule_mistakes
 
 COMMAND = ["{engine}", "{entry}"]
 
@@ -53,7 +53,7 @@ def default() -> list[Scenario]:
 
 def load(path: str) -> list[Scenario]:
     """The scenarios of a file. Every mistake is named with its line in one AedifexError."""
-    text, data = read(path)
+    text, data = read_scenarios(path)
     found: list[Scenario] = []
     problems: list[str] = []
     starts = [n for n, line in enumerate(text.splitlines(), 1) if re.match(r"\s*\[\[\s*scenario\s*\]\]", line)]
@@ -66,9 +66,9 @@ def load(path: str) -> list[Scenario]:
     for index, entry in enumerate(entries):
         at = starts[index] if index < len(starts) else 1
         end = starts[index + 1] if index + 1 < len(starts) else len(text) + 1
-        problems += [f"{path}:{line_of(text, key, at, end, value)}: {message}" for key, value, message in wrong(entry)]
+        problems += [f"{path}:{line_of(text, key, at, end, value)}: {message}" for key, value, message in rule_mistakes(entry)]
         if not problems:
-            found.append(made(entry))
+            found.append(scenario_from(entry))
     names = [s.name for s in found]
     problems += [f"{path}:{starts[i]}: the name '{n}' is given twice" for i, n in enumerate(names) if n in names[:i]]
     if problems:
@@ -78,7 +78,7 @@ def load(path: str) -> list[Scenario]:
     return found
 
 
-def read(path: str) -> tuple[str, dict[str, Any]]:
+def read_scenarios(path: str) -> tuple[str, dict[str, Any]]:
     try:
         with open(path, encoding="utf-8") as handle:
             text = handle.read()
@@ -106,7 +106,7 @@ def line_of(text: str, key: str, start: int, end: int = 1 << 40, value: str = ""
     return max(start, 1)
 
 
-def made(entry: dict[str, Any]) -> Scenario:
+def scenario_from(entry: dict[str, Any]) -> Scenario:
     values = dict(entry)
     values["env"] = {k: str(v) for k, v in entry.get("env", {}).items()}
     values["seconds"] = float(entry.get("seconds", 20.0))

@@ -29,7 +29,7 @@ def differing(before: State, after: State) -> list[tuple[str, str, str, str, int
         if not new or old == new:
             continue
         moments = sorted({(turn(m), m) for m, _ in (*old, *new)})
-        left, right = Timeline(old), Timeline(new)
+        left, right = ValueTimeline(old), ValueTimeline(new)
         differing_at = []
         for number, moment in moments:
             a, b = left.at(number), right.at(number)
@@ -42,7 +42,7 @@ def differing(before: State, after: State) -> list[tuple[str, str, str, str, int
     return [row for _, row in sorted(found)]
 
 
-class Timeline:
+class ValueTimeline:
     """What a variable holds from each change on."""
 
     def __init__(self, rows: list[list[str]]) -> None:

@@ -20,8 +20,8 @@ from .evidence import Observed
 from .run_environment import World
 from .scenarios import COMMAND, Scenario
 from .suggest_events import control_scenarios, frame_scenarios, key_scenarios
-from .variants import free, variants
-from .variants import named as named_by_input
+from .variants import free_scenario_name, variants
+from .variants import scenario_words as named_by_input
 
 RUNS = 400  # that looking for scenarios may take
 LINES = 30  # typed in one session
@@ -98,12 +98,12 @@ def saturated(explorer: Explorer, found: list[Scenario], clues: Clues) -> list[S
         for scenario, (seen, reached) in zip(batch, explorer.tries(tries), strict=True):
             if not seen.trouble and explorer.gain(reached) and len(found) < MOST:
                 explorer.covered |= reached
-                found.append(replace(scenario, name=free(outcome(scenario, seen), {s.name for s in found})))
+                found.append(replace(scenario, name=free_scenario_name(outcome_words(scenario, seen), {s.name for s in found})))
                 dry = 0
     return found
 
 
-def outcome(scenario: Scenario, seen: Observed) -> str:
+def outcome_words(scenario: Scenario, seen: Observed) -> str:
     """What a scenario does, and how it ends where that is not well."""
     return named_by_input(scenario) + (", which ends in an error" if seen.status not in (0, None) else "")
 
@@ -126,10 +126,10 @@ def first_ones(explorer: Explorer, clues: Clues) -> list[Scenario]:
         found = key_scenarios(clues)
     else:
         return sessions(explorer, clues)
-    return kept(explorer, found)
+    return comparable_scenarios(explorer, found)
 
 
-def kept(explorer: Explorer, scenarios: list[Scenario]) -> list[Scenario]:
+def comparable_scenarios(explorer: Explorer, scenarios: list[Scenario]) -> list[Scenario]:
     """Those that can be compared: the first two, which do the same in another order, and of the rest those that reach more."""
     found: list[Scenario] = []
     trouble = ""
@@ -176,10 +176,10 @@ def sessions(explorer: Explorer, clues: Clues) -> list[Scenario]:
         before = set(explorer.covered)
         for typed in typed_sessions(explorer, clues, base) if seen.starved else []:
             session = replace(base, stdin=typed)
-            found.append(replace(session, name=named(given, typed, found, clues, explorer.one(session)[0]), seconds=20.0))
+            found.append(replace(session, name=session_name(given, typed, found, clues, explorer.one(session)[0]), seconds=20.0))
         explorer.covered |= reached
         if not seen.starved or (not given and reached - before and not found):
-            found.append(replace(base, name=named(given, "", found, clues, seen), seconds=20.0))
+            found.append(replace(base, name=session_name(given, "", found, clues, seen), seconds=20.0))
         elif not given:
             found.append(replace(base, name="nothing is typed", seconds=20.0))
         if explorer.spent:
@@ -191,7 +191,7 @@ def sessions(explorer: Explorer, clues: Clues) -> list[Scenario]:
     return found
 
 
-def named(given: list[str], typed: str, found: list[Scenario], clues: Clues, seen: Observed) -> str:
+def session_name(given: list[str], typed: str, found: list[Scenario], clues: Clues, seen: Observed) -> str:
     """What a session does. Every answer was given once where all the words that the program knows are typed."""
     names = {s.name for s in found}
     lines = [line for line in typed.split("\n") if line]
@@ -202,7 +202,7 @@ def named(given: list[str], typed: str, found: list[Scenario], clues: Clues, see
         what = next((w for w in ("every answer once", "back and forth", "another end") if w not in names), "another end")
     else:
         what = named_by_input(Scenario("", stdin=typed)) if typed else "as it starts"
-    return free(what + (", which ends in an error" if seen.status not in (0, None) and not given else ""), names)
+    return free_scenario_name(what + (", which ends in an error" if seen.status not in (0, None) and not given else ""), names)
 
 
 def typed_sessions(explorer: Explorer, clues: Clues, base: Scenario) -> list[str]:

@@ -13,7 +13,7 @@ AFTER = 40  # frames in which nothing happens before the end
 Event = dict[str, Any]
 
 
-class Timeline:
+class EventTimeline:
     """Events one after another."""
 
     def __init__(self) -> None:
@@ -47,7 +47,7 @@ class Timeline:
 def frame_scenarios(clues: Clues) -> list[Scenario]:
     """Everything once and once more, then without the keys that may end it, then mixed, then nothing for long."""
     calm = [k for k in clues.keys if k.upper() not in ("ESCAPE", "ESC", "Q")]
-    first = Timeline()
+    first = EventTimeline()
     if clues.mouse:
         first.click(clues.size)
     first.tap(calm)
@@ -55,7 +55,7 @@ def frame_scenarios(clues: Clues) -> list[Scenario]:
     first.tap(calm[::-1])
     if clues.mouse:
         first.click(clues.size)
-    mixed = Timeline()
+    mixed = EventTimeline()
     for key in clues.held or [""]:
         if key:
             mixed.add({"key": key, "press": True}, 8)
@@ -69,10 +69,10 @@ def frame_scenarios(clues: Clues) -> list[Scenario]:
     found = [
         Scenario("every key once", "frames", events=first.quit(AFTER)),
         Scenario("keys together", "frames", events=mixed.quit(2 * AFTER)),
-        Scenario("nothing is done", "frames", events=Timeline().quit(240)),
+        Scenario("nothing is done", "frames", events=EventTimeline().quit(240)),
     ]
     for key in [k for k in clues.keys if k not in calm]:
-        last = Timeline()
+        last = EventTimeline()
         last.tap(calm[:2])
         last.tap([key])
         found.append(Scenario(f"{key} ends it", "frames", events=last.quit(AFTER)))
@@ -86,7 +86,7 @@ def control_scenarios(clues: Clues) -> list[Scenario]:
         ("every control once", ("2", "3", "4"), 1),
         ("the other way round", ("0", "tram", ""), -1),
     ):
-        line = Timeline()
+        line = EventTimeline()
         number = 0
         for control, value in clues.controls:
             if value:

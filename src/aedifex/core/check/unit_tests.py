@@ -51,7 +51,7 @@ def write_tests(
     kit = world.language.launch.unit_tests
     made = Written()
     files = {f.path: f for f in world.sources}
-    usable = {c: files[path] for c, path in homes.items() if alone(c, files[path], kit, made)}
+    usable = {c: files[path] for c, path in homes.items() if constructible_alone(c, files[path], kit, made)}
     streams = streams or {}
     calls = seen_calls(scenarios, world.wishing(streams=sorted(streams)), usable, made, tell) if usable else []
     chosen = {c: choose([k for k in calls if k["class"] == c], kit) for c in usable}
@@ -85,7 +85,7 @@ def untested(calls: list[dict[str, Any]], failing: list[str]) -> str:
     return f"what {', '.join(kinds[:3]) or 'they'} {'is' if len(kinds) == 1 else 'are'} given, or what comes of it, cannot be written as text"
 
 
-def alone(name: str, file: SourceFile, kit: Any, made: Written) -> bool:
+def constructible_alone(name: str, file: SourceFile, kit: Any, made: Written) -> bool:
     """Whether a test can make objects of a class without starting the program; a note if it cannot."""
     why = kit.bound(file, name)
     if why:
@@ -143,13 +143,13 @@ def telling(calls: list[Call]) -> list[Call]:
         if call not in kept and len(kept) < EACH:
             kept.append(call)
             ways.update(call["lines"])
-            outcomes.add(outcome(call))
+            outcomes.add(call_outcome(call))
 
     for call in calls:
         if set(call["lines"]) - ways:
             take(call)
     for call in calls:
-        if outcome(call) not in outcomes and len(kept) < EACH // 2:
+        if call_outcome(call) not in outcomes and len(kept) < EACH // 2:
             take(call)
     for call in [*extremes(calls), *spread(calls, EACH)]:
         take(call)
@@ -181,7 +181,7 @@ def spread(calls: list[Call], count: int) -> list[Call]:
     return [*wide, *(c for c in calls if c not in wide)]
 
 
-def outcome(call: Call) -> str:
+def call_outcome(call: Call) -> str:
     return repr(
         [call["result"], call["raised"], call["changed"], call["printed"], call["things"], call.get("pictures")]
     )

@@ -27,7 +27,7 @@ def variants(scenarios: list[Scenario], clues: Clues, runner: str) -> Iterator[S
     while pool and misses < TRIES:
         made = copy.deepcopy(chance.choice(pool))
         for _ in range(chance.choice((1, 1, 2, 3))):
-            made = changed(made, clues, chance, made.runner or runner)
+            made = changed_scenario(made, clues, chance, made.runner or runner)
         made.name = ""
         if (k := key(made)) in known:
             misses += 1
@@ -38,7 +38,7 @@ def variants(scenarios: list[Scenario], clues: Clues, runner: str) -> Iterator[S
         yield made
 
 
-def changed(s: Scenario, clues: Clues, chance: random.Random, runner: str) -> Scenario:
+def changed_scenario(s: Scenario, clues: Clues, chance: random.Random, runner: str) -> Scenario:
     if runner == "requests" or s.requests:
         return replace(s, requests=asked(s.requests, clues, chance))
     if runner in ("frames", "terminal") and (s.events or clues.keys or clues.held or clues.mouse or clues.controls):
@@ -47,10 +47,10 @@ def changed(s: Scenario, clues: Clues, chance: random.Random, runner: str) -> Sc
     ways += ["lines"] * 3 if s.stdin or s.typed or clues.reads or clues.words else []
     if not ways or chance.choice(ways) == "lines":
         return replace(s, stdin=retyped(s.stdin, clues, chance)) if not s.typed else replace(s, typed=[{**t, "text": retyped(t.get("text", ""), clues, chance)} for t in s.typed])
-    return replace(s, run=[*s.run[:2], *started(s.run[2:], clues, chance)])
+    return replace(s, run=[*s.run[:2], *first_scenarios(s.run[2:], clues, chance)])
 
 
-def words(clues: Clues, chance: random.Random) -> str:
+def random_words(clues: Clues, chance: random.Random) -> str:
     word = chance.choice([*clues.words, *TEXTS, *(NUMBERS if clues.numbers else ())])
     return f"{word} {chance.choice(TEXTS)}".strip() if clues.splits and chance.random() < 0.3 else word
 
@@ -60,7 +60,7 @@ def retyped(text: str, clues: Clues, chance: random.Random) -> str:
     at = min(chance.randrange(len(lines) + 1), chance.randrange(len(lines) + 1))  # what stands last often ends the program
     way = chance.choice(["add", "add", "change", "drop", "swap", "again"])
     if way == "change" and lines:
-        lines[min(at, len(lines) - 1)] = words(clues, chance)
+        lines[min(at, len(lines) - 1)] = random_words(clues, chance)
     elif way == "drop" and len(lines) > 1:
         del lines[min(at, len(lines) - 1)]
     elif way == "swap" and len(lines) > 1:
@@ -70,13 +70,13 @@ def retyped(text: str, clues: Clues, chance: random.Random) -> str:
     elif way == "again" and lines:
         lines[at:at] = lines[: chance.randrange(1, len(lines) + 1)]
     else:
-        word = words(clues, chance)
+        word = random_words(clues, chance)
         asks = word in clues.words and bool(clues.numbers) and chance.random() < 0.6  # a command that asks how many
         lines[at:at] = [word, chance.choice(NUMBERS)] if asks else [word]
     return "".join(line + "\n" for line in lines[:LONGEST])
 
 
-def started(given: list[str], clues: Clues, chance: random.Random) -> list[str]:
+def first_scenarios(given: list[str], clues: Clues, chance: random.Random) -> list[str]:
     if clues.arguments and chance.random() < 0.6:
         return list(chance.choice(clues.arguments))
     if given and chance.random() < 0.7:
@@ -122,23 +122,23 @@ def asked(requests: list[dict[str, Any]], clues: Clues, chance: random.Random) -
     return made[:LONGEST]
 
 
-def named(s: Scenario) -> str:
+def scenario_words(s: Scenario) -> str:
     """What a scenario does, in a few words."""
     parts = [f"with {' '.join(s.run[2:])}"] if s.run[2:] else []
     if s.requests:
-        parts.append("asks for " + listed([str(r.get("path", "/")) for r in s.requests]))
+        parts.append("asks for " + word_list([str(r.get("path", "/")) for r in s.requests]))
     elif s.events:
-        parts.append("does " + listed([str(e.get("key") or e.get("control") or e.get("text") or next((k for k in ("click", "move", "quit") if k in e), "something")) for e in s.events]))
+        parts.append("does " + word_list([str(e.get("key") or e.get("control") or e.get("text") or next((k for k in ("click", "move", "quit") if k in e), "something")) for e in s.events]))
     elif s.input:
         lines = s.input.splitlines()
-        parts.append("types " + listed(dict.fromkeys(line or "nothing" for line in lines)) if any(lines) else "an empty line" if len(lines) == 1 else "empty lines")
+        parts.append("types " + word_list(dict.fromkeys(line or "nothing" for line in lines)) if any(lines) else "an empty line" if len(lines) == 1 else "empty lines")
     return ", ".join(parts) or "nothing is typed"
 
 
-def listed(words_: Iterable[str]) -> str:
+def word_list(words_: Iterable[str]) -> str:
     names = list(dict.fromkeys(words_))
     return ", ".join(names[:3]) + (f" and {len(names) - 3} more" if len(names) > 3 else "")
 
 
-def free(name: str, taken: set[str]) -> str:
+def free_scenario_name(name: str, taken: set[str]) -> str:
     return name if name not in taken else next(f"{name}, {n}" for n in range(2, 9999) if f"{name}, {n}" not in taken)

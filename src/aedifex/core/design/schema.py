@@ -61,12 +61,12 @@ def rows_of(data: Data, name: str) -> list[Data]:
     return [v for v in value if isinstance(v, dict)] if isinstance(value, list) else []
 
 
-def read(table: type, data: Data, only: tuple[str, ...] = ()) -> Any:
+def read_table(table: type, data: Data, only: tuple[str, ...] = ()) -> Any:
     """A table as its dataclass; keys that are not there have their defaults."""
     given: Data = {}
     for c in columns(table, only).values():
         if c.key.of is not None:
-            given[c.attribute] = [read(c.key.of, row, c.key.only) for row in rows_of(data, c.name)]
+            given[c.attribute] = [read_table(c.key.of, row, c.key.only) for row in rows_of(data, c.name)]
         elif c.key.entries:
             given[c.attribute] = [row for row in rows_of(data, c.name) if set(c.key.entries) <= set(row)]
         else:
@@ -80,7 +80,7 @@ def read(table: type, data: Data, only: tuple[str, ...] = ()) -> Any:
 # -- mistakes of form ----------------------------------------------------------------------------
 
 
-def mistakes(path: str, data: Data, lines: Lines) -> list[Problem]:
+def form_mistakes(path: str, data: Data, lines: Lines) -> list[Problem]:
     """Unknown keys, missing keys, wrong types and values in every table; what has the wrong type is put right in ``data``, so that the rest can be read."""
     found = list(table_mistakes(path, Design, data, lines, "", -1, -1))
     if "format" not in data:

@@ -12,7 +12,7 @@ from tomlkit.items import Item, Table
 from ..program.errors import AedifexError
 from ..program.model import Problem
 from .lines import Lines
-from .schema import FORMAT, Column, columns, mistakes, read
+from .schema import FORMAT, Column, columns, form_mistakes, read_table
 from .tables import Design
 
 SCHEMA = "aedifex.design.schema.json"
@@ -34,8 +34,8 @@ def parse(path: str, text: str) -> tuple[Design, Lines, list[Problem]]:
         reason = str(error).split(" (at ")[0].lower()
         raise AedifexError(f"{path}:{line}: is not valid TOML ({reason}); correct that line.") from None
     lines = Lines(text)
-    problems = mistakes(path, data, lines)
-    design: Design = read(Design, data)
+    problems = form_mistakes(path, data, lines)
+    design: Design = read_table(Design, data)
     return design, lines, sorted(problems, key=lambda p: p.line)
 
 
@@ -62,14 +62,14 @@ def fill(made: Any, table: Any, known: dict[str, Column], told: set[str]) -> Non
             if value:
                 made.add(c.name, rows)
         elif value not in ("", [], {}) and not (isinstance(value, bool) and value is c.default):
-            item = written(c, value)
+            item = item_of(c, value)
             if c.key.choices and c.name not in told:
                 told.add(c.name)
                 item.comment(" | ".join(c.key.choices))
             made.add(c.name, item)
 
 
-def written(c: Column, value: Any) -> Item:
+def item_of(c: Column, value: Any) -> Item:
     if c.kind is dict:
         inline = tomlkit.inline_table()
         inline.update(value)

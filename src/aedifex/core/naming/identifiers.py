@@ -76,7 +76,7 @@ def longest(word: str, names: list[str], write: Text) -> list[str]:
     return found if len(rows) > 1 else [word]
 
 
-def stem_of(module: str) -> str:
+def file_stem(module: str) -> str:
     """What names made from a file's name begin with: no digit in front, and nothing that a name cannot hold."""
     return re.sub(r"\W+", "_", module).lstrip("_0123456789") or "program"
 

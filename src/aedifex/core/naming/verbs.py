@@ -139,7 +139,7 @@ def bounds(region: Region) -> list[str]:
     return ["is", "inside"] if "<" in text else []
 
 
-def guarded(region: Region, stem: str, write: Text) -> list[str]:
+def guarded_words(region: Region, stem: str, write: Text) -> list[str]:
     """Words for a long condition after what it lets be done first; none if it is no condition of a branch."""
     file, language = region.file, region.language
     s = region.around[-1]

@@ -43,14 +43,14 @@ def rivals(program: Program, wishes: list[WishDesign], most: int, entries: list[
     seen: list[set[frozenset[str]]] = []
     for idea in IDEAS:
         design = draft(program, entries, wishes, idea)
-        classes = {members(c) for c in design.classes}
+        classes = {members_taken(c) for c in design.classes}
         if len(found) < most and classes not in seen and (classes or not found):
             found.append(Rival(idea, design))
             seen.append(classes)
     return found
 
 
-def members(c: ClassDesign) -> frozenset[str]:
+def members_taken(c: ClassDesign) -> frozenset[str]:
     """The variables and functions that a class takes over."""
     origins = [*(f.origins for f in c.fields), *(m.origins for m in c.methods)]
     return frozenset(o for names in origins for o in names if o)
@@ -75,5 +75,5 @@ def ties(program: Program, design: Design) -> Ties:
 def owned(file: SourceFile, c: ClassDesign) -> list[Symbol]:
     symbols = file.scope.symbols
     return [
-        symbols[bare(o)] for o in sorted(members(c)) if bare(o) in symbols and o in (bare(o), f"{file.path}::{bare(o)}")
+        symbols[bare(o)] for o in sorted(members_taken(c)) if bare(o) in symbols and o in (bare(o), f"{file.path}::{bare(o)}")
     ]

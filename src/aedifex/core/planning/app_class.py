@@ -6,10 +6,10 @@ from collections.abc import Iterator
 from typing import TYPE_CHECKING
 
 from ..design.tables import ClassDesign, StayDesign, bare
-from ..naming.identifiers import free, stem_of
+from ..naming.identifiers import file_stem, free
 from ..program.model import Function, Reference, Statement, Symbol
 from ..rewrites.wrap_main.plan import mortal_classes, plan_main
-from .class_builder import Members
+from .class_builder import ClassBuilder
 from .dependencies import Fit
 
 if TYPE_CHECKING:
@@ -56,12 +56,12 @@ class AppMaker:
         return sum(self.file.line(s.end - 1) - self.file.line(s.start) + 1 for s in statements)
 
     def add(self, methods: list[Function], fields: list[Symbol]) -> None:
-        stem = stem_of(self.a.write.module_of(self.file.path))
+        stem = file_stem(self.a.write.module_of(self.file.path))
         base = self.a.write.class_name([stem, "app"])
         name = free(base if self.a.write.is_name(base) else "App", self.a.names | {c.name for c in self.a.classes})
         objects = self.a.object_names(["app"])
         if fields or methods:
-            members = Members(self.a, [list(fields)])
+            members = ClassBuilder(self.a, [list(fields)])
             made = members.build(name, "app", [Fit([f]) for f in methods], objects, set())
         else:
             made = ClassDesign(name, "app", objects=objects)

@@ -6,16 +6,16 @@ from typing import TYPE_CHECKING
 
 from ..analysis.families import Family, families, near_twins
 from ..analysis.groups import common_stems, first_word
-from ..analysis.twins import Difference
+from ..analysis.twins import TwinLiteral
 from ..design.tables import ClassDesign, FieldDesign
 from ..naming.identifiers import free
 from ..naming.inflection import singular
 from ..program.model import Symbol
-from .class_builder import Members
+from .class_builder import ClassBuilder
 from .clustering.grouping import by_name, connected, group, serving, set_together
 from .clustering.homes import homes
 from .clustering.refine import refined
-from .dependencies import Asked, Candidate, Fit, Settlement
+from .dependencies import AskedClass, Candidate, Fit, Settlement
 
 if TYPE_CHECKING:
     from .file_planner import Assigner
@@ -24,7 +24,7 @@ if TYPE_CHECKING:
 class Planner:
     """``lone``: there is no main code that an app could take over, so whatever functions share is worth more."""
 
-    def __init__(self, assigner: Assigner, asked: list[Asked], lone: bool) -> None:
+    def __init__(self, assigner: Assigner, asked: list[AskedClass], lone: bool) -> None:
         self.a, self.lone = assigner, lone
         self.whole = lone and assigner.idea == "use"  # every variable is to find a home, for no app takes what is left
         self.why_not: dict[str, str] = {}  # function → why it is no method
@@ -58,7 +58,7 @@ class Planner:
 
     # -- candidates ------------------------------------------------------------------------------
 
-    def wished(self, asked: Asked) -> Candidate:
+    def wished(self, asked: AskedClass) -> Candidate:
         """What a person wants in one class; numbered copies are objects of it."""
         for family in families(self.a.file, self.a.language, asked.variables, asked=True):
             if family.symbols == set(asked.variables):
@@ -138,7 +138,7 @@ class Planner:
         wanted = {s: c.symbols for c in self.asked if c.asked is not None for s in c.asked.functions}
         copied = [c for c in [*self.asked, *self.families] if c.family is not None]
         for candidate in copied:
-            members = Members(self.a, candidate.rows)
+            members = ClassBuilder(self.a, candidate.rows)
             assert candidate.family is not None
             fits = members.twins(candidate.family) + members.known()
             elsewhere = used | {s for s, symbols in wanted.items() if symbols != candidate.symbols}
@@ -194,7 +194,7 @@ class Planner:
         """Whether all first values can be given where the object is made, in a language that has no other place for them."""
         if self.a.language.code_at_top:
             return True
-        members = Members(self.a, candidate.rows)
+        members = ClassBuilder(self.a, candidate.rows)
         founding = members.founding(candidate.fits, "model")
         late = [i for i in range(len(candidate.rows[0])) if founding.kind(i) == "later"]
         if late:
@@ -227,7 +227,7 @@ class Planner:
         candidate.objects = self.a.object_names(wanted, own)
 
     def build(self, candidate: Candidate) -> ClassDesign:
-        members = Members(self.a, candidate.rows)
+        members = ClassBuilder(self.a, candidate.rows)
         functions = [f.functions[0].name for f in candidate.fits]
         family = candidate.family
         if family is not None:
@@ -286,7 +286,7 @@ class Planner:
     def literals(self, family: Family, candidate: Candidate, made: ClassDesign) -> None:
         """Fields for the literals in which the twins differ."""
         spans = [(f.start, f.end) for fit in candidate.fits for f in fit.functions]
-        merged: dict[tuple[str, ...], Difference] = {}
+        merged: dict[tuple[str, ...], TwinLiteral] = {}
         for d in (d for found in family.differences.values() for d in found):
             if any(a <= d.places[0][0][0] < b for a, b in spans):
                 merged.setdefault(tuple(d.texts), d)

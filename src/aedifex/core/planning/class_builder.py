@@ -6,7 +6,7 @@ from bisect import bisect_right
 from functools import cached_property
 from typing import TYPE_CHECKING
 
-from ..analysis.construction import Founding, plan
+from ..analysis.construction import Founding, plan_construction
 from ..analysis.families import Family
 from ..analysis.late_reads import read_after, rebound
 from ..analysis.startup import running
@@ -19,7 +19,7 @@ if TYPE_CHECKING:
     from .file_planner import Assigner
 
 
-class Members:
+class ClassBuilder:
     """Works out the members of one class; ``rows``: for each object the variables of its fields."""
 
     def __init__(self, assigner: Assigner, rows: list[list[Symbol | None]]) -> None:
@@ -170,7 +170,7 @@ class Members:
             made.why += [f"{name} {said}, so {method} is handed it at each call" for name in names]
         if objects:
             made.why.append(
-                f"{method} works with {listed(objects)}, so it is handed {'it' if len(objects) == 1 else 'them'} at each call"
+                f"{method} works with {as_sentence(objects)}, so it is handed {'it' if len(objects) == 1 else 'them'} at each call"
             )
 
     def without_numbers(self, short: dict[str, str]) -> dict[str, str]:
@@ -182,7 +182,7 @@ class Members:
     def founding(self, fits: list[Fit], role: str) -> Founding:
         """Where the objects are made and their values come from."""
         methods = {f.symbol for fit in fits for f in fit.functions if f.symbol is not None}
-        return plan(self.file, self.effects, self.a.language, self.rows, methods, self.a.constants, role == "app")
+        return plan_construction(self.file, self.effects, self.a.language, self.rows, methods, self.a.constants, role == "app")
 
     def only_inside(self, index: int, spans: list[tuple[int, int]], first: object) -> bool:
         """Whether nobody but the class's own functions touches the field after its start."""
@@ -226,6 +226,6 @@ def inside(spans: list[tuple[int, int]], offset: int) -> bool:
     return at >= 0 and offset < spans[at][1]
 
 
-def listed(names: list[str]) -> str:
+def as_sentence(names: list[str]) -> str:
     """Names as in a sentence."""
     return " and ".join([", ".join(names[:-1]), names[-1]]) if len(names) > 1 else names[0]

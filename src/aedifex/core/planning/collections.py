@@ -6,10 +6,10 @@ import copy
 import re
 from collections.abc import Callable, Iterable
 
-from ..analysis.array_fill import filling, sized
+from ..analysis.array_fill import filling, has_size
 from ..analysis.parallel_arrays import records
 from ..design.tables import ClassDesign, FieldDesign, MethodDesign, ObjectDesign, bare
-from ..naming.identifiers import class_name_for, free, member_names, stem_of, taken_names
+from ..naming.identifiers import class_name_for, file_stem, free, member_names, taken_names
 from ..naming.inflection import plural, singular
 from ..program.edits import Range, applied
 from ..program.keyed import Keyed
@@ -19,7 +19,7 @@ from ..program.program import Program, reread
 from ..rewrites.list_of_objects.indexed_methods import Items
 from ..rewrites.list_of_objects.text import collection_edits, loops
 from ..rewrites.parameter_to_receiver import loose
-from ..rewrites.record_class.objects import Handed, keyed_fields, record_edits, worth
+from ..rewrites.record_class.objects import Handed, keyed_fields, record_edits, worth_a_class
 
 KNOWN_OF = frozenset(
     "name id x y z score speed color colour value level price count label title time date size width height kind type state age".split()  # noqa: SIM905
@@ -37,8 +37,8 @@ def collect(
     while found := records(file, program.language, free_):
         names = {s.name for s in found[0].lists}
         design = next((copy.deepcopy(d) for d in known if {bare(o) for f in d.fields for o in f.origins} == names), None)
-        design = design or proposed(program, file, found[0], taken)
-        program = hidden(rewritten, program, file, found[0], design)
+        design = design or class_of_lists(program, file, found[0], taken)
+        program = hidden(with_list_objects, program, file, found[0], design)
         made.append(design)
         taken = taken | {design.name}
         file = program.files[file.path]
@@ -55,7 +55,7 @@ def records_of(
     names = {s.name for s in free_}
     while True:
         keys = {f.name for d in made for f in d.fields}
-        found = [k for k in program.language.keyed(file) if worth(file, k) and k.names <= names and not set(k.keys) <= keys]
+        found = [k for k in program.language.keyed(file) if worth_a_class(file, k) and k.names <= names and not set(k.keys) <= keys]
         roots = roots_of(file, found[0]) if found else []
         if not roots:
             return made, program
@@ -101,16 +101,16 @@ def with_records(program: Program, file: SourceFile, found: Keyed, design: Class
     """The program with objects for records, and methods of what is handed one; the design names those."""
     design.methods, design.why = [], design.why[:1]
     handed = [(f.name, p) for f, p in sorted(found.sure, key=lambda e: (e[0].start, e[1]))]
-    after = changed(program, file, record_edits(file, program.language, found, design.name, keyed_fields(program, design)))
+    after = with_edits(program, file, record_edits(file, program.language, found, design.name, keyed_fields(program, design)))
     for name, param in handed:
         here = after.files[file.path]
         f, methods = here.function(name), Handed(here, program.language, design.name)
         if f is None or name in [m.origins[0] for m in design.methods] or methods.why_not(f, param):
             continue
         short = noted(program, file, design, name, param, f"{name} is handed one of them as {param} at every call")
-        after = changed(after, here, methods.method_edits(f, param, short, loose(after)))
+        after = with_edits(after, here, methods.method_edits(f, param, short, loose(after)))
     edits = loops(after.files[file.path], program.language, design)
-    return changed(after, after.files[file.path], edits) if edits else after
+    return with_edits(after, after.files[file.path], edits) if edits else after
 
 
 def noted(program: Program, file: SourceFile, design: ClassDesign, name: str, param: str, why: str) -> str:
@@ -128,24 +128,24 @@ def qualified(program: Program, file: SourceFile, name: str) -> str:
     return name if len(program.files) == 1 else f"{file.path}::{name}"
 
 
-def rewritten(program: Program, file: SourceFile, found: Records, design: ClassDesign) -> Program:
+def with_list_objects(program: Program, file: SourceFile, found: Records, design: ClassDesign) -> Program:
     """The program with the objects, their methods (which the design gets, if it has none), and loops that ask them."""
     design.methods, design.why = [], design.why[:1]
-    program = changed(program, file, collection_edits(file, program.language, found, design))
-    program = with_methods(program, file.path, design)
+    program = with_edits(program, file, collection_edits(file, program.language, found, design))
+    program = with_item_methods(program, file.path, design)
     file = program.files[file.path]
     edits = loops(file, program.language, design)
-    return changed(program, file, edits) if edits else program
+    return with_edits(program, file, edits) if edits else program
 
 
 def hidden(change: Callable[..., Program], program: Program, file: SourceFile, found: object, design: ClassDesign) -> Program:
     """The program after a change, in which fields are hidden that nobody outside touches then: that shows only after it."""
     after = change(program, file, found, design)
-    hide(after.files[file.path], design)
+    hide_unused_fields(after.files[file.path], design)
     return change(program, file, found, design) if any(f.hidden for f in design.fields) else after
 
 
-def hide(file: SourceFile, design: ClassDesign) -> None:
+def hide_unused_fields(file: SourceFile, design: ClassDesign) -> None:
     """Fields that nobody outside the class touches are its own."""
     scope = next(s for s, n in file.classes if n == design.name and s.parent is file.scope)
     text = file.text[: scope.start] + file.text[scope.end :]
@@ -165,22 +165,22 @@ def one_of(stem: str) -> str:
     return singular(stem) if singular(stem) != stem else f"{stem}_item"
 
 
-def changed(program: Program, file: SourceFile, edits: list[Range]) -> Program:
+def with_edits(program: Program, file: SourceFile, edits: list[Range]) -> Program:
     return reread(program, {file.path: applied(file.text, edits, file.encoding)})
 
 
-def with_methods(program: Program, path: str, design: ClassDesign) -> Program:
+def with_item_methods(program: Program, path: str, design: ClassDesign) -> Program:
     """The program in which functions that work on one object are its methods; the design names them."""
     collection = design.objects[0].collection
     while found := (items := Items(program.files[path], program.language, collection)).functions():
         f, param = found[0]
         why = f"{f.name} gets the index {param} only to work on that one object"
         name = noted(program, items.file, design, f.name, param, why)
-        program = changed(program, items.file, items.method_edits(f, param, name, design.name, loose(program)))
+        program = with_edits(program, items.file, items.method_edits(f, param, name, design.name, loose(program)))
     return program
 
 
-def proposed(program: Program, file: SourceFile, found: Records, taken: set[str]) -> ClassDesign:
+def class_of_lists(program: Program, file: SourceFile, found: Records, taken: set[str]) -> ClassDesign:
     """The class of what the lists hold: its name, its fields, what one object and all are called."""
     write = program.language.write
     used = taken_names(file, program.language.builtins) | taken
@@ -189,14 +189,14 @@ def proposed(program: Program, file: SourceFile, found: Records, taken: set[str]
     ones = [write.member_name([*write.words(s.name)[:-1], singular(write.words(s.name)[-1])], s.name) for s in found.lists]
     firsts = [write.member_name([singular(w) for w in write.words(n)], n) for n in ones]
     name = class_name_for(firsts, [write.member_name([singular(w) for w in write.words(n)], n) for n in users if len(write.words(n)) > 1], write, used,
-                          speaking(program, found) or one_of(stem_of(write.module_of(file.path))))  # fmt: skip
+                          speaking(program, found) or one_of(file_stem(write.module_of(file.path))))  # fmt: skip
     words = [w.lower() for w in write.words(name)]
     like = next((s.name for s in found.lists if "_" in s.name.strip("_")), found.lists[0].name)
     item = free(write.member_name(words, like), used)
     collection = free(write.member_name([*words[:-1], plural(words[-1])], like), used - {s.name for s in found.lists} | {item})
     design = ClassDesign(name, objects=[ObjectDesign(item, [], "", collection)])
     held: set[str] = set()
-    handed = [s for s, _ in filling(file, program.language, found, name, collection).given] if sized(found) else found.lists
+    handed = [s for s, _ in filling(file, program.language, found, name, collection).given] if has_size(found) else found.lists
     for s, one in zip(found.lists, ones, strict=True):
         kept = [w for w in write.words(one) if singular(w.lower()) not in words] or write.words(one)
         short = write.member_name(kept, s.name)

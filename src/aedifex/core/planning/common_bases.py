@@ -19,15 +19,15 @@ def common_bases(file: SourceFile, language: Language, classes: list[ClassDesign
     for c in classes:
         if c.role != "app" and not c.base and all(len(f.origins) == 1 for f in c.fields):
             for m in c.methods:
-                if (shape := said(file, language, c, m)) is not None:
+                if (shape := method_words(file, language, c, m)) is not None:
                     alike.setdefault(shape, []).append((c, m))
     for rows in sorted(alike.values(), key=lambda rows: -len(rows)):
         kinds = [c for c, _ in rows]
         if len(rows) >= ENOUGH and not any(c.base for c in kinds):
-            together(file, language, kinds, rows[0][1], taken)
+            group_alike(file, language, kinds, rows[0][1], taken)
 
 
-def said(file: SourceFile, language: Language, c: ClassDesign, m: MethodDesign) -> tuple[str, ...] | None:
+def method_words(file: SourceFile, language: Language, c: ClassDesign, m: MethodDesign) -> tuple[str, ...] | None:
     """A method with its name, as words that say fields for the variables; None for one that is not made of one plain function."""
     f = file.function(bare(m.origins[0])) if len(m.origins) == 1 and not m.drop and not m.add else None
     if f is None:
@@ -39,7 +39,7 @@ def said(file: SourceFile, language: Language, c: ClassDesign, m: MethodDesign) 
     return m.name, *language.tokens(file, f.params_start, f.end, [*edits, *declared])
 
 
-def together(file: SourceFile, language: Language, kinds: list[ClassDesign], m: MethodDesign, taken: set[str]) -> None:
+def group_alike(file: SourceFile, language: Language, kinds: list[ClassDesign], m: MethodDesign, taken: set[str]) -> None:
     common = [f.name for f in kinds[0].fields if all(f.name in [x.name for x in c.fields] for c in kinds[1:])]
     if not common:
         return

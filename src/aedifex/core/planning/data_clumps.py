@@ -17,8 +17,8 @@ from ..program.language import Language
 from ..program.lists import ListUse, Span
 from ..program.model import Function, Reference, SourceFile, Statement, Symbol
 from ..program.program import Program
-from ..rewrites.record_class.objects import worth
-from .collections import keyed_class, proposed, roots_of
+from ..rewrites.record_class.objects import worth_a_class
+from .collections import class_of_lists, keyed_class, roots_of
 
 
 @dataclass(frozen=True, eq=False)
@@ -157,7 +157,7 @@ def item_things(program: Program, file: SourceFile, free_: Iterable[Symbol], tak
     """The objects of lists that are to become one list. ``taken``: names of classes."""
     found: list[Item] = []
     for made in records(file, program.language, free_):
-        design = proposed(program, file, made, taken)
+        design = class_of_lists(program, file, made, taken)
         names = {bare(o): f.name for f in design.fields for o in f.origins}
         uses = sorted((u for s in made.lists for u in made.uses[s]), key=lambda u: u.ref.start)
         found.append(Item(design.objects[0].name, -1, {s: names[s.name] for s in made.lists}, design, uses))
@@ -211,7 +211,7 @@ def held_things(program: Program, file: SourceFile, free_: Iterable[Symbol], tak
     """The records in keyed tables that are to be objects. ``taken``: names of classes."""
     names, made = {s.name for s in free_}, []
     for found in program.language.keyed(file):
-        roots = roots_of(file, found) if worth(file, found) and found.names <= names else []
+        roots = roots_of(file, found) if worth_a_class(file, found) and found.names <= names else []
         if roots:
             design = keyed_class(program, file, found, roots, taken)
             made.append(Held(design.objects[0].name, -1, {s: s.name for s in found.holders}, design, found))

@@ -22,7 +22,7 @@ MOST = 6  # things that a method may be handed; one that needs more directs the 
 
 
 @dataclass(frozen=True)
-class Asked:
+class AskedClass:
     """What a person wants in one class: variables, functions, and its name ("": ours to find)."""
 
     variables: list[Symbol]
@@ -36,7 +36,7 @@ class Candidate:
 
     rows: list[list[Symbol | None]]
     family: Family | None = None
-    asked: Asked | None = None
+    asked: AskedClass | None = None
     fits: list[Fit] = field(default_factory=list)
     fixed: set[Symbol] = field(default_factory=set)  # constants that it takes over
     bound: bool = False  # whether its methods call functions that stay in the file and use its state

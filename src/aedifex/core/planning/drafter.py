@@ -26,13 +26,13 @@ from ..program.model import SourceFile, Symbol
 from ..program.pause import uncollected
 from ..program.program import Program, neighbours
 from ..program.surroundings import digest, read_neighbours
-from ..rewrites.explicit_registration.registrations import extend, unfolded, unfoldings
+from ..rewrites.explicit_registration.registrations import propose_extension, unfolded, unfoldings
 from ..rewrites.extract_class.members import with_parts
 from ..rewrites.inject_console.streams import as_good, handed_in, streams_of, with_streams
-from ..rewrites.inline_main.opened import closed, closed_main, opened, renamed, wished, worth
+from ..rewrites.inline_main.opened import closed, closed_main, inlined, renamed, wished, worth_inlining
 from ..rewrites.name_handlers.handlers import nameable, with_names
 from ..rewrites.split_assignment import taken_apart
-from ..rewrites.unify_twins.twins import merged
+from ..rewrites.unify_twins.twins import with_unified_twins
 from .collections import collect, records_of
 from .data_clumps import Held, Item, Thing, held_things, item_things
 from .extracted_classes import parts_in
@@ -62,7 +62,7 @@ def draft(
     taken: set[str] = set()
     for path in [file.path for file in whole]:
         task = Task(path, outsiders, beside, design.wishes, taken, path in starts, idea)
-        made = drafted(program, task)
+        made = draft_file(program, task)
         if path != starts[0]:  # what is made of nothing that has a name says nowhere where it comes from
             made.classes = [c for c in made.classes if c.source or c.fields or c.methods]
         design.classes += made.classes
@@ -95,7 +95,7 @@ class Task:
 
 
 @dataclass
-class Made:
+class FileDraft:
     """What a draft of one file gives. ``program``: as the drafts of further files need it."""
 
     classes: list[ClassDesign]
@@ -107,12 +107,12 @@ class Made:
     lifts: list[LiftDesign]
 
 
-def drafted(program: Program, task: Task) -> Made:
+def draft_file(program: Program, task: Task) -> FileDraft:
     """The classes of one file; its long main function is opened if they need what it holds."""
-    o = opened(program, task.path, task.outsiders) if task.entry and task.idea != "plain" else None
+    o = inlined(program, task.path, task.outsiders) if task.entry and task.idea != "plain" else None
     if o is not None and o.name not in task.kept:
         made = with_handlers(o.program, replace(task, wishes=wished(task.wishes, o)), o.line)
-        if worth(made.classes, o):
+        if worth_inlining(made.classes, o):
             closed(made.classes, made.stays, made.lifts, o)
             return made
         why = next((s.why for s in made.stays if s.name == "main"), "no class would need it")
@@ -125,7 +125,7 @@ def drafted(program: Program, task: Task) -> Made:
     return made
 
 
-def with_handlers(program: Program, task: Task, line: Callable[[int], int] = int) -> Made:
+def with_handlers(program: Program, task: Task, line: Callable[[int], int] = int) -> FileDraft:
     """The classes of one file; handlers that are written in place get a name if they become methods of the app."""
     file = program.files[task.path]
     able = task.entry and task.idea == "use" and forbidding(hazards(program, task.path, task.outsiders), set()) is None
@@ -147,12 +147,12 @@ def with_handlers(program: Program, task: Task, line: Callable[[int], int] = int
     return made
 
 
-def planned(program: Program, task: Task, line: Callable[[int], int] = int, handlers: frozenset[str] = frozenset()) -> Made:
+def planned(program: Program, task: Task, line: Callable[[int], int] = int, handlers: frozenset[str] = frozenset()) -> FileDraft:
     """``line``: the line of the source where a line of the program was; ``handlers``: functions that stood in place."""
     return branched(program, task, line, handlers, with_console(program, task, line, handlers))
 
 
-def branched(program: Program, task: Task, line: Callable[[int], int], handlers: frozenset[str], made: Made) -> Made:
+def branched(program: Program, task: Task, line: Callable[[int], int], handlers: frozenset[str], made: FileDraft) -> FileDraft:
     """With the branches of commands that a long method tells apart as methods beside it.
 
     What they need is some of what their method needs: where that is handed nothing but its own arguments, neither are they.
@@ -171,22 +171,22 @@ def branched(program: Program, task: Task, line: Callable[[int], int], handlers:
     return made
 
 
-def with_console(program: Program, task: Task, line: Callable[[int], int], handlers: frozenset[str]) -> Made:
+def with_console(program: Program, task: Task, line: Callable[[int], int], handlers: frozenset[str]) -> FileDraft:
     """With the console as a variable, if everything finds a home that finds one without."""
-    made = plan(program, task, line, handlers, ())
+    made = plan_file(program, task, line, handlers, ())
     if task.idea != "use" or not any(c.role == "app" for c in made.classes):
         return made
     streams = streams_of(program.files[task.path], program.language, task.taken | {c.name for c in made.classes})
     streams = [s for s in streams if not task.kept & {s.name, *s.origins}]
     if not streams:
         return made
-    other = plan(program, task, line, handlers, streams)
+    other = plan_file(program, task, line, handlers, streams)
     return other if handed_in(other.classes, streams, program.language) and as_good(other.classes, made.classes) else made
 
 
-def plan(
+def plan_file(
     program: Program, task: Task, line: Callable[[int], int], handlers: frozenset[str], streams: Sequence[StreamDesign]
-) -> Made:
+) -> FileDraft:
     """As ``planned``, with the console as a variable or without."""
     path, idea = task.path, task.idea
     items = things_of_lists(program, task)
@@ -196,8 +196,8 @@ def plan(
         lifted, stood = lift_all(program, path, wanted)
         split = parts_in(lifted, path, task.outsiders, task.taken, task.kept) if idea == "use" else []
         lifted = with_parts(with_streams(lifted, path, streams), path, split)
-        lifted = merged(taken_apart(unfolded(lifted, path) if unfolding else lifted, path), path, task.wishes)
-        kept, after = listed(lifted, lifted.files[path], task, [i.design for i in items])
+        lifted = with_unified_twins(taken_apart(unfolded(lifted, path) if unfolding else lifted, path), path, task.wishes)
+        kept, after = with_lists(lifted, lifted.files[path], task, [i.design for i in items])
         parts = frozenset(p.name for p in stood if p.app) | handlers
         things = list(dict.fromkeys(p.named for p in stood if not p.app and not p.of_item))
         assigner = Assigner(after, after.files[path], task.outsiders, task.beside, task.wishes, task.entry, task.taken, idea, parts, things, frozenset(s.name for s in streams))
@@ -211,7 +211,7 @@ def plan(
         if len(wanted) == len(stood):
             break
     for c in [c for c in classes if c.role == "app"]:
-        extend(c, after, path)
+        propose_extension(c, after, path)
     for stay in [s for s in stays if s.name == "main" and without]:
         stay.why = without  # what is decorated would not have been in the way
     assigner.place(kept)
@@ -227,7 +227,7 @@ def plan(
     names = {p.name for p in stood}
     of_methods = sorted((p for p in stood if p.of), key=lambda p: p.region.start)
     lifts = [LiftDesign(p.name, p.of, [p.lines], [f"one job of {p.of}, at {numbers(p, line)}"]) for p in of_methods]
-    return Made(kept + classes, stays, {n: why for n, why in assigner.why_not.items() if n not in names}, after, list(streams), list(split), lifts)
+    return FileDraft(kept + classes, stays, {n: why for n, why in assigner.why_not.items() if n not in names}, after, list(streams), list(split), lifts)
 
 
 def liftable(program: Program, task: Task, items: Sequence[Thing]) -> list[Piece]:
@@ -270,7 +270,7 @@ def things_of_lists(program: Program, task: Task) -> list[Item | Held]:
     return [*items, *held_things(program, file, loose, task.taken | {i.design.name for i in items})]
 
 
-def listed(program: Program, file: SourceFile, task: Task, known: Sequence[ClassDesign]) -> tuple[list[ClassDesign], Program]:
+def with_lists(program: Program, file: SourceFile, task: Task, known: Sequence[ClassDesign]) -> tuple[list[ClassDesign], Program]:
     """Classes for lists with one index, and the program as it is with them: what is drafted for the rest speaks of that.
 
     ``known``: those proposed before lines of the file were lifted.

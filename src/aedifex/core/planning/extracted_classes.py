@@ -13,7 +13,7 @@ from ..program.program import Program
 from ..program.refusal import Refusal
 from ..program.whole import MemberUse, Whole
 from ..rewrites import messages
-from ..rewrites.extract_class.members import named_elsewhere, taking, told, tried, whole_of
+from ..rewrites.extract_class.members import class_with_uses, named_elsewhere, taking, whole_of, with_part
 from .file_planner import Assigner
 
 MANY_FIELDS, MANY_METHODS, MANY_LINES = 6, 7, 60  # from which a class is looked at
@@ -39,15 +39,15 @@ def parts_of(program: Program, path: str, taken: set[str], kept: set[str]) -> tu
     if language.members is None:
         return [], program
     for name in [n for s, n in program.files[path].classes if s.parent is program.files[path].scope and n not in kept]:
-        whole = told(program.files[path], language, name)
+        whole = class_with_uses(program.files[path], language, name)
         if whole is None or not large(program.files[path], whole) or named_elsewhere(program, path, name):
             continue
-        waiting = [p for p in proposed(program, path, whole, taken | {p.name for p in found}) if not kept & members_of(p)]
+        waiting = [p for p in proposed_parts(program, path, whole, taken | {p.name for p in found}) if not kept & members_of(p)]
         progress = True
         while waiting and progress:
             progress = False
             for part in list(waiting):
-                after = tried(program, path, part)
+                after = with_part(program, path, part)
                 if after is not None:
                     waiting.remove(part)
                     found.append(part)
@@ -66,7 +66,7 @@ def large(file: SourceFile, whole: Whole) -> bool:
     return len(whole.fields) >= MANY_FIELDS and len(whole.methods) >= MANY_METHODS and lines >= MANY_LINES
 
 
-def proposed(program: Program, path: str, whole: Whole, taken: set[str]) -> Iterator[PartDesign]:
+def proposed_parts(program: Program, path: str, whole: Whole, taken: set[str]) -> Iterator[PartDesign]:
     """What the grouping of variables and functions finds in a class; the object is not told from the script there."""
     file, language = program.files[path], program.language
     assert language.members is not None
@@ -89,7 +89,7 @@ def part_of(language: Language, whole: Whole, c: ClassDesign, members: dict[str,
     """A part with those fields that its methods use, and those methods that need little else; None if that is not worth a class."""
     fields = {members[bare(f.origins[0])]: f.name for f in c.fields if len(f.origins) == 1 and bare(f.origins[0]) in members}
     methods = {members[bare(m.origins[0])]: m.name for m in c.methods if len(m.origins) == 1 and bare(m.origins[0]) in members}
-    while (able := {m: n for m, n in methods.items() if free(whole, m, fields, methods)}) != methods:
+    while (able := {m: n for m, n in methods.items() if can_go(whole, m, fields, methods)}) != methods:
         methods = able
     inside = [u for u in whole.uses if u.function.name in methods and u.name in fields]
     fields = {m: n for m, n in fields.items() if any(u.name == m for u in inside) and m not in whole.reserved}
@@ -100,10 +100,10 @@ def part_of(language: Language, whole: Whole, c: ClassDesign, members: dict[str,
     rest = [f for f in whole.methods if f.name not in methods and f.name != language.write.CONSTRUCTOR]
     if len(fields) < 2 or len(methods) < 2 or not rest or len(outside) * 2 > len(inside):
         return None
-    return made(language, whole, c.name, c.role, fields, methods, hiding)
+    return made_part(language, whole, c.name, c.role, fields, methods, hiding)
 
 
-def free(whole: Whole, method: str, fields: dict[str, str], methods: dict[str, str]) -> bool:
+def can_go(whole: Whole, method: str, fields: dict[str, str], methods: dict[str, str]) -> bool:
     """Whether a method could go with these fields and methods: it needs little else, and sets and calls nothing else of the class."""
     others = [u for u in whole.uses if u.function.name == method and u.name not in fields and u.name not in methods]
     told = {u.name for u in others}
@@ -122,7 +122,7 @@ def outer_uses(language: Language, whole: Whole, fields: Iterable[str], methods:
     return [u for u in whole.uses if u.name in set(fields) and u.function.name not in {*methods, language.write.CONSTRUCTOR}]
 
 
-def made(language: Language, whole: Whole, name: str, role: str, fields: dict[str, str], methods: dict[str, str], hiding: bool) -> PartDesign:
+def made_part(language: Language, whole: Whole, name: str, role: str, fields: dict[str, str], methods: dict[str, str], hiding: bool) -> PartDesign:
     """``fields``, ``methods``: member → its name in the part; ``hiding``: whether the class hides its fields."""
     write = language.write
     own = {f.name for f in whole.methods} | {u.name for u in whole.uses} | whole.reserved
@@ -155,7 +155,7 @@ def wished_part(file: SourceFile, language: Language, of: str, name: str, member
     stems = set(language.write.words(name))
     fields = member_names([m for m in members if m in whole.fields], stems, language.write, set())
     methods = member_names([m for m in members if m not in whole.fields], stems, language.write, set(fields.values()))
-    part = made(language, whole, name, "model", fields, methods, hides(whole))
+    part = made_part(language, whole, name, "model", fields, methods, hides(whole))
     part.keep = kept_by(file, language, part)
     return part
 

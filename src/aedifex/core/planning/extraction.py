@@ -21,10 +21,10 @@ from ..analysis.regions.repeats import repeats
 from ..analysis.variable_kinds import classify
 from ..design.tables import ClassDesign, bare
 from ..naming.identifiers import free, like, says
-from ..naming.verbs import guarded, question, verb
+from ..naming.verbs import guarded_words, question, verb
 from ..program.edits import applied
 from ..program.language import Language
-from ..program.line_ranges import Place, lines_of, moved
+from ..program.line_ranges import Place, lines_of, moved_offset
 from ..program.model import Block, SourceFile, Statement, Symbol
 from ..program.program import Program, reread
 from ..program.refusal import Refusal
@@ -70,7 +70,7 @@ def lift_all(program: Program, path: str, wanted: Sequence[Piece]) -> tuple[Prog
         except Refusal:
             continue
         program = reread(program, {path: applied(file.text, edits, file.encoding)})
-        places = {n: (moved(a, edits, False), moved(b, edits, True)) for n, (a, b) in places.items()}
+        places = {n: (moved_offset(a, edits, False), moved_offset(b, edits, True)) for n, (a, b) in places.items()}
         stood.append(piece)
     return program, stood
 
@@ -86,7 +86,7 @@ def from_lines(classes: list[ClassDesign], stood: Sequence[Piece], line: Callabl
             if not mine:
                 continue
             m.origins, m.lines = [], [p.lines for p in mine]
-            c.why = [said for w in c.why if (said := without(w, by_name))]
+            c.why = [said for w in c.why if (said := reason_without(w, by_name))]
             where = " and ".join(numbers(p, line) for p in mine)
             if mine[0].app:
                 m.hidden = True
@@ -103,7 +103,7 @@ def numbers(piece: Piece, line: Callable[[int], int] = int) -> str:
     return (f"lines {first} to {last}" if last > first else f"line {first}") + more
 
 
-def without(why: str, names: Mapping[str, Piece]) -> str:
+def reason_without(why: str, names: Mapping[str, Piece]) -> str:
     """A reason that does not speak of functions which are not in the sources; "" if nothing is left of it."""
     spoken = [n for n in names if re.search(rf"\b{re.escape(n)}\b", why)]
     if not spoken:
@@ -121,7 +121,7 @@ def pieces(file: SourceFile, language: Language, free_: Sequence[Symbol], items:
     used = {n for s in file.scope.walk() for n in s.symbols} | set(language.builtins)
     found: list[Piece] = []
     for row in [*things(file, language, free_), *([t] for t in items)]:
-        for group in outermost(list(matched(file, language, row, regions(file, language, row)))):
+        for group in outermost_groups(list(matched(file, language, row, clump_regions(file, language, row)))):
             named = frozenset(n for t in row for n in t.named)
             words = named_after(group[0], row[0])
             if not words:
@@ -159,7 +159,7 @@ def named_after(region: Region, thing: Thing) -> list[str]:
     if region.statements:
         sets = thing.sets(region.file.within(region.start, region.end))
         return [w for w in verb(region, own, sets, thing.stem, write) if not says(w, {thing.stem})] or ["update"]
-    return question(region, own, thing.stem, write) or guarded(region, thing.stem, write)
+    return question(region, own, thing.stem, write) or guarded_words(region, thing.stem, write)
 
 
 def matched(
@@ -178,7 +178,7 @@ def matched(
             yield [by_thing[t] for t in row]
 
 
-def regions(file: SourceFile, language: Language, row: list[Thing]) -> list[tuple[Thing, Region]]:
+def clump_regions(file: SourceFile, language: Language, row: list[Thing]) -> list[tuple[Thing, Region]]:
     """Every stretch that works on one object of a row and on nothing else, and is worth a method."""
     found: list[tuple[Thing, Region]] = []
     state = changing(file, language)
@@ -186,11 +186,11 @@ def regions(file: SourceFile, language: Language, row: list[Thing]) -> list[tupl
     for body, whole in bodies(file, language, state, row):
         for block in [body, *inner_blocks(file, language, body)]:
             for thing, mine in zip(row, places, strict=True):
-                for run in runs(file, language, block, thing, state, mine):
+                for run in longest_rows(file, language, block, thing, state, mine):
                     if whole and run == list(body):
                         continue
                     region = region_of(file, language, run[0].start, run[-1].end)
-                    if region is not None and alone(region, thing) and worth(region, thing):
+                    if region is not None and takes_nothing_back(region, thing) and does_enough(region, thing):
                         found.append((thing, region))
     return [*found, *conditions(file, language, row, state)]
 
@@ -212,12 +212,12 @@ def inner_blocks(file: SourceFile, language: Language, body: Sequence[Statement]
     return found
 
 
-def touched(places: Sequence[int], start: int, end: int) -> int:
+def places_within(places: Sequence[int], start: int, end: int) -> int:
     """How many of the places lie in a stretch."""
     return bisect_left(places, end) - bisect_left(places, start)
 
 
-def outermost(groups: list[list[Region]]) -> list[list[Region]]:
+def outermost_groups(groups: list[list[Region]]) -> list[list[Region]]:
     """Without those that lie in another whole."""
     spans = [[(r.start, r.end) for r in group] for group in groups]
 
@@ -274,22 +274,22 @@ def bodies(file: SourceFile, language: Language, state: set[Symbol], row: list[T
             yield language.body(file, f), True
 
 
-def holding(block: Sequence[Statement], places: Sequence[int]) -> list[int]:
+def statements_with(block: Sequence[Statement], places: Sequence[int]) -> list[int]:
     """The indexes of the statements of a block in which one of the places lies."""
     if not block:
         return []
     starts = [s.start for s in block]
     inside = places[bisect_left(places, block[0].start) : bisect_left(places, block[-1].end)]
     found = sorted({bisect_right(starts, p) - 1 for p in inside})
-    return [i for i in found if touched(places, block[i].start, block[i].end)]
+    return [i for i in found if places_within(places, block[i].start, block[i].end)]
 
 
-def runs(
+def longest_rows(
     file: SourceFile, language: Language, block: Sequence[Statement], thing: Thing, state: set[Symbol], places: Sequence[int]
 ) -> Iterator[list[Statement]]:
     """The longest rows of statements that work on the object alone. ``places``: where its variables are used, sorted."""
     run: list[int] = []
-    for i in holding(block, places):
+    for i in statements_with(block, places):
         if run and i > run[-1] + 1:
             yield [block[j] for j in run]
             run = []
@@ -319,14 +319,14 @@ def quiet(file: SourceFile, language: Language, start: int, end: int, thing: Thi
     )
 
 
-def alone(region: Region, thing: Thing) -> bool:
+def takes_nothing_back(region: Region, thing: Thing) -> bool:
     """Whether it takes nothing back to where it stood but the object's data."""
     named = state_names(region) | {s for s in thing.roles if s.name in thing.named}
     made = interface(region, named)
     return made.trouble is None and not made.gives and not made.leaves and len(made.takes) <= 2 + thing.of_item
 
 
-def worth(region: Region, thing: Thing) -> bool:
+def does_enough(region: Region, thing: Thing) -> bool:
     """Whether statements do more than give one variable a value."""
     refs = [r for r in region.file.within(region.start, region.end) if r.symbol in thing.roles]
     firsts = region.function is None and all(s.kind == "guard" for s in region.around)
@@ -345,9 +345,9 @@ def conditions(
     last = -1
     places = sorted(r.start for thing in row for s in thing.roles for r in s.references)
     for body, _ in bodies(file, language, state, row):
-        for s in (body[i] for i in holding(body, places)):
+        for s in (body[i] for i in statements_with(body, places)):
             for start, end, test in worked_out(file, language, s):
-                if start < last or not test or touched(places, start, end) < 2:
+                if start < last or not test or places_within(places, start, end) < 2:
                     continue
                 refs = file.within(start, end)
                 used = {r.symbol for r in refs}
@@ -357,7 +357,7 @@ def conditions(
                 if not quiet(file, language, start, end, thing) if thing.of_item else language.purity(file, (start, end)) == "effect":
                     continue
                 region = region_of(file, language, start, end)
-                if region is not None and not region.statements and alone(region, thing):
+                if region is not None and not region.statements and takes_nothing_back(region, thing):
                     yield thing, region
                     last = end
 

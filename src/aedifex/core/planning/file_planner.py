@@ -13,9 +13,9 @@ from ..analysis.handlers import handlers
 from ..analysis.hazards import NAMING, PROCESSES, Hazard, by_text, forbidding, hazards
 from ..analysis.regions.region import all_blocks
 from ..analysis.variable_kinds import UNFIT, classify
-from ..analysis.word_variants import Variants, variants
+from ..analysis.word_variants import Variants, word_sets
 from ..design.tables import ClassDesign, ObjectDesign, StayDesign, WishDesign, bare, by_dependency
-from ..naming.identifiers import class_name_for, file_for, free, like, member_names, stem_of, taken_names
+from ..naming.identifiers import class_name_for, file_for, file_stem, free, like, member_names, taken_names
 from ..program.model import Function, Reference, SourceFile, Symbol
 from ..program.program import Program
 from ..program.tell import Means, first_tell
@@ -25,7 +25,7 @@ from .app_class import AppMaker
 from .candidates import Planner
 from .class_roles import Roles
 from .common_bases import common_bases
-from .dependencies import Asked, Fit
+from .dependencies import AskedClass, Fit
 from .injected_fields import kept_companions
 
 HOLDING = frozenset({"dict", "list", "set", "array", "object"})
@@ -246,11 +246,11 @@ class Assigner:
 
     @cached_property
     def variants(self) -> list[Variants]:
-        return variants(self.file, self.write.words, list(self.kinds))
+        return word_sets(self.file, self.write.words, list(self.kinds))
 
     # -- wishes ----------------------------------------------------------------------------------
 
-    def asked_groups(self) -> list[Asked]:
+    def asked_groups(self) -> list[AskedClass]:
         by_name = {s.name: s for s in self.kinds}
         functions = {f.name: f.symbol for f in self.file.functions if f.outer is self.file.scope}
         found = []
@@ -263,7 +263,7 @@ class Assigner:
             symbols = [s for s in asked if s in self.variables]
             if symbols:
                 methods = {s for n in names if (s := functions.get(n)) is not None}
-                found.append(Asked(symbols, methods, wish.class_))
+                found.append(AskedClass(symbols, methods, wish.class_))
         return found
 
     # -- classes ---------------------------------------------------------------------------------
@@ -283,7 +283,7 @@ class Assigner:
         return any(s.kind == "return" and self.file.slice(s.start, s.end).strip(" ;\n") != "return" for s in rows)
 
     def class_name(self, variables: list[str], functions: list[str], holder: str = "") -> str:
-        stem = stem_of(self.write.module_of(self.file.path))
+        stem = file_stem(self.write.module_of(self.file.path))
         used = self.names | self.reserved
         if len(functions) == 1 and all(functions[0] in v.lower() for v in variables):
             name = self.write.class_name(functions)

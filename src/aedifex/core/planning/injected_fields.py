@@ -20,18 +20,18 @@ def kept_companions(file: SourceFile, language: Language, classes: list[ClassDes
             continue
         for name in dict.fromkeys(a["value"] for m in c.methods for a in m.add):
             s = by_name.get(name)
-            if s is not None and kinds[s].nature == "companion" and worth(file, c, name) and ready(file, language, c, s) and own_calls(file, c, name, holders):
-                keep(language, c, name)
+            if s is not None and kinds[s].nature == "companion" and worth_keeping(file, c, name) and ready_before(file, language, c, s) and own_calls(file, c, name, holders):
+                keep_companion(language, c, name)
 
 
-def worth(file: SourceFile, c: ClassDesign, name: str) -> bool:
+def worth_keeping(file: SourceFile, c: ClassDesign, name: str) -> bool:
     wanting = [m for m in c.methods if any(a["value"] == name for a in m.add)]
     apart = all(len(m.origins) == len(c.objects) and not m.drop and all(a["name"] == a["value"] for a in m.add if a["value"] == name) for m in wanting)
     taken = any(name in (f.name, bare(o)) for f in c.fields for o in [f.name, *f.origins]) or any(m.name == name for m in c.methods)
     return len(wanting) >= ENOUGH and apart and not taken
 
 
-def ready(file: SourceFile, language: Language, c: ClassDesign, s: Symbol) -> bool:
+def ready_before(file: SourceFile, language: Language, c: ClassDesign, s: Symbol) -> bool:
     """Whether it is there before the first variable of the class is set."""
     origins = [file.scope.symbols.get(bare(o)) for f in c.fields for o in f.origins if o]
     first = min((r.start for x in origins if x is not None for r in x.references), default=0)
@@ -55,7 +55,7 @@ def own_calls(file: SourceFile, c: ClassDesign, name: str, holders: dict[str, Cl
     return True
 
 
-def keep(language: Language, c: ClassDesign, name: str) -> None:
+def keep_companion(language: Language, c: ClassDesign, name: str) -> None:
     count = sum(any(a["value"] == name for a in m.add) for m in c.methods)
     for m in c.methods:
         m.add = [a for a in m.add if a["value"] != name]

@@ -26,9 +26,20 @@ from ..naming.identifiers import free, like
 from ..program.language import Language
 from ..program.line_ranges import lines_of
 from ..program.model import Function, SourceFile, Statement, Symbol
-from ..rewrites.extract_class.members import told
+from ..rewrites.extract_class.members import class_with_uses
 from .extraction import Piece, set_anew
-from .main_loop_split import BATCH, FEW, VERBS, branches, lines_in, named, paragraphs_of, reads_well, rows, subject_of
+from .main_loop_split import (
+    BATCH,
+    FEW,
+    VERBS,
+    command_branches,
+    concern_rows,
+    lines_in,
+    paragraphs_of,
+    reads_well,
+    spoken_words,
+    subject_of,
+)
 
 MOST = 3  # values that such a method is handed
 
@@ -57,19 +68,19 @@ def members_in(file: SourceFile) -> set[str]:
 
 def open_(file: SourceFile, language: Language, name: str) -> bool:
     """Whether a class can have one more method, and nobody takes it for another: its members are known, and none is found by its text."""
-    return told(file, language, name) is not None and not any(base == name for _, base in file.inheriting)
+    return class_with_uses(file, language, name) is not None and not any(base == name for _, base in file.inheriting)
 
 
 def cut(file: SourceFile, language: Language, effects: Effects, about: Concerns, f: Function, taken: set[str]) -> list[Piece]:
     """The jobs of a method: those of its main loop, if that is most of it, else what its author set apart."""
     body, loop, inner = looped(file, language, f)
-    jobs = list(rows(file, language, about, inner, locals_of(file, language, f, body))) if loop is not None else paragraphs_of(file, inner)
+    jobs = list(concern_rows(file, language, about, inner, locals_of(file, language, f, body))) if loop is not None else paragraphs_of(file, inner)
     spoken = [(row, words_for(file, language, effects, about, row, loop is not None)) for row in jobs if len(row) < len(body) or loop is not None]
     count = Counter(" ".join(w) for _, w in spoken)
     clear = [(row, w) for row, w in spoken if w and count[" ".join(w)] == 1]  # what two jobs are called alike says of neither what it does
-    found = [(w, p) for row, w in clear for p in piece(file, language, f, row, w, taken)]
-    arms = [(row, w if w[0] in DOING else ["handle", *w]) for row, w in branches(file, language, inner) if w]
-    more = [(w, p) for row, w in arms for p in piece(file, language, f, row, w, taken)]
+    found = [(w, p) for row, w in clear for p in method_piece(file, language, f, row, w, taken)]
+    arms = [(row, w if w[0] in DOING else ["handle", *w]) for row, w in command_branches(file, language, inner) if w]
+    more = [(w, p) for row, w in arms for p in method_piece(file, language, f, row, w, taken)]
     found += more if len(found) + len(more) > 1 else []
     alone = len(found) == 1 and (loop is None or " ".join(found[0][0]) in VERBS.values())  # says no more than what it is about
     return [] if alone else [p for _, p in found]
@@ -88,10 +99,10 @@ def dispatched(file: SourceFile, language: Language, f: Function, taken: set[str
     if file.line(f.end - 1) - file.line(f.start) + 1 <= batch:
         return []
     found: list[Piece] = []
-    for row, words in branches(file, language, looped(file, language, f)[2]):
+    for row, words in command_branches(file, language, looped(file, language, f)[2]):
         plain = language.write.member_name(words, like(file)) if words else ""
         said = words if words[:1] and words[0] in DOING and plain not in language.builtins else ["handle", *words]
-        for p in piece(file, language, f, row, said, set()):
+        for p in method_piece(file, language, f, row, said, set()):
             name = free(language.write.member_name(said, like(file)), taken)
             taken.add(name)
             found.append(replace(p, name=name, of=""))
@@ -100,7 +111,7 @@ def dispatched(file: SourceFile, language: Language, f: Function, taken: set[str
 
 def words_for(file: SourceFile, language: Language, effects: Effects, about: Concerns, row: Sequence[Statement], looped: bool) -> list[str]:
     """What to call a job: a verb, and what the program itself calls it. ``looped``: it is one of a loop's, of which what it is about says enough."""
-    words = named(file, language, effects, about, row)
+    words = spoken_words(file, language, effects, about, row)
     if not words or words[0] in DOING:
         return words if looped or " ".join(words) not in VERBS.values() else []
     if subject := next((found for s in row if (found := subject_of(file, language, s))), ""):
@@ -115,7 +126,7 @@ def locals_of(file: SourceFile, language: Language, f: Function, body: Sequence[
     return {x for _, _, anew in set_anew(file, language, flow, body) for x in anew}
 
 
-def piece(file: SourceFile, language: Language, f: Function, row: Sequence[Statement], words: Sequence[str], taken: set[str]) -> Iterator[Piece]:
+def method_piece(file: SourceFile, language: Language, f: Function, row: Sequence[Statement], words: Sequence[str], taken: set[str]) -> Iterator[Piece]:
     """The statements as something to lift, if they can be and read well then."""
     region = region_of(file, language, row[0].start, row[-1].end)
     if region is None or lines_in(file, row) < FEW or not words or region.beside.trouble:

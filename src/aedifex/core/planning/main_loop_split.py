@@ -42,7 +42,7 @@ def cuts(file: SourceFile, language: Language, effects: Effects, taken: set[str]
     body = blocks[0].statements if blocks else []
     locals_ = turn_locals(file, language)
     main = main_statements(file, effects, language)
-    framework = next((s for s in main if runs_on(file, s)), None) or next((s for s in reversed(main) if SHOWING.search(file.slice(s.start, s.end))), None)
+    framework = next((s for s in main if hands_over(file, s)), None) or next((s for s in reversed(main) if SHOWING.search(file.slice(s.start, s.end))), None)
     if framework is not None and (loop is None or loop.kind == "for"):
         return list(set_up(file, language, effects, framework, locals_, taken))
     if loop is not None and loop.kind == "for" and main and lines_in(file, main) >= BATCH and lines_in(file, body or [loop]) < LONG:
@@ -51,11 +51,11 @@ def cuts(file: SourceFile, language: Language, effects: Effects, taken: set[str]
     if not body or lines_in(file, body) < LONG:
         return found
     about = Concerns(file, language, effects)
-    for row in rows(file, language, about, body, locals_):
-        words = named(file, language, effects, about, row)
-        found += piece(file, language, row, words, locals_, taken)
-    for row, words in branches(file, language, body):
-        found += piece(file, language, row, words, locals_, taken)
+    for row in concern_rows(file, language, about, body, locals_):
+        words = spoken_words(file, language, effects, about, row)
+        found += main_piece(file, language, row, words, locals_, taken)
+    for row, words in command_branches(file, language, body):
+        found += main_piece(file, language, row, words, locals_, taken)
     return sorted(found, key=lambda p: p.region.start)
 
 
@@ -75,7 +75,7 @@ def one_after_another(
     for s in main:
         concern = "" if first_value(file, language, s) else about.of(s, True)
         together = found and found[-1][0] in (concern, WORK) and concern and not any(found[-1][1][-1].end <= x.start < s.start for x in file.statements)
-        if together and not (apart(file, found[-1][1][-1], s) and lines_in(file, found[-1][1]) > FEW):
+        if together and not (blank_between(file, found[-1][1][-1], s) and lines_in(file, found[-1][1]) > FEW):
             found[-1] = (concern, [*found[-1][1], s])
         else:
             found.append((concern, [s]))
@@ -83,10 +83,10 @@ def one_after_another(
     for concern, row in rows_ if len(rows_) > 1 else []:
         words = job_words(file, language, concern, row)
         own = {s for s in file.scope.symbols.values() if s.references and all(row[0].start <= r.start < row[-1].end for r in s.references)}
-        yield from piece(file, language, row, words, locals_ | own, taken)
+        yield from main_piece(file, language, row, words, locals_ | own, taken)
 
 
-def apart(file: SourceFile, a: Statement, b: Statement) -> bool:
+def blank_between(file: SourceFile, a: Statement, b: Statement) -> bool:
     """Whether a blank line stands between two statements."""
     return any(not line.strip() for line in file.slice(a.end, b.start).split("\n")[1:-1])
 
@@ -128,14 +128,14 @@ def set_up(
         return
     for row in rows_:
         own = {s for s in file.scope.symbols.values() if s.references and all(row[0].start <= r.start < row[-1].end for r in s.references)}
-        yield from piece(file, language, row, made_words(file, language, row, len(rows_) > 1), locals_ | own, taken)
+        yield from main_piece(file, language, row, made_words(file, language, row, len(rows_) > 1), locals_ | own, taken)
 
 
 def paragraphs_of(file: SourceFile, row: list[Statement]) -> list[list[Statement]]:
     """Set-up that is too long for one method, cut where its author left a line blank."""
     found = [[row[0]]]
     for before, s in pairwise(row):
-        if apart(file, before, s):
+        if blank_between(file, before, s):
             found.append([])
         found[-1].append(s)
     return found
@@ -147,7 +147,7 @@ def makes(file: SourceFile, s: Statement) -> bool:
     return not inside
 
 
-def runs_on(file: SourceFile, s: Statement) -> bool:
+def hands_over(file: SourceFile, s: Statement) -> bool:
     """Whether a statement hands over to a framework, which then calls the program."""
     return s.kind == "expression" and any(c.callee.member in FRAMEWORKS and c.end == s.end for c in file.calls_within(s.start, s.end))
 
@@ -184,7 +184,7 @@ def main_loop(file: SourceFile, effects: Effects, language: Language) -> Stateme
     return next((s for s in statements if parts and s.start == parts[0].start), None)
 
 
-def rows(file: SourceFile, language: Language, about: Concerns, body: Sequence[Statement], locals_: set[Symbol]) -> Iterator[list[Statement]]:
+def concern_rows(file: SourceFile, language: Language, about: Concerns, body: Sequence[Statement], locals_: set[Symbol]) -> Iterator[list[Statement]]:
     """Neighbouring statements about the same thing, those that prepare a value together with those that use it."""
     found: list[tuple[str, list[Statement]]] = []
     for s in body:
@@ -216,10 +216,10 @@ def rows(file: SourceFile, language: Language, about: Concerns, body: Sequence[S
 
 def set_apart(file: SourceFile, language: Language, before: Statement, s: Statement) -> bool:
     """Whether the author began something new there: a blank line and a remark of a few words."""
-    return apart(file, before, s) and bool(remark(file, Region(file, language, s.start, s.end, None, [s]), language.write))
+    return blank_between(file, before, s) and bool(remark(file, Region(file, language, s.start, s.end, None, [s]), language.write))
 
 
-def piece(
+def main_piece(
     file: SourceFile, language: Language, row: Sequence[Statement], words: Sequence[str], locals_: set[Symbol], taken: set[str]
 ) -> Iterator[Piece]:
     """The statements as something to lift, if they can be and are worth it."""
@@ -243,7 +243,7 @@ def reads_well(made: Interface) -> bool:
     return made.trouble is None and len(made.gives) < 2 and not (made.leaves == "break" and made.gives)
 
 
-def named(file: SourceFile, language: Language, effects: Effects, about: Concerns, row: Sequence[Statement]) -> list[str]:
+def spoken_words(file: SourceFile, language: Language, effects: Effects, about: Concerns, row: Sequence[Statement]) -> list[str]:
     """Words for a method: the remark above, what the functions that it calls have in common, else what it is about."""
     region = Region(file, language, row[0].start, row[-1].end, None, list(row))
     if said := remark(file, region, language.write):
@@ -269,7 +269,7 @@ def subject_of(file: SourceFile, language: Language, s: Statement) -> str:
     return first.name if first is not None and first.symbol is not None and first.symbol.scope.receiver != first.name else ""
 
 
-def branches(file: SourceFile, language: Language, body: Sequence[Statement]) -> Iterator[tuple[list[Statement], list[str]]]:
+def command_branches(file: SourceFile, language: Language, body: Sequence[Statement]) -> Iterator[tuple[list[Statement], list[str]]]:
     """The branches of commands in a loop's body, each with the words of its command: a thing is handled, anything else is done."""
     nouns = {w for n, s in file.scope.symbols.items() if "variable" in s.kinds for w in language.write.words(n)[:1]}
     for s in body:

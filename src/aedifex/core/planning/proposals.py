@@ -9,14 +9,14 @@ from ..analysis.effects import Effects
 from ..analysis.hazards import forbidding, hazards
 from ..design.tables import bare
 from ..program.program import Program
-from ..rewrites.inline_main.opened import opened
+from ..rewrites.inline_main.opened import inlined
 from .extracted_classes import parts_in
 from .long_methods import long_methods
 from .main_loop_split import cuts, taken_by
 
 
 @dataclass(frozen=True)
-class Cut:
+class ProposedMethod:
     """Lines, as a person sees them and both in, that would be a method of this name."""
 
     name: str
@@ -25,19 +25,19 @@ class Cut:
     of: str = ""  # the method of a class whose lines they are; of the main code, where it is empty
 
 
-def proposed_cuts(program: Program, path: str, outsiders: Program | None = None) -> list[Cut]:
+def proposed_cuts(program: Program, path: str, outsiders: Program | None = None) -> list[ProposedMethod]:
     """In source order; none where something forbids to touch the file."""
     language, o = program.language, None
     if language.joined or program.files[path].problems or forbidding(hazards(program, path, outsiders), set()) is not None:
         return []
     if outsiders is not None:
-        o = opened(program, path, outsiders)
+        o = inlined(program, path, outsiders)
     file = (o.program if o is not None else program).files[path]
     line = o.line if o is not None else int
     found = cuts(file, language, Effects(file, language), taken_by(file, language))
     others = [f for p in (program, outsiders) if p is not None for f in p.files.values() if f.path != path]
     found += long_methods(file, language, Effects(file, language), set(), others)
-    return [Cut(p.name, line(file.stands(p.region.start)[1]), line(file.stands(p.region.end - 1)[1]), p.of) for p in found]
+    return [ProposedMethod(p.name, line(file.stands(p.region.start)[1]), line(file.stands(p.region.end - 1)[1]), p.of) for p in found]
 
 
 def proposed_parts(program: Program, path: str, outsiders: Program | None = None) -> list[dict[str, Any]]:

@@ -18,22 +18,22 @@ from ..design.tables import (
 )
 from ..program.errors import AedifexError
 from ..program.keyed import Keyed
-from ..program.line_ranges import placed as lines_placed
+from ..program.line_ranges import range_of as lines_placed
 from ..program.model import Problem, SourceFile
 from ..program.near import perhaps
 from ..program.program import Program
-from ..rewrites.inject_console.streams import kind_of
-from ..rewrites.inline_main.opened import RUN, main_holder, main_of, opened, opened_design
+from ..rewrites.inject_console.streams import stream_kind
+from ..rewrites.inline_main.opened import RUN, inlined, main_holder, main_of, opened_design
 from ..rewrites.name_handlers.handlers import at_place, handler_places, named_design, with_names
-from .wishes import mistakes, placed
+from .wishes import wish_mistakes, wishes_placed
 
 
 def validate(path: str, design: Design, lines: Lines, program: Program) -> list[Problem]:
     """Mistakes of meaning: names that do not exist, are used twice, or cannot be written."""
     design, program = as_opened(design, program)
-    checker = Checker(path, design, lines, program)
+    checker = DesignChecker(path, design, lines, program)
     checker.run()
-    checker.found += mistakes(program, placed(path, design, lines))
+    checker.found += wish_mistakes(program, wishes_placed(path, design, lines))
     return sorted(checker.found, key=lambda p: (p.line, p.message))
 
 
@@ -44,7 +44,7 @@ def as_opened(design: Design, program: Program) -> tuple[Design, Program]:
     """Design and program once long main functions are opened, as the design says; a name of a function that is not is a mistake."""
     for m in [m for c in design.classes if (m := main_of(c)) is not None]:
         path = main_holder(program, bare(m.origins[0]))
-        if path and (o := opened(program, path, program, bare(m.origins[0]))) is not None:
+        if path and (o := inlined(program, path, program, bare(m.origins[0]))) is not None:
             places = [(i, c.methods.index(x)) for i, c in enumerate(design.classes) if (x := main_of(c)) is m]
             design, program = opened_design(design, o), o.program
             for i, at in places:
@@ -60,7 +60,7 @@ def as_opened(design: Design, program: Program) -> tuple[Design, Program]:
     return design, program
 
 
-class Checker:
+class DesignChecker:
     def __init__(self, path: str, design: Design, lines: Lines, program: Program) -> None:
         self.path, self.design, self.lines, self.program = path, design, lines, program
         self.write = program.language.write
@@ -121,7 +121,7 @@ class Checker:
             self.rename(self.lines.of("rename", index), old, new)
 
     def stream(self, index: int, s: StreamDesign) -> None:
-        kind = kind_of(s, self.program.language)
+        kind = stream_kind(s, self.program.language)
         if kind is None:
             self.report(self.lines.of("stream", index, -1, "from"), f"{' and '.join(s.origins) or 'nothing'} cannot be one stream")
         elif kind.classes and not self.write.is_name(s.class_):

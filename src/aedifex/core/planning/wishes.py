@@ -11,7 +11,7 @@ from ..design.tables import ClassDesign, Design, WishDesign, bare
 from ..program.model import Problem, SourceFile
 from ..program.near import perhaps
 from ..program.program import Program
-from ..rewrites.inline_main.opened import opened, wished
+from ..rewrites.inline_main.opened import inlined, wished
 
 
 @dataclass(frozen=True)
@@ -34,12 +34,12 @@ class Placed:
         return [*self.wish.together, *self.wish.keep]
 
 
-def placed(path: str, design: Design, lines: Lines) -> list[Placed]:
+def wishes_placed(path: str, design: Design, lines: Lines) -> list[Placed]:
     """The wishes of a design with their lines."""
     return [Placed(w, path, lines.of("wish", i)) for i, w in enumerate(design.wishes)]
 
 
-def merged(wishes: list[WishDesign]) -> list[WishDesign]:
+def merged_wishes(wishes: list[WishDesign]) -> list[WishDesign]:
     """Wishes for one class as one, names said twice once, in the order in which they were said."""
     found: list[WishDesign] = []
     for wish in wishes:
@@ -52,7 +52,7 @@ def merged(wishes: list[WishDesign]) -> list[WishDesign]:
     return [w for i, w in enumerate(found) if w not in found[:i]]
 
 
-def mistakes(program: Program, wishes: list[Placed]) -> list[Problem]:
+def wish_mistakes(program: Program, wishes: list[Placed]) -> list[Problem]:
     """Everything that no draft could do, a sentence each, in the order of the wishes."""
     program, wishes = spoken(program, wishes)
     files = [f for f in program.files.values() if not f.problems]
@@ -79,7 +79,7 @@ def spoken(program: Program, wishes: list[Placed]) -> tuple[Program, list[Placed
     """Program and wishes with long main functions opened of whose variables the wishes speak (``main.score``)."""
     heads = {bare(n).partition(".")[0] for w in wishes for n in w.names if "." in bare(n)}
     for path in [p for p, f in program.files.items() if not f.problems and any(f.function(h) is not None for h in heads)]:
-        o = opened(program, path, program)
+        o = inlined(program, path, program)
         if o is not None and o.name in heads:
             program = o.program
             wishes = [Placed(wished([w.wish], o)[0], w.path, w.line) for w in wishes]

@@ -12,7 +12,7 @@ from .model import SourceFile
 SAID = frozenset(["string_content", "string_fragment", "character_literal", "regex_pattern", "html_comment", "hash_bang_line"])
 
 
-def said(file: SourceFile, besides: frozenset[str] = frozenset()) -> list[Any]:
+def said_nodes(file: SourceFile, besides: frozenset[str] = frozenset()) -> list[Any]:
     """The nodes of its comments, and of the kinds ``besides``, in source order."""
     if file.tree is None:
         return []
@@ -32,7 +32,7 @@ def asking(grammar: Language, besides: frozenset[str]) -> Query | None:
 def remark_spans(file: SourceFile) -> list[tuple[int, int]]:
     """Where its comments stand, in source order; worked out once."""
     if "remark spans" not in file.memo:
-        file.memo["remark spans"] = [(node.start_byte, node.end_byte) for node in said(file)]
+        file.memo["remark spans"] = [(node.start_byte, node.end_byte) for node in said_nodes(file)]
     found: list[tuple[int, int]] = file.memo["remark spans"]
     return found
 
@@ -50,7 +50,7 @@ def starts_remark(file: SourceFile, start: int, line: str) -> bool:
 def remarks(file: SourceFile) -> list[str]:
     """The text of each comment, in source order; worked out once."""
     if "remarks" not in file.memo:
-        file.memo["remarks"] = [file.slice(node.start_byte, node.end_byte).strip() for node in said(file)]
+        file.memo["remarks"] = [file.slice(node.start_byte, node.end_byte).strip() for node in said_nodes(file)]
     found: list[str] = file.memo["remarks"]
     return found
 
@@ -59,7 +59,7 @@ def code_text(file: SourceFile) -> bytes:
     """As long as the text, with comments and the inside of texts blank; worked out once."""
     if "code text" not in file.memo:
         found = bytearray(file.text)
-        for node in said(file, SAID):
+        for node in said_nodes(file, SAID):
             found[node.start_byte : node.end_byte] = bytes(b if b in b"\r\n" else 32 for b in file.text[node.start_byte : node.end_byte])
         file.memo["code text"] = bytes(found)
     text: bytes = file.memo["code text"]

@@ -41,7 +41,7 @@ class Edits:
         changed: dict[str, bytes | None] = {**self.created, **dict.fromkeys(self.removed)}
         for path, ranges in self.ranges.items():
             file = files[path]
-            for part, mine in parted(file, ranges).items():
+            for part, mine in ranges_by_file(file, ranges).items():
                 start, end = next((a, b) for p, a, b in file.parts if p == part)
                 text = splice(file, start, end, mine, encode=True)
                 assert isinstance(text, bytes)
@@ -50,7 +50,7 @@ class Edits:
         return changed
 
 
-def parted(file: SourceFile, ranges: list[Range]) -> dict[str, list[Range]]:
+def ranges_by_file(file: SourceFile, ranges: list[Range]) -> dict[str, list[Range]]:
     """The ranges of each file that was read as a part of a whole; an insertion between two opens the second."""
     found: dict[str, list[Range]] = {}
     for edit in ranges:

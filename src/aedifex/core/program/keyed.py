@@ -10,7 +10,7 @@ Span = tuple[int, int]
 
 
 @dataclass
-class Made:
+class RecordLiteral:
     """One record as it is written: its span, and (key, where the key starts, the span of the value) in order."""
 
     span: Span
@@ -33,7 +33,7 @@ class Keyed:
     ``trouble``: (why the records cannot be objects, where), if they cannot.
     """
 
-    made: list[Made] = field(default_factory=list)
+    made: list[RecordLiteral] = field(default_factory=list)
     uses: list[tuple[int, int, str, bool]] = field(default_factory=list)
     holders: list[Symbol] = field(default_factory=list)
     lists: list[Symbol] = field(default_factory=list)

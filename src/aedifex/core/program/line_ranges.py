@@ -19,7 +19,7 @@ class Place:
     end: int
 
 
-def placed(text: str, program: Program) -> Place:
+def range_of(text: str, program: Program) -> Place:
     """The stretch that is meant: bytes of the file as read. Lines and columns are counted from one, the last is in.
 
     Raises AedifexError if there is no such place.
@@ -57,14 +57,14 @@ def lines_of(file: SourceFile, start: int, end: int, whole: bool = True) -> str:
     last = file.stands(max(start, end - 1))[1]
     if whole:
         return f"{path}:{first}-{last}" if last > first else f"{path}:{first}"
-    return f"{path}:{first}:{counted(file, start)}-{last}:{counted(file, end) - 1}"
+    return f"{path}:{first}:{column_of(file, start)}-{last}:{column_of(file, end) - 1}"
 
 
-def counted(file: SourceFile, offset: int) -> int:
+def column_of(file: SourceFile, offset: int) -> int:
     return len(file.slice(file.lines[file.line(offset) - 1], offset)) + 1
 
 
-def moved(offset: int, ranges: list[tuple[int, int, str]], closing: bool) -> int:
+def moved_offset(offset: int, ranges: list[tuple[int, int, str]], closing: bool) -> int:
     """Where an offset (bytes) is after the edits. ``closing``: it ends a stretch, so that what is put there comes after it."""
     found = offset
     for start, end, text in ranges:

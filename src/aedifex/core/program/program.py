@@ -74,7 +74,7 @@ def reread(program: Program, changes: dict[str, bytes | None]) -> Program:
         left = {p: t for p, t in texts.items() if t is not None}
         made = read_texts(program.root, left, program.language)
         for file in made.values():
-            file.drafted = drafted(program, file.path)
+            file.drafted = files_as_drafted(program, file.path)
         return Program(program.root, made, program.language, outsiders=program.outsiders)
     files = dict(program.files)
     for path, text in changes.items():
@@ -82,11 +82,11 @@ def reread(program: Program, changes: dict[str, bytes | None]) -> Program:
             files.pop(path, None)
         else:
             files[path] = program.language.read(path, text)
-            files[path].drafted = drafted(program, path)
+            files[path].drafted = files_as_drafted(program, path)
     return Program(program.root, files, program.language, outsiders=program.outsiders)
 
 
-def drafted(program: Program, path: str) -> tuple[SourceFile, ...]:
+def files_as_drafted(program: Program, path: str) -> tuple[SourceFile, ...]:
     """The files as people have them from which one that is written in memory comes: what stood there, else all."""
     old = program.files.get(path)
     rest = [f for f in program.files.values() if f is not old]
@@ -115,17 +115,17 @@ def find_sources(paths: Iterable[str]) -> tuple[str, list[str]]:
                 raise AedifexError(f"{path}: the folder holds no script ({', '.join(endings)}); name another.")
             absolute += [os.path.join(full, p) for p in inside]
         else:
-            absolute += beside(full) if language_of(path).joined else [full]
+            absolute += files_beside(full) if language_of(path).joined else [full]
     folders = [os.path.abspath(p) for p in named if os.path.isdir(p)] or [os.path.dirname(a) for a in absolute]
     root = os.path.commonpath(folders)
-    absolute = gathered(absolute)
+    absolute = with_needed_files(absolute)
     files = sorted({os.path.relpath(a, root).replace(os.sep, "/") for a in absolute})
     if language_of(files[0]).joined:
         files = main_first(root, {p: Snapshot(root).read(p) or b"" for p in files})
     return root, files
 
 
-def gathered(absolute: list[str]) -> list[str]:
+def with_needed_files(absolute: list[str]) -> list[str]:
     """The files, and those that they name where the language's compiler finds them by itself: beside them, and in folders below."""
     found = list(dict.fromkeys(absolute))
     for full in found:
@@ -149,7 +149,7 @@ def spelled_out(path: str) -> bytes:
     return name.encode() if "." in name else b"\0"
 
 
-def beside(full: str) -> list[str]:
+def files_beside(full: str) -> list[str]:
     """A file and those of its kind beside it, which are one program with it."""
     folder, ending = os.path.dirname(full), os.path.splitext(full)[1]
     return [os.path.join(folder, n) for n in sorted(os.listdir(folder)) if n.endswith(ending) and not n.startswith(".")]

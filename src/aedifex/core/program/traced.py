@@ -12,7 +12,7 @@ ALIKE = 0.4  # share of the words that two lines must have in common to be taken
 COMMON = 60  # lines with one word beyond which it tells nothing
 
 
-class Text(Protocol):
+class TracedText(Protocol):
     """What of a file matters here."""
 
     path: str
@@ -30,7 +30,7 @@ class Text(Protocol):
 Row = tuple[str, int, str, frozenset[str]]  # path, line, text, words
 
 
-def rows(file: Text) -> list[Row]:
+def traced_rows(file: TracedText) -> list[Row]:
     """The lines of a file, those of each file that it was made of by their own numbers; worked out once."""
     if "rows" in file.memo:
         kept: list[Row] = file.memo["rows"]
@@ -45,9 +45,9 @@ def rows(file: Text) -> list[Row]:
     return found
 
 
-def origins(file: Text, drafted: Sequence[Text]) -> list[tuple[str, int]]:
+def origins(file: TracedText, drafted: Sequence[TracedText]) -> list[tuple[str, int]]:
     """For each line of a file the (path, line) among the drafted files that it most likely was; that of the line before where none is like it."""
-    old = [r for f in sorted(drafted, key=lambda f: f.path != file.path) for r in rows(f)]
+    old = [r for f in sorted(drafted, key=lambda f: f.path != file.path) for r in traced_rows(f)]
     same: dict[str, list[int]] = {}
     having: dict[str, list[int]] = {}
     for i, (_, _, text, words) in enumerate(old):
@@ -56,7 +56,7 @@ def origins(file: Text, drafted: Sequence[Text]) -> list[tuple[str, int]]:
             having.setdefault(word, []).append(i)
     found: list[tuple[str, int]] = []
     last = -1
-    for _, _, text, words in rows(file):
+    for _, _, text, words in traced_rows(file):
         at = nearest(same.get(text, []), last) if words else None
         if at is None and words:
             at = most_alike(words, old, having, last)

@@ -40,7 +40,7 @@ class CleanUp:
         old = {module for s in before.imports for _, module, _ in context.language.imported(before, s)}
         for s, following in pairwise(file.statements):
             if s.kind == "class":
-                ours = before.scope.symbols.get(bound(file, s)) is None
+                ours = before.scope.symbols.get(defined_class(file, s)) is None
             else:
                 ours = s.kind == "import" and following.kind != "import"
                 ours = ours and not {m for _, m, _ in context.language.imported(file, s)} & old
@@ -130,7 +130,7 @@ class CleanUp:
         return int(context.write.room(above, below))
 
 
-def bound(file: SourceFile, statement: Statement) -> str:
+def defined_class(file: SourceFile, statement: Statement) -> str:
     """The name of the class that a statement defines."""
     return next((n for s, n in file.classes if statement.start <= s.start < statement.end), "")
 

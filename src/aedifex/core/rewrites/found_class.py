@@ -15,10 +15,10 @@ import re
 from dataclasses import dataclass, field
 from functools import cached_property
 
-from ..analysis.construction import Founding, Start, inert, plan
+from ..analysis.construction import Founding, Start, inert, plan_construction
 from ..analysis.effects import Effects
 from ..analysis.startup import running
-from ..analysis.variable_kinds import UNFIT, constants_of, declared
+from ..analysis.variable_kinds import UNFIT, constants_of, declared_type
 from ..design.tables import ClassDesign, FieldDesign, ObjectDesign, bare
 from ..program.edits import Edits, rewritten
 from ..program.language import NewField
@@ -138,7 +138,7 @@ class Founder:
         }
         constants -= {s for row in self.variables for s in row if s is not None}
         first = self.design.role == "app"
-        found = plan(self.file, self.effects, self.context.language, self.variables, methods, constants, first)
+        found = plan_construction(self.file, self.effects, self.context.language, self.variables, methods, constants, first)
         for index, f in enumerate(self.design.fields):
             self.obey(found, index, f)
         self.check_values(found)
@@ -299,7 +299,7 @@ class Founder:
         """The type with which the variables of a field are declared; "" if they are declared without one."""
         for row in self.variables:
             for ref in row[index].bindings if row[index] is not None else ():  # type: ignore[union-attr]
-                if kind := declared(self.file, self.firsts.get(id(ref))):
+                if kind := declared_type(self.file, self.firsts.get(id(ref))):
                     return kind
         return ""
 
@@ -390,7 +390,7 @@ class Founder:
                     for r in self.file.within(*start.value)
                     if own is not None and r.symbol is own
                 ]
-        kind = declared(self.file, start.statement)
+        kind = declared_type(self.file, start.statement)
         text = rewritten(self.file, *start.value, edits) or self.write.default_value(kind)
         return str(self.write.as_argument(self.file, start.value, text, kind))
 

@@ -12,7 +12,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass, field
 
 from ..analysis.startup import running
-from ..analysis.twins import Difference, differences
+from ..analysis.twins import TwinLiteral, twin_literals
 from ..design.tables import ClassDesign, Design, FieldDesign, bare
 from ..program.edits import Edits
 from ..program.model import Function, SourceFile, Statement, Symbol
@@ -47,7 +47,7 @@ class HoistLiteral:
         found = []
         for o in self.design.objects:
             name = write.member_name(
-                [*write.words(o.name), *write.words(self.member.name)], like(self.design) or o.name
+                [*write.words(o.name), *write.words(self.member.name)], naming_example(self.design) or o.name
             )
             while name in taken:
                 name += "_"
@@ -71,7 +71,7 @@ def literal_fields(design: ClassDesign) -> list[tuple[FieldDesign, list[str]]]:
     return [(f, [row[i] for row in rows]) for i, f in enumerate(found)]
 
 
-def like(design: ClassDesign) -> str:
+def naming_example(design: ClassDesign) -> str:
     """How the variables of the class write names of several words."""
     return next((bare(o) for f in design.fields for o in f.origins if o), "")
 
@@ -94,12 +94,12 @@ class Hoister:
             self.declare(index, name, found[0])
         return self.out
 
-    def differences(self) -> list[Difference]:
+    def differences(self) -> list[TwinLiteral]:
         rows = [[function_of(self.file, o) for o in m.origins] for m in self.design.methods if len(m.origins) > 1]
-        found: list[Difference] = []
+        found: list[TwinLiteral] = []
         for row in rows:
             found += (
-                differences(self.file, self.context.language, row, [self.marks(f, i, rows) for i, f in enumerate(row)])
+                twin_literals(self.file, self.context.language, row, [self.marks(f, i, rows) for i, f in enumerate(row)])
                 or []
             )
         return found
@@ -115,7 +115,7 @@ class Hoister:
         spans = {(a, b): mine[s] for a, b, s in uses if s in mine and s is not None}
         return [(a, b, text) for (a, b), text in spans.items()]
 
-    def declare(self, index: int, name: str, difference: Difference) -> None:
+    def declare(self, index: int, name: str, difference: TwinLiteral) -> None:
         self.declare_as(index, name, difference.texts[index], difference.kind)
 
     def declare_as(self, index: int, name: str, value: str, kind: str) -> None:

@@ -10,7 +10,7 @@ from ..program.model import Argument, Call, Function, SourceFile
 from ..program.program import Program
 
 
-class Asked:
+class ParameterCalls:
     """What such functions of a file have in common; ``told_of``: how a call's argument says the object."""
 
     def __init__(self, file: SourceFile, language: Language) -> None:

@@ -21,7 +21,7 @@ def with_remarks(step: Step, before: Program, changes: Changes) -> tuple[Program
     touched = [f for p, f in before.holders.items() if p in changes]
     there = {text for f in after.files.values() for text in remarks(f)}
     lost = list(dict.fromkeys(text for f in dict.fromkeys(touched) for text in remarks(f) if text not in there))
-    if not lost or (place := home(step, before, after, changes)) is None:
+    if not lost or (place := home_of_remarks(step, before, after, changes)) is None:
         return after, changes
     file, at = place
     write = after.language.write
@@ -29,11 +29,11 @@ def with_remarks(step: Step, before: Program, changes: Changes) -> tuple[Program
     lead = file.slice(start, at) if not file.text[start:at].strip() else ""
     nl = write.newline(file)
     text = "".join(lead + remark.replace("\r\n", "\n").replace("\n", nl) + nl for remark in lost).encode(file.encoding)
-    more = inserted(file, start, text)
+    more = with_inserted(file, start, text)
     return reread(after, more), {**changes, **more}
 
 
-def inserted(file: SourceFile, at: int, text: bytes) -> Changes:
+def with_inserted(file: SourceFile, at: int, text: bytes) -> Changes:
     """The part of a file that holds an offset, with a text put in there."""
     for path, start, end in file.parts:
         if start <= at <= end:
@@ -41,7 +41,7 @@ def inserted(file: SourceFile, at: int, text: bytes) -> Changes:
     return {}
 
 
-def home(step: Step, before: Program, after: Program, changes: Changes) -> tuple[SourceFile, int] | None:
+def home_of_remarks(step: Step, before: Program, after: Program, changes: Changes) -> tuple[SourceFile, int] | None:
     """Where remarks go: above the method, the object or the function that the step makes, else above the first line that it changes."""
     design: Any = getattr(step, "design", None)
     method: Any = getattr(step, "method", None)

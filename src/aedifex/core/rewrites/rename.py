@@ -74,7 +74,7 @@ def find(program: Program, old: str) -> tuple[SourceFile, Scope, str]:
         for part in parts[:-1]:
             scopes = [c for s in scopes for c in s.children if c.name == part and c.kind in ("function", "class")]
         for scope in scopes:
-            found += [(file, s, parts[-1]) for s in holders(scope, parts[-1])]
+            found += [(file, s, parts[-1]) for s in owning_scopes(scope, parts[-1])]
     if not found:
         raise messages.NO_SUCH_NAME.in_file(name=old, hint=perhaps(old, [n for f in files for n, s in f.scope.symbols.items() if s.kinds]).removeprefix('; ') or 'write file::name, file::function.local or file::Class.member')
     defined = [(f, s, n) for f, s, n in found if (x := s.symbols.get(n)) is None or x.kinds != {"import"}]
@@ -85,12 +85,12 @@ def find(program: Program, old: str) -> tuple[SourceFile, Scope, str]:
     return found[0]
 
 
-def holders(scope: Scope, name: str) -> list[Scope]:
+def owning_scopes(scope: Scope, name: str) -> list[Scope]:
     """The scopes that own a name: this one, or blocks in it."""
     symbol = scope.symbols.get(name)
     if (symbol is not None and symbol.kinds) or (scope.kind == "class" and scope.function is None):
         return [scope]
-    return [s for c in scope.children if c.kind in ("block", "comprehension") for s in holders(c, name)]
+    return [s for c in scope.children if c.kind in ("block", "comprehension") for s in owning_scopes(c, name)]
 
 
 class Renamer:

@@ -10,7 +10,7 @@ from typing import Generic, Protocol, TypeVar
 from ..analysis.effects import Effects
 from ..analysis.hazards import forbidding, hazards
 from ..analysis.startup import running
-from ..analysis.variable_kinds import declared
+from ..analysis.variable_kinds import declared_type
 from ..design.tables import ClassDesign, Design, bare
 from ..program.edits import Edits
 from ..program.facets.text import Text
@@ -61,7 +61,7 @@ class Context:
     def type_of(self, file: SourceFile, variable: Symbol) -> str:
         """The type with which a variable or the field that replaced it was declared; "" if none says so."""
         kind = next(
-            (declared(file, s) for s in running(file, self.language) if s.target is not None and s.target.symbol is variable), ""
+            (declared_type(file, s) for s in running(file, self.language) if s.target is not None and s.target.symbol is variable), ""
         )
         fields = [f for c in self.design.classes for f in c.fields if variable.name in [bare(o) for o in f.origins]]
         return kind or next((f.type for f in fields if f.type), "")

@@ -12,7 +12,7 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 
 from ..analysis.startup import running
-from ..analysis.variable_kinds import UNFIT, declared
+from ..analysis.variable_kinds import UNFIT, declared_type
 from ..design.tables import ClassDesign, FieldDesign
 from ..program.edits import Edits
 from ..program.layout import text_lines
@@ -54,7 +54,7 @@ class ShareField:
         out.delete(file.path, write.comment_start(file, first.start), write.line_end(file, first.end))
         at = write.line_end(file, scope.start)
         unit = write.indent_unit(file)
-        kind = self.member.type or declared(file, first)
+        kind = self.member.type or declared_type(file, first)
         lead = write.top_lead(file, unit) + unit
         above = [f"{lead}{line.strip()}\n" for line in text_lines(file.slice(write.comment_start(file, first.start), write.line_start(file, first.start)))]
         text = "".join(above) + lead + write.class_variable(file, name, file.slice(*first.value), kind) + write.trailing_comment(file, first.end) + "\n"

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass, field
 
 from ..analysis.startup import running
-from ..analysis.variable_kinds import parted
+from ..analysis.variable_kinds import parted_values
 from ..program.edits import Edits, Range, applied
 from ..program.language import Language
 from ..program.model import SourceFile
@@ -19,7 +19,7 @@ def unpackings(file: SourceFile, language: Language) -> list[Range]:
     """The edits that give each variable its own line."""
     edits = []
     for s in running(file, language):
-        pairs = parted(file, language, s)
+        pairs = parted_values(file, language, s)
         used = [r for name, _ in pairs for b in file.within(*name) if b.symbol is not None for r in b.symbol.references]
         if not pairs or not any(r.scope.frame is not file.scope for r in used):
             continue

@@ -34,17 +34,17 @@ class SplitDeclarations:
     def apply(self, context: Context) -> Edits:
         out = Edits()
         file = context.home(self.design)
-        for statements in wanted(self.design, file, context.language):
+        for statements in shared_declarations(self.design, file, context.language):
             take_apart(context, file, statements, out)
         return out
 
 
 def needed(design: ClassDesign, program: Program) -> bool:
     """Whether a variable of the class shares its declaration with another."""
-    return any(wanted(design, file, program.language) for file in program.files.values())
+    return any(shared_declarations(design, file, program.language) for file in program.files.values())
 
 
-def wanted(design: ClassDesign, file: SourceFile, language: Language) -> list[list[Statement]]:
+def shared_declarations(design: ClassDesign, file: SourceFile, language: Language) -> list[list[Statement]]:
     """The declarations to take apart, each as its statements: those that hold one of the class's variables, and those
     of which only a part can change, or will, since it reads what becomes a field."""
     names = {bare(o) for f in design.fields for o in f.origins if o}

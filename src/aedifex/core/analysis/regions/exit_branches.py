@@ -28,7 +28,7 @@ def staying(file: SourceFile, language: Language, statements: Sequence[Statement
     arms = language.regions.arms(file, statements[0]) if len(statements) == 1 else []
     leaving = [i for i, arm in enumerate(arms) if leaves(arm)]
     rest = len(arms) - len(leaving)
-    if not leaving or rest < 2 or any(remarked(file, arms[i]) for i in leaving):
+    if not leaving or rest < 2 or any(remark_would_go(file, arms[i]) for i in leaving):
         return []
     first = next(i for i, arm in enumerate(arms) if i not in leaving)
     asked = arms[: leaving[-1] + 1]
@@ -44,7 +44,7 @@ def leaves(arm: Arm) -> bool:
     return len(arm.statements) == 1 and arm.statements[0].kind == "break" and bool(arm.without)
 
 
-def remarked(file: SourceFile, arm: Arm) -> bool:
+def remark_would_go(file: SourceFile, arm: Arm) -> bool:
     """Whether a remark would go with what is taken out."""
     return any(a <= start and end <= b for a, b, _ in arm.without for start, end in remark_spans(file))
 

@@ -31,18 +31,18 @@ def ground_of(file: SourceFile, language: Language, function: Function | None) -
     if function.outer.kind == "class" or (own and function.outer is file.scope):
         return Ground(function.outer, home=function)
     if not language.regions.CLOSURES:
-        around = holding(file, language, function.start, function.end)
+        around = innermost_function(file, language, function.start, function.end)
         if around is None or around.scope.function is not around:
             return Ground(function.outer, trouble="these lines stand in a function that is written in place, and no method holds that")
         return Ground(around.outer, home=around)
-    return in_front(file, language, function)
+    return insertion_before(file, language, function)
 
 
-def in_front(file: SourceFile, language: Language, function: Function) -> Ground:
+def insertion_before(file: SourceFile, language: Language, function: Function) -> Ground:
     """In front of the nearest statement around a function, its own if it has one, that begins a line."""
     inner = function
     while True:
-        around = holding(file, language, inner.start, inner.end)
+        around = innermost_function(file, language, inner.start, inner.end)
         body = language.body(file, around) if around is not None else file.statements
         site = statement_at(file, language, body, inner.start, inner.end)
         frame = around.scope if around is not None else file.scope
@@ -72,7 +72,7 @@ def statement_at(file: SourceFile, language: Language, body: Sequence[Statement]
         body = within[0].statements
 
 
-def holding(file: SourceFile, language: Language, start: int, end: int) -> Function | None:
+def innermost_function(file: SourceFile, language: Language, start: int, end: int) -> Function | None:
     """The innermost function whose statements hold a stretch; None for main code."""
     for scope in scopes_around(file, start, end):
         f = scope.function or language.regions.unnamed(file, scope)

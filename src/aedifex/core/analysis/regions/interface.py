@@ -11,7 +11,7 @@ from ..dataflow import Exits, Flow, Symbols, flow_of
 from ..hazards import by_text
 from ..late_reads import deferred
 from ..variable_kinds import UNFIT, constants_of
-from .region import Region, all_blocks, plain
+from .region import Region, all_blocks, set_just_once
 
 EXITS = Exits()
 
@@ -204,7 +204,7 @@ class Cut:
                 outside = [o for o in ref.symbol.references if not r.start <= o.start < r.end]
                 if outside:
                     return f"'{ref.name}' is defined there and used elsewhere", ref.start
-            if ref.symbol in self.crossed and (ref.writes or not plain(ref.symbol)):
+            if ref.symbol in self.crossed and (ref.writes or not set_just_once(ref.symbol)):
                 return f"'{ref.name}' belongs to a function that is made around it, and is no plain value there", ref.start
         spans = [(s.start, s.end) for s in r.statements] or [(r.start, r.end)]
         return next((t for a, b in spans if (t := self.language.regions.bound_to_function(self.file, a, b)) is not None), None)

@@ -12,7 +12,7 @@ from itertools import pairwise
 
 from ...program.language import Language
 from ...program.model import Scope, SourceFile, Statement, Symbol
-from ..concerns import WORK, Concerns, Stretch, chief
+from ..concerns import WORK, ConcernRun, Concerns, chief
 from .region import ways_out
 
 LONG = 40  # lines of a function from which its cuts are told
@@ -20,7 +20,7 @@ LEAST = 2  # lines of a paragraph
 COMPOUND = frozenset({"for", "while", "if", "with", "try", "match"})
 
 
-def paragraphs(about: Concerns, frame: Scope, body: Sequence[Statement]) -> list[Stretch]:
+def paragraphs(about: Concerns, frame: Scope, body: Sequence[Statement]) -> list[ConcernRun]:
     """The statements of a function's body as paragraphs, each with what it is about."""
     file, language = about.file, about.language
     cuts = cut_points(about, frame, body)
@@ -30,7 +30,7 @@ def paragraphs(about: Concerns, frame: Scope, body: Sequence[Statement]) -> list
         row = body[a:b]
         if row:
             concern = chief(about.whole(row[0].start, row[-1].end)) or WORK
-            found.append(Stretch(concern, file.shown(row[0].start), file.shown(row[-1].end - 1), sum(language.count(s) for s in row)))
+            found.append(ConcernRun(concern, file.shown(row[0].start), file.shown(row[-1].end - 1), sum(language.count(s) for s in row)))
     return found
 
 

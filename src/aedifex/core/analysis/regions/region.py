@@ -11,7 +11,7 @@ from ...program.code_text import code_text
 from ...program.language import Language
 from ...program.model import Arm, Beside, Block, Function, Scope, SourceFile, Statement, Symbol
 from .exit_branches import staying
-from .insertion_point import Ground, ground_of, holding
+from .insertion_point import Ground, ground_of, innermost_function
 
 BLANK = b" \t\r\n\f;"
 MANY = 50  # statements of a block from which it is searched, not walked
@@ -48,7 +48,7 @@ class Region:
         found = ground_of(self.file, self.language, self.function)
         home = self.language.regions.method_around(self.file, self.function) if found.site is not None else None
         own = self.language.regions.beside(self.file, home).receiver if home is not None else ""
-        if home is not None and all(plain(s) for s in self.crossed(home.outer) if s.name != own):
+        if home is not None and all(set_just_once(s) for s in self.crossed(home.outer) if s.name != own):
             return Ground(home.outer, home=home)
         return found
 
@@ -93,7 +93,7 @@ class Region:
         return [(kind, at) for kind, at in ways_out(self.file, self.language, self.statements, False, False) if at not in kept]
 
 
-def plain(s: Symbol) -> bool:
+def set_just_once(s: Symbol) -> bool:
     """Whether a variable is set just once, so that its value can be handed over whenever it is there."""
     return len(s.bindings) == 1 and s.kinds <= {"variable", "parameter"}
 
@@ -106,7 +106,7 @@ def region_of(file: SourceFile, language: Language, start: int, end: int) -> Reg
     """The statements, or else the expression, that stand just in [start, end); None if nothing does."""
     text = file.text[start:end]
     start, end = start + len(text) - len(text.lstrip()), end - (len(text) - len(text.rstrip()))
-    function = holding(file, language, start, end)
+    function = innermost_function(file, language, start, end)
     made = Region(file, language, start, end, function)
     block = made.body
     while True:

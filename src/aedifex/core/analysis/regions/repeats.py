@@ -27,7 +27,7 @@ def repeats(region: Region) -> list[Region]:
     return found
 
 
-def there(region: Region, other: Region, target: int) -> bool:
+def is_there(region: Region, other: Region, target: int) -> bool:
     """Whether a function made of one region, which stands at ``target``, is there whenever another one runs."""
     file, language, f = region.file, region.language, region.function
     if f is not None and file.around(f) is not None:
@@ -59,13 +59,13 @@ def candidates(region: Region) -> Iterator[tuple[int, int]]:
             at = file.text.find(text, at + len(text))
         return
     count = len(region.statements)
-    for row in rows(file, region):
+    for row in statement_rows(file, region):
         for i in range(len(row) - count + 1):
             if [s.kind for s in row[i : i + count]] == [s.kind for s in region.statements]:
                 yield row[i].start, row[i + count - 1].end
 
 
-def rows(file: SourceFile, region: Region) -> Iterator[list[Statement]]:
+def statement_rows(file: SourceFile, region: Region) -> Iterator[list[Statement]]:
     language = region.language
     bodies = [list(file.statements), *(language.body(file, f) for f in file.functions_sorted)]
     for body in bodies:

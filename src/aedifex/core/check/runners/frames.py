@@ -51,7 +51,7 @@ def pictures(scenario: Scenario, before: World, after: World, number: int, folde
     found = []
     for name, world in (("before", before), ("after", after)):
         path = os.path.join(folder, f"{stem}.{name}.png")
-        keep(scenario, world, number, path)
+        keep_picture(scenario, world, number, path)
         if os.path.exists(path):
             found.append(path)
     if len(found) == 2:
@@ -60,7 +60,7 @@ def pictures(scenario: Scenario, before: World, after: World, number: int, folde
     return found
 
 
-def keep(scenario: Scenario, world: World, number: int, path: str) -> None:
+def keep_picture(scenario: Scenario, world: World, number: int, path: str) -> None:
     if os.path.exists(path):
         os.unlink(path)
     once(scenario, world, number, path)

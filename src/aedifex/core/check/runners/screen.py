@@ -23,7 +23,7 @@ def display() -> tuple[str, str]:
         if _started and _started[0][0].poll() is None:
             return _started[0][1], ""
         _started.clear()
-        server, name, problem = started()
+        server, name, problem = start_screen()
         if server is not None:
             atexit.register(end, server)
             _started.append((server, name))
@@ -36,7 +36,7 @@ def own(shared: bool) -> Iterator[tuple[str, str]]:
     if shared:
         yield display()
         return
-    server, name, problem = started()
+    server, name, problem = start_screen()
     try:
         yield name, problem
     finally:
@@ -44,7 +44,7 @@ def own(shared: bool) -> Iterator[tuple[str, str]]:
             end(server)
 
 
-def started() -> tuple[subprocess.Popen[bytes] | None, str, str]:
+def start_screen() -> tuple[subprocess.Popen[bytes] | None, str, str]:
     program = shutil.which("Xvfb")
     if program is None:
         return None, "", MISSING

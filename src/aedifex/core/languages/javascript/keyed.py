@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from ...program.keyed import Keyed, Made
+from ...program.keyed import Keyed, RecordLiteral
 from ...program.model import Function, Reference, SourceFile, Symbol
 from .keyed_arrays import ArrayFollower
 from .keyed_shapes import NOTHING, Stop, found_in, id_of, literals, pairs, returns, same, span
@@ -94,7 +94,7 @@ class Follower(ArrayFollower):
             raise Stop("is no record of the same keys", node.start_byte)
         if self.found.made and [k for k, _, _ in found] != self.found.keys:
             raise Stop("has other keys than those before it, or in another order", node.start_byte)
-        self.found.made.append(Made(span(node), found))
+        self.found.made.append(RecordLiteral(span(node), found))
 
     def key(self, node: Any, parent: Any) -> None:
         name = parent.child_by_field_name("property").text.decode("utf-8", "replace")

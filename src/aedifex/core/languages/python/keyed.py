@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 from typing import Any
 
-from ...program.keyed import Keyed, Made
+from ...program.keyed import Keyed, RecordLiteral
 from ...program.lists import same, span
 from ...program.model import Function, Reference, SourceFile, Symbol
 from .keyed_lists import ListFollower
@@ -126,7 +126,7 @@ class Follower(ListFollower):
             raise Stop("is no record of the same keys", node.start_byte)
         if self.found.made and {k for k, _, _ in found} != set(self.found.keys):
             raise Stop("has other keys than those before it", node.start_byte)
-        self.found.made.append(Made(span(node), found))
+        self.found.made.append(RecordLiteral(span(node), found))
 
     def key(self, node: Any, parent: Any) -> None:
         indexes = parent.children_by_field_name("subscript")

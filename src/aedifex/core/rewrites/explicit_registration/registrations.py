@@ -26,7 +26,7 @@ def unfolded(program: Program, path: str) -> Program:
     return reread(program, {path: applied(file.text, edits, file.encoding)}) if edits else program
 
 
-def extend(c: ClassDesign, program: Program, path: str) -> None:
+def propose_extension(c: ClassDesign, program: Program, path: str) -> None:
     """Let a class extend what one of its fields holds, if a library calls methods of that by their names and nothing is in the way."""
     frameworks, write, file = program.language.frameworks, program.language.write, program.files[path]
     named = {write.hidden(m.name) if m.hidden else m.name: {bare(o) for o in m.origins} for m in c.methods}

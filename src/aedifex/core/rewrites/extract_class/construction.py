@@ -21,7 +21,7 @@ class Value:
 
 
 @dataclass
-class Making:
+class PartConstruction:
     """Where the part is made: before or after a statement of the constructor, or (both None) where its fields were declared; and what they start with."""
 
     first: Statement | None
@@ -30,23 +30,23 @@ class Making:
 
 
 class PartMaking(PartNeeds):
-    def making(self) -> Making:
+    def making(self) -> PartConstruction:
         declared = self.declared_values()
         maker = self.maker
         if maker is None:
             if not self.taken:
                 raise messages.NO_CONSTRUCTOR.at(self.file, self.whole.scope.start, class_=self.whole.name)
-            return Making(None, declared)
+            return PartConstruction(None, declared)
         body = self.language.body(self.file, maker)
         first = self.first_touched(maker, body)
         values = self.set_values(maker, body[body.index(first) :]) if first is not None else {}
         if first is None and self.kept:
-            return Making(None, declared, body[-1])
+            return PartConstruction(None, declared, body[-1])
         if any(v.given for v in values.values()) or not self.taken or self.kept:
             if first is None:
                 raise messages.NOTHING_SETS_FIELDS.at(self.file, maker.start, class_=self.whole.name)
-            return Making(first, {**declared, **values})
-        return Making(None, {**declared, **values})
+            return PartConstruction(first, {**declared, **values})
+        return PartConstruction(None, {**declared, **values})
 
     def declared_values(self) -> dict[str, Value]:
         """First values that are declared, each of which can be worked out at any time."""

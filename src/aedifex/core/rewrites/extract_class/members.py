@@ -44,7 +44,7 @@ def taking(file: SourceFile, language: Language, part: PartDesign) -> Taking:
     return plan
 
 
-def told(file: SourceFile, language: Language, name: str) -> Whole | None:
+def class_with_uses(file: SourceFile, language: Language, name: str) -> Whole | None:
     """A class and the uses of its members, if they can be told; worked out once."""
     key = ("whole", name)
     if key not in file.memo:
@@ -55,7 +55,7 @@ def told(file: SourceFile, language: Language, name: str) -> Whole | None:
 
 def whole_of(file: SourceFile, language: Language, name: str) -> Whole:
     """A class whose members can be told. Raises Refusal."""
-    whole = told(file, language, name)
+    whole = class_with_uses(file, language, name)
     if whole is None:
         raise messages.MEMBERS_UNKNOWN.in_file(file.path, class_=name)
     return whole
@@ -63,11 +63,11 @@ def whole_of(file: SourceFile, language: Language, name: str) -> Whole:
 
 def with_parts(program: Program, path: str, parts: Sequence[PartDesign]) -> Program:
     for part in parts:
-        program = tried(program, path, part) or program
+        program = with_part(program, path, part) or program
     return program
 
 
-def tried(program: Program, path: str, part: PartDesign) -> Program | None:
+def with_part(program: Program, path: str, part: PartDesign) -> Program | None:
     """The program with a part taken out; None if it cannot be."""
     file = program.files[path]
     try:

@@ -25,7 +25,7 @@ from ...program.layout import text_lines
 from ...program.model import Function, Scope
 from ...program.whole import MemberUse
 from ...rewrites import messages
-from .construction import Making, PartMaking, Value
+from .construction import PartConstruction, PartMaking, Value
 
 
 class Taking(PartMaking):
@@ -137,7 +137,7 @@ class Taking(PartMaking):
         end = arguments[-1].end if arguments else call.args_start
         return [(end, end, (", " if arguments else "") + ", ".join(texts))]
 
-    def made(self, part: PartDesign, making: Making) -> list[Range]:
+    def made(self, part: PartDesign, making: PartConstruction) -> list[Range]:
         """The line that makes the part, in place of what set and declared its fields."""
         write, members = self.language.write, self.language.members
         assert members is not None

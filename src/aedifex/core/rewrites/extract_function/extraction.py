@@ -8,7 +8,7 @@ from ...analysis.dataflow import Symbols
 from ...analysis.regions.insertion_point import Ground
 from ...analysis.regions.interface import Interface, interface, state_names
 from ...analysis.regions.region import Region, region_of
-from ...analysis.regions.repeats import repeats, there
+from ...analysis.regions.repeats import is_there, repeats
 from ...analysis.variable_kinds import constants_of
 from ...program.edits import Range
 from ...program.language import Language
@@ -46,7 +46,7 @@ class Lifter:
         self.call(self.region, made)
         for other in repeats(self.region) if not self.region.staying else []:
             theirs = interface(other, state_names(other) | self.named)
-            if theirs.trouble is None and alike(made, theirs) and self.sees(other):
+            if theirs.trouble is None and same_interface(made, theirs) and self.sees(other):
                 self.call(other, theirs)
         return self.out
 
@@ -126,7 +126,7 @@ class Lifter:
             return other.ground.scope is self.ground.scope and other.beside.words == self.region.beside.words and not other.beside.trouble
         if self.language.bare_members and other.ground.scope is not self.ground.scope:
             return False  # a class there may have inherited a method of that name
-        return not shadowed(other.frame, self.name, self.file.scope) and there(self.region, other, self.target())
+        return not shadowed(other.frame, self.name, self.file.scope) and is_there(self.region, other, self.target())
 
     # -- the function ----------------------------------------------------------------------------
 
@@ -261,7 +261,7 @@ def nested(region: Region) -> bool:
     return region.function is not None and region.function is not region.ground.home
 
 
-def alike(made: Interface, other: Interface) -> bool:
+def same_interface(made: Interface, other: Interface) -> bool:
     """Whether a second place is served by the function of the first."""
 
     def names(symbols: Iterable[Symbol]) -> list[str]:

@@ -12,7 +12,7 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 
 from ...program.edits import Edits
-from ...program.line_ranges import placed
+from ...program.line_ranges import range_of
 from ...program.program import Program
 from ...program.refusal import Refusal
 from ..rewrite import Context
@@ -48,7 +48,7 @@ class Lift:
         return f"{self.told or self.lines} becomes the {made}"
 
     def apply(self, context: Context) -> Edits:
-        place, out = placed(self.now or self.lines, context.program), Edits()
+        place, out = range_of(self.now or self.lines, context.program), Edits()
         others = [f for f in [*context.program.files.values(), *(self.outsiders.files.values() if self.outsiders is not None else ())] if f is not place.file]
         for edit in Lifter(context.language, place, self.name, self.named, self.several, self.types, others).edits():
             out.replace(place.file.path, *edit)

@@ -11,7 +11,7 @@ from ...design.tables import Design, MethodDesign, bare
 from ...naming.identifiers import free
 from ...program.edits import Edits
 from ...program.errors import AedifexError
-from ...program.line_ranges import Place, lines_of, moved, placed
+from ...program.line_ranges import Place, lines_of, moved_offset, range_of
 from ...program.program import Program
 from ..record_class.rewrite import is_keyed
 from ..rewrite import Rewrite, State
@@ -31,7 +31,7 @@ class Trace:
         for path, ranges in edits.ranges.items():
             for key, (holder, start, end) in self.places.items():
                 if program.files[path].path == holder:
-                    self.places[key] = (holder, moved(start, ranges, False), moved(end, ranges, True))
+                    self.places[key] = (holder, moved_offset(start, ranges, False), moved_offset(end, ranges, True))
 
 
 @dataclass
@@ -50,21 +50,21 @@ class Wanted:
         return Lift(lines[self.number], name, named, several=len(lines) > 1, types=self.types, told=(self.method.told or lines)[self.number], of=self.of)
 
 
-def wanted(design: Design, program: Program) -> dict[Key, Wanted]:
+def wanted_stretches(design: Design, program: Program) -> dict[Key, Wanted]:
     found: dict[Key, Wanted] = {}
     for n, x in enumerate(design.lifts):
         m = MethodDesign(x.name, [], lines=x.lines, told=x.told)
-        found |= {(-1, n, k): Wanted(m, k, placed(lines, program), x.name, of=x.of) for k, lines in enumerate(x.lines)}
+        found |= {(-1, n, k): Wanted(m, k, range_of(lines, program), x.name, of=x.of) for k, lines in enumerate(x.lines)}
     for i, c in enumerate(design.classes):
         for j, m in enumerate(c.methods):
             for k, lines in enumerate(m.lines):
-                found[i, j, k] = Wanted(m, k, placed(lines, program), wanted_name(design, (i, j, k)), types_of(design, (i, j, k)))
+                found[i, j, k] = Wanted(m, k, range_of(lines, program), wanted_name(design, (i, j, k)), types_of(design, (i, j, k)))
     return found
 
 
 def lifts(design: Design, program: Program) -> tuple[dict[Key, Lift], Trace]:
     """The lifts of a design in their order, smaller stretches first, as one may hold another."""
-    found = wanted(design, program)
+    found = wanted_stretches(design, program)
     taken = {n for f in program.files.values() for s in f.scope.walk() for n in s.symbols} | set(program.language.builtins)
     made, trace, named = {}, Trace(), names_of(design)
     for key, w in found.items():

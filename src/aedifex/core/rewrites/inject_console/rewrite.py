@@ -19,7 +19,7 @@ from ...program.program import Program
 from ...program.refusal import Refusal
 from ...rewrites import messages
 from ..rewrite import Context, Rewrite, State, check_hazards
-from .streams import kind_of, standing_class, stream_edits
+from .streams import standing_class, stream_edits, stream_kind
 
 ADVICE = "take the stream out of the design"
 
@@ -42,7 +42,7 @@ class OpenStream:
         file, out, streams = context.file(self.path), Edits(), context.language.streams
         if streams is None:
             raise messages.NO_CONSOLE.in_file(file.path, language=context.language.name)
-        if kind_of(self.stream, context.language) is None:
+        if stream_kind(self.stream, context.language) is None:
             raise messages.NO_ONE_STREAM.in_file(file.path, words=' and '.join(self.stream.origins))
         if (trouble := streams.trouble(file)) is not None:
             raise messages.STREAM_STAYS.at(file, trouble[1], why=trouble[0])

@@ -47,31 +47,31 @@ def of_kind(file: SourceFile, kind: StreamKind, found: list[StreamUse], name: st
     if not found or not name or (kind.classes and not class_):
         return None
     origins = [o for o in kind.origins if any(u.origin == o for u in found)]
-    return StreamDesign(name, origins, class_, "", [f"the program {said(file, found)}; a stream that is handed in lets a test type and read"])
+    return StreamDesign(name, origins, class_, "", [f"the program {usage_words(file, found)}; a stream that is handed in lets a test type and read"])
 
 
-def said(file: SourceFile, found: list[StreamUse]) -> str:
-    asking, telling = lines(file, [u for u in found if u.asks]), lines(file, [u for u in found if not u.asks])
-    return " and ".join(f"{verb} in {counted(n)}" for verb, n in (("asks", asking), ("tells", telling)) if n)
+def usage_words(file: SourceFile, found: list[StreamUse]) -> str:
+    asking, telling = lines_in_use(file, [u for u in found if u.asks]), lines_in_use(file, [u for u in found if not u.asks])
+    return " and ".join(f"{verb} in {count_of_lines(n)}" for verb, n in (("asks", asking), ("tells", telling)) if n)
 
 
-def kind_of(stream: StreamDesign, language: Language) -> StreamKind | None:
+def stream_kind(stream: StreamDesign, language: Language) -> StreamKind | None:
     """What a stream stands for; None if it is no one thing that the language knows."""
     kinds = language.streams.KINDS if language.streams is not None else ()
     return next((k for k in kinds if stream.origins and set(stream.origins) <= set(k.origins)), None)
 
 
-def lines(file: SourceFile, found: list[StreamUse]) -> int:
+def lines_in_use(file: SourceFile, found: list[StreamUse]) -> int:
     return len({file.line(u.start) for u in found})
 
 
-def counted(number: int) -> str:
+def count_of_lines(number: int) -> str:
     return f"{number} line{'s' * (number != 1)}"
 
 
 def stream_edits(file: SourceFile, language: Language, stream: StreamDesign) -> list[Range]:
     """What puts the variable in place of the language's own words; nothing where there are none."""
-    kind = kind_of(stream, language)
+    kind = stream_kind(stream, language)
     if language.streams is None or kind is None:
         return []
     found = [u for u in language.streams.uses(file) if u.origin in stream.origins]
@@ -91,7 +91,7 @@ def handed_in(classes: list[ClassDesign], streams: Sequence[StreamDesign], langu
     app = next((c for c in classes if c.role == "app" and len(c.objects) == 1), None)
     for stream in streams:
         f = next((f for f in app.fields if f.origins == [stream.name]), None) if app is not None else None
-        kind = kind_of(stream, language)
+        kind = stream_kind(stream, language)
         if app is None or f is None or kind is None:
             return False
         if f.start != "argument":

@@ -43,7 +43,7 @@ class Opened:
         return self.opening.source(line)
 
 
-def opened(program: Program, path: str, outsiders: Program, name: str = "") -> Opened | None:
+def inlined(program: Program, path: str, outsiders: Program, name: str = "") -> Opened | None:
     """The program with the long main function of a file opened; None if it has none, or it cannot be."""
     found = how(program.files[path], program.language, name)
     if not isinstance(found, Opening) or found.function is None or forbidding(hazards(program, path, outsiders), {found.function.name}) is not None:
@@ -101,7 +101,7 @@ def main_of(c: ClassDesign) -> MethodDesign | None:
     return next((m for m in c.methods if c.role == "app" and m.name == RUN and len(m.origins) == 1 and not m.lines), None)
 
 
-def worth(classes: list[ClassDesign], o: Opened) -> bool:
+def worth_inlining(classes: list[ClassDesign], o: Opened) -> bool:
     """Whether the classes need what the function holds."""
     app = any(c.role == "app" for c in classes)
     names = set(o.opening.names)
@@ -135,7 +135,7 @@ def renamed(c: ClassDesign, name: Callable[[str], str], lines: Callable[[str], s
         placed_anew(m, lines)
 
 
-def words_of(o: Opened) -> Callable[[str], str]:
+def inlined_names(o: Opened) -> Callable[[str], str]:
     """Names of the source, ``main.score``, as they are once it is opened."""
     names, head = set(o.opening.names), f"{o.name}."
 
@@ -148,7 +148,7 @@ def words_of(o: Opened) -> Callable[[str], str]:
 
 
 def wished(wishes: list[WishDesign], o: Opened) -> list[WishDesign]:
-    said = words_of(o)
+    said = inlined_names(o)
     return [WishDesign([said(n) for n in w.together], w.class_, [said(n) for n in w.keep]) for w in wishes]
 
 
@@ -159,10 +159,10 @@ def opened_design(design: Design, o: Opened) -> Design:
         mine = main_of(c)
         if mine is not None and bare(mine.origins[0]) == o.name:
             c.methods.remove(mine)
-        renamed(c, words_of(o), o.opening.forward)
+        renamed(c, inlined_names(o), o.opening.forward)
     for x in design.lifts:
         placed_anew(x, o.opening.forward)
     for s in design.stays:
-        s.name = words_of(o)(s.name)
+        s.name = inlined_names(o)(s.name)
     design.wishes = wished(design.wishes, o)
     return design

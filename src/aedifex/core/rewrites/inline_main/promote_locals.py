@@ -31,8 +31,8 @@ def raised(file: SourceFile, language: Language, name: str) -> Opening | Refusal
         return None
     if f.symbol is not None and any(not r.writes for r in f.symbol.references):
         return messages.CALLED_BY_PROGRAM.at(file, f.start, function=f.name)
-    found = [group for group in declarations(file, language, guard) if all(can(file, language, f, s) for s in group) and alone(file, language, group)]
-    return made(file, language, f, found, language.inner(file, guard)) if found else None
+    found = [group for group in declarations(file, language, guard) if all(can(file, language, f, s) for s in group) and stands_alone(file, language, group)]
+    return promotion(file, language, f, found, language.inner(file, guard)) if found else None
 
 
 def declarations(file: SourceFile, language: Language, guard: Statement) -> list[list[Statement]]:
@@ -56,7 +56,7 @@ def can(file: SourceFile, language: Language, f: Function, s: Statement) -> bool
     return here and early and not file.calls_within(*s.value) and movable(file, s.value, constants_of(file, language), language)
 
 
-def alone(file: SourceFile, language: Language, group: list[Statement]) -> bool:
+def stands_alone(file: SourceFile, language: Language, group: list[Statement]) -> bool:
     """Whether a declaration has its lines for itself, but for a remark."""
     write = language.write
     start, end = group[0].group or (group[0].start, group[0].end)
@@ -64,7 +64,7 @@ def alone(file: SourceFile, language: Language, group: list[Statement]) -> bool:
     return not file.slice(write.line_start(file, start), start).strip() and not behind.strip()
 
 
-def made(file: SourceFile, language: Language, f: Function, found: list[list[Statement]], body: list[Statement]) -> Opening:
+def promotion(file: SourceFile, language: Language, f: Function, found: list[list[Statement]], body: list[Statement]) -> Opening:
     write = language.write
     at = write.comment_start(file, f.start)
     lead = file.slice(write.line_start(file, f.start), f.start)

@@ -19,7 +19,7 @@ from ...program.program import Program
 from ...program.refusal import Refusal
 from ...rewrites import messages
 from ..rewrite import Context, Rewrite, State, check_hazards
-from .opened import announced, how, main_holder, main_of, opened, opened_design
+from .opened import announced, how, inlined, main_holder, main_of, opened_design
 from .opening import Opening
 
 ADVICE = "the function stays as it is"
@@ -64,5 +64,5 @@ class InlineMain(Rewrite[OpenMain]):
             yield OpenMain(main_holder(state.program, name) or state.design.entries[0], name)
 
     def design_after(self, state: State, step: OpenMain, after: Program | None) -> Design:
-        o = opened(state.program, step.path, state.program, step.name) if after is not None else None
+        o = inlined(state.program, step.path, state.program, step.name) if after is not None else None
         return opened_design(state.design, o) if o is not None else state.design

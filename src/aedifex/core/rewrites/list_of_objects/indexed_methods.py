@@ -19,7 +19,7 @@ from ...program.language import Language
 from ...program.lists import ListUse, Span, WholeLoop
 from ...program.model import Call, Function, Parameter, SourceFile, Symbol
 from ...program.scopes import shadowed
-from ..parameter_to_receiver import Asked
+from ..parameter_to_receiver import ParameterCalls
 
 CHANGING = (*GROWING, "other")
 
@@ -33,7 +33,7 @@ class Each:
     end: int
 
 
-class Items(Asked):
+class Items(ParameterCalls):
     """A list of objects and its uses in a file as it stands. ``collection``: its name. ``told``: whether every use of it can be told."""
 
     def __init__(self, file: SourceFile, language: Language, collection: str) -> None:

@@ -11,14 +11,14 @@ from __future__ import annotations
 import re
 from collections.abc import Iterator
 
-from ...analysis.parallel_arrays import wanted
+from ...analysis.parallel_arrays import lists_named
 from ...design.tables import ClassDesign, Design, bare
 from ...program.edits import Range
 from ...program.model import SourceFile
 from ...program.program import Program
 from ...rewrites import messages
 from ..parameter_to_receiver import loose
-from ..record_class.rewrite import BecomesMethod, MakesObjects, is_keyed, standing
+from ..record_class.rewrite import BecomesMethod, MakesObjects, is_keyed, with_class_standing
 from ..rewrite import Context, Rewrite, State, function_of
 from .indexed_methods import Items
 from .text import collection_edits, loops
@@ -38,7 +38,7 @@ class CollectRecords(MakesObjects):
     def edits(self, context: Context, file: SourceFile) -> list[Range]:
         names = {bare(o): None for f in self.design.fields for o in f.origins}
         self.check_names(context, file, set(names), {self.design.objects[0].collection, self.design.name} - set(names))
-        found = wanted(file, context.language, list(names))
+        found = lists_named(file, context.language, list(names))
         if isinstance(found, str):
             place = re.match(r"line (\d+):? ", found)
             said, line = (found[place.end() :], int(place[1])) if place and ":" in place[0] else (found, 0)
@@ -92,4 +92,4 @@ class ListOfObjects(Rewrite[MakesObjects]):
             yield AskItems(c, [collect.id])
 
     def design_after(self, state: State, step: MakesObjects, after: Program | None) -> Design:
-        return standing(state.design, step.design, after is not None) if isinstance(step, CollectRecords) else state.design
+        return with_class_standing(state.design, step.design, after is not None) if isinstance(step, CollectRecords) else state.design

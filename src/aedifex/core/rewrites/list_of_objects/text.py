@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from ...analysis.array_fill import filling, sized
+from ...analysis.array_fill import filling, has_size
 from ...analysis.parallel_arrays import between
 from ...design.tables import ClassDesign, bare
 from ...program.edits import Range
@@ -19,7 +19,7 @@ def collected(
 ) -> list[Range]:
     """The edits. ``item``: what one object is called."""
     edits: list[Range] = []
-    fill = filling(file, language, made, class_, collection) if sized(made) else None
+    fill = filling(file, language, made, class_, collection) if has_size(made) else None
     done = {u.ref.start for row in made.together for u in row} | {u.ref.start for u in made.firsts}
     if fill is not None:
         edits.append(fill.edit)
@@ -40,7 +40,7 @@ def collected(
                 edits.append((start, end, inner if bare else f"({inner})" if u.kind == "each" else f"[{inner}]"))
     for row in made.together:
         edits += one_for_all(file, language, made, row, class_, collection, fields)
-    edits += declared(file, made, collection)
+    edits += global_statements(file, made, collection)
     return edits + founded(file, language, made, class_, collection, fields, [s for s, _ in fill.given] if fill is not None else made.lists)
 
 
@@ -74,7 +74,7 @@ def gone(file: SourceFile, language: Language, span: tuple[int, int]) -> Range:
     return language.write.line_start(file, span[0]), end, ""
 
 
-def declared(file: SourceFile, made: Records, collection: str) -> list[Range]:
+def global_statements(file: SourceFile, made: Records, collection: str) -> list[Range]:
     """``global a, b`` in functions that bind the lists anew."""
     edits: list[Range] = []
     statements: dict[tuple[int, int], list[str]] = {}

@@ -49,7 +49,7 @@ def dependencies(file: SourceFile, language: Language, statements: list[Statemen
             if not symbol.kinds:
                 stars = stars or bool(file.scope.stars)
                 continue
-            trouble = place(file, language, symbol, homes, brought, constants, found, queue, done, ref.start)
+            trouble = place_name(file, language, symbol, homes, brought, constants, found, queue, done, ref.start)
             if trouble:
                 found.refusal = trouble
                 break
@@ -97,7 +97,7 @@ def definitions(file: SourceFile) -> dict[str, list[Statement]]:
     return found
 
 
-def place(
+def place_name(
     file: SourceFile,
     language: Language,
     symbol: Symbol,

@@ -36,7 +36,7 @@ class MoveToFile:
         return FileMover(context, context.home(self.design), self.design).edits()
 
 
-def whole(statements: list[Statement]) -> list[Statement]:
+def whole_declarations(statements: list[Statement]) -> list[Statement]:
     """Variables that share a declaration move together."""
     found: dict[tuple[int, int], Statement] = {}
     for s in statements:
@@ -63,7 +63,7 @@ class FileMover:
         if needs.refusal:
             message, at = needs.refusal
             raise messages.STAYS_IN_FILE.at(self.file, at, why=message, class_=self.design.name, path=self.file.path)
-        moving = whole([*needs.moving, statement])
+        moving = whole_declarations([*needs.moving, statement])
         names = self.wanted_back(moving)
         self.out.create(self.design.file, self.new_text(needs, moving, {*names, self.design.name}))
         for s in moving:

@@ -24,13 +24,13 @@ from ...program.edits import Range, applied
 from ...program.inline import Inline
 from ...program.language import Language
 from ...program.line_map import LineMap
-from ...program.line_ranges import FORM, counted
+from ...program.line_ranges import FORM, column_of
 from ...program.model import NewFunction, SourceFile, Symbol
 from ...program.program import Program, reread
 
 
 @dataclass
-class Named:
+class NamedHandler:
     """A handler with its name and what it captures."""
 
     inline: Inline
@@ -39,23 +39,23 @@ class Named:
     place: str  # file:line:column, as a design says it
 
 
-def nameable(file: SourceFile, language: Language) -> list[Named]:
+def nameable(file: SourceFile, language: Language) -> list[NamedHandler]:
     """The handlers of a file that can get a name, with one for each that is free."""
     taken = {n for s in file.scope.walk() for n in s.symbols} | set(language.builtins) | {"run"}
     found = []
     for inline in language.inlines(file):
         captured = captures(file, inline)
-        if captured is None or trouble(file, language, inline, captured):
+        if captured is None or cannot_stand_alone(file, language, inline, captured):
             continue
         words = inline.event if not inline.control and inline.event in (["tick"], ["later"], ["frame"]) else ["on", *inline.control, *inline.event]
         name = free(language.write.member_name(words, like(file)), taken)
         taken.add(name)
         path, line = file.stands(inline.start)
-        found.append(Named(inline, name, captured, f"{path}:{line}:{counted(file, inline.start)}"))
+        found.append(NamedHandler(inline, name, captured, f"{path}:{line}:{column_of(file, inline.start)}"))
     return found
 
 
-def at_place(file: SourceFile, language: Language, place: str, name: str) -> Named | None:
+def at_place(file: SourceFile, language: Language, place: str, name: str) -> NamedHandler | None:
     """The handler at a place that a design names, with the name that it is to get."""
     found = next((n for n in nameable(file, language) if n.place == place), None)
     if found is not None and language.write.is_name(name):
@@ -76,11 +76,11 @@ def captures(file: SourceFile, inline: Inline) -> list[Symbol] | None:
     return list(found)
 
 
-def trouble(file: SourceFile, language: Language, inline: Inline, captured: Sequence[Symbol]) -> bool:
+def cannot_stand_alone(file: SourceFile, language: Language, inline: Inline, captured: Sequence[Symbol]) -> bool:
     """Whether its lines would mean something else in a function of its own, or nothing tells the types that it needs."""
     if language.regions.bound_to_function(file, inline.opens, inline.closes) is not None or not (inline.statements or inline.says):
         return True
-    if remarked(file, language, inline):
+    if remark_apart(file, language, inline):
         return True
     if language.typed and not all(language.regions.declared_as(file, s)[1] for s in captured):
         return True
@@ -89,7 +89,7 @@ def trouble(file: SourceFile, language: Language, inline: Inline, captured: Sequ
     return any(t != "return" for t in texts) and not inline.whole
 
 
-def remarked(file: SourceFile, language: Language, inline: Inline) -> bool:
+def remark_apart(file: SourceFile, language: Language, inline: Inline) -> bool:
     """Whether a remark stands in what is written in its place, outside the lines that move."""
     write, rows = language.write, inline.statements
     start = max(inline.opens, write.comment_start(file, rows[0].start)) if rows else inline.end
@@ -97,7 +97,7 @@ def remarked(file: SourceFile, language: Language, inline: Inline) -> bool:
     return any(inline.start <= a < inline.end and not start <= a < end for a, _ in remark_spans(file))
 
 
-def named_edits(file: SourceFile, language: Language, wanted: Sequence[Named]) -> list[Range]:
+def named_edits(file: SourceFile, language: Language, wanted: Sequence[NamedHandler]) -> list[Range]:
     """The functions, above the main code, and what stands in their place."""
     write, regions, unit = language.write, language.regions, language.write.indent_unit(file)
     edits: list[Range] = []
@@ -156,7 +156,7 @@ def named_design(design: Design, names: dict[str, str], moved: LineMap) -> Desig
     return design
 
 
-def with_names(program: Program, path: str, wanted: Sequence[Named]) -> tuple[Program, LineMap]:
+def with_names(program: Program, path: str, wanted: Sequence[NamedHandler]) -> tuple[Program, LineMap]:
     file = program.files[path]
     edits = named_edits(file, program.language, wanted) if wanted else []
     after = reread(program, {path: applied(file.text, edits, file.encoding)}) if edits else program

@@ -18,12 +18,12 @@ from ...program.keyed import Keyed
 from ...program.language import Language, NewField
 from ...program.model import Call, Function, SourceFile
 from ...program.program import Program
-from ..parameter_to_receiver import Asked
+from ..parameter_to_receiver import ParameterCalls
 
 SHORT = 3  # values that an object is made with without naming them
 
 
-def worth(file: SourceFile, found: Keyed) -> bool:
+def worth_a_class(file: SourceFile, found: Keyed) -> bool:
     """Whether records are more than one table of settings: there are several, or functions are handed one, and something is set."""
     several = bool(found.lists) or len(found.made) > 1
     return found.trouble is None and (several or bool(found.handed)) and any(written for _, _, _, written in found.uses)
@@ -66,7 +66,7 @@ def class_edits(file: SourceFile, language: Language, found: Keyed, class_: str,
     return [*edits, (at, write.comment_start(file, statement.start), write.with_newlines(f"{gap if at else ''}{text}\n{gap}", write.newline(file)))]
 
 
-class Handed(Asked):
+class Handed(ParameterCalls):
     """Functions that are handed a record at every call, in a file whose records are objects of ``class_`` by now."""
 
     def __init__(self, file: SourceFile, language: Language, class_: str) -> None:

@@ -77,7 +77,7 @@ def the_records(design: ClassDesign, file: SourceFile, context: Context) -> Keye
     """The records that a design means. Raises Refusal if there are none, or they cannot be objects."""
     keys = {key_of(bare(o)) for f in design.fields for o in f.origins if o}
     for found in context.language.keyed(file):
-        if set(found.keys) == keys and holders(design) & found.names:
+        if set(found.keys) == keys and record_holders(design) & found.names:
             if found.trouble is not None:
                 why, at = found.trouble
                 raise messages.RECORD_CANNOT.at(file, at, keys=', '.join(found.keys), why=why)
@@ -123,7 +123,7 @@ def is_keyed(c: ClassDesign) -> bool:
     return any(key_of(bare(o)) for f in c.fields for o in f.origins)
 
 
-def holders(c: ClassDesign) -> set[str]:
+def record_holders(c: ClassDesign) -> set[str]:
     return {holder_of(bare(o)) for f in c.fields for o in f.origins if key_of(bare(o))}
 
 
@@ -143,10 +143,10 @@ class RecordClass(Rewrite[MakesObjects]):
             yield self.loops(c, [made.id])
 
     def design_after(self, state: State, step: MakesObjects, after: Program | None) -> Design:
-        return standing(state.design, step.design, after is not None) if isinstance(step, RecordsToObjects) else state.design
+        return with_class_standing(state.design, step.design, after is not None) if isinstance(step, RecordsToObjects) else state.design
 
 
-def standing(design: Design, c: ClassDesign, stands: bool) -> Design:
+def with_class_standing(design: Design, c: ClassDesign, stands: bool) -> Design:
     """The design with a class that stands already and has only to move, or without it."""
     made = copy.copy(design)
     bones = ClassDesign(c.name, c.role, c.file, c.base)

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass, field
 
 from ...analysis.families import Family
-from ...analysis.twins import differences
+from ...analysis.twins import twin_literals
 from ...design.tables import ClassDesign, MethodDesign, bare
 from ...program.edits import Edits
 from ...program.model import SourceFile
@@ -80,7 +80,7 @@ def unlike(design: ClassDesign, program: Program) -> list[MethodDesign]:
     for m in design.methods:
         if len(m.origins) == 2 == len(design.objects) and all(file.function(bare(o)) for o in m.origins):
             mine = halves(design, m, file)
-            if differences(file, program.language, [h.function for h in mine], [spans(file, h) for h in mine]) is None:
+            if twin_literals(file, program.language, [h.function for h in mine], [spans(file, h) for h in mine]) is None:
                 found.append(m)
     return found
 

@@ -16,7 +16,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from ...analysis.families import Family, families
-from ...analysis.twins import differences
+from ...analysis.twins import twin_literals
 from ...design.tables import WishDesign, bare
 from ...program.edits import Range, applied
 from ...program.language import Language
@@ -37,7 +37,7 @@ class Half:
     number: str
 
 
-def merged(program: Program, path: str, wishes: Sequence[WishDesign]) -> Program:
+def with_unified_twins(program: Program, path: str, wishes: Sequence[WishDesign]) -> Program:
     """The program with near-twins made the same that are wished for in one class."""
     for wish in wishes:
         names = {bare(n) for n in wish.together}
@@ -83,7 +83,7 @@ def merge_edits(file: SourceFile, language: Language, halves: Sequence[Half]) ->
         raise messages.ONLY_TWO.at(file, halves[0].function.start)
     first, second = halves
     marks = [spans(file, h) for h in halves]
-    if differences(file, language, [h.function for h in halves], marks) is not None:
+    if twin_literals(file, language, [h.function for h in halves], marks) is not None:
         return []
     bodies = [[s for s in language.body(file, h.function) if s.kind not in ("declare", "docstring")] for h in halves]
     heads = [language.tokens(file, h.function.params_start, h.function.params_end, []) for h in halves]
@@ -98,9 +98,9 @@ def merge_edits(file: SourceFile, language: Language, halves: Sequence[Half]) ->
         raise messages.LINES_BOUND_TO_PLACE.at(file, second.function.start)
     edits: list[Range] = []
     for index, (h, other) in enumerate(((first, second), (second, first))):
-        texts = [lines_of(file, language, p, halves[i], h) for i, p in enumerate(parts)]
-        edits += either(file, language, h, bodies[index], parts[index], start, texts, first.number)
-        edits += declared(file, language, h, other)
+        texts = [part_lines(file, language, p, halves[i], h) for i, p in enumerate(parts)]
+        edits += either_lines(file, language, h, bodies[index], parts[index], start, texts, first.number)
+        edits += declared_by_either(file, language, h, other)
     return edits
 
 
@@ -114,7 +114,7 @@ def shape(file: SourceFile, language: Language, s: Statement, marks: list[Range]
     return language.tokens(file, s.start, s.end, [m for m in marks if s.start <= m[0] < s.end])
 
 
-def lines_of(file: SourceFile, language: Language, part: Sequence[Statement], of: Half, to: Half) -> list[str]:
+def part_lines(file: SourceFile, language: Language, part: Sequence[Statement], of: Half, to: Half) -> list[str]:
     """The lines of a part, speaking of another object, led by nothing."""
     if not part:
         return []
@@ -132,7 +132,7 @@ def lines_of(file: SourceFile, language: Language, part: Sequence[Statement], of
     return str(write.shifted(file, start + len(lead.encode()), end, edits, lead, "")).replace("\r\n", "\n").split("\n")
 
 
-def either(
+def either_lines(
     file: SourceFile, language: Language, h: Half, body: Sequence[Statement], part: Sequence[Statement], at: int, texts: list[list[str]], number: str
 ) -> list[Range]:
     """The lines of both, under the condition of whose they are."""
@@ -150,7 +150,7 @@ def either(
     return [(place, place, text)]
 
 
-def declared(file: SourceFile, language: Language, h: Half, other: Half) -> list[Range]:
+def declared_by_either(file: SourceFile, language: Language, h: Half, other: Half) -> list[Range]:
     """What either function says that it sets, said by both in one order."""
     if language.declares:
         return []
