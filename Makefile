@@ -11,21 +11,24 @@ FAST := $(addprefix tests/test_,imports.py messages.py schema.py adding.py verif
 
 .PHONY: demo test check tools lint real-scripts benchmarks faults clean
 
-$(VENV)/installed: pyproject.toml
+$(BIN)/python:
 	$(PYTHON) -m venv $(VENV)
-	$(BIN)/python -m pip install --quiet --upgrade pip
-	$(BIN)/python -m pip install --quiet --editable .
+
+$(VENV)/installed: pyproject.toml | $(BIN)/python
+	$(BIN)/python -m pip install --quiet --disable-pip-version-check --editable .
 	touch $@
 
-$(VENV)/installed-dev: $(VENV)/installed
-	$(BIN)/python -m pip install --quiet --editable '.[dev]'
-	touch $@
+$(VENV)/installed-dev: pyproject.toml | $(BIN)/python
+	$(BIN)/python -m pip install --quiet --disable-pip-version-check --editable '.[dev]'
+	touch $@ $(VENV)/installed
 
 demo: $(VENV)/installed
 	$(BIN)/aedifex demo
 
-test: $(VENV)/installed-dev tools lint
-	$(BIN)/python -m pytest
+# Types are checked beside the tests, which leave a part of the machine idle.
+test: $(VENV)/installed-dev tools
+	$(BIN)/ruff check src tests benchmarks
+	@$(BIN)/mypy & TYPES=$$!; $(BIN)/python -m pytest; TESTS=$$?; wait $$TYPES && exit $$TESTS
 
 # A screen that nobody sees, the libraries for windows and what is drawn in them, a JDK, JUnit and Node: from Debian, where they are missing
 # and can be installed.

@@ -102,7 +102,7 @@ def test_a_spoilt_design_is_told_in_sentences(folder, how):
     data = tomllib.loads(folder.read("line.design.toml") + PART)
     others = itertools.cycle(OTHER)
     told, worked, wrong = 0, 0, []
-    for path in places(data):
+    for path in list(places(data))[len(how) % 2 :: 2]:
         folder.write("line.design.toml", tomlkit.dumps(changed(data, path, how, next(others))))
         try:
             seen = foresee(open_project(str(folder.path / "line.design.toml")))

@@ -25,7 +25,7 @@ from aedifex.core.planning.drafter import draft
 from aedifex.core.program.program import read_program
 
 MAKERS = {  # how many of each; benchmarks/random_programs.py makes thousands
-    Maker: 14, LateMaker: 14, ListMaker: 7, RecordMaker: 7, ThingMaker: 5, MainMaker: 5, ConsoleMaker: 5, NestedMaker: 5, DispatchMaker: 5, ClassMaker: 5,
+    Maker: 12, LateMaker: 12, ListMaker: 6, RecordMaker: 6, ThingMaker: 5, MainMaker: 5, ConsoleMaker: 5, NestedMaker: 5, DispatchMaker: 5, ClassMaker: 5,
 }  # fmt: skip
 
 

@@ -298,7 +298,7 @@ def importers(program: Program, outsiders: Program | None) -> Importers:
     return kept[key]
 
 
-def needed(files: list[SourceFile], entry: str, language: Language) -> list[SourceFile]:
+def files_needed(files: list[SourceFile], entry: str, language: Language) -> list[SourceFile]:
     """The files that a program is made of: the one that is started, and those that it names, directly or not."""
     found = [f for f in files if f.path == entry] or files[:1]
     for file in found:

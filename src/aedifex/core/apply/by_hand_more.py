@@ -13,7 +13,7 @@ from ..rewrites.extract_class.members import class_with_uses
 from ..rewrites.pass_arguments import PassIn
 from ..rewrites.rename import Rename
 from ..rewrites.split_assignment import SplitUnpacking, unpackings
-from ..rewrites.split_declarations import SplitDeclarations, needed
+from ..rewrites.split_declarations import SplitDeclarations, shares_a_declaration
 from ..rewrites.unify_twins.rewrite import UnifyPair
 from . import messages
 from .by_hand import Single, empty_design, home_of, single
@@ -88,7 +88,7 @@ def split(program: Program, names: list[str]) -> Single:
         if not all(n in file.scope.symbols for n in names):
             continue
         design = ClassDesign("", fields=[FieldDesign(n, [f"{path}::{n}"]) for n in names])
-        if needed(design, program):
+        if shares_a_declaration(design, program):
             return single(program, SplitDeclarations(design), homes={"": path})
         if unpackings(file, program.language):
             return single(program, SplitUnpacking(path))

@@ -7,7 +7,7 @@ import os
 import tomllib
 from dataclasses import dataclass
 
-from ..analysis.hazards import needed
+from ..analysis.hazards import files_needed
 from ..check.evidence import Evidence, Sources
 from ..design.tables import Design
 from ..program.errors import AedifexError, Refused
@@ -167,5 +167,5 @@ def program_of(path: str) -> Program:
 
 def only(program: Program, entry: str) -> Program:
     """The program without files that its entry does not need."""
-    kept = {f.path: f for f in needed(list(program.files.values()), entry, program.language)}
+    kept = {f.path: f for f in files_needed(list(program.files.values()), entry, program.language)}
     return Program(program.root, kept, program.language)

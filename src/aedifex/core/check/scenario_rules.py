@@ -69,7 +69,7 @@ def typed_mistakes(entry: dict[str, Any]) -> Iterator[Mistake]:
     for step in entry.get("typed", []):
         good = isinstance(step, dict) and set(step) <= {"after", "text"} and "text" in step
         if not good or not all(isinstance(v, str) for v in step.values()):
-            yield "typed", near(step), 'each entry of \'typed\' must be { after = "...", text = "..." }'
+            yield "typed", near_text(step), 'each entry of \'typed\' must be { after = "...", text = "..." }'
 
 
 def patterns(entry: dict[str, Any]) -> Iterator[Mistake]:
@@ -117,7 +117,7 @@ def events(entry: dict[str, Any]) -> Iterator[Mistake]:
             elif entry.get("turns") and event["turn"] > entry["turns"]:
                 said = f"the event of turn {event['turn']} comes after the last turn, {entry['turns']}"
         if said:
-            yield "events", near(event), said
+            yield "events", near_text(event), said
 
 
 def requests(entry: dict[str, Any]) -> Iterator[Mistake]:
@@ -128,7 +128,7 @@ def requests(entry: dict[str, Any]) -> Iterator[Mistake]:
         if not said and sum(k in request for k in ("json", "body", "form")) > 1:
             said = "a request has one of json, body and form"
         if said:
-            yield "requests", near(request), said
+            yield "requests", near_text(request), said
 
 
 def expected(entry: dict[str, Any]) -> Iterator[Mistake]:
@@ -139,10 +139,10 @@ def expected(entry: dict[str, Any]) -> Iterator[Mistake]:
         if not said and not ("before" in row or "after" in row):
             said = "a wanted difference needs 'before' or 'after'"
         if said:
-            yield "expect", near(row), said
+            yield "expect", near_text(row), said
 
 
-def near(row: Any) -> str:
+def near_text(row: Any) -> str:
     """A text by which the line of an inline table can be found."""
     if isinstance(row, dict):
         for name in row:

@@ -48,7 +48,7 @@ def columns(table: type, only: tuple[str, ...] = ()) -> dict[str, Column]:
     return found
 
 
-def needed(table: type, required: tuple[str, ...]) -> list[str]:
+def needed_keys(table: type, required: tuple[str, ...]) -> list[str]:
     return [c.name for c in columns(table).values() if c.key.needed or c.name in required]
 
 
@@ -104,7 +104,7 @@ def table_mistakes(
             yield Problem(path, line, f"unknown key '{key}'{perhaps(key, names) or '; known are ' + ', '.join(names)}")
         elif key in known:
             yield from value_mistakes(path, line, known[key], data, value)
-    for key in needed(table, required):
+    for key in needed_keys(table, required):
         if key not in data:
             yield Problem(path, lines.of(name, outer, inner), f"'{key}' is missing in {f'[[{name}]]' if name else 'the file'}")
     for c in known.values():
@@ -157,4 +157,4 @@ def schema_of(table: type, only: tuple[str, ...], required: tuple[str, ...]) -> 
             made = {"type": "boolean", "default": c.default} if c.kind is bool else {"type": "string"}
             made |= {"enum": list(c.key.choices)} if c.key.choices else {}
         properties[c.name] = {**({"description": c.key.doc} if c.key.doc else {}), **made}
-    return {"type": "object", "properties": properties, "required": [*required, *needed(table, ())], "additionalProperties": False}
+    return {"type": "object", "properties": properties, "required": [*required, *needed_keys(table, ())], "additionalProperties": False}

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from typing import TYPE_CHECKING
 
 from ..design.tables import ClassDesign, StayDesign, bare
 from ..naming.identifiers import file_stem, free
@@ -11,16 +10,14 @@ from ..program.model import Function, Reference, Statement, Symbol
 from ..rewrites.wrap_main.plan import mortal_classes, plan_main
 from .class_builder import ClassBuilder
 from .dependencies import Fit
-
-if TYPE_CHECKING:
-    from .file_planner import Assigner
+from .file_plan import FilePlan
 
 SHORT = 2  # main code of so few statements is an entry already
 FEW = 5  # lines of main code that only start what classes do
 
 
 class AppMaker:
-    def __init__(self, assigner: Assigner) -> None:
+    def __init__(self, assigner: FilePlan) -> None:
         self.a = assigner
         self.file, self.effects = assigner.file, assigner.effects
 

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from typing import TYPE_CHECKING
-
 from ..analysis.families import Family, families, near_twins
 from ..analysis.groups import common_stems, first_word
 from ..analysis.twins import TwinLiteral
@@ -16,15 +14,13 @@ from .clustering.grouping import by_name, connected, group, serving, set_togethe
 from .clustering.homes import homes
 from .clustering.refine import refined
 from .dependencies import AskedClass, Candidate, Fit, Settlement
-
-if TYPE_CHECKING:
-    from .file_planner import Assigner
+from .file_plan import FilePlan
 
 
 class Planner:
     """``lone``: there is no main code that an app could take over, so whatever functions share is worth more."""
 
-    def __init__(self, assigner: Assigner, asked: list[AskedClass], lone: bool) -> None:
+    def __init__(self, assigner: FilePlan, asked: list[AskedClass], lone: bool) -> None:
         self.a, self.lone = assigner, lone
         self.whole = lone and assigner.idea == "use"  # every variable is to find a home, for no app takes what is left
         self.why_not: dict[str, str] = {}  # function → why it is no method

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from bisect import bisect_right
 from functools import cached_property
-from typing import TYPE_CHECKING
 
 from ..analysis.construction import Founding, plan_construction
 from ..analysis.families import Family
@@ -14,15 +13,13 @@ from ..design.tables import ClassDesign, FieldDesign, MethodDesign, ObjectDesign
 from ..naming.verbs import turned
 from ..program.model import Call, Function, Symbol
 from .dependencies import Fit, Link, Need
-
-if TYPE_CHECKING:
-    from .file_planner import Assigner
+from .facts import FileFacts
 
 
 class ClassBuilder:
     """Works out the members of one class; ``rows``: for each object the variables of its fields."""
 
-    def __init__(self, assigner: Assigner, rows: list[list[Symbol | None]]) -> None:
+    def __init__(self, assigner: FileFacts, rows: list[list[Symbol | None]]) -> None:
         self.a = assigner
         self.file, self.effects = assigner.file, assigner.effects
         self.rows = rows

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass, field
-from typing import TYPE_CHECKING
 
 from ..analysis.effects import statement_order
 from ..analysis.families import Family
@@ -13,10 +12,7 @@ from ..analysis.startup import running
 from ..design.tables import ObjectDesign
 from ..program.model import Function, Symbol
 from ..program.scopes import shadowed
-
-if TYPE_CHECKING:
-    from .file_planner import Assigner
-
+from .facts import FileFacts
 
 MOST = 6  # things that a method may be handed; one that needs more directs the others
 
@@ -86,7 +82,7 @@ class Fit:
 class Settlement:
     """Leaves out what cannot be a method, until all that is left only calls and touches what it can be handed."""
 
-    def __init__(self, assigner: Assigner, candidates: list[Candidate], lone: bool) -> None:
+    def __init__(self, assigner: FileFacts, candidates: list[Candidate], lone: bool) -> None:
         self.a, self.candidates, self.lone = assigner, candidates, lone
         self.file, self.effects = assigner.file, assigner.effects
         self.owner = {s: c for c in candidates for s in c.symbols}

@@ -37,7 +37,7 @@ from .collections import collect, records_of
 from .data_clumps import Held, Item, Thing, held_things, item_things
 from .extracted_classes import parts_in
 from .extraction import Piece, from_lines, lift_all, numbers, pieces
-from .file_planner import Assigner
+from .file_planner import FilePlanner
 from .long_methods import dispatched, long_methods
 from .main_loop_split import cuts, taken_by
 
@@ -200,7 +200,7 @@ def plan_file(
         kept, after = with_lists(lifted, lifted.files[path], task, [i.design for i in items])
         parts = frozenset(p.name for p in stood if p.app) | handlers
         things = list(dict.fromkeys(p.named for p in stood if not p.app and not p.of_item))
-        assigner = Assigner(after, after.files[path], task.outsiders, task.beside, task.wishes, task.entry, task.taken, idea, parts, things, frozenset(s.name for s in streams))
+        assigner = FilePlanner(after, after.files[path], task.outsiders, task.beside, task.wishes, task.entry, task.taken, idea, parts, things, frozenset(s.name for s in streams))
         classes, stays = assigner.design()
         if unfolding and not any(c.role == "app" for c in classes):
             unfolding, without = False, next((s.why for s in stays if s.name == "main"), "")

@@ -14,7 +14,7 @@ from ..program.refusal import Refusal
 from ..program.whole import MemberUse, Whole
 from ..rewrites import messages
 from ..rewrites.extract_class.members import class_with_uses, named_elsewhere, taking, whole_of, with_part
-from .file_planner import Assigner
+from .file_planner import FilePlanner
 
 MANY_FIELDS, MANY_METHODS, MANY_LINES = 6, 7, 60  # from which a class is looked at
 HANDED = 2  # members of the class that a method of its part may need
@@ -42,7 +42,7 @@ def parts_of(program: Program, path: str, taken: set[str], kept: set[str]) -> tu
         whole = class_with_uses(program.files[path], language, name)
         if whole is None or not large(program.files[path], whole) or named_elsewhere(program, path, name):
             continue
-        waiting = [p for p in proposed_parts(program, path, whole, taken | {p.name for p in found}) if not kept & members_of(p)]
+        waiting = [p for p in grouped_parts(program, path, whole, taken | {p.name for p in found}) if not kept & members_of(p)]
         progress = True
         while waiting and progress:
             progress = False
@@ -66,7 +66,7 @@ def large(file: SourceFile, whole: Whole) -> bool:
     return len(whole.fields) >= MANY_FIELDS and len(whole.methods) >= MANY_METHODS and lines >= MANY_LINES
 
 
-def proposed_parts(program: Program, path: str, whole: Whole, taken: set[str]) -> Iterator[PartDesign]:
+def grouped_parts(program: Program, path: str, whole: Whole, taken: set[str]) -> Iterator[PartDesign]:
     """What the grouping of variables and functions finds in a class; the object is not told from the script there."""
     file, language = program.files[path], program.language
     assert language.members is not None
@@ -76,7 +76,7 @@ def proposed_parts(program: Program, path: str, whole: Whole, taken: set[str]) -
         return
     alone = Program(program.root, {path: flat}, language)
     names = taken | {n for s in file.scope.walk() for n in s.symbols}
-    classes, _ = Assigner(alone, flat, Program(program.root, {}, language), [], [], False, names).design()
+    classes, _ = FilePlanner(alone, flat, Program(program.root, {}, language), [], [], False, names).design()
     for c in classes:
         part = part_of(language, whole, c, members, hides(whole))
         if part is not None:

@@ -31,7 +31,7 @@ from .injected_fields import kept_companions
 HOLDING = frozenset({"dict", "list", "set", "array", "object"})
 
 
-class Assigner:
+class FilePlanner:
     """Drafts the classes of one file.
 
     ``outsiders``: files that may use its names; ``beside``: all paths in its folder; ``parts``: functions that are cut out of the main

@@ -39,7 +39,7 @@ from .rename import Renames
 from .rewrite import UNFORESEEN, Context, Preparing, Refusal, Rewrite, State, Step, beyond
 from .share_field import ShareField
 from .split_assignment import SplitAssignments
-from .split_declarations import SplitDeclarations, needed
+from .split_declarations import SplitDeclarations, shares_a_declaration
 from .unify_twins.rewrite import UnifyTwins
 from .wrap_main.rewrite import WrapMain
 
@@ -132,7 +132,7 @@ def class_steps(c: ClassDesign, design: Design, program: Program) -> list[Step]:
     whole = with_owned(c, design)
     file = program.holders.get(whole.source or design.entries[0])
     founded: list[str] = []
-    if needed(whole, program):
+    if shares_a_declaration(whole, program):
         steps.append(SplitDeclarations(whole))
     common = [f for f in whole.fields if f.shared]
     whole = whole.apart()

@@ -39,7 +39,7 @@ class SplitDeclarations:
         return out
 
 
-def needed(design: ClassDesign, program: Program) -> bool:
+def shares_a_declaration(design: ClassDesign, program: Program) -> bool:
     """Whether a variable of the class shares its declaration with another."""
     return any(shared_declarations(design, file, program.language) for file in program.files.values())
 

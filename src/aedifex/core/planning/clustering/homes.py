@@ -35,7 +35,7 @@ def homes(
     for _ in range(ROUNDS):
         now: dict[Symbol, int] = {}
         tidy = orderly([found[s] for s in order if s in found])
-        beside = neighbours(order, found) if tidy else {}
+        beside = neighbour_groups(order, found) if tidy else {}
         for symbol, touch in touches.items():
             weights: dict[int, float] = {}
             for v in touch.names & owner.keys():
@@ -62,7 +62,7 @@ def homes(
     return found
 
 
-def neighbours(order: list[Symbol], found: dict[Symbol, int]) -> dict[Symbol, list[int]]:
+def neighbour_groups(order: list[Symbol], found: dict[Symbol, int]) -> dict[Symbol, list[int]]:
     """The groups of the functions before and after each."""
     near: dict[Symbol, list[int]] = {}
     for a, b in pairwise(order):

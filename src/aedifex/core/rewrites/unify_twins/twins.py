@@ -44,7 +44,7 @@ def with_unified_twins(program: Program, path: str, wishes: Sequence[WishDesign]
         file = program.files[path]
         variables = [s for s in file.scope.symbols.values() if s.name in names and s.kinds == {"variable"}]
         for family in families(file, program.language, variables, asked=True):
-            for row in near(file, family, names):
+            for row in near_twins_wanted(file, family, names):
                 file = program.files[path]
                 halves = [half(file, family, file.function(f.name) or f) for f in row]
                 try:
@@ -55,7 +55,7 @@ def with_unified_twins(program: Program, path: str, wishes: Sequence[WishDesign]
     return program
 
 
-def near(file: SourceFile, family: Family, names: set[str]) -> list[list[Function]]:
+def near_twins_wanted(file: SourceFile, family: Family, names: set[str]) -> list[list[Function]]:
     """Pairs of functions that a person wants together and that are no twins."""
     rows: dict[str, dict[int, Function]] = {}
     same = {f.name for row in family.twins for f in row}
