@@ -114,4 +114,4 @@ def test_a_spoilt_design_is_told_in_sentences(folder, how):
         else:
             wrong += [(path, str(o.refusal)) for o in seen.refused if "cannot be worked out" in str(o.refusal)]
             worked += 1
-    assert not wrong and told > 5 and worked > 5
+    assert not wrong and told > 2 and worked > 2

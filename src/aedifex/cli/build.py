@@ -8,7 +8,7 @@ from typing import TYPE_CHECKING, Any
 
 import click
 
-from .common import DESIGN, QUIET, Bar, as_json, progress, say
+from .common import DESIGN, QUIET, Bar, as_json, in_columns, progress, say
 
 if TYPE_CHECKING:
     from ..core.apply.builder import Built
@@ -164,7 +164,7 @@ def show(outcome: Outcome, quiet: bool, bar: Bar, width: int) -> None:
     mark = "  (no scenario reaches it)" if outcome.unreached and outcome.result == "done" else ""
     bar.echo(f"{MARKS[outcome.result]}  {outcome.step.id:<{width}}  {outcome.step.title()}{mark}")
     if outcome.refusal is not None:
-        bar.echo(f"         because: {outcome.refusal}  [{outcome.refusal.code}]")
+        bar.echo(in_columns(f"because: {outcome.refusal}  [{outcome.refusal.code}]", " " * 9))
 
 
 def close(built: Built, runs: int, design: str, quiet: bool, dry: bool, unchecked: bool) -> None:

@@ -110,6 +110,17 @@ def progress(total: int, what: str, quiet: bool) -> Iterator[Bar]:
             bar.bar.stop()
 
 
+def in_columns(text: str, lead: str) -> str:
+    """A paragraph behind a margin, in lines as wide as the terminal; one line where nobody looks."""
+    import shutil
+    import textwrap
+
+    if not sys.stdout.isatty():
+        return lead + text
+    width = max(40, shutil.get_terminal_size().columns)
+    return textwrap.fill(text, width, initial_indent=lead, subsequent_indent=lead, break_on_hyphens=False, break_long_words=False)
+
+
 def as_json(value: Any) -> None:
     import json
 
