@@ -264,7 +264,7 @@ def test_bad_wishes_are_told_all_at_once_and_nothing_is_written(tramline):
         "Lamp: 'signal' is also asked to stay where it is (--keep signal)",
         "3x: '3x' cannot be the name of a class",
         "print: 'move_tran1' is not a name of these scripts; perhaps 'move_tram1' is meant",
-        "print: 'print' would hide what the language calls so; give the class another name",
+        "print: 'print' is a built-in of the language; give the class another name",
         "Line: Line would have no variable; name at least one",
         "move_tram1: 'move_tram1' is in use already (tramline.py:36); give the class another name",
     ]

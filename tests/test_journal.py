@@ -173,7 +173,7 @@ def test_undo_one_several_all(tramline):
     assert tramline.aedifex("undo", "--all").returncode == 0
     assert tramline.sources() == before
     again = tramline.aedifex("undo")
-    assert (again.returncode, "put back already" in again.stderr) == (1, True)
+    assert (again.returncode, "nothing to undo" in again.stderr) == (1, True)
 
 
 def test_undo_refuses_after_a_change(tramline):
@@ -221,7 +221,7 @@ def test_commits(tramline):
     done = [s for s in json.loads(built.stdout)["steps"] if s["result"] == "done"]
     log = git("log", "--format=%s", "--reverse").splitlines()
     assert len(log) == len(done) + 1
-    assert "class Tram takes over 8 variables in tram1, tram2" in log
+    assert "create class Tram: 8 variables become fields of tram1, tram2" in log
     assert ".aedifex" not in git("ls-files")
     assert "tramline.scenarios.toml" in git("status", "--porcelain")
 

@@ -308,7 +308,7 @@ TOGETHER = [
     ({"line.js": ROWS.format(more="").replace("[3, 4]", "[3, 4, 5]")}, "xs, ys do not begin with as many items each"),
     ({"line.js": ROWS.format(more="ys.push(1);\nxs.push(2);")}, "line 6: items are added in another order than the lists stand"),
     ({"line.py": "xs = [1, 2]\nys = [3, 4]\n\n\ndef move(i):\n    xs[i] += ys[i]\n\n\ndef reset():\n    global ys\n    xs.clear()\n    ys = []\n\n\nfor i in range(len(xs)):\n    move(i)\nreset()\n"}, "line 11: some are emptied and some made anew"),
-    ({"line.js": ROWS.format(more="console.log(ys[9]);")}, "line 6: nothing tells that there is an item '9'"),
+    ({"line.js": ROWS.format(more="console.log(ys[9]);")}, "line 6: index '9' may be out of range"),
 ]  # fmt: skip
 
 

@@ -25,7 +25,7 @@ MISTAKES = [
     (HEAD + CLASS + '[[class.method]]\nname = "go"\nfrom = ["move"]\nlines = ["line.py:4"]\n', 10, "method 'go' comes from functions and from lines; take one of them out"),
     (HEAD + CLASS + '[[class.method]]\nname = "go"\nlines = ["line.py:99"]\n', 9, "line.py:99: there are no lines 99 to 99; the file has 23"),
     (HEAD + CLASS + '[[class.method]]\nname = "go"\nlines = ["line.py:8-9"]\n', 9, ""),
-    (HEAD + CLASS + '[[class.method]]\nname = "go"\nlines = ["line.py:8-12"]\n', 9, "line.py:8-12 is no whole statements of one block, and no expression"),
+    (HEAD + CLASS + '[[class.method]]\nname = "go"\nlines = ["line.py:8-12"]\n', 9, "line.py:8-12 cuts a statement in two"),
     (HEAD + CLASS + '[[class.method]]\nname = "go"\nlines = ["line.py:13"]\n', 9, "line.py:13 stands in a function inside another one; lift it there by 'aedifex step lift'"),
     (HEAD + CLASS + '[[class.method]]\nname = "go"\nfrom = ["move"]\nadd = [{ name = "z", value = "z" }]\n', 10, "'z' does not exist in the sources"),
     (HEAD + CLASS + FIELD + 'extends = "window"\n', 10, "unknown key 'extends'"),

@@ -76,7 +76,7 @@ def nothing_to_undo(journal: Journal, design: str | None) -> str:
     from ..core.apply.journal import FOLDER, STORE
 
     if not journal.cut_off():
-        return "there is nothing to undo: every step is put back already."
+        return "nothing to undo."
     where = os.path.join(FOLDER, STORE)
     path = design if design and os.path.isfile(design) else os.path.join(journal.root, journal.name + ".design.toml")
     lines = [f"the journal {FOLDER}/{journal.name}.journal is cut off, so that it is not known which steps stand; every text that a file had is kept in {where}."]

@@ -32,7 +32,7 @@ def show(console: Console, seen: Any, quiet: bool = False) -> None:
         kind = f" ({c.role})" if c.role else ""
         kept = f", kept as {', '.join(c.objects)}" if c.objects else ""
         console.print(f"[bold]{escape(c.name)}[/]{escape(kind)}  in {escape(c.file)}{escape(kept)}")
-        console.print(f"  made with  {escape(', '.join(c.made_with)) or 'nothing'}")
+        console.print(f"  constructor takes {escape(', '.join(c.made_with)) or 'no arguments'}")
         for index, (method, doc) in enumerate(c.can):
             console.print(
                 f"  {'can' if index == 0 else '   '}        {escape(method)}"

@@ -54,9 +54,9 @@ def ask(program: Program, name: str, outsiders: Program | None = None) -> list[A
         hint = (
             f"did you mean {', '.join(near)}?"
             if near
-            else "names of functions, and of variables at the top or of a long main function (main.score), can be asked for."
+            else "for a variable inside main write main.name."
         )
-        raise AedifexError(f"'{name}' is bound nowhere in these files; {hint}")
+        raise AedifexError(f"no variable or function called '{name}' here; {hint}")
     return found
 
 

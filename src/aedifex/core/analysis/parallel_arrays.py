@@ -112,7 +112,7 @@ def why_not_one(file: SourceFile, language: Language, made: Records) -> str:
         return why
     if language.lenient_lists:
         if (u := unsure(file, language, made)) is not None:
-            return f"line {file.shown(u.span[0])}: nothing tells that there is an item '{file.slice(*u.parts[0])}'"
+            return f"line {file.shown(u.span[0])}: index '{file.slice(*u.parts[0])}' may be out of range"
     return ""
 
 

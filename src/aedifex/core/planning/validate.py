@@ -228,7 +228,7 @@ class DesignChecker:
                 continue
             region = region_of(place.file, self.program.language, place.start, place.end)
             if region is None:
-                self.report(line, f"{text} is no whole statements of one block, and no expression")
+                self.report(line, f"{text} cuts a statement in two; choose whole statements of one block, or one expression")
             elif region.ground.site is not None:
                 self.report(line, f"{text} stands in a function inside another one; lift it there by 'aedifex step lift'")
 

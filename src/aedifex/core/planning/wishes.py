@@ -97,7 +97,7 @@ def class_mistakes(program: Program, wish: WishDesign, known: dict[str, SourceFi
         path, line = known[name].place(min(r.start for r in symbol.bindings)) if symbol.bindings else ("", 0)
         yield f"'{name}' is in use already ({path}:{line}); give the class another name"
     elif name in program.language.builtins:
-        yield f"'{name}' would hide what the language calls so; give the class another name"
+        yield f"'{name}' is a built-in of the language; give the class another name"
     files = list(dict.fromkeys(f.path for f in places.values()))
     if len(files) > 1:
         apart = " and ".join(f"'{next(n for n, f in places.items() if f.path == p)}' in {p}" for p in files[:2])

@@ -1,4 +1,4 @@
-"""Delete what the earlier steps left dead: imports that only moved code used."""
+"""Remove what the earlier steps left unused: imports that only moved code needed."""
 
 from __future__ import annotations
 
@@ -20,7 +20,7 @@ class CleanUp:
         return f"clean:{self.path}"
 
     def title(self) -> str:
-        return f"what is dead in {self.path} goes"
+        return f"remove unused imports from {self.path}"
 
     def apply(self, context: Context) -> Edits:
         out = Edits()

@@ -41,9 +41,8 @@ class FoundClass:
     def title(self) -> str:
         count = sum(1 for f in self.design.fields for o in f.origins if o)
         objects = ", ".join(o.name for o in self.design.objects)
-        return f"class {self.design.name} takes over {count} variable{'s' * (count != 1)}" + (
-            f" in {objects}" if objects else ""
-        )
+        fields = f": {count} variable{'s become fields' if count != 1 else ' becomes a field'}" + (f" of {objects}" if objects else "") if count else ""
+        return f"create class {self.design.name}{fields}"
 
     def apply(self, context: Context) -> Edits:
         file = context.home(self.design)
@@ -289,7 +288,7 @@ class Founder:
                     said.setdefault(self.write.declared_words(self.file, s), s)
         name = self.design.fields[index].name
         if len(said) > 1:
-            raise messages.DECLARED_UNALIKE.at(self.file, list(said.values())[1].start, field=name, ways='; '.join(w or 'nothing' for w in said))  # fmt: skip
+            raise messages.DECLARED_UNALIKE.at(self.file, list(said.values())[1].start, field=name, ways='; '.join(w or 'none' for w in said))  # fmt: skip
         words = next(iter(said), "")
         if kind == "later" and self.write.set_once(words):
             raise messages.DECLARED_AND_SET_LATER.at(self.file, said[words].start, name=name, words=words)
