@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
+import re
+
 from ..analysis.families import families
 from ..design.tables import ClassDesign, FieldDesign, LiftDesign, MethodDesign, ObjectDesign
 from ..planning.long_methods import dispatched
+from ..program.code_text import code_text
 from ..program.errors import Refused
-from ..program.model import SourceFile
+from ..program.model import Scope, SourceFile
 from ..program.program import Program
 from ..program.surroundings import read_neighbours
 from ..rewrites.extract_class.members import class_with_uses
@@ -29,6 +32,9 @@ def pass_argument(program: Program, method: str, value: str) -> Single:
     path = home_of(program, class_)
     made = class_that_stands(program.files[path], class_)
     made.methods = [MethodDesign(member, [f"{path}::{member}"], add=[{"name": name, "value": source if sign else name}])]
+    for file in [*program.files.values(), *read_neighbours(program, [member]).files.values()]:
+        if (at := unknown_use(file, path, made, member, program.language.write.RECEIVER)) is not None:
+            raise Refused(messages.WHOSE_CALL.at(file, at, member=member))
     return single(program, PassIn(made, made.methods[0]), homes={class_: path})
 
 
@@ -40,6 +46,30 @@ def class_that_stands(file: SourceFile, class_: str) -> ClassDesign:
         if s.target is not None and s.value is not None and any(c.callee.symbol is symbol for c in file.calls_within(*s.value))
     ]  # fmt: skip
     return ClassDesign(class_, objects=[ObjectDesign(n) for n in dict.fromkeys(made)])
+
+
+def unknown_use(file: SourceFile, path: str, made: ClassDesign, member: str, receiver: str) -> int | None:
+    """Where a file names a member of that name of what is neither an object that the class is known to have, nor, in the class, its own."""
+    code, own = code_text(file), next((s for s, n in file.classes if n == made.name and file.path == path), None)
+    objects = {o.name for o in made.objects} if file.path == path else set()
+    for match in re.finditer(rb"(\w*)\s*\.\s*" + re.escape(member.encode(file.encoding)) + rb"\b", code):
+        holder = match[1].decode(file.encoding)
+        scope = next((r.scope for r in file.within(match.start(), match.end()) if r.name == holder), None)
+        known = holder in objects and (scope is None or not any(holder in s.symbols for s in scopes_inside(scope)))
+        inside = own is not None and own.start <= match.start() < own.end and holder in {receiver, *(s.receiver for s in own.children)}
+        if not known and not inside:
+            return match.start()
+    return None
+
+
+def scopes_inside(scope: Scope) -> list[Scope]:
+    """A scope and those around it, without that of the file."""
+    found = []
+    at: Scope | None = scope
+    while at is not None and at.parent is not None:
+        found.append(at)
+        at = at.parent
+    return found
 
 
 def hide(program: Program, member: str) -> Single:
