@@ -164,7 +164,7 @@ def show(outcome: Outcome, quiet: bool, bar: Bar, width: int) -> None:
     mark = "  (no scenario reaches it)" if outcome.unreached and outcome.result == "done" else ""
     bar.echo(f"{MARKS[outcome.result]}  {outcome.step.id:<{width}}  {outcome.step.title()}{mark}")
     if outcome.refusal is not None:
-        bar.echo(in_columns(f"because: {outcome.refusal}  [{outcome.refusal.code}]", " " * 9))
+        bar.echo(in_columns(f"because: {outcome.refusal.with_code}", " " * 9))
 
 
 def close(built: Built, runs: int, design: str, quiet: bool, dry: bool, unchecked: bool) -> None:

@@ -78,8 +78,7 @@ def main(args: list[str] | None = None) -> Any:
     try:
         cli.main(args=args, prog_name="aedifex", standalone_mode=True)
     except AedifexError as error:
-        code = getattr(getattr(error, "refusal", None), "code", "")
-        for line in f"{error}{f' [{code}]' if code else ''}".splitlines():
+        for line in f"{error}{f' [{error.code}]' if error.code else ''}".splitlines():
             click.echo(f"aedifex: {''.join(c if c.isprintable() else '?' for c in line)}", err=True)
         sys.exit(error.status)
     except BrokenPipeError:

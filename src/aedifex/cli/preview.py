@@ -35,7 +35,7 @@ def command(design: str, diff: bool, json_: bool, quiet: bool) -> None:
     if diff:
         click.echo(seen.diff.encode("utf-8", "surrogateescape"), nl=False)
         for o in seen.refused:
-            say(f"{o.step.id}: {o.refusal}  [{o.refusal.code if o.refusal else ''}]")
+            say(f"{o.step.id}: {o.refusal.with_code if o.refusal else ''}")
     elif json_:
         as_json(seen.as_json() | ({"reach": reach_json(stretches, runs)} if runs else {}))
     else:

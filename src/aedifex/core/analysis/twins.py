@@ -6,10 +6,10 @@ import re
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+from ..program.edits import Range as Edit
 from ..program.language import Language
 from ..program.model import Function, SourceFile, Symbol
 
-Edit = tuple[int, int, str]
 MOST = 4  # literals in which twins may differ; with more they only look alike
 OPERATORS = {
     "+=": "step",

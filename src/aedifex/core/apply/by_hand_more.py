@@ -9,8 +9,9 @@ from ..design.tables import ClassDesign, FieldDesign, LiftDesign, MethodDesign, 
 from ..planning.long_methods import dispatched
 from ..program.code_text import code_text
 from ..program.errors import Refused
-from ..program.model import Scope, SourceFile
+from ..program.model import SourceFile
 from ..program.program import Program
+from ..program.scopes import shadowed
 from ..program.surroundings import read_neighbours
 from ..rewrites.extract_class.members import class_with_uses
 from ..rewrites.pass_arguments import PassIn
@@ -55,21 +56,11 @@ def unknown_use(file: SourceFile, path: str, made: ClassDesign, member: str, rec
     for match in re.finditer(rb"(\w*)\s*\.\s*" + re.escape(member.encode(file.encoding)) + rb"\b", code):
         holder = match[1].decode(file.encoding)
         scope = next((r.scope for r in file.within(match.start(), match.end()) if r.name == holder), None)
-        known = holder in objects and (scope is None or not any(holder in s.symbols for s in scopes_inside(scope)))
+        known = holder in objects and (scope is None or not shadowed(scope, holder, file.scope))
         inside = own is not None and own.start <= match.start() < own.end and holder in {receiver, *(s.receiver for s in own.children)}
         if not known and not inside:
             return match.start()
     return None
-
-
-def scopes_inside(scope: Scope) -> list[Scope]:
-    """A scope and those around it, without that of the file."""
-    found = []
-    at: Scope | None = scope
-    while at is not None and at.parent is not None:
-        found.append(at)
-        at = at.parent
-    return found
 
 
 def hide(program: Program, member: str) -> Single:

@@ -6,6 +6,7 @@ import tomllib
 from dataclasses import dataclass
 from functools import lru_cache
 from pathlib import Path
+from typing import Any
 
 from ..program import messages as languages
 from ..program.refusal import Message
@@ -33,22 +34,22 @@ def messages() -> dict[str, Message]:
 
 
 @lru_cache(maxsize=1)
-def topics() -> list[dict[str, object]]:
+def topics() -> list[dict[str, Any]]:
     with Path(__file__).with_name("explanations.toml").open("rb") as handle:
-        found: list[dict[str, object]] = tomllib.load(handle)["topic"]
+        found: list[dict[str, Any]] = tomllib.load(handle)["topic"]
     return found
 
 
 def codes() -> list[str]:
     """Every code that can be explained, in order."""
-    return sorted(str(code) for topic in topics() for code in topic["codes"])  # type: ignore[attr-defined]
+    return sorted(code for topic in topics() for code in topic["codes"])
 
 
 def explain(code: str) -> Explanation | None:
     """None if there is no such code."""
-    topic = next((t for t in topics() if code in t["codes"]), None)  # type: ignore[operator]
+    topic = next((t for t in topics() if code in t["codes"]), None)
     if topic is None:
         return None
     said = messages().get(code, Message(code, ""))
-    means, before, after, do = (str(topic[key]).strip("\n") for key in ("means", "before", "after", "do"))
+    means, before, after, do = (topic[key].strip("\n") for key in ("means", "before", "after", "do"))
     return Explanation(code, said.sentence, said.cure, means, before, after, do)

@@ -7,16 +7,14 @@ import hashlib
 import os
 from collections.abc import Callable
 from dataclasses import dataclass, field
-from pathlib import Path
 from typing import Any
 
 from ..check import check as checking
 from ..check.evidence import Evidence, Observed, Sources
 from ..check.run_environment import World
 from ..check.scenarios import Scenario, default, load
-from ..design import toml
 from ..design.tables import Design
-from ..design.toml import SCHEMA, parse
+from ..design.toml import SCHEMA, SHIPPED, parse
 from ..planning.validate import validate
 from ..program.atomic import replace
 from ..program.errors import AedifexError, Refused
@@ -52,7 +50,7 @@ def offer_schema(root: str) -> None:
     with contextlib.suppress(OSError):
         os.makedirs(folder, exist_ok=True)
         unnoticed(folder)
-        replace(os.path.join(folder, SCHEMA), (Path(toml.__file__).with_name(SCHEMA)).read_bytes(), None)
+        replace(os.path.join(folder, SCHEMA), SHIPPED.read_bytes(), None)
 
 
 @dataclass

@@ -12,6 +12,7 @@ from typing import Any
 
 from ..program.atomic import replace
 from ..program.errors import Refused
+from ..program.facets.unit_tests import UnitTests
 from ..program.model import SourceFile
 from ..program.scratch import prefix_of
 from .check import observe
@@ -85,7 +86,7 @@ def untested(calls: list[dict[str, Any]], failing: list[str]) -> str:
     return f"what {', '.join(kinds[:3]) or 'they'} {'is' if len(kinds) == 1 else 'are'} given, or what comes of it, cannot be written as text"
 
 
-def constructible_alone(name: str, file: SourceFile, kit: Any, made: Written) -> bool:
+def constructible_alone(name: str, file: SourceFile, kit: UnitTests, made: Written) -> bool:
     """Whether a test can make objects of a class without starting the program; a note if it cannot."""
     why = kit.bound(file, name)
     if why:
@@ -117,13 +118,13 @@ def seen_calls(
     return calls
 
 
-def file_names(homes: dict[str, SourceFile], kit: Any) -> dict[str, str]:
+def file_names(homes: dict[str, SourceFile], kit: UnitTests) -> dict[str, str]:
     """The name of each class's file of tests."""
     paths = [f.path for f in homes.values()]
     return {c: kit.file_name(file, c, paths.count(file.path) > 1) for c, file in homes.items()}
 
 
-def choose(calls: list[Call], kit: Any) -> list[tuple[str, Call]]:
+def choose(calls: list[Call], kit: UnitTests) -> list[tuple[str, Call]]:
     """For each method the calls that differ most, with the name of the test that each becomes."""
     found: dict[str, Call] = {}
     for method in dict.fromkeys(c["method"] for c in calls):
@@ -188,7 +189,7 @@ def call_outcome(call: Call) -> str:
 
 
 def rendered(
-    chosen: dict[str, list[tuple[str, Call]]], homes: dict[str, SourceFile], names: dict[str, str], up: str, kit: Any
+    chosen: dict[str, list[tuple[str, Call]]], homes: dict[str, SourceFile], names: dict[str, str], up: str, kit: UnitTests
 ) -> dict[str, str]:
     """The files by name; ``up``: the way from their folder to the project's."""
     return {names[c]: kit.test_file(c, homes, up, tests) for c, tests in chosen.items() if tests}
@@ -215,7 +216,7 @@ def prove(files: dict[str, str], world: World, made: Written) -> set[tuple[str, 
     return failing
 
 
-def put(files: dict[str, str], folder: str, up: str, kit: Any, made: Written) -> None:
+def put(files: dict[str, str], folder: str, up: str, kit: UnitTests, made: Written) -> None:
     beside = kit.beside(up)
     wanted = {**files, **beside}
     for name in list(wanted):

@@ -56,7 +56,7 @@ def needed_keys(table: type, required: tuple[str, ...]) -> list[str]:
 
 
 def rows_of(data: Data, name: str) -> list[Data]:
-    """The tables of a name; what is none is told by ``mistakes``."""
+    """The tables of a name; what is none is told by ``form_mistakes``."""
     value = data.get(name, [])
     return [v for v in value if isinstance(v, dict)] if isinstance(value, list) else []
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 import tomllib
+from pathlib import Path
 from typing import Any, cast
 
 import tomlkit
@@ -16,6 +17,7 @@ from .schema import FORMAT, Column, columns, form_mistakes, read_table
 from .tables import Design
 
 SCHEMA = "aedifex.design.schema.json"
+SHIPPED = Path(__file__).with_name(SCHEMA)
 HEADER = (
     f":schema .aedifex/{SCHEMA}",
     " What the program is to become. Edit it, look at it (aedifex preview), then build it (aedifex build).",

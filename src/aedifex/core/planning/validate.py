@@ -23,8 +23,8 @@ from ..program.model import Problem, SourceFile
 from ..program.near import perhaps
 from ..program.program import Program
 from ..rewrites.inject_console.streams import stream_kind
-from ..rewrites.inline_main.opened import RUN, inlined, main_holder, main_of, opened_design
-from ..rewrites.name_handlers.handlers import at_place, handler_places, named_design, with_names
+from ..rewrites.inline_main.opened import RUN, main_of
+from ..rewrites.pipeline import UNFOLDING, prepare
 from .wishes import wish_mistakes, wishes_placed
 
 
@@ -41,23 +41,14 @@ DONE = MethodDesign(RUN, [])  # says that the main code is opened, which it is b
 
 
 def as_opened(design: Design, program: Program) -> tuple[Design, Program]:
-    """Design and program once long main functions are opened, as the design says; a name of a function that is not is a mistake."""
-    for m in [m for c in design.classes if (m := main_of(c)) is not None]:
-        path = main_holder(program, bare(m.origins[0]))
-        if path and (o := inlined(program, path, program, bare(m.origins[0]))) is not None:
-            places = [(i, c.methods.index(x)) for i, c in enumerate(design.classes) if (x := main_of(c)) is m]
-            design, program = opened_design(design, o), o.program
-            for i, at in places:
-                design.classes[i].methods.insert(at, DONE)
-    for path, wanted in handler_places(design).items():
-        file = program.files.get(path)
-        named = [n for place, name in wanted if file is not None and (n := at_place(file, program.language, place, name)) is not None]
-        if len(named) == len(wanted):
-            program, moved = with_names(program, path, named)
-            design = named_design(design, dict(wanted), moved)
-            for c in design.classes:
-                c.methods = [DONE if m.name == RUN and not m.origins and not m.lines else m for m in c.methods]
-    return design, program
+    """Design and program once main functions are inlined and handlers have names; a name of a function that is not inlined is a mistake."""
+    mains = [(i, c.methods.index(m)) for i, c in enumerate(design.classes) if (m := main_of(c)) is not None]
+    prepared = prepare(design, program, UNFOLDING)
+    for i, at in mains:
+        methods = prepared.design.classes[i].methods
+        if len(methods) < len(design.classes[i].methods):
+            methods.insert(at, DONE)
+    return prepared.design, prepared.program
 
 
 class DesignChecker:

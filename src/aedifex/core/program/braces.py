@@ -158,3 +158,8 @@ def loop_body(file: SourceFile, offset: int) -> tuple[int, int] | None:
 def untyped(file: SourceFile, function: Function) -> str:
     """The type of what a function gives, where none is written."""
     return ""
+
+
+def returns_nothing(file: SourceFile, at: int) -> bool:
+    """Whether the ``return`` there gives nothing."""
+    return file.text[at + len("return") :].lstrip()[:1] in (b";", b"}")

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from bisect import bisect_right
 from functools import cache
 from typing import Any
 
@@ -39,7 +40,9 @@ def remark_spans(file: SourceFile) -> list[tuple[int, int]]:
 
 def remark_at(file: SourceFile, offset: int) -> tuple[int, int] | None:
     """The comment that stands there."""
-    return next(((a, b) for a, b in remark_spans(file) if a <= offset < b), None)
+    spans = remark_spans(file)
+    at = bisect_right(spans, offset, key=lambda span: span[0]) - 1
+    return spans[at] if at >= 0 and offset < spans[at][1] else None
 
 
 def starts_remark(file: SourceFile, start: int, line: str) -> bool:

@@ -6,10 +6,9 @@ import re
 from collections.abc import Callable, Sequence
 
 from . import layout
+from .edits import Range as Edit
 from .layout import line_start
 from .model import Scope, SourceFile, Statement
-
-Edit = tuple[int, int, str]
 
 
 def indent_unit(file: SourceFile) -> str:

@@ -6,13 +6,17 @@ from typing import Protocol
 
 
 class AedifexError(Exception):
-    """Unusable input or wrong usage (exit status 2)."""
+    """Unusable input or wrong usage (exit status 2). ``code``: of the refusal that it says; "" where there is none."""
 
     status = 2
+    code = ""
 
 
 class Says(Protocol):
     """A refusal, as a step by hand says it."""
+
+    @property
+    def code(self) -> str: ...
 
     def by_hand(self) -> str: ...
 
@@ -25,3 +29,4 @@ class Refused(AedifexError):
     def __init__(self, said: str | Says) -> None:
         super().__init__(said if isinstance(said, str) else f"{said.by_hand()}.")
         self.refusal = None if isinstance(said, str) else said
+        self.code = "" if self.refusal is None else self.refusal.code

@@ -5,9 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Protocol
 
+from .edits import Range
 from .model import SourceFile, Symbol
-
-Range = tuple[int, int, str]
 
 
 @dataclass(frozen=True)

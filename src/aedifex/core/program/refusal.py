@@ -54,6 +54,11 @@ class Refusal(Exception):
     def __str__(self) -> str:
         return (f"{self.place}: " if self.place else "") + self.sentence + (f"; {self.cure}" if self.cure else "")
 
+    @property
+    def with_code(self) -> str:
+        """As people read it: the code at the end is what ``aedifex explain`` takes."""
+        return f"{self}  [{self.code}]"
+
     def as_json(self) -> dict[str, Any]:
         return {"code": self.code, "path": self.path, "line": self.line, "sentence": self.sentence, "cure": self.cure}
 

@@ -8,18 +8,16 @@ def draw(): screen.put(...)           lamp_screen = screen
 
 from __future__ import annotations
 
-from collections.abc import Iterator
 from dataclasses import dataclass, field
 
-from ..design.tables import ClassDesign, Design, FieldDesign, bare
+from ..design.tables import ClassDesign, FieldDesign, bare
 from ..program.edits import Edits
 from ..program.model import SourceFile, Symbol
-from ..program.program import Program
 from ..program.refusal import Refusal
 from ..program.scopes import shadowed
 from . import messages
-from .introduce_variable import Hoister, HoistLiteral, with_origins
-from .rewrite import Context, Rewrite, State, drop_declarations, function_of, symbol
+from .introduce_variable import ForFields, Hoister, HoistLiteral
+from .rewrite import Context, drop_declarations, function_of, symbol
 
 
 @dataclass
@@ -73,12 +71,6 @@ def stored(design: ClassDesign) -> list[FieldDesign]:
     return [f for f in design.fields if f.origins and not any(f.origins) and f.start == "argument" and f.value]
 
 
-class AliasField(Rewrite[StoreCompanion]):
-    def requests(self, state: State) -> Iterator[StoreCompanion]:
-        for step in [StoreCompanion(c, f) for c in state.design.classes for f in stored(c)]:
-            step.design = state.design.class_named(step.design.name) or step.design
-            step.made = step.names(Context(state.program, state.design))
-            yield step
-
-    def design_after(self, state: State, step: StoreCompanion, after: Program | None) -> Design:
-        return with_origins(state.design, step.design, step.member, step.made if after is not None else None)
+class AliasField(ForFields[StoreCompanion]):
+    def wanted(self, c: ClassDesign) -> list[StoreCompanion]:
+        return [StoreCompanion(c, f) for f in stored(c)]

@@ -8,8 +8,10 @@ def ring2(): print("Quarry")      →      bell2_label = "Quarry"
 from __future__ import annotations
 
 import copy
+from abc import abstractmethod
 from collections.abc import Iterator
 from dataclasses import dataclass, field
+from typing import Protocol, TypeVar
 
 from ..analysis.startup import running
 from ..analysis.twins import TwinLiteral, twin_literals
@@ -19,7 +21,17 @@ from ..program.model import Function, SourceFile, Statement, Symbol
 from ..program.program import Program, reread
 from ..program.refusal import Refusal
 from . import messages
-from .rewrite import Context, Rewrite, State, function_of
+from .rewrite import Context, Preparing, Rewrite, State, function_of
+
+
+class MakesVariables(Preparing, Protocol):
+    """A step that makes the variables of a field; ``made``: one for each object, before it is tried."""
+
+    design: ClassDesign
+    member: FieldDesign
+    made: list[str]
+
+    def names(self, context: Context) -> list[str]: ...
 
 
 @dataclass
@@ -149,15 +161,29 @@ class Hoister:
         return found
 
 
-class IntroduceVariable(Rewrite[HoistLiteral]):
-    def requests(self, state: State) -> Iterator[HoistLiteral]:
-        for step in [HoistLiteral(c, f, texts) for c in state.design.classes for f, texts in literal_fields(c)]:
+V = TypeVar("V", bound="MakesVariables")
+
+
+class ForFields(Rewrite[V]):
+    """Fields that replace no variable get one for each object; those that cannot go."""
+
+    @abstractmethod
+    def wanted(self, c: ClassDesign) -> list[V]:
+        """The steps for a class, one for each such field."""
+
+    def requests(self, state: State) -> Iterator[V]:
+        for step in [step for c in state.design.classes for step in self.wanted(c)]:
             step.design = state.design.class_named(step.design.name) or step.design
             step.made = step.names(Context(state.program, state.design))
             yield step
 
-    def design_after(self, state: State, step: HoistLiteral, after: Program | None) -> Design:
+    def design_after(self, state: State, step: V, after: Program | None) -> Design:
         return with_origins(state.design, step.design, step.member, step.made if after is not None else None)
+
+
+class IntroduceVariable(ForFields[HoistLiteral]):
+    def wanted(self, c: ClassDesign) -> list[HoistLiteral]:
+        return [HoistLiteral(c, f, texts) for f, texts in literal_fields(c)]
 
 
 def with_origins(design: Design, c: ClassDesign, f: FieldDesign, names: list[str] | None) -> Design:

@@ -44,8 +44,9 @@ from .unify_twins.rewrite import UnifyTwins
 from .wrap_main.rewrite import WrapMain
 
 # what prepares a program, in the order in which each leaves it to the next
+UNFOLDING: tuple[Rewrite[Any], ...] = (InlineMain(), NameInlineHandlers())  # after these, a name that a design gives is one of the file's
 PREPARE: tuple[Rewrite[Any], ...] = (
-    InlineMain(), NameInlineHandlers(), ExtractFunction(), InjectConsole(), ExtractClass(), Renames(), ExplicitRegistration(), SplitAssignments(),
+    *UNFOLDING, ExtractFunction(), InjectConsole(), ExtractClass(), Renames(), ExplicitRegistration(), SplitAssignments(),
     UnifyTwins(), ListOfObjects(), RecordClass(AskItems), AliasField(), IntroduceVariable(),
 )  # fmt: skip
 

@@ -10,11 +10,10 @@ import re
 from collections.abc import Iterator
 from typing import Any
 
+from ...program.edits import Range as Edit
 from ...program.layout import line_end
 from ...program.model import Reference, Scope, SourceFile, Statement, Symbol
 from .walk import modifiers
-
-Edit = tuple[int, int, str]
 
 
 def home_references(file: SourceFile, scope: Scope) -> list[Reference]:

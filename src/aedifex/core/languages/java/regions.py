@@ -6,7 +6,7 @@ from collections.abc import Iterator, Sequence
 from typing import Any
 
 from ...program import braces
-from ...program.braces import loop_body  # noqa: F401
+from ...program.braces import loop_body, returns_nothing  # noqa: F401
 from ...program.facets.defaults import in_place  # noqa: F401
 from ...program.model import Arm, Beside, Block, Function, NewFunction, Scope, SourceFile, Statement, Symbol
 from .pure import type_of
@@ -159,8 +159,3 @@ def result_type(file: SourceFile, function: Function) -> str:
     """The type of what a method gives; "" for what is written in place."""
     kind = function.node.child_by_field_name("type") if function.node is not None else None
     return file.slice(kind.start_byte, kind.end_byte) if kind is not None else ""
-
-
-def returns_nothing(file: SourceFile, at: int) -> bool:
-    """Whether the ``return`` there gives nothing."""
-    return file.text[at + len("return") :].lstrip()[:1] in (b";", b"}")

@@ -8,10 +8,10 @@ from __future__ import annotations
 import re
 from typing import Any
 
+from ...program.edits import Range as Edit
 from ...program.model import SourceFile
 from .grammar import QUOTED
 
-Edit = tuple[int, int, str]
 PINNED = {
     ("System", "currentTimeMillis"): "aedifex.Pin.millis",
     ("System", "nanoTime"): "aedifex.Pin.nanos",

@@ -5,12 +5,12 @@ from __future__ import annotations
 import re
 from collections.abc import Sequence
 
+from ...program.edits import Range as Edit
 from ...program.model import Reference, Scope, SourceFile
 from .walk import modifiers
 from .walk_names import RECEIVER
 from .words import INHERITED
 
-Edit = tuple[int, int, str]
 OF_SKETCH = re.compile(rb"this(?![\w$])")  # alone, or in front of what is taken from it
 
 

@@ -25,6 +25,7 @@ from ...program.curly import (  # noqa: F401  (part of what a writer offers)
     trailing_comment,
     with_methods,
 )
+from ...program.edits import Range as Edit
 from ...program.facets.defaults import (  # noqa: F401
     appended,
     equality,
@@ -63,7 +64,6 @@ BLANKS = 1  # blank lines between definitions
 PARTED_IMPORTS = False
 FILE_IS_CLASS = True
 
-Edit = tuple[int, int, str]
 
 
 def sketch(file: SourceFile) -> bool:

@@ -7,7 +7,7 @@ from collections.abc import Iterator, Sequence
 from typing import Any
 
 from ...program import braces
-from ...program.braces import loop_body  # noqa: F401
+from ...program.braces import loop_body, returns_nothing  # noqa: F401
 from ...program.braces import untyped as result_type  # noqa: F401
 from ...program.model import Arm, Beside, Block, Function, NewFunction, Parameter, Scope, SourceFile, Statement, Symbol
 from .lists import PLAIN
@@ -288,8 +288,3 @@ def word_for(file: SourceFile, words: Sequence[str]) -> str:
 def either(lead: str, unit: str, number: str, wanted: str, first: Sequence[str], other: Sequence[str]) -> str:
     """Lines for one number, and others for the rest; either may be none."""
     return braces.either(lead, unit, number, wanted, first, other, "===", "!==")
-
-
-def returns_nothing(file: SourceFile, at: int) -> bool:
-    """Whether the ``return`` there gives nothing."""
-    return file.text[at + len("return") :].lstrip()[:1] in (b";", b"}")

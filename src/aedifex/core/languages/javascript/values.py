@@ -6,6 +6,7 @@ import re
 from collections.abc import Sequence
 from typing import Any
 
+from ...program.edits import Range as Edit
 from ...program.model import Function, Reference, Scope, SourceFile
 from .imports import kind_of
 from .pure import apis
@@ -13,7 +14,6 @@ from .walk import strict_body
 from .walk_names import RECEIVER
 from .words import STRICT
 
-Edit = tuple[int, int, str]
 OCTAL = re.compile(rb"(?<![\w.$])0\d+(?![\w.])")
 ARROW_FITS = frozenset(
     """

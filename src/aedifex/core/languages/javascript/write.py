@@ -25,6 +25,7 @@ from ...program.curly import (  # noqa: F401  (part of what a writer offers)
     trailing_comment,
     with_methods,
 )
+from ...program.edits import Range as Edit
 from ...program.facets.defaults import filled, moved_out, opened, placed, renamed_elsewhere, sized  # noqa: F401
 from ...program.language import NewField
 from ...program.layout import (  # noqa: F401
@@ -109,7 +110,6 @@ BLANKS = 1  # blank lines between definitions
 PARTED_IMPORTS = False
 FILE_IS_CLASS = False
 
-Edit = tuple[int, int, str]
 
 
 def module_of(path: str) -> str:

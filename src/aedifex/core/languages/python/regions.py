@@ -8,6 +8,7 @@ from typing import Any
 from ...program import braces
 from ...program.braces import (
     loop_body,  # noqa: F401
+    returns_nothing,  # noqa: F401
     within,
 )
 from ...program.braces import untyped as result_type  # noqa: F401
@@ -271,8 +272,3 @@ def either(lead: str, unit: str, number: str, wanted: str, first: Sequence[str],
     if not first:
         return f"{lead}if {number} != {wanted}:\n{block(other)}"
     return f"{lead}if {number} == {wanted}:\n{block(first)}" + (f"{lead}else:\n{block(other)}" if other else "")
-
-
-def returns_nothing(file: SourceFile, at: int) -> bool:
-    """Whether the ``return`` there gives nothing."""
-    return file.text[at + len("return") :].lstrip()[:1] in (b";", b"}")

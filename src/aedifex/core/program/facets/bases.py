@@ -5,9 +5,8 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import Protocol
 
+from ..edits import Range
 from ..model import Scope, SourceFile
-
-Edit = tuple[int, int, str]  # start, end, new text
 
 
 class Bases(Protocol):
@@ -20,7 +19,7 @@ class Bases(Protocol):
         """Whether a class of the file can be given a base."""
         ...
 
-    def extends(self, file: SourceFile, scope: Scope, base: str, /) -> Edit:
+    def extends(self, file: SourceFile, scope: Scope, base: str, /) -> Range:
         """The edit that gives a class without bases one."""
         ...
 

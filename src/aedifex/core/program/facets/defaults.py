@@ -9,9 +9,8 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import NoReturn
 
+from ..edits import Range
 from ..model import Call, SourceFile, Statement
-
-Edit = tuple[int, int, str]  # start, end, new text
 
 
 def unasked(what: str) -> NoReturn:
@@ -56,11 +55,11 @@ def moved_out(file: SourceFile, statement: Statement, start: int, unit: str, imp
     unasked("a type that leaves its file")
 
 
-def opened(file: SourceFile, statement: Statement) -> list[Edit]:
+def opened(file: SourceFile, statement: Statement) -> list[Range]:
     unasked("what is opened to other files")
 
 
-def renamed_elsewhere(file: SourceFile, home: SourceFile, name: str) -> list[Edit]:
+def renamed_elsewhere(file: SourceFile, home: SourceFile, name: str) -> list[Range]:
     unasked("what other files call a type")
 
 

@@ -5,11 +5,10 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 from typing import Protocol
 
+from ..edits import Range
 from ..fields import NewField
 from ..model import Function, Reference, Scope, SourceFile, Statement, Symbol
 from .bases import Bases
-
-Edit = tuple[int, int, str]  # start, end, new text
 
 
 class Text(Protocol):
@@ -80,11 +79,11 @@ class Text(Protocol):
 
     def indent_unit(self, file: SourceFile, /) -> str: ...
 
-    def indented(self, file: SourceFile, start: int, end: int, ranges: list[Edit], prefix: str, loose: tuple[int, int] | None = None, /) -> str:
+    def indented(self, file: SourceFile, start: int, end: int, ranges: list[Range], prefix: str, loose: tuple[int, int] | None = None, /) -> str:
         """The lines of [start, end), each moved right by ``prefix``; the inside of long strings stays as it is."""
         ...
 
-    def shifted(self, file: SourceFile, start: int, end: int, ranges: list[Edit], lead: str, new: str, /) -> str:
+    def shifted(self, file: SourceFile, start: int, end: int, ranges: list[Range], lead: str, new: str, /) -> str:
         """The text of [start, end), which begins inside a line that is led by ``lead``, with its lines led by ``new`` instead."""
         ...
 
@@ -164,7 +163,7 @@ class Text(Protocol):
 
     def set_once(self, said: str, /) -> bool: ...
 
-    def local_edits(self, file: SourceFile, statement: Statement, /) -> list[Edit]:
+    def local_edits(self, file: SourceFile, statement: Statement, /) -> list[Range]:
         """What must change in a statement at the top that becomes one of a method."""
         ...
 
@@ -188,7 +187,7 @@ class Text(Protocol):
 
     def empty_body(self) -> str: ...
 
-    def method_header(self, file: SourceFile, function: Function, name: str, drop: set[str], hide: bool = False) -> list[Edit]:
+    def method_header(self, file: SourceFile, function: Function, name: str, drop: set[str], hide: bool = False) -> list[Range]:
         """Edits that turn a function's header into a method's: new name, receiver first, known parameters gone."""
         ...
 
@@ -196,7 +195,7 @@ class Text(Protocol):
         """Where a class gets another method, and what must stand before and after it."""
         ...
 
-    def added_parameters(self, file: SourceFile, function: Function, added: Sequence[tuple[str, str]], /) -> tuple[Edit, str]:
+    def added_parameters(self, file: SourceFile, function: Function, added: Sequence[tuple[str, str]], /) -> tuple[Range, str]:
         """The edit that adds parameters (name, type), and where callers give them: first, last or by name."""
         ...
 
@@ -214,7 +213,7 @@ class Text(Protocol):
         """How a method is handed on as a value: a bound method carries its object."""
         ...
 
-    def inner_receivers(self, file: SourceFile, top: Scope, refs: Sequence[Reference], /) -> tuple[list[Edit], str]:
+    def inner_receivers(self, file: SourceFile, top: Scope, refs: Sequence[Reference], /) -> tuple[list[Range], str]:
         """Edits that let functions inside a method see its receiver, or why they cannot: where its name means something else."""
         ...
 
@@ -222,7 +221,7 @@ class Text(Protocol):
         """How code in ``scope`` names the object of the method ``top``: inner functions close over it."""
         ...
 
-    def outward(self, file: SourceFile, refs: Sequence[Reference], fields: set[str], methods: set[str], /) -> tuple[list[Edit], str]:
+    def outward(self, file: SourceFile, refs: Sequence[Reference], fields: set[str], methods: set[str], /) -> tuple[list[Range], str]:
         """Uses of other names inside a class that has members of the same names: a member is never meant without its object."""
         ...
 
@@ -278,11 +277,11 @@ class Text(Protocol):
         """The text of a file that holds the class alone."""
         ...
 
-    def opened(self, file: SourceFile, statement: Statement, /) -> list[Edit]:
+    def opened(self, file: SourceFile, statement: Statement, /) -> list[Range]:
         """Edits in the old home: what the class uses of it can no longer be private."""
         ...
 
-    def renamed_elsewhere(self, file: SourceFile, home: SourceFile, name: str, /) -> list[Edit]:
+    def renamed_elsewhere(self, file: SourceFile, home: SourceFile, name: str, /) -> list[Range]:
         """Edits in another file that named a class by its old home."""
         ...
 

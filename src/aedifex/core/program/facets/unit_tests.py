@@ -8,7 +8,9 @@ from ..model import SourceFile
 
 
 class UnitTests(Protocol):
-    """How calls are watched, and the text of tests made of them."""
+    """How calls are watched, and the text of tests made of them. ``MARK``: the words that say that a file was written here."""
+
+    MARK: str
 
 
     def spied(self, file: SourceFile, names: list[str], /) -> bytes:

@@ -89,7 +89,7 @@ class Lifter:
         return str(self.regions.declared_as(self.file, s)[1] or (told if self.typed() and told in self.file.scope.symbols else ""))
 
     def typed(self) -> bool:
-        return self.language.typed or bool(getattr(self.write, "typed", lambda file: False)(self.file))
+        return self.language.typed or self.write.typed(self.file)
 
     def returns(self, f: Function) -> str:
         """The type of what a function gives; that of a function written in place is told only where it gives nothing."""
