@@ -171,19 +171,21 @@ def class_(name: str, members: str, paths: tuple[str, ...], **options: Any) -> N
 
 @command.command(name="app", short_help="The main code becomes a class.")
 @click.argument("name")
+@click.option("--fields", metavar="NAMES", default="", help="Variables that become fields too, with commas between them.")
 @one_step
-def app(name: str, paths: tuple[str, ...], **options: Any) -> None:
+def app(name: str, fields: str, paths: tuple[str, ...], **options: Any) -> None:
     """Make the main code of a script a class NAME that is made and run in two lines.
 
     What functions share with the main code becomes its fields, those functions its methods. Arguments and exit status pass through.
+    Name further variables in --fields where methods that you are going to lift out of the main code need them.
 
     \b
-    Example: aedifex step app TramlineApp tramline.py
+    Example: aedifex step app TramlineApp --fields turn,riding tramline.py
     """
     from ..core.apply.by_hand_several import app as worked_out
 
     program = read(paths)
-    done(worked_out(program, name), program.root, "Made", name, **options)
+    done(worked_out(program, name, listed(fields)), program.root, "Made", name, **options)
 
 
 @command.command(name="file", short_help="A class gets a file of its own.")

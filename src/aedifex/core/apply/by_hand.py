@@ -28,7 +28,7 @@ from ..rewrites.inject_console.streams import stream_for
 from ..rewrites.inline_main.opened import main_holder
 from ..rewrites.inline_main.rewrite import OpenMain
 from ..rewrites.name_handlers.rewrite import NameHandlers
-from ..rewrites.rename import Rename
+from ..rewrites.rename import Rename, words_of
 from ..rewrites.renamed_designs import follow
 from ..rewrites.rewrite import Context, Step
 from . import messages
@@ -89,7 +89,7 @@ class Single:
 
 def rename(program: Program, old: str, new: str) -> Single:
     """What a rename would change. Raises Refused with the reason if it cannot be done."""
-    return single(program, Rename(old, new, outsiders=read_neighbours(program, [old.rsplit(".", 1)[-1]])), lambda after: designs(program, after, old, new))
+    return single(program, Rename(old, new, outsiders=read_neighbours(program, words_of(old))), lambda after: designs(program, after, old, new))
 
 
 def lift(program: Program, lines: str, name: str) -> Single:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import partial
 
@@ -33,7 +34,7 @@ def found(program: Program, name: str, members: list[str]) -> Single:
     asked = [Placed(wish, name)]
     if wrong := wish_mistakes(program, asked):
         raise Refused("\n".join(f"{p.message}." for p in wrong))
-    design = draft(program, wishes=[wish], idea="plain")
+    design = draft(program, wishes=[wish], idea="asked")
     if lost := unfulfilled(design, asked):
         raise Refused("\n".join(f"{p.message}." for p in lost))
     design.classes = [c for c in design.classes if c.name == name]
@@ -41,23 +42,31 @@ def found(program: Program, name: str, members: list[str]) -> Single:
 
 
 def kept_apart(program: Program, members: list[str]) -> list[str]:
-    """What nobody asked for: all other variables; and all other functions, if some were asked for."""
+    """All other functions, if some were asked for."""
     named = {bare(m) for m in members}
-    symbols = {n: s for f in program.files.values() for n, s in f.scope.symbols.items() if s.kinds}
-    chosen = any("function" in symbols[n].kinds for n in named if n in symbols)
-    return [n for n, s in symbols.items() if n not in named and ("variable" in s.kinds or (chosen and "function" in s.kinds))]
+    functions = [n for f in program.files.values() for n, s in f.scope.symbols.items() if "function" in s.kinds]
+    return [n for n in functions if n not in named] if named & {*functions} else []
 
 
-def app(program: Program, name: str) -> Single:
-    """What making a class of the main code would change. Raises Refused with the reason if it cannot be one."""
+def app(program: Program, name: str, fields: Sequence[str] = ()) -> Single:
+    """What making a class of the main code would change. Raises Refused with the reason if it cannot be one.
+
+    ``fields``: variables of the main code that are to be fields, though no function shares them.
+    """
     if not program.language.write.is_name(name) or any(name in f.scope.symbols for f in program.files.values()):
         raise Refused(messages.NO_CLASS_NAME.in_file(name=name))
-    design = draft(program, idea="app")
+    wishes = [WishDesign(list(fields), name)] if fields else []
+    asked = [Placed(w, name) for w in wishes]
+    if wrong := wish_mistakes(program, asked):
+        raise Refused("\n".join(f"{p.message}." for p in wrong))
+    design = draft(program, wishes=wishes, idea="app")
     design.classes = [c for c in design.classes if c.role == "app"][:1]
     if not design.classes:
         why = next((s.why for s in design.stays if s.name == "main"), "no main code starts here")
         raise Refused(messages.NO_APP.in_file(why=why))
     design.classes[0].name = name
+    if lost := unfulfilled(design, asked):
+        raise Refused("\n".join(f"{p.message}." for p in lost))
     return through(program, without_files(design), Several(f"app:{name}", f"the main code becomes the class {name}"))
 
 

@@ -146,9 +146,10 @@ class AppMaker:
         handed = self.handed_on({s for f in methods for s in self.effects.direct(f.start, f.end).uses})
         held = self.held()
         calls = self.handing()
+        asked = self.a.asked_fields
         return [
             s for s in self.a.variables
-            if s not in self.a.taken_variables and (s in used or s.name in handed | self.a.streams or s in held or s.name in self.a.language.builtins
+            if s not in self.a.taken_variables and (s in asked or s in used or s.name in handed | self.a.streams or s in held or s.name in self.a.language.builtins
                                                     or self.a.write.must_be_field(self.file, s, calls.get(s, [])))
         ]  # fmt: skip
 

@@ -64,7 +64,7 @@ class Planner:
 
     def copies(self) -> list[Candidate]:
         """Numbered copies; constants are one object's share of what they differ in."""
-        if self.a.idea == "app":
+        if self.a.idea in ("app", "asked"):
             return []
         found: list[Candidate] = []
         taken = {s for c in self.asked for s in c.symbols}
@@ -111,6 +111,8 @@ class Planner:
     def divided(self, devices: set[Symbol]) -> list[list[Symbol]]:
         """The variables in groups, by the idea that the draft follows."""
         words, functions = self.write.words, self.a.functions
+        if self.a.idea == "asked":
+            return []
         if self.a.idea == "names":
             return by_name(self.rest, words)
         if self.a.idea in ("few", "app"):

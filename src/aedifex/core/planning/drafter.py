@@ -50,8 +50,8 @@ def draft(
 ) -> Design:
     """A design for the files of the program. Files with problems are read by others but not written.
 
-    ``entries``: what people start; by default every file that no other file imports. ``idea``: what holds a class together, one of ``rivals.IDEAS``, or "app": nothing but
-    the main code becomes a class.
+    ``entries``: what people start; by default every file that no other file imports. ``idea``: what holds a class together, one of ``rivals.IDEAS``, "app": nothing but
+    the main code becomes a class, or "asked": nothing but what the wishes say.
     """
     whole = [file for file in program.files.values() if not file.problems]
     sources = {path: digest(file.text[start:end]) for file in whole for path, start, end in file.parts}
@@ -109,7 +109,7 @@ class FileDraft:
 
 def draft_file(program: Program, task: Task) -> FileDraft:
     """The classes of one file; its long main function is opened if they need what it holds."""
-    o = inlined(program, task.path, task.outsiders) if task.entry and task.idea != "plain" else None
+    o = inlined(program, task.path, task.outsiders) if task.entry and task.idea != "asked" else None
     if o is not None and o.name not in task.kept:
         made = with_handlers(o.program, replace(task, wishes=wished(task.wishes, o)), o.line)
         if worth_inlining(made.classes, o):

@@ -16,7 +16,8 @@ from ..program.program import Program
 
 class FileFacts(Protocol):
     """``variables``, ``functions``: those that may move; ``parts``: functions made of lines that are to be methods of the app; ``taken_variables``,
-    ``taken_functions``: those that have a class by now; ``things``: variables of one object each, which lines speak of; ``idea``: what holds a class together."""
+    ``taken_functions``: those that have a class by now; ``things``: variables of one object each, which lines speak of; ``asked_fields``: those that
+    a person wants in the app; ``idea``: what holds a class together."""
 
     program: Program
     file: SourceFile
@@ -36,6 +37,7 @@ class FileFacts(Protocol):
     reserved: set[str]
     idea: str
     things: Sequence[frozenset[str]]
+    asked_fields: set[Symbol]
     streams: frozenset[str]
 
     def short_names(self, names: list[str], stems: set[str], taken: set[str]) -> dict[str, str]:

@@ -84,7 +84,8 @@ class FilePlanner:
             s for s, v in self.kinds.items() if v.nature != "constant" and s.name not in kept and self.fit_variable(s)
         ]
         self.own_constants()
-        self.asked = self.asked_groups()  # before the functions: what is asked for is no constant any more
+        asked = self.asked_groups()  # before the functions: what is asked for is no constant any more
+        self.asked, self.asked_fields = ([], {s for a in asked for s in a.variables}) if idea == "app" else (asked, set())
         fit = [f for f in file.functions if f.outer is file.scope and f.name not in kept and not self.starts(f) and self.fit_function(f)]
         self.functions = [f for f in fit if f.name not in parts]
         self.parts = [f for f in fit if f.name in parts]
@@ -93,7 +94,7 @@ class FilePlanner:
         if self.whole is not None:
             self.stay_all(f"line {self.whole.line}: {self.whole.message}")
             return [], self.stays
-        has_main = self.entry and self.idea != "plain" and self.does_something()
+        has_main = self.entry and self.idea != "asked" and self.does_something()
         self.found(lone=not has_main)
         if has_main:
             AppMaker(self).make()

@@ -137,6 +137,10 @@ class Language(Protocol):
 
     def type_of(self, file: SourceFile, span: tuple[int, int]) -> str: ...
 
+    def member_owner(self, file: SourceFile, start: int, end: int) -> tuple[int, int, bool] | None:
+        """Span of what a member is taken from, whose name stands from ``start`` to ``end``, and whether that makes an object; None where no member stands."""
+        ...
+
     def list_uses(self, file: SourceFile, symbol: Symbol) -> list[ListUse] | None:
         """Every use of a list at the top, in source order; None if the list itself gets about, or this is not told."""
         ...

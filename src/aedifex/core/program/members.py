@@ -4,33 +4,40 @@ from __future__ import annotations
 
 import re
 from collections.abc import Iterator
+from typing import NamedTuple
 
+from .language import Language
 from .model import Reference, SourceFile
 
-MEMBERS = {  # the grammars' nodes that take a member, and the field that holds its name
-    "attribute": "attribute",
-    "member_expression": "property",
-    "field_access": "field",
-    "method_invocation": "name",
-    "method_reference": "",
-}
+
+class MemberNamed(NamedTuple):
+    """One use of a member: the span of its name, and what it is taken from.
+
+    ``base``: the plain name that it is taken from, or of the class of which an object is made right there; None for any other expression.
+    ``field``: the member of ``base`` that it is taken from, "" for ``base`` itself.
+    """
+
+    start: int
+    end: int
+    base: Reference | None
+    field: str = ""
 
 
-MAKING = frozenset(["object_creation_expression", "new_expression"])  # of whose class the member is
-
-
-def members_named(file: SourceFile, name: str) -> Iterator[tuple[int, int, Reference | None]]:
-    """Span of each use of the member, and the reference that it is taken from where that is a plain name, or to the class of an object that is made there."""
+def members_named(file: SourceFile, language: Language, name: str) -> Iterator[MemberNamed]:
     wanted = name.encode(file.encoding)
-    bases = {r.end: r for r in file.references if r.member == name}
     for match in re.finditer(rb"(?<![\w$])" + re.escape(wanted) + rb"(?![\w$])", file.text):
-        node = file.tree.root_node.descendant_for_byte_range(match.start(), match.end())
-        parent = node.parent if node is not None and node.end_byte - node.start_byte == len(wanted) else None
-        if parent is None or parent.type not in MEMBERS:
+        owner = language.member_owner(file, *match.span())
+        if owner is None:
             continue
-        field = parent.child_by_field_name(MEMBERS[parent.type]) if MEMBERS[parent.type] else parent.children[-1]
-        owner = parent.child_by_field_name("object") or (parent.children[0] if field != parent.children[0] else None)
-        if field is None or field.start_byte != match.start() or owner is None or owner.start_byte == field.start_byte:
+        start, end, makes = owner
+        if makes:
+            yield MemberNamed(*match.span(), next(iter(file.within(start, end)), None))
             continue
-        made = next((r for r in file.within(owner.start_byte, owner.end_byte)), None) if owner.type in MAKING else None
-        yield match.start(), match.end(), made or bases.get(owner.end_byte)
+        base = next((r for r in file.within(start, end) if r.start == start), None)
+        if base is None or file.text[start : base.end] != base.name.encode(file.encoding):
+            yield MemberNamed(*match.span(), None)
+        elif base.end == end:
+            yield MemberNamed(*match.span(), base if base.member == name else None)
+        else:
+            through = base.member and re.fullmatch(rb"\s*\??\.\s*" + re.escape(base.member.encode(file.encoding)), file.text[base.end : end])
+            yield MemberNamed(*match.span(), base if through else None, base.member if through else "")

@@ -9,14 +9,16 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass, field
+from functools import cached_property
 
 from ..analysis.effects import Effects
 from ..analysis.hazards import Importers, by_text, hazards, importers
+from ..analysis.object_classes import ObjectClasses
 from ..design.tables import Design
 from ..design.toml import parse, to_toml
 from ..program.edits import Edits
 from ..program.language import Language
-from ..program.members import members_named
+from ..program.members import MemberNamed, members_named
 from ..program.model import Reference, Scope, SourceFile, Symbol
 from ..program.near import perhaps
 from ..program.program import Program
@@ -240,39 +242,41 @@ class Renamer:
 
     def by_module(self, other: SourceFile, local: str) -> None:
         """``import this``: uses as a member of it."""
-        for start, end, ref in members_named(other, self.old):
-            if ref is not None and ref.name == local and ref.symbol is not None and ref.symbol.kinds == {"import"}:
-                self.writable(other, other.line(start))
-                self.out.replace(other.path, start, end, self.new)
+        for m in members_named(other, self.language, self.old):
+            if not m.field and m.base is not None and m.base.name == local and m.base.symbol is not None and m.base.symbol.kinds == {"import"}:
+                self.writable(other, other.line(m.start))
+                self.out.replace(other.path, m.start, m.end, self.new)
 
     # -- a member of a class ---------------------------------------------------------------------
 
     def member(self, file: SourceFile, scope: Scope) -> None:
         """A method or field: every use must be of an object whose class can be told."""
         self.member_possible(file, scope)
-        uses = [(other, *use) for other in self.all_files() for use in members_named(other, self.old)]
-        mine = [(o, a, b, r) for o, a, b, r in uses if self.of_class(o, r, file, scope)]
+        uses = [(other, m) for other in self.all_files() for m in members_named(other, self.language, self.old)]
+        mine = [(o, m) for o, m in uses if self.of_class(o, m, file, scope)]
         symbol = scope.symbols.get(self.old)
         if symbol is None and not mine:
             raise messages.NO_MEMBER.in_file(file.path, file.shown(scope.start), class_=scope.name, member=self.old)
-        for other, start, _, ref in uses:
-            if (other, ref) not in [(o, r) for o, _, _, r in mine] and not self.of_other(other, ref):
-                raise messages.WHOSE_MEMBER.at(other, start, member=self.old)
+        for other, m in uses:
+            if (other, m) not in mine and not self.of_other(other, m, file, scope):
+                raise messages.WHOSE_MEMBER.at(other, m.start, member=self.old)
         taken = [
-            (o, a)
-            for o in self.all_files()
-            for a, _, r in members_named(o, self.new)
-            if self.of_class(o, r, file, scope)
-        ]
+            (o, m.start) for o in self.all_files() for m in members_named(o, self.language, self.new) if self.of_class(o, m, file, scope)
+        ]  # fmt: skip
         if taken or self.new in scope.symbols:
             at = taken[0] if taken else (file, scope.start)
             raise messages.MEMBER_TAKEN.at(*at, class_=scope.name, name=self.new)
-        for other, start, end, _ in mine:
-            self.writable(other, other.line(start))
-            self.out.replace(other.path, start, end, self.new)
+        for other, m in mine:
+            self.writable(other, other.line(m.start))
+            self.out.replace(other.path, m.start, m.end, self.new)
         self.bringing(file, scope)
+        done = {m.start for o, m in mine if o is file}
+        for f in file.functions:
+            if f.outer is scope and f.name == self.old and f.name_start not in done:
+                done.add(f.name_start)
+                self.out.replace(file.path, f.name_start, f.name_end, self.new)
         for r in symbol.references if symbol is not None else ():
-            if (file, r.start) not in [(o, a) for o, a, _, _ in mine]:
+            if r.start not in done:
                 if shadowed(r.scope, self.new, scope):
                     raise messages.MEANS_ELSE.at(file, r.start, name=self.new)
                 self.out.replace(file.path, r.start, r.end, self.language.write.use(r, self.new))
@@ -295,9 +299,10 @@ class Renamer:
     def member_possible(self, file: SourceFile, scope: Scope) -> None:
         if self.language.write.inherited(self.old) or self.language.write.inherited(self.new) or self.old.startswith("__"):
             raise messages.LANGUAGE_READS_EITHER.in_file(file.path, file.shown(scope.start), old=self.old, new=self.new)
-        heirs = [s for o in self.program.files.values() for s, base in o.inheriting if base == scope.name]
+        heirs = [(o, s) for o in self.all_files() for s, base in o.inheriting if base == scope.name]
         if scope.bases or heirs:
-            raise messages.CLASS_HAS_BASE.at(file, (heirs or [scope])[0].start, class_=scope.name)
+            other, heir = (heirs or [(file, scope)])[0]
+            raise messages.CLASS_HAS_BASE.at(other, heir.start, class_=scope.name)
         if "__slots__" in scope.symbols:
             raise messages.LISTS_MEMBERS.at(file, scope.start, class_=scope.name)
         reaching = {"getattr", "setattr", "hasattr", "delattr", "vars", "attrgetter", "methodcaller", "__dict__"}
@@ -306,38 +311,56 @@ class Renamer:
                 if r.name in reaching or r.member in reaching:
                     raise messages.MEMBERS_BY_TEXT.at(other, r.start, name=r.member or r.name)
 
-    def of_class(self, other: SourceFile, ref: Reference | None, file: SourceFile, scope: Scope) -> bool:
+    @cached_property
+    def objects(self) -> ObjectClasses:
+        return ObjectClasses(self.program, self.outsiders)
+
+    def of_class(self, other: SourceFile, m: MemberNamed, file: SourceFile, scope: Scope) -> bool:
         """Whether what a member is taken from is an object of the class, or the class itself."""
-        if ref is None or ref.symbol is None or other is not file:
+        ref = m.base
+        if ref is None or ref.symbol is None:
+            return False
+        if self.objects.of(other, ref, m.field) == (file.path, scope.name):
+            return True
+        if m.field:
+            return False
+        if self.objects.class_named(other, ref.symbol) == (file.path, scope.name):
+            return True
+        if other is not file:
             return False
         if ref.name == receiver_of(ref.scope, scope) and ref.scope.within(scope):
             return True
-        effects = Effects(file, self.language)
-        if self.language.typed and "class" not in ref.symbol.kinds and self.language.regions.declared_as(file, ref.symbol)[1] == scope.name:
-            return True
-        return effects.instances.get(ref.symbol) is scope or ref.symbol is file.scope.symbols.get(scope.name)
+        typed = self.language.typed and "class" not in ref.symbol.kinds
+        return typed and self.language.regions.declared_as(file, ref.symbol)[1] == scope.name
 
-    def of_other(self, other: SourceFile, ref: Reference | None) -> bool:
+    def of_other(self, other: SourceFile, m: MemberNamed, file: SourceFile, scope: Scope) -> bool:
         """Whether what a member is taken from is surely no object of the class."""
+        ref = m.base
         if ref is None or ref.symbol is None:
+            return False
+        held = self.objects.of(other, ref, m.field)
+        if held is not None:
+            return held != (file.path, scope.name)
+        if m.field:
             return False
         inside = [s for s, _ in other.classes if ref.scope.within(s)]
         kind = self.language.regions.declared_as(other, ref.symbol)[1] if self.language.typed and "class" not in ref.symbol.kinds else ""
         if kind and not any(kind == n for _, n in other.inheriting):
             return True  # of another type, as it is declared
         own = any(ref.name == receiver_of(ref.scope, s) and not s.bases for s in inside)
-        known = ref.symbol in Effects(other, self.language).instances or ref.symbol.kinds in (
-            {"import"},
-            {"class"},
-            {"function"},
-        )
-        return own or known
+        defined = self.objects.origin(other, ref.symbol)
+        return own or (defined[1] if defined else ref.symbol).kinds in ({"import"}, {"class"}, {"function"})
+
+
+def words_of(old: str) -> list[str]:
+    """The words of which a file says one that may use what is renamed, or extend its class."""
+    return old.rpartition("::")[2].split(".")[-2:]
 
 
 class Renames(Rewrite[Rename]):
     def requests(self, state: State) -> Iterator[Rename]:
         wanted = state.design.renames
-        outsiders = read_neighbours(state.program, [old.rsplit(".", 1)[-1] for old, _ in wanted]) if wanted else None
+        outsiders = read_neighbours(state.program, [w for old, _ in wanted for w in words_of(old)]) if wanted else None
         for old, new in wanted:
             yield Rename(old, new, outsiders=outsiders)
 

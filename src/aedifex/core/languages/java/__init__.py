@@ -67,6 +67,7 @@ class Java:
     accepts = staticmethod(accepts)
     arguments = staticmethod(structure.arguments)
     tokens = staticmethod(structure.tokens)
+    member_owner = staticmethod(structure.member_owner)
     inlines = staticmethod(inlines)
     item_type = staticmethod(lists.kind_of)
     item_value = staticmethod(lists.item_value)

@@ -9,8 +9,10 @@ from typing import Any
 
 from ...program import curly
 from ...program.model import Argument, Call, Reference, SourceFile, Statement
+from .. import tree
 from .walk import TYPES, modifiers
 
+MEMBERS = {"field_access": "field", "method_invocation": "name", "method_reference": ""}  # nodes that take a member, and the field that holds its name
 COMMENTS = ("line_comment", "block_comment")
 KINDS = {
     "import_declaration": "import",
@@ -184,3 +186,7 @@ def depth(node: Any) -> int:
 
 def tokens(file: SourceFile, start: int, end: int, edits: list[tuple[int, int, str]]) -> list[str]:
     return curly.tokens(file, start, end, edits, COMMENTS)
+
+
+def member_owner(file: SourceFile, start: int, end: int) -> tuple[int, int, bool] | None:
+    return tree.member_owner(file, start, end, MEMBERS, "object_creation_expression")

@@ -62,6 +62,7 @@ class JavaScript:
     compiles = staticmethod(compiles)
     arguments = staticmethod(structure.arguments)
     tokens = staticmethod(structure.tokens)
+    member_owner = staticmethod(structure.member_owner)
     inlines = staticmethod(inlines)
     item_type = staticmethod(lists.item_type)
     item_value: Callable[[SourceFile, int, int], tuple[int, int] | None] = staticmethod(lambda file, start, end: None)

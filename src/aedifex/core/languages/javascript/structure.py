@@ -6,9 +6,11 @@ from typing import Any
 
 from ...program import curly
 from ...program.model import Argument, Call, Reference, SourceFile, Statement
+from .. import tree
 from .imports import is_require
 from .walk import FUNCTIONS
 
+MEMBERS = {"member_expression": "property"}  # nodes that take a member, and the field that holds its name
 KINDS = {
     "import_statement": "import",
     "function_declaration": "function",
@@ -195,3 +197,7 @@ def depth(node: Any) -> int:
 
 def tokens(file: SourceFile, start: int, end: int, edits: list[tuple[int, int, str]]) -> list[str]:
     return curly.tokens(file, start, end, edits, ("comment",))
+
+
+def member_owner(file: SourceFile, start: int, end: int) -> tuple[int, int, bool] | None:
+    return tree.member_owner(file, start, end, MEMBERS, "new_expression")

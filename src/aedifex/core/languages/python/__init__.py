@@ -20,7 +20,7 @@ from .literals import literals
 from .namespaces import confined, looked_up
 from .pure import BUILTINS, apis, purity, type_of
 from .read import read
-from .structure import alone, arguments, blocks, body_of, count, depth, statements, tokens, unpacked
+from .structure import alone, arguments, blocks, body_of, count, depth, member_owner, statements, tokens, unpacked
 
 
 class Python:
@@ -74,6 +74,7 @@ class Python:
         lambda s: any(c.type in ("else_clause", "elif_clause") for c in s.node.named_children)
     )
     tokens = staticmethod(tokens)
+    member_owner = staticmethod(member_owner)
     inlines = staticmethod(inlines)
     item_type = staticmethod(item_type)
     item_value: Callable[[SourceFile, int, int], tuple[int, int] | None] = staticmethod(lambda file, start, end: None)

@@ -5,8 +5,10 @@ from __future__ import annotations
 from typing import Any
 
 from ...program.model import Argument, Call, Function, SourceFile, Statement
+from .. import tree
 from .pure import node_at
 
+MEMBERS = {"attribute": "attribute"}  # nodes that take a member, and the field that holds its name
 KINDS = {
     "import_statement": "import",
     "import_from_statement": "import",
@@ -193,3 +195,7 @@ def unpacked(file: SourceFile, statement: Statement) -> list[tuple[tuple[int, in
     if len(names) != len(values) or not plain or len({n.text for n in names}) < len(names):
         return []
     return [((n.start_byte, n.end_byte), (v.start_byte, v.end_byte)) for n, v in zip(names, values, strict=True)]
+
+
+def member_owner(file: SourceFile, start: int, end: int) -> tuple[int, int, bool] | None:
+    return tree.member_owner(file, start, end, MEMBERS, "")

@@ -273,7 +273,12 @@ def import_again(file: SourceFile, local: str, module: str, name: str) -> str:
 
 
 def merged_imports(lines: Sequence[str], own: set[str]) -> str:
-    """Import statements in order, names of one module on one line, the project's own modules after the others."""
+    """Import statements in order, names of one module on one line, the project's own modules after the others.
+
+    Where all names of a module are imported, the order of the statements says which of two names counts: it stays.
+    """
+    if any(line.endswith(" import *\n") for line in lines):
+        return "".join(dict.fromkeys(lines))
     names: dict[str, set[str]] = {}
     whole: list[tuple[str, str]] = []
     for line in sorted(set(lines)):

@@ -54,8 +54,9 @@ def dependencies(file: SourceFile, language: Language, statements: list[Statemen
                 found.refusal = trouble
                 break
     if stars:
-        for module in file.scope.stars:
+        for module, start in zip(file.scope.stars, file.star_imports, strict=False):
             found.imports.append(language.write.import_again(file, "*", module, "*"))
+            found.places[found.imports[-1]] = start  # of one imported twice, the last counts
     found.imports = sorted(set(found.imports), key=lambda line: (found.places.get(line, 0), line))
     return found
 

@@ -13,6 +13,7 @@ from ...analysis.variable_kinds import constants_of, only_imports
 from ...design.tables import ClassDesign
 from ...program.edits import Edits
 from ...program.model import SourceFile, Statement
+from ...program.program import neighbours
 from ...rewrites import messages
 from ..rewrite import Context, class_scope
 from .placement import Dependencies, dependencies
@@ -132,7 +133,9 @@ class FileMover:
         """The new file; ``offered``: names in it that other files import."""
         nl = self.write.newline(self.file)
         head = self.write.head(self.file)
-        own = {self.write.module_of(p) for p in self.context.program.files}
+        program = self.context.program
+        beside = neighbours(program.root, program.texts, program.language)
+        own = {self.write.module_of(p) for p in [*program.files, *beside]}
         imports = self.write.merged_imports(needs.imports, own)
         text = head + ("\n" if head and imports else "") + imports
         previous = "import" if text else ""
