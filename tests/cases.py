@@ -9,19 +9,21 @@
     ...
     --- refused            (instead of "after": the code, the place)
 
-A case that begins with ``--- lift line.py:3-4 told`` has no design: the lines are lifted by hand. The language is that of the first file. ``python tests/cases.py --accept FILE...`` writes what the step gives into a case; read it before you keep it.
+A case that begins with ``--- by hand lift line.py:3-4 told`` has no design: a person asks for the one step. The language is that of the first file;
+``--- beside other.py`` is in the folder and not among the scripts. ``python tests/cases.py --accept FILE...`` writes what the step gives into a case; read it before you keep it.
 """
 
 from __future__ import annotations
 
 import re
+import shlex
 import sys
 import tempfile
 from pathlib import Path
 
 import together
 
-from aedifex.core.apply.by_hand import lift
+from aedifex.core.apply.by_hand import by_hand
 from aedifex.core.apply.sequence import run
 from aedifex.core.check.check import observe
 from aedifex.core.check.run_environment import World
@@ -34,6 +36,7 @@ from aedifex.core.program.refusal import Refusal
 from aedifex.core.program.surroundings import digest
 
 STEPS = Path(__file__).parent / "steps"
+REFUSALS = Path(__file__).parent / "refusals"
 
 
 def load(path: Path) -> dict[str, str]:
@@ -51,14 +54,15 @@ def files(case: dict[str, str], kind: str) -> dict[str, str]:
 
 def apply(case: dict[str, str]) -> tuple[dict[str, str], str]:
     """(files after the step and all steps before it, its refusal or "")."""
-    wanted = next(t.split()[1:] for t in case if t.startswith(("step ", "lift ")))
+    wanted = next(t for t in case if t.startswith(("step ", "by hand ")))
     before = files(case, "before")
     with tempfile.TemporaryDirectory() as folder:
-        for name, text in before.items():
+        for name, text in {**before, **files(case, "beside")}.items():
+            Path(folder, name).parent.mkdir(parents=True, exist_ok=True)
             Path(folder, name).write_bytes(text.encode())
         program = read_program(folder, [n for n in before if n.endswith(language_of(next(iter(before))).suffixes)])
-        if len(wanted) > 1:
-            return by_hand(program, *wanted)
+        if wanted.startswith("by hand "):
+            return alone(program, *shlex.split(wanted)[2:])
         sources = ", ".join(f'"{n}" = "{digest(t.encode())}"' for n, t in before.items() if n in program.texts)
         language = program.language.name
         head = f'format = 1\nlanguage = "{language}"\nentries = ["{next(iter(before))}"]\nsources = {{ {sources} }}\n'
@@ -67,12 +71,12 @@ def apply(case: dict[str, str]) -> tuple[dict[str, str], str]:
         program_after = program
         for outcome, after in run(design, program):
             assert outcome.result != "wrong", [str(p) for p in outcome.problems]
-            if outcome.step.id == wanted[0]:
+            if outcome.step.id == wanted.split()[1]:
                 if outcome.refusal is not None:
                     return {}, coded(outcome.refusal)
                 return {n: text.decode() for n, text in after.texts.items()}, ""
             program_after = after
-        raise AssertionError(f"no step {wanted}: {program_after}")
+        raise AssertionError(f"no {wanted}: {program_after}")
 
 
 def coded(refusal: Refusal | Says | None) -> str:
@@ -81,11 +85,12 @@ def coded(refusal: Refusal | Says | None) -> str:
     return " ".join(x for x in (refusal.code, refusal.place, str(refusal.values.get("why", ""))) if x)
 
 
-def by_hand(program: Program, lines: str, name: str) -> tuple[dict[str, str], str]:
+def alone(program: Program, step: str, *given: str) -> tuple[dict[str, str], str]:
+    """(the files after one step by hand, its refusal or "")."""
     try:
-        return {n: text.decode() for n, text in lift(program, lines, name).after.texts.items()}, ""
+        return {n: text.decode() for n, text in by_hand(program, step, *given).after.texts.items()}, ""
     except Refused as error:
-        return {}, coded(error.refusal)
+        return {}, coded(error.refusal) if error.refusal is not None else str(error)
 
 
 def outputs(texts: dict[str, str]) -> tuple[object, ...]:

@@ -11,7 +11,7 @@ from aedifex.core.program.model import SourceFile
 from aedifex.core.program.program import Program, reread
 from aedifex.core.program.refusal import Refusal
 from aedifex.core.rewrites.extract_function.rewrite import Lift
-from aedifex.core.rewrites.rewrite import Context
+from aedifex.core.rewrites.step import Context
 
 HEADS = ("class", "function", "import", "package")
 

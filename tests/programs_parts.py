@@ -8,7 +8,7 @@ from aedifex.core.program.program import Program, reread
 from aedifex.core.program.refusal import Refusal
 from aedifex.core.program.whole import Whole
 from aedifex.core.rewrites.extract_class.rewrite import TakePart
-from aedifex.core.rewrites.rewrite import Context
+from aedifex.core.rewrites.step import Context
 
 
 def taken_out(program: Program, entry: str, jobs: list[str]) -> Iterator[tuple[str, Program | None]]:

@@ -8,6 +8,7 @@ from pathlib import Path
 import pytest
 
 import aedifex
+from aedifex.core.apply.by_hand import commands
 
 HOME = Path(aedifex.__file__).parent
 README = Path(__file__).parents[1] / "README.md"
@@ -26,9 +27,9 @@ DESIGNED = ("build", "check", "preview", "record tramline")
 
 
 def examples() -> list[str]:
-    found = []
+    found = [f"step {hand.example}" for hand in commands()]
     for file in sorted((HOME / "cli").glob("*.py")):
-        found += re.findall(r"Example: aedifex (.+)", file.read_text())
+        found += re.findall(r"Example: aedifex ([^{\n]+)\n", file.read_text())
     readme = README.read_text()
     found += re.findall(r"^aedifex (\w.*?)(?: +#.*)?$", readme, re.M)
     found += re.findall(r"^\| `(step .+?)` \|", readme, re.M)

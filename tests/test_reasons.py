@@ -1,14 +1,11 @@
 """What a draft leaves where it is, it says why: each reason is given to a script that has it."""
 
 import pytest
-from cases import coded
 
 from aedifex.core.analysis.families import families
 from aedifex.core.analysis.parallel_arrays import lists_named
-from aedifex.core.apply import by_hand as single
 from aedifex.core.design.tables import WishDesign
 from aedifex.core.planning.drafter import draft
-from aedifex.core.program.errors import Refused
 from aedifex.core.program.refusal import Refusal
 from aedifex.core.rewrites.list_of_objects.indexed_methods import Items
 from aedifex.core.rewrites.move_class.placement import dependencies
@@ -145,78 +142,6 @@ def test_only_two_functions_are_made_the_same(folder):
         merge_edits(file, program.language, 3 * [half(file, family, file.function("move1"))])
 
 
-LOOP = "def run(stops):\n    total = 0\n    for stop in stops:\n        if stop < 0:\n            {jump}\n        total += stop\n        print(total)\n    print('end', total)\n    return total\n\n\nprint(run([1, 2]))\n"
-JAVA = "public class Line {{\n    public static void main(String[] args) {{\n{lines}\n    }}\n}}\n"
-BY_TEXT = "'{}' reaches names by their text"
-
-
-def loop(jump="continue"):
-    return LOOP.format(jump=jump)
-
-
-def java(*lines):
-    return {"Line.java": JAVA.format(lines="\n".join(f"        {line}" for line in lines))}
-
-
-# (files, lines, name, why they stay)
-LIFTED = [
-    (loop(), "line.py:2-2", "2x", "no-name line.py:2"),
-    (loop(), "line.py:2-2", "run", "name-in-use line.py:2"),
-    (loop(), "line.py:2-2", "print", "name-in-use line.py:2"),
-    (loop().replace("    total = 0\n", "    total = 0; best = 1\n"), "line.py:2:5-2:14", "first", "end-in-line line.py:2"),
-    (loop().replace("    total = 0\n", "    total = 0; best = 1\n"), "line.py:2:16-2:24", "first", "begin-in-line line.py:2"),
-    (loop(), "line.py:4-6", "add", "cannot-be-extracted line.py:5 'continue' leaves lines after which the loop's body goes on"),
-    (loop("return 1"), "line.py:3-7", "add", "cannot-be-extracted line.py:5 'return' leaves the lines before the function's end"),
-    (loop("return 1").replace("        print(total)\n", "        if total > 9:\n            break\n"), "line.py:4-8", "add", "cannot-be-extracted line.py:5 these lines are left by 'return' and by 'break'"),
-    (loop("print('below'); break").replace("; break", "\n            break"), "line.py:5-6", "add", "cannot-be-extracted line.py:6 these lines end the loop whenever they run; leave out the 'break'"),
-    (loop("del total"), "line.py:4-5", "add", "cannot-be-extracted line.py:5 'total' is deleted there"),
-    (loop("print(f'{total=}')"), "line.py:4-5", "add", "cannot-be-extracted line.py:5 'total' is spelled out by a self-documenting format"),
-    (loop("print(locals())"), "line.py:4-5", "add", "cannot-be-extracted line.py:5 'locals()' reaches names by their text"),
-    (loop("global fare"), "line.py:4-5", "add", "cannot-be-extracted line.py:5 a statement there says which names belong to the file"),
-    (loop("import json").replace("'end'", "json"), "line.py:4-5", "add", "cannot-be-extracted line.py:5 'json' is defined there and used elsewhere"),
-    (loop("total = 9").replace("    total = 0\n", "    total = 0\n    show = lambda: total\n").replace("'end'", "show()"), "line.py:5-6", "add", "cannot-be-extracted line.py:6 'total' is set there and used by a function that runs later"),
-    (loop("shows.append(lambda: total)").replace("    total = 0\n", "    total = 0\n    shows = []\n"), "line.py:5-6", "add", "cannot-be-extracted line.py:6 a function made there sees 'total', which changes afterwards"),
-    (loop("last = stop").replace("print(total)", "print(last)"), "line.py:7-7", "tell", "cannot-be-extracted line.py:7 'last' may not be set yet where these lines begin"),
-    ("def run(n):\n    total = 0\n    try:\n        total = 1\n        total = int(n)\n    except ValueError:\n        print(total)\n\n\nrun('x')\n", "line.py:4-5", "add", "cannot-be-extracted line.py:4 a handler around these lines uses what they set"),
-    ("def run(n):\n    if (total := n + 1) > 2:\n        print(total)\n\n\nrun(2)\n", "line.py:2:8-2:24", "add", "cannot-be-extracted line.py:2 the expression sets a variable"),
-    ("def run(ns):\n    return sorted(ns, key=lambda n: (n := n + 1) % 3)\n\n\nprint(run([2, 3]))\n", "line.py:2:37-2:52", "rank", "cannot-be-extracted line.py:2 'n' belongs to a function that is made around it, and is no plain value there"),
-    ("import math\n\n\ndef run(n):\n    while True:\n        n += 1\n        if n > 3:\n            break\n    print(n)\n\n\nrun(1)\n", "line.py:6-8", "add", "lines-end-loop line.py:6"),
-    ("def run(n):\n    def add():\n        nonlocal n\n        n += 1\n    add()\n    print(n)\n\n\nrun(1)\n", "line.py:5-6", "rank", "cannot-be-extracted line.py:6 'n' may be changed by a function while these lines run"),
-    ("def show():\n    print(stops)\n\n\nstops: list = [1]\nshow()\nprint(stops)\n", "line.py:5-6", "begin", "cannot-be-extracted line.py:5 'stops' is declared with its type there, and belongs to the file"),
-    ("class Tram:\n    @print\n    def run(n):\n        print(n)\n", "line.py:4-4", "tell", "cannot-be-extracted line.py:4 nothing tells what the decorated method gets first"),
-    ("class Tram:\n    def run(a, b):\n        print(a)\n    acts = [run]\n", "line.py:3-3", "tell", "cannot-be-extracted line.py:3 the method is handed on in its class, and nothing tells what it gets first"),
-    ("class Tram:\n    def run():\n        print(1)\n", "line.py:3-3", "tell", "cannot-be-extracted line.py:3 the method has no parameter for its object"),
-    ("class Line:\n    class Tram:\n        @staticmethod\n        def run(n):\n            print(n)\n", "line.py:5-5", "tell", "cannot-be-extracted line.py:5 the method is static, and nothing here names its class for certain"),
-    ("class Tram:\n    def run(self):\n        self.total = 1\n        print(self.total)\n", "line.py:4-4", "total", "name-in-use line.py:4"),
-    ({"line.js": "let zone = 1;\nfunction run() {\n  zone += 1;\n}\n[1].forEach(run);\nzone = 5;\nrun;\n"}, "line.js:1-5", "tell", "cannot-be-extracted line.js:2 'run' is defined there and used elsewhere"),
-    ({"line.js": "let zone = 1;\nsetTimeout(() => {\n  zone += 1;\n}, 5);\nconsole.log(zone);\nzone = 5;\n"}, "line.js:1-5", "tell", "cannot-be-extracted line.js:1 a function made there sees 'zone', which changes afterwards"),
-    ({"line.js": "if (1) [1].forEach((n) => {\n  console.log(n);\n});\n"}, "line.js:2-2", "tell", "cannot-be-extracted line.js:2 what makes the function of these lines is a statement without a block of its own"),
-    ({"line.js": "let n = 1; [1].forEach((k) => {\n  console.log(k, n);\n});\n"}, "line.js:2-2", "tell", "cannot-be-extracted line.js:2 what makes the function of these lines begins in the middle of a line"),
-    ({"line.js": "let Tram = class {};\nclass Car {\n  static run(n) {\n    console.log(n);\n  }\n}\nCar = Tram;\n"}, "line.js:4-4", "tell", "cannot-be-extracted line.js:4 the method is static, and its class has no name that stays"),
-    ({"Line.java": "public class Line {\n    static int fare = 2;\n    public static void main(String[] args) {\n        System.out.println(fare);\n    }\n}\n"}, "Line.java:2-2", "tell", "lines-declare Line.java:2"),
-    ("n = 1\nfrom math import *\nprint(pi)\n", "line.py:2-3", "tell", "cannot-be-extracted line.py:2 a star import stands there"),
-    (loop(), "line.py:3-3", "tell", "cut-in-two line.py:3"),
-    ("n = 3\nif n > 1:\n    n += 1\n    print(n)\nelse:\n    n = 0\nprint(n)\n", "line.py:3-5", "tell", "cut-in-two line.py:3"),
-    ({"line.js": "class Tram extends Array {\n  constructor(n) {\n    const size = n + 1;\n    super(size);\n  }\n}\nnew Tram(1);\n"}, "line.js:3-3", "tell", "cannot-be-extracted line.js:3 the object is not there before 'super()' has run"),
-    (java("var n = 1;", "System.out.println(n);"), "Line.java:4-4", "tell", "type-not-written Line.java:4"),
-    (java("int a = 1;", "a = 2;", "int b = 3;", "System.out.println(a + b);"), "Line.java:4-5", "tell", "cannot-be-extracted Line.java:4 of a, b, which are needed afterwards, some are declared there and some before"),
-    (java("int a = 1;", "int b = 3;", "System.out.println(a + b);"), "Line.java:3-4", "tell", "cannot-be-extracted Line.java:3 more than one value would come back"),
-    (java("class Car {}", "System.out.println(1);"), "Line.java:3-3", "tell", "cannot-be-extracted Line.java:3 a class is declared there"),
-    ({"Line.java": "public class Line {\n    public String toString() {\n        String s = super.toString();\n        return s.length() > 3 ? \"a\" : s;\n    }\n    public static void main(String[] args) {\n        System.out.println(new Line());\n    }\n}\n"}, "Line.java:3-3", "tell", "cannot-be-extracted Line.java:3 'super' only works where it stands"),
-    (java("for (int i = 0; i < 3; i++) {", "    outer:", "    for (int j = 0; j < 3; j++) {", "        if (j > i) {", "            break outer;", "        }", "    }", "}"), "Line.java:4-9", "tell", "cannot-be-extracted Line.java:7 'break' jumps to a label"),
-    ({"Line.java": "public class Line {\n    Line(int n) {\n        if (n > 1) {\n            return;\n        }\n        System.out.println(n);\n    }\n    public static void main(String[] args) {\n        new Line(2);\n    }\n}\n"}, "Line.java:3-6", "tell", "result-type-unknown Line.java:3"),
-    ({"line.js": "function run(n) {\n  console.log(arguments.length)\n  return n\n}\nrun(1)\n"}, "line.js:2-2", "tell", "cannot-be-extracted line.js:2 'arguments' are the function's own"),
-    ({"line.js": "function run(n) {\n  let a, b\n  a = n\n  b = n + 1\n  console.log(a, b)\n}\nrun(1)\n"}, "line.js:3-4", "first", "cannot-be-extracted line.js:3 several values come back, and no ';' stands before these lines"),
-]
-
-
-@pytest.mark.parametrize(("files", "lines", "name", "said"), LIFTED, ids=[f"lift-{i}" for i in range(len(LIFTED))])
-def test_lines_that_cannot_be_lifted_have_a_reason(folder, files, lines, name, said):
-    with pytest.raises(Refused) as refused:
-        single.lift(folder.read_all(files), lines, name)
-    assert coded(refused.value.refusal) == said
-
-
 WANTED = """tram_x = 0
 tram_load = 0
 {signal}
@@ -323,37 +248,6 @@ MAIN = "import sys\n\n\ndef main({params}):\n    lanes = []\n    load = 0\n\n   
 
 def main(params="", more="", call="main()"):
     return MAIN.format(params=params, more=more, call=call)
-
-
-# (files, why the lines of 'main' do not become the main code)
-CLOSED = [
-    (main().replace("def main", "async def main").replace("main()\n", "import asyncio\nasyncio.run(main())\n"), "more-than-plain line.py:4"),
-    ("def main(): print(1)\n\n\nmain()\n", "stands-on-one-line line.py:1"),
-    (main(more="    def both():\n        nonlocal load\n        def most():\n            nonlocal load, best\n            load = best = 1\n        best = 2\n        most()\n    both()\n"), "sets-of-several line.py:4"),
-    (main(call="def run():\n    main()\n\n\nprint(1)"), "called-elsewhere line.py:19"),
-    (main(call="def run():\n    main()\n\n\nrun()"), "called-elsewhere line.py:19"),
-    (main(params="n", call="main()"), "nothing-gives-parameter line.py:4"),
-    ({"line.js": "function main() {\n  let load = 0;\n  function add(n) {\n    load += n;\n  }\n  add(1);\n  console.log(load);\n}\nif (require.main === module) {\n  main();\n}\n"}, "other-variables line.js:10"),
-    ({"Line.java": "public class Line {\n    public static void main(String[] args) {\n        int[] load = {0};\n        load[0]++;\n        System.out.println(load[0]);\n        if (load[0] > 5) main(args);\n    }\n}\n"}, "called-by-program Line.java:2"),
-]  # fmt: skip
-
-
-ONCE = "(function () {{\n  let rung = 0;\n  {0}\n  ring(2);\n  ring(3);\n  ring(4);\n  ring(5);\n  ring(6);\n  console.log(rung){1}\n}})();\n{2}"
-CLOSED += [
-    ({"line.js": "let n = 1\n;" + ONCE.format("function ring(n) { rung += n; }", ";", "").replace("let rung = 0;", "[1].forEach(console.log);\n  let rung = 0;")}, "lines-join line.js:2"),
-    ({"line.js": ONCE.format("function ring(n) { rung += n; }", "", "[1].forEach(console.log);\n")}, "lines-join line.js:1"),
-    ({"line.js": ONCE.format("const ring = (n) => { rung += this.n; };", ";", "")}, "bound-to-function line.js:3 'this' is the function's own"),
-    ({"line.js": "const load = 1;\n" + ONCE.format("function ring(n) { rung += n; }", ";", "").replace("  let rung", "  'use strict';\n  let rung")}, "strictness-inside line.js:3"),
-    ({"line.js": ONCE.format("function ring(n) { rung += n; }", ";", "").replace("function ()", "function (...all)")}, "any-arguments line.js:1"),
-    ({"line.js": ONCE.format("function ring(n) { rung += n; }", ";", "").replace("function ()", "function (loud)")}, "nothing-gives-parameter line.js:1"),
-]  # fmt: skip
-
-
-@pytest.mark.parametrize(("files", "said"), CLOSED, ids=[f"main-{i}" for i in range(len(CLOSED))])
-def test_a_main_function_that_stays_closed_has_its_reason(folder, files, said):
-    with pytest.raises(Refused) as refused:
-        single.open_main(folder.read_all(files), "main")
-    assert coded(refused.value.refusal) == said
 
 
 LOOSE = "let load = 1;\nfunction move(n) {{\n  {body}\n}}\nmove(2);\nconsole.log(load);\n"

@@ -8,7 +8,7 @@ from conftest import needs
 from test_corners import seen
 
 from aedifex.cli.suggest import suggested
-from aedifex.core.apply.by_hand import changes_of, empty_design
+from aedifex.core.apply.by_hand import changes_of
 from aedifex.core.apply.git import Git
 from aedifex.core.apply.scores import weigh
 from aedifex.core.apply.sequence import Outcome
@@ -23,9 +23,11 @@ from aedifex.core.program.edits import Edits
 from aedifex.core.program.errors import AedifexError, Refused
 from aedifex.core.program.language import languages
 from aedifex.core.program.model import Problem
-from aedifex.core.rewrites.function_to_method import FunctionToMethod
+from aedifex.core.rewrites.by_hand import empty_design
+from aedifex.core.rewrites.function_to_method import BecomeMethod
 from aedifex.core.rewrites.pipeline import tried
-from aedifex.core.rewrites.rewrite import Context, Refusal, State
+from aedifex.core.rewrites.rewrite import State
+from aedifex.core.rewrites.step import Context, Refusal
 
 LINE = "load = 1\n\n\ndef add(n):\n    global load\n    load += n\n\n\nadd(2)\nprint(load)\n"
 JAVA = 'public class Line {\n    static int load = 1;\n\n    static void add(int n) {\n        load += n;\n        System.out.println(load);\n    }\n\n    public static void main(String[] args) {\n        add(2);\n    }\n}\n'
@@ -76,7 +78,7 @@ def test_a_step_without_its_class(folder):
     program = folder.program("line.py", LINE)
     made = ClassDesign("Tram", "model", methods=[MethodDesign("add", ["add"])])
     with pytest.raises(Refusal, match="there is no class 'Tram' yet"):
-        FunctionToMethod(made, made.methods[0]).apply(Context(program, empty_design(program)))
+        BecomeMethod(made, made.methods[0]).apply(Context(program, empty_design(program)))
 
 
 def test_rivals_tell_what_would_be_refused(folder):

@@ -6,7 +6,7 @@ import pytest
 from conftest import needs
 
 from aedifex.core.apply.builder import Builder, Options
-from aedifex.core.apply.by_hand import rename
+from aedifex.core.apply.by_hand import by_hand
 from aedifex.core.apply.project import open_project
 from aedifex.core.check.evidence import Evidence
 from aedifex.core.check.run_environment import World
@@ -150,7 +150,7 @@ def test_a_rename_that_could_mean_two(folder):
     folder.write("line.py", "n = 1\n")
     folder.write("lane.py", "n = 2\n")
     with pytest.raises(AedifexError, match=r"'n' means several things \(line\.py:1, lane\.py:1\); write file::name, or rename them apart by hand"):
-        rename(read_program(str(folder.path), ["line.py", "lane.py"]), "n", "m")
+        by_hand(read_program(str(folder.path), ["line.py", "lane.py"]), "rename", "n", "m")
 
 
 def test_a_renamed_module_takes_its_uses_along_where_its_name_is_free(folder):

@@ -11,7 +11,7 @@ from programs import Maker
 from aedifex.core.apply.sequence import attempt
 from aedifex.core.design.tables import Design
 from aedifex.core.rewrites.rename import Rename
-from aedifex.core.rewrites.rewrite import Context
+from aedifex.core.rewrites.step import Context
 
 
 def names_used(text: bytes) -> list[list[tuple[str, object]]]:

@@ -14,7 +14,7 @@ from ..program.errors import Refused
 from ..program.program import Program
 from ..program.refusal import Refusal
 from ..rewrites.extract_function.rewrite import Lift
-from ..rewrites.rewrite import Step
+from ..rewrites.step import Step
 from . import messages
 from .affected import touched_functions
 from .git import Git

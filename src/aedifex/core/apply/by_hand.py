@@ -3,56 +3,37 @@
 from __future__ import annotations
 
 import os
-from collections.abc import Callable, Mapping
+from collections.abc import Callable
 from dataclasses import dataclass, field
 from functools import partial
-from typing import Protocol
 
-from ..analysis.entries import imported_by_others
 from ..check import check as checking
 from ..check.evidence import Evidence
 from ..check.run_environment import World
 from ..check.scenarios import Scenario, default, load
-from ..design.tables import ClassDesign, Design, FieldDesign
 from ..design.toml import parse
-from ..planning.extracted_classes import wished_part
+from ..planning.by_hand import PLANNED
 from ..program.errors import AedifexError, Refused
 from ..program.program import Program, reread
 from ..program.refusal import Refusal
-from ..program.surroundings import digest, read_neighbours, surrounded
-from ..rewrites.extend_base import ExtendClass
-from ..rewrites.extract_class.rewrite import TakePart
-from ..rewrites.extract_function.rewrite import Lift
-from ..rewrites.inject_console.rewrite import OpenStream
-from ..rewrites.inject_console.streams import stream_for
-from ..rewrites.inline_main.opened import main_holder
-from ..rewrites.inline_main.rewrite import OpenMain
-from ..rewrites.name_handlers.rewrite import NameHandlers
-from ..rewrites.rename import Rename, words_of
+from ..program.surroundings import digest, surrounded
+from ..rewrites.by_hand import Asked, HandCommand, SmallDesign, empty_design
+from ..rewrites.pipeline import REWRITES
 from ..rewrites.renamed_designs import follow
-from ..rewrites.rewrite import Context, Step
+from ..rewrites.step import Context, Step
 from . import messages
 from .builder import END, difference_sentences
 from .journal import FOLDER, STEPS, Journal, names
 from .outline import diff, diff_texts
 from .project import DESIGN, SCENARIOS
-from .sequence import Outcome, attempt
-
-
-class Done(Protocol):
-    """A step, or several that a person asks for as one."""
-
-    @property
-    def id(self) -> str: ...
-
-    def title(self) -> str: ...
+from .sequence import Outcome, attempt, run
 
 
 @dataclass
 class Single:
     """A step as it would be done. ``changes``: every file that it writes, designs included."""
 
-    step: Done
+    step: Step | SmallDesign
     before: Program
     after: Program
     changes: dict[str, bytes | None]
@@ -87,90 +68,32 @@ class Single:
             self.journal.write(self.step.id, self.step.title(), self.design, self.changes)
 
 
-def rename(program: Program, old: str, new: str) -> Single:
-    """What a rename would change. Raises Refused with the reason if it cannot be done."""
-    return single(program, Rename(old, new, outsiders=read_neighbours(program, words_of(old))), lambda after: designs(program, after, old, new))
+def commands() -> list[HandCommand]:
+    """All steps by hand: those of the rewrites, and those that a draft works out."""
+    return sorted([*(h for r in REWRITES for h in r.by_hand), *PLANNED], key=lambda h: h.name)
 
 
-def lift(program: Program, lines: str, name: str) -> Single:
-    """What lifting lines into a function would change. Raises Refused with the reason if it cannot be done."""
-    return single(program, Lift(lines, name, outsiders=read_neighbours(program)))
-
-
-def open_main(program: Program, name: str) -> Single:
-    """What opening a long main function would change. Raises Refused with the reason if it cannot be done."""
-    path = main_holder(program, name)
-    if not path:
-        raise Refused(messages.NO_FUNCTION.in_file(name=name))
-    return single(program, OpenMain(path, name))
-
-
-def name_handler(program: Program, place: str, name: str) -> Single:
-    """What giving a handler that is written in place a name would change. Raises Refused with the reason if it cannot be done."""
-    path = place.split(":")[0]
-    if path not in program.files:
-        raise Refused(messages.NO_PLACE.in_file(place=place))
-    return single(program, NameHandlers(path, [(place, name)]))
-
-
-def open_stream(program: Program, word: str, name: str) -> Single:
-    """What putting a variable in the place of the console would change. Raises Refused with the reason if it cannot be done."""
-    if not program.language.write.is_name(name):
-        raise Refused(messages.NO_NAME.in_file(name=name))
-    for path, file in program.files.items():
-        if (stream := stream_for(file, program.language, word, name)) is not None:
-            return single(program, OpenStream(path, stream))
-    raise Refused(messages.NO_CONSOLE_USE.in_file(word=word))
-
-
-def take_part(program: Program, whole: str, name: str, members: list[str]) -> Single:
-    """What taking members out of a class would change. Raises Refused with the reason if it cannot be done."""
-    path = home_of(program, whole)
-    if not program.language.write.is_name(name):
-        raise Refused(messages.NO_CLASS_NAME.in_file(name=name))
+def by_hand(program: Program, name: str, *given: str) -> Single:
+    """What a step that a person asks for would change. ``given``: as its command says. Raises Refused with the reason if it cannot be done."""
+    command = next(h for h in commands() if h.name == name)
     try:
-        part = wished_part(program.files[path], program.language, whole, name, members)
+        asked = command.ask(program, *given)
     except Refusal as refusal:
         raise Refused(refusal) from None
-    return single(program, TakePart(path, part, read_neighbours(program)))
+    return single(program, asked)
 
 
-def extend(program: Program, whole: str, member: str) -> Single:
-    """What it would change if a class extended what its member holds. Raises Refused with the reason if it cannot."""
-    path = home_of(program, whole)
-    made = ClassDesign(whole, "app", extends=member, fields=[FieldDesign(member, [f"{path}::{member}"], hidden=False)])
-    return single(program, ExtendClass(made))
-
-
-def home_of(program: Program, class_: str) -> str:
-    """The file of a class. Raises Refused if there is no such class."""
-    path = next((f.path for f in program.files.values() if any(n == class_ for _, n in f.classes)), "")
-    if not path:
-        raise Refused(messages.NO_CLASS.in_file(name=class_))
-    return path
-
-
-Others = Callable[[Program], dict[str, bytes | None]]  # what else changes with the program, if no design is built on it
-
-
-def nothing(after: Program) -> dict[str, bytes | None]:
-    return {}
-
-
-def single(program: Program, step: Step, others: Others = nothing, homes: Mapping[str, str] | None = None) -> Single:
-    """``homes``: class → its file."""
-    context = Context(surrounded(program), empty_design(program), dict(homes or {}))
-    context.exists = partial(exists_in_project, program)  # type: ignore[method-assign]
-    return shown(program, step, changes_of(attempt(step, context, set())), others)
-
-
-def empty_design(program: Program) -> Design:
-    """A design of nothing yet, for the files of the program."""
-    return Design(program.language.name, entries_here(program), {p: digest(t) for p, t in program.texts.items()})
-
-
-def entries_here(program: Program) -> list[str]:
-    return [p for p in program.files if not imported_by_others(program, p)]
+def single(program: Program, asked: Asked) -> Single:
+    """What is asked for, worked out; of a small design every step, and one that is refused refuses them all."""
+    exists = partial(exists_in_project, program)
+    if isinstance(asked.step, SmallDesign):
+        changes: dict[str, bytes | None] = {}
+        for outcome, _ in run(asked.step.design, program, homes=dict(asked.homes), exists=exists):
+            changes |= changes_of(outcome)
+        return shown(program, asked, changes)
+    context = Context(surrounded(program), empty_design(program), dict(asked.homes))
+    context.exists = exists  # type: ignore[method-assign]
+    return shown(program, asked, changes_of(attempt(asked.step, context, set())))
 
 
 def exists_in_project(program: Program, path: str) -> bool:
@@ -187,20 +110,20 @@ def changes_of(outcome: Outcome) -> dict[str, bytes | None]:
     return outcome.changes
 
 
-def shown(program: Program, step: Done, done: dict[str, bytes | None], others: Others = nothing) -> Single:
+def shown(program: Program, asked: Asked, done: dict[str, bytes | None]) -> Single:
     """What was worked out, with the journal that it belongs to. Raises Refused if that is nothing."""
     if not done:
-        raise Refused(messages.NOTHING_CHANGES.in_file(step=step.id))
-    entries = entries_here(program)
+        raise Refused(messages.NOTHING_CHANGES.in_file(step=asked.step.id))
+    entries = empty_design(program).entries
     after = reread(program, done)
     journal, design = journal_for(program, set(done))
     changes = dict(done)
-    if not design:
-        changes |= others(after)
+    if not design and asked.renamed is not None:
+        changes |= designs(program, after, *asked.renamed)
     text = diff(program, after) + "".join(
         text_diff(program.root, p, t) for p, t in changes.items() if p.endswith(DESIGN)
     )
-    return Single(step, program, after, changes, text, journal, design, entries)
+    return Single(asked.step, program, after, changes, text, journal, design, entries)
 
 
 def text_diff(root: str, path: str, text: bytes | None) -> str:

@@ -8,6 +8,7 @@ from functools import lru_cache
 from pathlib import Path
 from typing import Any
 
+from ..planning import messages as planning
 from ..program import messages as languages
 from ..program.refusal import Message
 from ..rewrites import messages as rewrites
@@ -29,7 +30,7 @@ class Explanation:
 
 def messages() -> dict[str, Message]:
     """All that a step can say, by code."""
-    found = [m for page in (languages, rewrites, applying) for m in vars(page).values() if isinstance(m, Message)]
+    found = [m for page in (languages, rewrites, planning, applying) for m in vars(page).values() if isinstance(m, Message)]
     return {m.code: m for m in found}
 
 

@@ -6,7 +6,6 @@ from collections.abc import Callable, Iterator
 from dataclasses import dataclass, field
 
 from ..design.tables import Design
-from ..program.edits import Overlap
 from ..program.model import Problem
 from ..program.program import Program
 from ..program.refusal import Refusal
@@ -14,7 +13,7 @@ from ..program.surroundings import by_itself, surrounded
 from ..rewrites.move_class.rewrite import MoveToFile
 from ..rewrites.pipeline import following, prepare
 from ..rewrites.remarks import with_remarks
-from ..rewrites.rewrite import UNFORESEEN, Context, Step, beyond
+from ..rewrites.step import Context, Step, carried_out
 from . import messages
 from .verify import verify
 
@@ -73,18 +72,12 @@ def attempt(step: Step, context: Context, lost: set[str]) -> Outcome:
     missing = [n for n in step.needs if n in lost]
     if missing:
         return Outcome(step, "skipped", refusal=messages.NEEDS_STEP.in_file(step=missing[0]))
-    if (refused := getattr(step, "refused", None)) is not None:  # it prepares, and was tried already
-        return Outcome(step, "refused", refusal=refused)
+    if step.refused is not None:  # it prepares, and was tried already
+        return Outcome(step, "refused", refusal=step.refused)
     try:
-        changes = step.apply(context).apply(context.program.files)
+        _, changes = carried_out(step, context)
     except Refusal as refusal:
-        return Outcome(step, "refused", refusal=refusal)
-    except UNFORESEEN as error:
-        return Outcome(step, "wrong", refusal=beyond(error))
-    except Overlap as overlap:
-        return Outcome(
-            step, "refused", refusal=messages.OVERLAP.in_file(why=str(overlap))
-        )
+        return Outcome(step, "wrong" if refusal.code == messages.NOT_FORESEEN.code else "refused", refusal=refusal)
     if not changes:
         return Outcome(step, "nothing")
     after, changes = with_remarks(step, context.program, changes)

@@ -13,23 +13,15 @@ from ..program.edits import Edits
 from ..program.model import Function, SourceFile
 from ..program.program import Program
 from ..program.refusal import Refusal
-from ..rewrites.extract_function.rewrite import Lift
-from ..rewrites.inline_main.opened import main_of
-from ..rewrites.inline_main.rewrite import OpenMain
-from ..rewrites.move_class.rewrite import MoveToFile
-from ..rewrites.name_handlers.rewrite import NameHandlers
-from ..rewrites.rewrite import Context, Step
+from ..rewrites.step import Context, Step
 from . import messages
 from .sequence import Outcome, run
 
 LOST = ("refused", "skipped", "wrong")
 
 
-@dataclass(kw_only=True)
-class StandIn:
+class StandIn(Step):
     """Stands, where a step would, for what a design asks for and no single step does; it only says what is refused."""
-
-    needs: list[str] = field(default_factory=list)
 
     def apply(self, context: Context) -> Edits:
         raise NotImplementedError
@@ -39,13 +31,14 @@ class StandIn:
 class WholeClass(StandIn):
     """Stands for all steps of a class that is not made. ``steps``: their ids; ``others``: classes that go because of it."""
 
+    kind = "class"
     name: str
     steps: list[str]
     others: list[str] = field(default_factory=list)
 
     @property
-    def id(self) -> str:
-        return f"class:{self.name}"
+    def subject(self) -> str:
+        return self.name
 
     def title(self) -> str:
         more = f"; without it neither is {' nor '.join(self.others)}" if self.others else ""
@@ -72,7 +65,7 @@ def settled(
     first: dict[str, str] = {}  # class → why it lost a step when all classes were there
     while True:
         played = list(run(design, original, exists=exists))
-        lost = [(o, name) for o, _ in played if o.result in LOST and (name := owner(o.step, design))]
+        lost = [(o, name) for o, _ in played if o.result in LOST and (name := o.step.owner(design))]
         if not lost:
             return Settled(design, [*dropped, *misplaced(design, original, played)], played)
         for o, name in lost if not dropped else ():
@@ -83,7 +76,7 @@ def settled(
             going = {name: cause.refusal or messages.NOT_MADE.in_file()}
         orphans = handed_gone(design, set(going))
         for name, refusal in going.items():
-            ids = [o.step.id for o, _ in played if owner(o.step, design) == name]
+            ids = [o.step.id for o, _ in played if o.step.owner(design) == name]
             last = dropped[-1].step if rounds else None
             if isinstance(last, WholeClass) and first.get(name) != refusal.sentence:
                 last.others.append(name)  # its own reason is that the others are not there
@@ -100,12 +93,13 @@ def settled(
 class Stay(StandIn):
     """Stands for a name that a design wants in a file where it does not end up."""
 
+    kind = "stay"
     name: str
     file: str
 
     @property
-    def id(self) -> str:
-        return f"stay:{self.name}"
+    def subject(self) -> str:
+        return self.name
 
     def title(self) -> str:
         return f"{self.name} stands in {self.file}"
@@ -121,23 +115,6 @@ def misplaced(design: Design, original: Program, played: list[tuple[Outcome, Pro
             reason = messages.STAYS_WITH_READERS.in_file(s.file, name=s.name, file=homes[0])
             found.append(Outcome(Stay(s.name, s.file), "refused", refusal=reason))
     return found
-
-
-def owner(step: Step, design: Design) -> str:
-    """The class that a step is part of; "" if it is of none, or the class is as good without it."""
-    if isinstance(step, MoveToFile):
-        return ""
-    if isinstance(found := getattr(step, "design", None), ClassDesign):
-        return found.name
-    methods = [(c, m) for c in design.classes for m in c.methods]
-    if isinstance(step, Lift):
-        return next((c.name for c, m in methods if not step.of and (step.told in (m.told or m.lines) or step.lines in m.lines)), "")
-    if isinstance(step, OpenMain):
-        return next((c.name for c in design.classes if (m := main_of(c)) is not None and bare(m.origins[0]) == step.name), "")
-    if isinstance(step, NameHandlers):
-        places = {place for place, _ in step.wanted}
-        return next((c.name for c, m in methods if places & set(m.origins)), "")
-    return ""
 
 
 def without_classes(design: Design, names: set[str]) -> Design:

@@ -215,6 +215,7 @@ class FilePlanner:
         for s, v in self.kinds.items():
             if v.nature != "constant":
                 self.stays.append(StayDesign(s.name, why))
+        self.why_not = {f.name: why for f in self.file.tops}
 
     def numbered_constants(self) -> list[Symbol]:
         """Constants that may be one object's share of what its copies differ in."""

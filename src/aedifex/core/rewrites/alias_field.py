@@ -8,43 +8,27 @@ def draw(): screen.put(...)           lamp_screen = screen
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
-
 from ..design.tables import ClassDesign, FieldDesign, bare
 from ..program.edits import Edits
 from ..program.model import SourceFile, Symbol
-from ..program.refusal import Refusal
 from ..program.scopes import shadowed
 from . import messages
-from .introduce_variable import ForFields, Hoister, HoistLiteral
-from .rewrite import Context, drop_declarations, function_of, symbol
+from .introduce_variable import ForFields, Hoister, MakesVariables
+from .step import Context, drop_declarations, function_of, symbol
 
 
-@dataclass
-class StoreCompanion:
-    design: ClassDesign
-    member: FieldDesign
-    needs: list[str] = field(default_factory=list)
-    refused: Refusal | None = None
-    made: list[str] = field(default_factory=list)  # the variables, one for each object
-
-    @property
-    def id(self) -> str:
-        return f"store:{self.design.name}.{self.member.name}"
+class StoreCompanion(MakesVariables):
+    kind = "store"
 
     def title(self) -> str:
         return f"each object of {self.design.name} keeps {self.member.value}"
-
-    def names(self, context: Context) -> list[str]:
-        """The variables that are made, one for each object."""
-        return HoistLiteral(self.design, self.member, []).names(context)
 
     def apply(self, context: Context) -> Edits:
         file, out = context.home(self.design), Edits()
         source = symbol(file, self.member.value, "variable")
         if len(source.bindings) > 1:
             raise messages.COPY_STALE.at(file, source.bindings[1].start, source=source.name)
-        hoister = Hoister(context, file, HoistLiteral(self.design, self.member, []))
+        hoister = Hoister(context, file, self, [])
         hoister.out = out
         for index, name in enumerate(self.names(context)):
             hoister.declare_as(index, name, self.member.value, context.type_of(file, source))

@@ -2,22 +2,24 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+from collections.abc import Iterator
+from dataclasses import dataclass
 from itertools import pairwise
 
 from ..program.edits import Edits
 from ..program.model import SourceFile, Statement
-from .rewrite import Context
+from .rewrite import Building, ClassRewrite
+from .step import Context, Step
 
 
 @dataclass
-class CleanUp:
+class Clean(Step):
+    kind = "clean"
     path: str
-    needs: list[str] = field(default_factory=list)
 
     @property
-    def id(self) -> str:
-        return f"clean:{self.path}"
+    def subject(self) -> str:
+        return self.path
 
     def title(self) -> str:
         return f"remove unused imports from {self.path}"
@@ -138,3 +140,10 @@ def defined_class(file: SourceFile, statement: Statement) -> str:
 def used(file: SourceFile, name: str) -> bool:
     symbol = file.scope.symbols.get(name)
     return symbol is not None and any(not r.writes for r in symbol.references)
+
+
+class CleanUp(ClassRewrite):
+    def steps(self, building: Building) -> Iterator[Step]:
+        for path in building.program.files:
+            if path in building.design.sources:
+                yield Clean(path)

@@ -12,25 +12,22 @@ class App:                                            class App(pyglet.window.Wi
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+from collections.abc import Iterator
 
-from ..design.tables import ClassDesign
+from ..design.tables import ClassDesign, FieldDesign
 from ..program.edits import Edits
+from ..program.program import Program
 from ..program.refusal import Refusal
 from . import messages
-from .rewrite import Context
+from .by_hand import Asked, HandCommand, home_of
+from .rewrite import Building, ClassRewrite
+from .step import ClassStep, Context, Step
 
 ADVICE = "take 'extends' out of the design; the class then keeps it as a field"
 
 
-@dataclass
-class ExtendClass:
-    design: ClassDesign
-    needs: list[str] = field(default_factory=list)
-
-    @property
-    def id(self) -> str:
-        return f"extend:{self.design.name}"
+class ExtendClass(ClassStep):
+    kind = "extend"
 
     def title(self) -> str:
         return f"{self.design.name} extends what it held as {self.design.extends}"
@@ -48,3 +45,25 @@ class ExtendClass:
         except Refusal as refusal:
             raise refusal.with_cure(messages.NO_LIBRARY_CLASSES.cure, "") from None
         return out
+
+
+def ask_extend(program: Program, whole: str, member: str) -> Asked:
+    path = home_of(program, whole)
+    return Asked(ExtendClass(ClassDesign(whole, "app", extends=member, fields=[FieldDesign(member, [f"{path}::{member}"], hidden=False)])))
+
+
+class ExtendBase(ClassRewrite):
+    by_hand = (
+        HandCommand(
+            "extend", ("CLASS", "MEMBER"), "A class extends the library's class that it holds.",
+            """Make a CLASS extend the library's class of which its MEMBER holds an object.
+
+            The library then calls its methods by their names, so they need not be registered any more. What the constructor made the object with
+            goes to that of the library's class.""",
+            "extend PanelApp window panel_app.py", "Changed", ask_extend,
+        ),
+    )  # fmt: skip
+
+    def steps(self, building: Building) -> Iterator[Step]:
+        if building.class_.extends:
+            yield ExtendClass(building.plain, needs=building.ids_of(building.class_, "found", "main"))

@@ -16,30 +16,59 @@ class Barge:                              class Ferry(Vessel):
 from __future__ import annotations
 
 import re
-from dataclasses import dataclass, field
+from collections.abc import Iterator
+from dataclasses import dataclass
 
 from ..design.tables import ClassDesign, Design
 from ..program.edits import Edits
 from ..program.model import Function, Scope, SourceFile, Statement
+from ..program.program import Program
 from . import messages
-from .rewrite import Context, class_scope
+from .by_hand import Asked, HandCommand, home_of, names_in
+from .rewrite import Building, ClassRewrite
+from .step import Context, Step, class_scope
 
 
 @dataclass
-class ShareBase:
+class ShareBase(Step):
+    kind = "base"
     name: str
     designs: list[ClassDesign]
-    needs: list[str] = field(default_factory=list)
 
     @property
-    def id(self) -> str:
-        return f"base:{self.name}"
+    def subject(self) -> str:
+        return self.name
 
     def title(self) -> str:
         return f"{' and '.join(c.name for c in self.designs)} get the common base {self.name}"
 
     def apply(self, context: Context) -> Edits:
         return Sharer(context, self.name, self.designs).edits()
+
+
+def ask_base(program: Program, name: str, classes: str) -> Asked:
+    if not program.language.write.is_name(name):
+        raise messages.NO_CLASS_NAME.in_file(name=name)
+    if len(set(names_in(classes))) < 2:
+        raise messages.BASE_OF_ONE.in_file()
+    homes = {c: home_of(program, c) for c in names_in(classes)}
+    return Asked(ShareBase(name, [ClassDesign(c, "model") for c in homes]), homes=homes)
+
+
+class ExtractBase(ClassRewrite):
+    by_hand = (
+        HandCommand(
+            "base", ("NAME", "CLASSES"), "What classes have in common becomes their base.",
+            """Make a class NAME of what CLASSES have in common, fields and methods, and let them extend it.
+
+            CLASSES are names with commas between them.""",
+            "base Vehicle Tram,Bus vehicles.py", "Changed", ask_base,
+        ),
+    )  # fmt: skip
+
+    def steps(self, building: Building) -> Iterator[Step]:
+        for name, sharing in bases(building.design):
+            yield ShareBase(name, sharing, needs=[i for c in sharing for i in building.ids_of(c, "found", "main")])
 
 
 def bases(design: Design) -> list[tuple[str, list[ClassDesign]]]:

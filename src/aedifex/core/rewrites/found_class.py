@@ -12,7 +12,8 @@ def f():               def __init__(self):
 from __future__ import annotations
 
 import re
-from dataclasses import dataclass, field
+from collections.abc import Iterator
+from dataclasses import dataclass
 from functools import cached_property
 
 from ..analysis.construction import Founding, Start, inert, plan_construction
@@ -26,17 +27,13 @@ from ..program.layout import text_lines
 from ..program.model import Reference, SourceFile, Statement, Symbol
 from ..program.scopes import shadowed
 from . import messages
-from .rewrite import Context, check_hazards, drop_declarations, symbol
+from .rewrite import Building, ClassRewrite
+from .step import ClassStep, Context, Step, check_hazards, drop_declarations, symbol
 
 
 @dataclass
-class FoundClass:
-    design: ClassDesign
-    needs: list[str] = field(default_factory=list)
-
-    @property
-    def id(self) -> str:
-        return f"found:{self.design.name}"
+class CreateClass(ClassStep):
+    kind = "found"
 
     def title(self) -> str:
         count = sum(1 for f in self.design.fields for o in f.origins if o)
@@ -47,6 +44,12 @@ class FoundClass:
     def apply(self, context: Context) -> Edits:
         file = context.home(self.design)
         return Founder(context, file, self.design).edits()
+
+
+class FoundClass(ClassRewrite):
+    def steps(self, building: Building) -> Iterator[Step]:
+        if building.plain.fields or building.plain.methods:
+            yield CreateClass(building.plain, needs=building.ids_of(building.class_))
 
 
 class Founder:

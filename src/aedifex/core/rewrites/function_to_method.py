@@ -8,29 +8,32 @@ move(1)                           tram.move(1)
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+from collections.abc import Iterator
+from dataclasses import dataclass
 
+from ..analysis.effects import Effects
 from ..analysis.hazards import by_text
 from ..analysis.late_reads import read_after, rebound
 from ..analysis.twins import local_marks
 from ..design.tables import ClassDesign, FieldDesign, MethodDesign, bare
 from ..program.edits import Edits
+from ..program.language import Language
 from ..program.model import Argument, Call, Function, Reference, SourceFile, Symbol
 from ..program.scopes import receiver_of, shadowed
 from ..program.tell import Means, first_tell
 from . import messages
-from .rewrite import Context, add_method, check_hazards, class_scope, function_of, outward
+from .rewrite import Building, ClassRewrite
+from .step import ClassStep, Context, Step, add_method, check_hazards, class_scope, function_of, outward
 
 
 @dataclass
-class FunctionToMethod:
-    design: ClassDesign
+class BecomeMethod(ClassStep):
+    kind = "method"
     method: MethodDesign
-    needs: list[str] = field(default_factory=list)
 
     @property
-    def id(self) -> str:
-        return f"method:{self.design.name}.{self.method.name}"
+    def subject(self) -> str:
+        return f"{self.design.name}.{self.method.name}"
 
     def title(self) -> str:
         names = " and ".join(o.rsplit("::", 1)[-1] for o in self.method.origins)
@@ -39,6 +42,39 @@ class FunctionToMethod:
 
     def apply(self, context: Context) -> Edits:
         return Mover(context, context.home(self.design), self.design, self.method).edits()
+
+
+class FunctionToMethod(ClassRewrite):
+    def steps(self, building: Building) -> Iterator[Step]:
+        whole, design = building.plain, building.design
+        file = building.program.holders.get(whole.source or design.entries[0])
+        order = callees_first(whole, file, building.program.language) if file is not None else range(len(whole.methods))
+        for i in order:
+            yield BecomeMethod(whole, whole.methods[i], needs=building.ids_of(building.class_, "found"))
+
+
+def callees_first(c: ClassDesign, file: SourceFile, language: Language) -> list[int]:
+    """Indexes of the methods so that what a method calls comes before it, as far as there is no circle."""
+    effects = Effects(file, language)
+    symbols = [{file.scope.symbols.get(bare(o)) for o in m.origins} for m in c.methods]
+    found: list[int] = []
+
+    def visit(i: int, path: tuple[int, ...]) -> None:
+        if i in found or i in path:
+            return
+        for s in symbols[i]:
+            unit = effects.units.get(s) if s is not None else None
+            if unit is None:
+                continue
+            used = {r.symbol for r in file.within(unit.start, unit.end)}
+            for j, others in enumerate(symbols):
+                if j != i and others & used:
+                    visit(j, (*path, i))
+        found.append(i)
+
+    for i in range(len(symbols)):
+        visit(i, ())
+    return found
 
 
 class Mover:

@@ -11,7 +11,7 @@ import copy
 from abc import abstractmethod
 from collections.abc import Iterator
 from dataclasses import dataclass, field
-from typing import Protocol, TypeVar
+from typing import TypeVar
 
 from ..analysis.startup import running
 from ..analysis.twins import TwinLiteral, twin_literals
@@ -19,38 +19,21 @@ from ..design.tables import ClassDesign, Design, FieldDesign, bare
 from ..program.edits import Edits
 from ..program.model import Function, SourceFile, Statement, Symbol
 from ..program.program import Program, reread
-from ..program.refusal import Refusal
 from . import messages
-from .rewrite import Context, Preparing, Rewrite, State, function_of
-
-
-class MakesVariables(Preparing, Protocol):
-    """A step that makes the variables of a field; ``made``: one for each object, before it is tried."""
-
-    design: ClassDesign
-    member: FieldDesign
-    made: list[str]
-
-    def names(self, context: Context) -> list[str]: ...
+from .rewrite import Rewrite, State
+from .step import ClassStep, Context, function_of
 
 
 @dataclass
-class HoistLiteral:
-    """``texts``: the literal of each object."""
+class MakesVariables(ClassStep):
+    """A step that makes the variables of a field; ``made``: one for each object, before it is tried."""
 
-    design: ClassDesign
     member: FieldDesign
-    texts: list[str]
-    needs: list[str] = field(default_factory=list)
-    refused: Refusal | None = None  # where it was tried already
-    made: list[str] = field(default_factory=list)  # the variables, one for each object
+    made: list[str] = field(default_factory=list, kw_only=True)
 
     @property
-    def id(self) -> str:
-        return f"hoist:{self.design.name}.{self.member.name}"
-
-    def title(self) -> str:
-        return f"{', '.join(self.texts)} get names: they differ in twins of {self.design.name}"
+    def subject(self) -> str:
+        return f"{self.design.name}.{self.member.name}"
 
     def names(self, context: Context) -> list[str]:
         """The variables that are made, one for each object."""
@@ -66,8 +49,19 @@ class HoistLiteral:
             found.append(name)
         return found
 
+
+@dataclass
+class HoistLiteral(MakesVariables):
+    """``texts``: the literal of each object."""
+
+    kind = "hoist"
+    texts: list[str]
+
+    def title(self) -> str:
+        return f"{', '.join(self.texts)} get names: they differ in twins of {self.design.name}"
+
     def apply(self, context: Context) -> Edits:
-        out = Hoister(context, context.home(self.design), self).edits()
+        out = Hoister(context, context.home(self.design), self, self.texts).edits()
         after = reread(context.program, out.apply(context.program.files))
         for problem in [*context.language.accepts([*after.files.values()])][:1]:
             raise messages.NO_VARIABLE_FOR_LITERAL.in_file(problem.path, problem.line, message=problem.message)
@@ -89,14 +83,14 @@ def naming_example(design: ClassDesign) -> str:
 
 
 class Hoister:
-    def __init__(self, context: Context, file: SourceFile, step: HoistLiteral) -> None:
-        self.context, self.file, self.step, self.design = context, file, step, step.design
+    def __init__(self, context: Context, file: SourceFile, step: MakesVariables, texts: list[str]) -> None:
+        self.context, self.file, self.step, self.texts, self.design = context, file, step, texts, step.design
         self.out = Edits()
 
     def edits(self) -> Edits:
-        found = [d for d in self.differences() if d.texts == self.step.texts]
+        found = [d for d in self.differences() if d.texts == self.texts]
         if not found:
-            raise messages.NO_DIFFERING_TWINS.in_file(self.file.path, class_=self.design.name, texts=' and '.join(self.step.texts))  # fmt: skip
+            raise messages.NO_DIFFERING_TWINS.in_file(self.file.path, class_=self.design.name, texts=' and '.join(self.texts))  # fmt: skip
         names = self.step.names(self.context)
         for difference in found:
             for name, places in zip(names, difference.places, strict=True):
@@ -161,7 +155,7 @@ class Hoister:
         return found
 
 
-V = TypeVar("V", bound="MakesVariables")
+V = TypeVar("V", bound=MakesVariables)
 
 
 class ForFields(Rewrite[V]):

@@ -192,3 +192,19 @@ TYPE_LOOKED_UP = Message("type-looked-up", "a variable's type is looked up where
 STAR_IMPORT_BINDS = Message("star-import-binds", "a star import may bind any name")
 OUTER_NAME = Message("outer-name", "its variable '{name}' has a name that means something else outside of it")
 CALLED_BY_PROGRAM = Message("called-by-program", "'{function}' is called by the program itself, each time with variables of its own")
+
+# -- what is asked for by hand
+
+NO_CONSOLE_USE = Message("no-console-use", "no code in these scripts asks or prints through '{word}' where a variable could stand for it")
+NO_FUNCTION = Message("no-function", "there is no function '{name}' in these scripts", "name the one that the program starts with")
+NO_PLACE = Message("no-place", "'{place}' is in none of these scripts", "write file:line:column of the handler")
+NO_CLASS_NAME = Message("no-class-name", "'{name}' cannot be the name of a class", "choose another")
+NO_CLASS = Message("no-class", "there is no class '{name}' in these scripts")
+NO_SCRIPT = Message("no-script", "'{path}' is none of these scripts", "name one of them")
+BASE_OF_ONE = Message("base-of-one", "a base takes what several classes have in common", "name two at least")
+NO_MEMBER_NAMED = Message("no-member-named", "'{name}' is no member of a class in these scripts", "write Class.member")
+HIDDEN_BY_A_WORD = Message("hidden-by-a-word", "a word in its declaration hides a member in {language}", "write it there by hand")
+USED_OUTSIDE_IT = Message("used-outside-it", "{why}", "it stays open")
+NO_TWINS = Message("no-twins", "{first} and {second} are no numbered copies of one function", "name two that work on numbered variables")
+NOTHING_TO_SPLIT = Message("nothing-to-split", "no statement sets {names} together with others")
+WHOSE_CALL = Message("whose-call", "the owner of this '{member}' is not known, so it cannot be said what is passed", "keep the object in a variable of its own, or change the calls by hand")

@@ -11,23 +11,27 @@ class App:                            class App:
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+from collections.abc import Iterator
+from dataclasses import dataclass
 from itertools import pairwise
 
 from ..program.edits import Edits
 from ..program.model import Function, Scope, SourceFile
-from .rewrite import Context
+from ..program.program import Program
+from .by_hand import Asked, HandCommand, home_of
+from .rewrite import Building, ClassRewrite
+from .step import Context, Step
 
 
 @dataclass
-class OrderMethods:
+class ArrangeMethods(Step):
+    kind = "order"
     path: str
     classes: list[str]
-    needs: list[str] = field(default_factory=list)
 
     @property
-    def id(self) -> str:
-        return f"order:{self.path}"
+    def subject(self) -> str:
+        return self.path
 
     def title(self) -> str:
         return "methods stand in the order in which they are met"
@@ -52,6 +56,26 @@ class OrderMethods:
             if place != i:
                 text = file.slice(*spans[i])
                 out.replace(file.path, *spans[place], text if text.endswith("\n") else text + write.newline(file))
+
+
+def ask_order(program: Program, name: str) -> Asked:
+    return Asked(ArrangeMethods(home_of(program, name), [name]))
+
+
+class OrderMethods(ClassRewrite):
+    by_hand = (
+        HandCommand(
+            "order", ("CLASS",), "Methods stand in the order in which they are met.",
+            "Put the methods of a CLASS in the order in which a reader meets them: the constructor, what starts the program, what that calls.",
+            "order TramlineApp tramline_app.py", "Changed", ask_order,
+        ),
+    )  # fmt: skip
+
+    def steps(self, building: Building) -> Iterator[Step]:
+        design = building.design
+        for path in building.program.files:
+            if path in design.sources and any(c.methods for c in design.classes):  # an app may have no method but that which runs it
+                yield ArrangeMethods(path, [c.name for c in design.classes])
 
 
 def methods_of(context: Context, file: SourceFile, scope: Scope) -> list[Function]:

@@ -7,28 +7,34 @@ tram.move(1)                           tram.move(1, signal)
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+from collections.abc import Iterator
+from dataclasses import dataclass
 
 from ..analysis.effects import Effects, statement_order
 from ..analysis.late_reads import goes_stale
+from ..analysis.object_classes import ObjectClasses
 from ..analysis.startup import running
-from ..design.tables import ClassDesign, MethodDesign
+from ..design.tables import ClassDesign, MethodDesign, ObjectDesign, bare
 from ..program.edits import Edits
+from ..program.members import members_named
 from ..program.model import Call, Function, Reference, Scope, SourceFile, Symbol
-from ..program.scopes import shadowed
+from ..program.program import Program
+from ..program.scopes import receiver_of, shadowed
+from ..program.surroundings import read_neighbours
 from . import messages
-from .rewrite import Context, class_scope, drop_declarations, symbol
+from .by_hand import Asked, HandCommand, home_of
+from .rewrite import Building, ClassRewrite
+from .step import ClassStep, Context, Step, class_scope, drop_declarations, symbol
 
 
 @dataclass
-class PassIn:
-    design: ClassDesign
+class PassIn(ClassStep):
+    kind = "pass"
     method: MethodDesign
-    needs: list[str] = field(default_factory=list)
 
     @property
-    def id(self) -> str:
-        return f"pass:{self.design.name}.{self.method.name}"
+    def subject(self) -> str:
+        return f"{self.design.name}.{self.method.name}"
 
     def title(self) -> str:
         names = ", ".join(a["value"] for a in self.method.add)
@@ -36,6 +42,68 @@ class PassIn:
 
     def apply(self, context: Context) -> Edits:
         return Passer(context, context.home(self.design), self.design, self.method).edits()
+
+
+def ask_pass(program: Program, method: str, value: str) -> Asked:
+    """``value``: a variable, ``name=value`` where the parameter is called otherwise."""
+    class_, dot, member = method.partition(".")
+    name, sign, source = value.partition("=")
+    if not dot:
+        raise messages.NO_MEMBER_NAMED.in_file(name=method)
+    path = home_of(program, class_)
+    made = class_that_stands(program.files[path], class_)
+    made.methods = [MethodDesign(member, [f"{path}::{member}"], add=[{"name": name, "value": source if sign else name}])]
+    check_calls(program, path, made, member)
+    return Asked(PassIn(made, made.methods[0]), homes={class_: path})
+
+
+def class_that_stands(file: SourceFile, class_: str) -> ClassDesign:
+    """A class that stands, with the objects of it that variables at the top hold."""
+    symbol = file.scope.symbols.get(class_)
+    made = [
+        s.target.name for s in file.statements
+        if s.target is not None and s.value is not None and any(c.callee.symbol is symbol for c in file.calls_within(*s.value))
+    ]  # fmt: skip
+    return ClassDesign(class_, objects=[ObjectDesign(n) for n in dict.fromkeys(made)])
+
+
+def check_calls(program: Program, path: str, made: ClassDesign, member: str) -> None:
+    """Raises Refusal where a member of that name is asked of what may be an object of the class, and is none that it is known to have."""
+    beside = read_neighbours(program, [member])
+    objects = ObjectClasses(program, beside)
+    home, own = program.files[path], class_scope(program.files[path], made.name)
+    for file in [*program.files.values(), *beside.files.values()]:
+        for m in members_named(file, program.language, member):
+            base, known = m.base, False
+            if base is not None and file is home and not m.field:
+                mine = base.name in {o.name for o in made.objects} and not shadowed(base.scope, base.name, file.scope)
+                known = mine or (base.scope.within(own) and base.name == receiver_of(base.scope, own))
+            held = objects.of(file, base, m.field) if base is not None else None
+            if not known and held in (None, (path, made.name)):
+                raise messages.WHOSE_CALL.at(file, m.start, member=member)
+
+
+class PassArguments(ClassRewrite):
+    """Methods are passed what is not theirs; it may be an object of another class."""
+
+    by_hand = (
+        HandCommand(
+            "pass", ("CLASS.METHOD", "VALUE"), "A method is passed a value at every call.",
+            """Pass the variable VALUE to a method at every call, instead of letting it read that from outside.
+
+            NAME=VALUE calls the parameter otherwise. It is refused where the value may change while the method runs.""",
+            "pass Log.add line log_book.py", "Changed", ask_pass,
+        ),
+    )  # fmt: skip
+
+    def steps(self, building: Building) -> Iterator[Step]:
+        c, design = building.class_, building.design
+        shared = {bare(o) for k in design.classes for f in k.fields if f.shared for o in f.origins}
+        for m in c.methods:
+            m.add = [a for a in m.add if bare(a["value"]) not in shared]  # a method finds these by itself
+            if m.add:
+                founded = [f"found:{maker.name}" for a in m.add if (maker := design.maker_of(a["value"])) is not None]
+                yield PassIn(c, m, needs=[f"method:{c.name}.{m.name}", *founded])
 
 
 class Passer:

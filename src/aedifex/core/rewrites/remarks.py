@@ -8,7 +8,7 @@ from typing import Any
 from ..program.code_text import remarks
 from ..program.model import SourceFile
 from ..program.program import Program, reread
-from .rewrite import Step
+from .step import Step
 
 Changes = dict[str, bytes | None]
 

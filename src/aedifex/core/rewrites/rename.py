@@ -8,7 +8,7 @@ sell(n=3)                    sell(count=3)
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 from functools import cached_property
 
 from ..analysis.effects import Effects
@@ -22,28 +22,29 @@ from ..program.members import MemberNamed, members_named
 from ..program.model import Reference, Scope, SourceFile, Symbol
 from ..program.near import perhaps
 from ..program.program import Program
-from ..program.refusal import Refusal
 from ..program.scopes import receiver_of, shadowed
 from ..program.surroundings import read_neighbours
 from . import messages
+from .by_hand import Asked, HandCommand, home_of
+from .extract_class.members import class_with_uses
 from .rename_file import FileRenamer
 from .renamed_designs import follow
-from .rewrite import Context, Rewrite, State
+from .rewrite import Rewrite, State
+from .step import Context, Step
 
 
 @dataclass
-class Rename:
+class Rename(Step):
     """``old``: as in a design (``file.py::name``, ``file.py::function.local``, ``file.py::Class.member``, ``file.py``)."""
 
+    kind = "rename"
     old: str
     new: str
-    needs: list[str] = field(default_factory=list)
     outsiders: Program | None = None  # files that may not be changed
-    refused: Refusal | None = None  # where it was tried already
 
     @property
-    def id(self) -> str:
-        return f"rename:{self.old}"
+    def subject(self) -> str:
+        return self.old
 
     def title(self) -> str:
         return f"{self.old} is called {self.new} from now on"
@@ -357,7 +358,42 @@ def words_of(old: str) -> list[str]:
     return old.rpartition("::")[2].split(".")[-2:]
 
 
+def ask_rename(program: Program, old: str, new: str) -> Asked:
+    return Asked(Rename(old, new, outsiders=read_neighbours(program, words_of(old))), renamed=(old, new))
+
+
+def ask_hide(program: Program, member: str) -> Asked:
+    class_, dot, name = member.partition(".")
+    path, language = home_of(program, class_), program.language
+    whole = class_with_uses(program.files[path], language, class_) if dot else None
+    hidden = language.write.hidden(name)
+    if whole is None or name not in {*whole.fields, *(f.name for f in whole.methods)}:
+        raise messages.NO_MEMBER_NAMED.in_file(name=member)
+    if hidden == name:
+        raise messages.HIDDEN_BY_A_WORD.in_file(language=language.name)
+    trouble = language.members.outside(program.files[path], whole, {name}) if language.members is not None else None
+    if trouble is not None:
+        raise messages.USED_OUTSIDE_IT.at(program.files[path], trouble[1], why=trouble[0])
+    return Asked(Rename(member, hidden, outsiders=read_neighbours(program, [class_])))
+
+
 class Renames(Rewrite[Rename]):
+    by_hand = (
+        HandCommand(
+            "rename", ("OLD", "NEW"), "A new name, wherever the old one is used.",
+            """Call OLD by the name NEW, wherever it is used in the scripts at PATHS; their designs follow.
+
+            OLD is a name, function.local, Class.member or a file; write file.py::name where several files have it. Only the scripts
+            named are changed. Without --yes the change is shown and you are asked.""",
+            "rename tram1_x first_x tramline.py", "Renamed", ask_rename,
+        ),
+        HandCommand(
+            "hide", ("CLASS.MEMBER",), "A member that only its class uses is hidden.",
+            "Give a field or method the name that hides it, wherever it is used; refused if anything outside its class uses it.",
+            "hide Log.lines log_book.py", "Hidden", ask_hide,
+        ),
+    )  # fmt: skip
+
     def requests(self, state: State) -> Iterator[Rename]:
         wanted = state.design.renames
         outsiders = read_neighbours(state.program, [w for old, _ in wanted for w in words_of(old)]) if wanted else None

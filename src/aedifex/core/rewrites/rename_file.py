@@ -7,7 +7,7 @@ from ..program.edits import Edits
 from ..program.model import SourceFile, Statement, Symbol
 from ..program.program import Program
 from . import messages
-from .rewrite import Context
+from .step import Context
 
 
 class FileRenamer:

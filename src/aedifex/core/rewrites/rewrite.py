@@ -1,92 +1,19 @@
-"""What every step has in common: what it is given, what it gives back, how it says no."""
+"""A kind of change, declared once: what a design asks for, its steps, how the rest of the design speaks afterwards, its words by hand."""
 
 from __future__ import annotations
 
+import copy
 from abc import ABC, abstractmethod
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, field
-from typing import Generic, Protocol, TypeVar
+from functools import cached_property
+from typing import Generic, TypeVar
 
-from ..analysis.effects import Effects
-from ..analysis.hazards import forbidding, hazards
-from ..analysis.startup import running
-from ..analysis.variable_kinds import declared_type
-from ..design.tables import ClassDesign, Design, bare
+from ..design.tables import ClassDesign, Design, FieldDesign
 from ..program.edits import Edits
-from ..program.facets.text import Text
-from ..program.language import Language
-from ..program.model import Declaration, Function, Reference, Scope, SourceFile, Symbol
 from ..program.program import Program
-from ..program.refusal import Refusal
-from ..program.snapshot import case_twin
-from . import messages
-
-
-@dataclass
-class Context:
-    """The program as it stands, the design, and where each class lives by now."""
-
-    program: Program
-    design: Design
-    homes: dict[str, str] = field(default_factory=dict)  # class name → file that holds it now
-    original: Program | None = None
-
-    @property
-    def language(self) -> Language:
-        found: Language = self.program.language
-        return found
-
-    @property
-    def write(self) -> Text:
-        return self.language.write
-
-    def file(self, path: str) -> SourceFile:
-        return self.program.holders[path]
-
-    def exists(self, path: str) -> bool:
-        """Whether a file of this path is there (the builder looks at the disk as well)."""
-        return path in self.program.holders
-
-    def check_case(self, path: str, but: str = "") -> None:
-        """Raises Refusal if a new file would be one with another where the file system ignores case. ``but``: a file that goes."""
-        planned = [c.file for c in self.design.classes if c.file]
-        twin = case_twin(self.program.root, path, [p for p in [*self.program.texts, *planned] if p != but])
-        if twin and twin != but:
-            stem, dot, ending = path.rpartition(".")
-            raise messages.ONE_FILE_BUT_FOR_CASE.in_file(path, path=path, twin=twin, stem=stem, dot=dot, ending=ending)  # fmt: skip
-
-    def home(self, design: ClassDesign) -> SourceFile:
-        return self.file(self.homes.get(design.name) or design.source or self.design.entries[0])
-
-    def type_of(self, file: SourceFile, variable: Symbol) -> str:
-        """The type with which a variable or the field that replaced it was declared; "" if none says so."""
-        kind = next(
-            (declared_type(file, s) for s in running(file, self.language) if s.target is not None and s.target.symbol is variable), ""
-        )
-        fields = [f for c in self.design.classes for f in c.fields if variable.name in [bare(o) for o in f.origins]]
-        return kind or next((f.type for f in fields if f.type), "")
-
-    def effects(self, file: SourceFile) -> Effects:
-        return Effects(file, self.program.language)
-
-
-class Step(Protocol):
-    """One small move. ``id`` names it in reports and in ``--until``; ``why`` goes into the commit message."""
-
-    needs: list[str]  # ids of the steps that must have been done
-
-    @property
-    def id(self) -> str: ...
-
-    def title(self) -> str: ...
-
-    def apply(self, context: Context) -> Edits: ...
-
-
-class Preparing(Step, Protocol):
-    """A step that comes before all classes; ``refused``: the reason, where it was tried and cannot be done."""
-
-    refused: Refusal | None
+from .by_hand import HandCommand
+from .step import ClassStep, Step
 
 
 @dataclass
@@ -98,11 +25,49 @@ class State:
     edits: Edits = field(default_factory=Edits)
 
 
-S = TypeVar("S", bound=Preparing)
+@dataclass
+class Building:
+    """What is planned while the steps that make the classes are listed.
+
+    ``class_``: the one whose steps are asked for, nameless behind all classes; ``whole``: it, with the objects that it owns as fields;
+    ``plain``: that without shared fields; ``steps``: those that are planned so far, but for those that prepare.
+    """
+
+    design: Design
+    program: Program
+    steps: list[Step]
+    class_: ClassDesign = field(default_factory=lambda: ClassDesign(""))
+
+    @cached_property
+    def whole(self) -> ClassDesign:
+        return with_owned(self.class_, self.design)
+
+    @cached_property
+    def plain(self) -> ClassDesign:
+        return self.whole.apart()
+
+    def ids_of(self, c: ClassDesign, *kinds: str) -> list[str]:
+        """The steps of a class that are planned so far, of all kinds or of these."""
+        return [s.id for s in self.steps if isinstance(s, ClassStep) and s.design.name == c.name and (s.kind in kinds or not kinds)]
+
+
+def with_owned(c: ClassDesign, design: Design) -> ClassDesign:
+    """The class with the objects that it owns as further fields."""
+    owned = [o for other in design.classes for o in other.objects if o.owner == c.name and other is not c]
+    if not owned:
+        return c
+    made = copy.deepcopy(c)
+    made.fields = [FieldDesign(o.name, [o.name], "") for o in owned] + made.fields
+    return made
+
+
+S = TypeVar("S", bound=Step)
 
 
 class Rewrite(ABC, Generic[S]):
-    """One kind of change that comes before all classes: what a design asks for, and how the rest of the design speaks afterwards."""
+    """One kind of change that comes before all classes: what a design asks for, how the rest of the design speaks afterwards, its words by hand."""
+
+    by_hand: tuple[HandCommand, ...] = ()
 
     @abstractmethod
     def requests(self, state: State) -> Iterator[S]:
@@ -113,113 +78,11 @@ class Rewrite(ABC, Generic[S]):
         return state.design
 
 
-UNFORESEEN = (KeyError, IndexError, ValueError, AttributeError, TypeError, StopIteration, AssertionError)
+class ClassRewrite(ABC):
+    """One kind of change that makes the classes, or comes after them."""
 
+    by_hand: tuple[HandCommand, ...] = ()
 
-def beyond(error: Exception) -> Refusal:
-    """What is said where a step meets a design that nobody thought of: nothing is written for it."""
-    return messages.NOT_FORESEEN.in_file(kind=type(error).__name__, error=error)
-
-
-def symbol(file: SourceFile, origin: str, what: str = "name") -> Symbol:
-    """The module-level symbol of an origin. Raises Refusal if the file does not have it."""
-    found = file.scope.symbols.get(bare(origin))
-    if found is None or not found.kinds:
-        raise messages.NO_SUCH.in_file(file.path, what=what, name=bare(origin))
-    return found
-
-
-def check_hazards(context: Context, file: SourceFile, names: set[str], advice: str) -> None:
-    """Raises Refusal where something forbids to move these names, or any name of the file."""
-    if (h := forbidding(hazards(context.program, file.path, context.program.outsiders), names)) is not None:
-        raise h.refusal(advice)
-
-
-def class_scope(file: SourceFile, name: str) -> Scope:
-    for scope, bound in file.classes:
-        if bound == name and scope.parent is file.scope:
-            return scope
-    raise messages.NO_CLASS_YET.in_file(file.path, name=name)
-
-
-def opens_body(file: SourceFile, at: int, gone: list[tuple[int, int]]) -> bool:
-    """Whether a line is the first of a function's body, but for lines that go."""
-    f = file.function_at(at)
-    first = file.lines[file.line(f.body_start) - 1] if f is not None else at + 1
-    for left, right in sorted(gone):
-        first = right if left == first else first
-    return first > at and f is not None and file.lines[file.line(f.body_start) - 1] <= at
-
-
-def drop_declarations(
-    language: Language, file: SourceFile, edits: Edits, symbols: set[Symbol], within: tuple[int, int] | None = None
-) -> None:
-    """Take names out of the statements that declare them; a statement left empty goes with its line."""
-    nothing = language.write.empty_body()
-    gone: list[tuple[int, int]] = []  # lines
-    statements: dict[tuple[int, int], list[Declaration]] = {}
-    for d in file.declarations:
-        if within is None or within[0] <= d.start < within[1]:
-            statements.setdefault(d.statement, []).append(d)
-    for (start, end), listed in statements.items():
-        going = [d for d in listed if d.symbol in symbols]
-        if not going:
-            continue
-        keep = [d.name for d in listed if d not in going]
-        if keep:
-            edits.replace(file.path, listed[0].start, listed[-1].end, ", ".join(keep))
-            continue
-        left = file.lines[file.line(start) - 1]
-        right = file.text.find(b"\n", end) + 1 or len(file.text)
-        alone = not file.text[left:start].strip() and not file.text[end:right].strip()
-        if language.alone(file, start, end):
-            edits.replace(file.path, start, end, nothing)
-        elif alone:
-            gone.append((left, right))
-            edits.delete(file.path, left, language.write.blank_after(file, right) if opens_body(file, left, gone) else right)
-        else:
-            rest = file.text[end:right]
-            if language.write.trailing_comment(file, end) and not file.text[left:start].strip():
-                edits.delete(file.path, start, end + len(rest) - len(rest.lstrip(b" \t")))  # the remark stays
-                continue
-            more = len(rest) - len(rest.lstrip(b" ;")) if rest.lstrip().startswith(b";") else 0
-            if more:
-                edits.delete(file.path, start, end + more)
-            else:
-                edits.replace(file.path, start, end, nothing)
-
-
-def function_of(file: SourceFile, origin: str) -> Function:
-    found = file.function(bare(origin))
-    if found is None:
-        several = file.functions_named(bare(origin))
-        why = "is defined more than once" if several else "is not defined at the top of the file"
-        raise messages.NOT_ONE_FUNCTION.in_file(file.path, file.line(several[0].start) if several else 0, function=bare(origin), why=why)  # fmt: skip
-    return found
-
-
-def outward(
-    context: Context, file: SourceFile, design: ClassDesign, span: tuple[int, int], own: Sequence[Reference], at: int
-) -> list[tuple[int, int, str]]:
-    """Edits for uses of the file's names in code that goes into a class with members of the same names. Raises Refusal if none help.
-
-    ``own``: uses in the code that are rewritten already.
-    """
-    leaving = {file.scope.symbols.get(bare(o)) for m in design.methods for o in m.origins}
-    done = {r.start for r in own}
-    refs = [r for r in file.within(*span) if r.start not in done and r.symbol not in leaving]
-    fields, methods = {f.name for f in design.fields}, {m.name for m in design.methods}
-    edits, trouble = context.write.outward(file, refs, fields, methods)
-    if trouble:
-        raise messages.MEMBER_NAME_MEANS_ELSE.at(file, at, why=trouble)
-    return list(edits)
-
-
-def add_method(context: Context, file: SourceFile, scope: Scope, text: str, edits: Edits) -> None:
-    """Put a method at the end of a class; the placeholder of an empty class goes."""
-    at, before, after = context.write.method_place(file, scope)
-    empty = context.write.empty_class(file, scope)
-    if empty is not None:
-        edits.delete(file.path, *empty)
-    gap = before + ("" if empty is not None or context.write.bare_class(file, scope) else "\n")
-    edits.insert(file.path, at, context.write.with_newlines(gap + text + after, context.write.newline(file)))
+    @abstractmethod
+    def steps(self, building: Building) -> Iterable[Step]:
+        """The steps for one class, or for the whole of the design where it comes after all classes."""

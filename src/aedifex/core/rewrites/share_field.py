@@ -9,30 +9,31 @@ def sell():                      def sell():
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+from collections.abc import Iterator
+from dataclasses import dataclass
 
 from ..analysis.startup import running
 from ..analysis.variable_kinds import UNFIT, declared_type
-from ..design.tables import ClassDesign, FieldDesign
+from ..design.tables import FieldDesign
 from ..program.edits import Edits
 from ..program.layout import text_lines
 from ..program.model import SourceFile, Statement, Symbol
 from ..program.scopes import shadowed
 from . import messages
-from .rewrite import Context, class_scope, drop_declarations, symbol
+from .rewrite import Building, ClassRewrite
+from .step import ClassStep, Context, Step, class_scope, drop_declarations, symbol
 
 ADVICE = "leave 'shared' out"
 
 
 @dataclass
-class ShareField:
-    design: ClassDesign
+class KeepOnce(ClassStep):
+    kind = "share"
     member: FieldDesign
-    needs: list[str] = field(default_factory=list)
 
     @property
-    def id(self) -> str:
-        return f"share:{self.design.name}.{self.member.name}"
+    def subject(self) -> str:
+        return f"{self.design.name}.{self.member.name}"
 
     def title(self) -> str:
         return f"{self.member.origins[0]} is kept once for the class {self.design.name}"
@@ -89,3 +90,10 @@ class ShareField:
             if s in effects.touch(earlier.start, earlier.end).reads:
                 break
         raise messages.READ_BEFORE_FIRST_VALUE.at(file, earlier.start, name=s.name)
+
+
+class ShareField(ClassRewrite):
+    def steps(self, building: Building) -> Iterator[Step]:
+        for f in [f for f in building.whole.fields if f.shared]:
+            yield KeepOnce(building.class_, f, needs=building.ids_of(building.class_, "found"))
+

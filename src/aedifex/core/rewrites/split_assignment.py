@@ -3,16 +3,20 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 
 from ..analysis.startup import running
 from ..analysis.variable_kinds import parted_values
+from ..design.tables import ClassDesign, FieldDesign
 from ..program.edits import Edits, Range, applied
 from ..program.language import Language
 from ..program.model import SourceFile
 from ..program.program import Program, reread
-from ..program.refusal import Refusal
-from .rewrite import Context, Rewrite, State
+from . import messages
+from .by_hand import Asked, HandCommand, names_in
+from .rewrite import Rewrite, State
+from .split_declarations import TakeApart, shares_a_declaration
+from .step import Context, Step
 
 
 def unpackings(file: SourceFile, language: Language) -> list[Range]:
@@ -41,16 +45,15 @@ def taken_apart(program: Program, path: str) -> Program:
 
 
 @dataclass
-class SplitUnpacking:
+class SplitUnpacking(Step):
     """``WIDTH, HEIGHT = 60, 20`` becomes a statement for each, so that each can move on its own."""
 
+    kind = "split"
     path: str
-    needs: list[str] = field(default_factory=list)
-    refused: Refusal | None = None
 
     @property
-    def id(self) -> str:
-        return f"split:{self.path}"
+    def subject(self) -> str:
+        return self.path
 
     def title(self) -> str:
         return f"what sets several variables in {self.path} is taken apart"
@@ -62,7 +65,28 @@ class SplitUnpacking:
         return out
 
 
+def ask_split(program: Program, names: str) -> Asked:
+    """A declaration that holds several, or a statement that sets them at once."""
+    for path, file in program.files.items():
+        if not all(n in file.scope.symbols for n in names_in(names)):
+            continue
+        design = ClassDesign("", fields=[FieldDesign(n, [f"{path}::{n}"]) for n in names_in(names)])
+        if shares_a_declaration(design, program):
+            return Asked(TakeApart(design), homes={"": path})
+        if unpackings(file, program.language):
+            return Asked(SplitUnpacking(path))
+    raise messages.NOTHING_TO_SPLIT.in_file(names=", ".join(names_in(names)))
+
+
 class SplitAssignments(Rewrite[SplitUnpacking]):
+    by_hand = (
+        HandCommand(
+            "split", ("NAMES",), "Variables set in one statement get one each.",
+            "Give each of the variables NAMES, with commas between them, a statement of its own.",
+            "split left,right switches.py", "Changed", ask_split,
+        ),
+    )  # fmt: skip
+
     def requests(self, state: State) -> Iterator[SplitUnpacking]:
         some = any(c.fields or c.methods or c.objects for c in state.design.classes)
         for path in [p for p in state.program.files if p in state.design.sources and some]:

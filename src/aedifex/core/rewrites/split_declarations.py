@@ -6,7 +6,8 @@ let a = 1, b = 2;      →      let a = 1;
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+from collections.abc import Iterator
+from dataclasses import dataclass
 from itertools import pairwise
 
 from ..analysis.variable_kinds import constants_of
@@ -16,17 +17,13 @@ from ..program.edits import Edits
 from ..program.language import Language
 from ..program.model import SourceFile, Statement
 from ..program.program import Program
-from .rewrite import Context
+from .rewrite import Building, ClassRewrite
+from .step import ClassStep, Context, Step
 
 
 @dataclass
-class SplitDeclarations:
-    design: ClassDesign
-    needs: list[str] = field(default_factory=list)
-
-    @property
-    def id(self) -> str:
-        return f"split:{self.design.name}"
+class TakeApart(ClassStep):
+    kind = "split"
 
     def title(self) -> str:
         return f"declarations with several variables of {self.design.name} are taken apart"
@@ -37,6 +34,12 @@ class SplitDeclarations:
         for statements in shared_declarations(self.design, file, context.language):
             take_apart(context, file, statements, out)
         return out
+
+
+class SplitDeclarations(ClassRewrite):
+    def steps(self, building: Building) -> Iterator[Step]:
+        if shares_a_declaration(building.whole, building.program):
+            yield TakeApart(building.whole)
 
 
 def shares_a_declaration(design: ClassDesign, program: Program) -> bool:

@@ -3,23 +3,25 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 
 from ...program.edits import Edits
-from ...program.refusal import Refusal
-from ..rewrite import Context, Rewrite, State
+from ...program.program import Program
+from .. import messages
+from ..by_hand import Asked, HandCommand
+from ..rewrite import Rewrite, State
+from ..step import Context, Step
 from .registrations import unfoldings
 
 
 @dataclass
-class RegisterByCall:
+class RegisterByCall(Step):
+    kind = "register"
     path: str
-    needs: list[str] = field(default_factory=list)
-    refused: Refusal | None = None  # where it was tried already
 
     @property
-    def id(self) -> str:
-        return f"register:{self.path}"
+    def subject(self) -> str:
+        return self.path
 
     def title(self) -> str:
         return "functions are registered by a call instead of a decoration"
@@ -31,8 +33,24 @@ class RegisterByCall:
         return out
 
 
+def ask_register(program: Program, path: str) -> Asked:
+    if path not in program.files:
+        raise messages.NO_SCRIPT.in_file(path=path)
+    return Asked(RegisterByCall(path))
+
+
 class ExplicitRegistration(Rewrite[RegisterByCall]):
     """Only where main code moves: a decorated function could not stand beside it."""
+
+    by_hand = (
+        HandCommand(
+            "register", ("SCRIPT",), "Functions are registered by a call, not a decoration.",
+            """Let the functions of a SCRIPT that a decoration registers with an object be registered by a call behind them.
+
+            They are plain functions then, which can become methods.""",
+            "register panel.py panel.py", "Changed", ask_register,
+        ),
+    )  # fmt: skip
 
     def requests(self, state: State) -> Iterator[RegisterByCall]:
         apps = any(c.role == "app" for c in state.design.classes)

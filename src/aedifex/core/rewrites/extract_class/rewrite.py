@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import copy
 from collections.abc import Iterator
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 
 from ...design.tables import ClassDesign, Design, PartDesign
 from ...program.edits import Edits
@@ -12,23 +12,23 @@ from ...program.program import Program
 from ...program.refusal import Refusal
 from ...program.surroundings import read_neighbours
 from ...rewrites import messages
-from ..rewrite import Context, Rewrite, State, check_hazards
+from ..rewrite import Rewrite, State
+from ..step import Context, Step, check_hazards
 from .members import named_elsewhere, taking
 
 ADVICE = "leave it in its class"
 
 
 @dataclass
-class TakePart:
+class TakePart(Step):
+    kind = "part"
     path: str
     part: PartDesign
     outsiders: Program  # other files of the folder, which may use the class
-    needs: list[str] = field(default_factory=list)
-    refused: Refusal | None = None  # where it was tried already
 
     @property
-    def id(self) -> str:
-        return f"part:{self.part.name}"
+    def subject(self) -> str:
+        return self.part.name
 
     def title(self) -> str:
         return f"{self.part.name} becomes a part of {self.part.of}, which keeps it as {self.part.object}"

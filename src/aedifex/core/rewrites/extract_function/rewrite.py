@@ -11,21 +11,22 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 
+from ...design.tables import Design
 from ...program.edits import Edits
 from ...program.line_ranges import range_of
 from ...program.program import Program
-from ...program.refusal import Refusal
-from ..rewrite import Context
+from ..step import Context, Step
 from .extraction import Lifter
 
 
 @dataclass
-class Lift:
+class Lift(Step):
     """``lines``: as a design gives them, ``file.py:10-14`` or ``file.py:10:8-10:40``. ``named``: variables that stay used by their name.
 
     ``now``: where the lines are by the time that the step's turn comes, in the same manner.
     """
 
+    kind = "lift"
     lines: str
     name: str
     named: frozenset[str] = frozenset()
@@ -36,16 +37,18 @@ class Lift:
     told: str = ""  # the lines as the design names them, where steps before move these
     outsiders: Program | None = None  # files that are not the program's, whose classes may be based on its own
     traced = True
-    needs: list[str] = field(default_factory=list)
-    refused: Refusal | None = None
 
     @property
-    def id(self) -> str:
-        return f"lift:{self.name}"
+    def subject(self) -> str:
+        return self.name
 
     def title(self) -> str:
         made = f"method {self.of.rpartition('.')[0]}.{self.name}" if self.of else f"function {self.name}"
         return f"{self.told or self.lines} becomes the {made}"
+
+    def owner(self, design: Design) -> str:
+        methods = [(c, m) for c in design.classes for m in c.methods]
+        return next((c.name for c, m in methods if not self.of and (self.told in (m.told or m.lines) or self.lines in m.lines)), "")
 
     def apply(self, context: Context) -> Edits:
         place, out = range_of(self.now or self.lines, context.program), Edits()

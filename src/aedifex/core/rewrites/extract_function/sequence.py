@@ -13,6 +13,8 @@ from ...program.edits import Edits
 from ...program.errors import AedifexError
 from ...program.line_ranges import Place, lines_of, moved_offset, range_of
 from ...program.program import Program
+from ...program.surroundings import read_neighbours
+from ..by_hand import Asked, HandCommand
 from ..record_class.rewrite import is_keyed
 from ..rewrite import Rewrite, State
 from .rewrite import Lift
@@ -97,8 +99,24 @@ def names_of(design: Design) -> frozenset[str]:
     return frozenset(fields | {o.name for c in design.classes for o in c.objects if not o.collection and not is_keyed(c)})
 
 
+def ask_lift(program: Program, lines: str, name: str) -> Asked:
+    return Asked(Lift(lines, name, outsiders=read_neighbours(program)))
+
+
 class ExtractFunction(Rewrite[Lift]):
     """The methods then come from functions."""
+
+    by_hand = (
+        HandCommand(
+            "lift", ("LINES", "NAME"), "Lines, or an expression, become a function.",
+            """Make the LINES of a script a function NAME, which is called where they stood.
+
+            LINES are whole statements, file.py:10-14, or one expression, file.py:10:8-10:40 (line and column, both in). What they need is
+            passed, what they set comes back; the same lines elsewhere call the function too. Lines of a method become a method; those of a
+            function inside another one become a function beside it.""",
+            "lift tramline.py:151-152 draw_trams tramline.py", "Lifted", ask_lift,
+        ),
+    )  # fmt: skip
 
     def requests(self, state: State) -> Iterator[Lift]:
         try:

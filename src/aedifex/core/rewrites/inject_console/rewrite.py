@@ -10,30 +10,30 @@ from __future__ import annotations
 
 import copy
 from collections.abc import Iterator
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 
 from ...design.tables import Design, StreamDesign
 from ...naming.identifiers import taken_names
 from ...program.edits import Edits
 from ...program.program import Program
-from ...program.refusal import Refusal
 from ...rewrites import messages
-from ..rewrite import Context, Rewrite, State, check_hazards
-from .streams import standing_class, stream_edits, stream_kind
+from ..by_hand import Asked, HandCommand
+from ..rewrite import Rewrite, State
+from ..step import Context, Step, check_hazards
+from .streams import standing_class, stream_edits, stream_for, stream_kind
 
 ADVICE = "take the stream out of the design"
 
 
 @dataclass
-class OpenStream:
+class OpenStream(Step):
+    kind = "stream"
     path: str
     stream: StreamDesign
-    needs: list[str] = field(default_factory=list)
-    refused: Refusal | None = None  # where it was tried already
 
     @property
-    def id(self) -> str:
-        return f"stream:{self.stream.name}"
+    def subject(self) -> str:
+        return self.stream.name
 
     def title(self) -> str:
         return f"{' and '.join(self.stream.origins)} {'go' if len(self.stream.origins) > 1 else 'goes'} through {self.stream.name}"
@@ -58,7 +58,26 @@ class OpenStream:
         return out
 
 
+def ask_stream(program: Program, word: str, name: str) -> Asked:
+    if not program.language.write.is_name(name):
+        raise messages.NO_NAME.in_file(name=name)
+    for path, file in program.files.items():
+        if (stream := stream_for(file, program.language, word, name)) is not None:
+            return Asked(OpenStream(path, stream))
+    raise messages.NO_CONSOLE_USE.in_file(word=word)
+
+
 class InjectConsole(Rewrite[OpenStream]):
+    by_hand = (
+        HandCommand(
+            "stream", ("WORD", "NAME"), "The console becomes a variable that can be passed.",
+            """Let the script ask and tell through a variable NAME, so that another console can stand in its place.
+
+            WORD is what the script calls its console now: input or print, System.in or System.out, console, process.stdin or process.stdout.""",
+            "stream print console fares.py", "Changed", ask_stream,
+        ),
+    )  # fmt: skip
+
     def requests(self, state: State) -> Iterator[OpenStream]:
         for stream in state.design.streams:
             yield OpenStream(next((p for p in state.design.entries if p in state.program.files), ""), stream)

@@ -11,14 +11,15 @@ if __name__ == "__main__":
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 
 from ...design.tables import Design, bare
 from ...program.edits import Edits
 from ...program.program import Program
-from ...program.refusal import Refusal
 from ...rewrites import messages
-from ..rewrite import Context, Rewrite, State, check_hazards
+from ..by_hand import Asked, HandCommand
+from ..rewrite import Rewrite, State
+from ..step import Context, Step, check_hazards
 from .opened import announced, how, inlined, main_holder, main_of, opened_design
 from .opening import Opening
 
@@ -26,19 +27,21 @@ ADVICE = "the function stays as it is"
 
 
 @dataclass
-class OpenMain:
+class OpenMain(Step):
+    kind = "open"
     path: str
     name: str
     traced = True
-    needs: list[str] = field(default_factory=list)
-    refused: Refusal | None = None  # where it was tried already
 
     @property
-    def id(self) -> str:
-        return f"open:{self.name}"
+    def subject(self) -> str:
+        return self.name
 
     def title(self) -> str:
         return f"what {self.name} holds becomes the program's own"
+
+    def owner(self, design: Design) -> str:
+        return next((c.name for c in design.classes if (m := main_of(c)) is not None and bare(m.origins[0]) == self.name), "")
 
     def apply(self, context: Context) -> Edits:
         file, out = context.file(self.path), Edits()
@@ -55,8 +58,25 @@ class OpenMain:
         return out
 
 
+def ask_open(program: Program, name: str) -> Asked:
+    path = main_holder(program, name)
+    if not path:
+        raise messages.NO_FUNCTION.in_file(name=name)
+    return Asked(OpenMain(path, name))
+
+
 class InlineMain(Rewrite[OpenMain]):
     """A long main function that is the app's ``run``."""
+
+    by_hand = (
+        HandCommand(
+            "open", ("NAME",), "A long main function becomes the main code.",
+            """Make the lines of the function NAME, with which the script starts, its main code.
+
+            Its variables are the script's own then, so that they can become fields of objects. It must be called just once, by the main code.""",
+            "open main ticketwindow.py", "Opened", ask_open,
+        ),
+    )  # fmt: skip
 
     def requests(self, state: State) -> Iterator[OpenMain]:
         for m in [m for c in state.design.classes if (m := main_of(c)) is not None]:

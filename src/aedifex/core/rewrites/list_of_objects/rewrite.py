@@ -19,17 +19,15 @@ from ...program.program import Program
 from ...rewrites import messages
 from ..parameter_to_receiver import loose
 from ..record_class.rewrite import BecomesMethod, MakesObjects, is_keyed, with_class_standing
-from ..rewrite import Context, Rewrite, State, function_of
+from ..rewrite import Rewrite, State
+from ..step import Context, function_of
 from .indexed_methods import Items
 from .text import collection_edits, loops
 
 
 class CollectRecords(MakesObjects):
+    kind = "collect"
     left = "the lists stay lists"
-
-    @property
-    def id(self) -> str:
-        return f"collect:{self.design.name}"
 
     def title(self) -> str:
         lists = ", ".join(bare(o) for f in self.design.fields for o in f.origins)
@@ -65,9 +63,7 @@ class ItemMethod(BecomesMethod):
 class AskItems(MakesObjects):
     """Loops that count through a list go through its objects."""
 
-    @property
-    def id(self) -> str:
-        return f"loops:{self.design.name}"
+    kind = "loops"
 
     def title(self) -> str:
         kept = [o for o in self.design.objects if o.collection]
@@ -89,7 +85,7 @@ class ListOfObjects(Rewrite[MakesObjects]):
             yield collect
             for m in c.methods:
                 yield ItemMethod(c, m, [collect.id])
-            yield AskItems(c, [collect.id])
+            yield AskItems(c, needs=[collect.id])
 
     def design_after(self, state: State, step: MakesObjects, after: Program | None) -> Design:
         return with_class_standing(state.design, step.design, after is not None) if isinstance(step, CollectRecords) else state.design

@@ -6,35 +6,59 @@ Nothing that moves may need the file it leaves: importing an entry would run the
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+from collections.abc import Iterator
 
 from ...analysis.construction import inert
 from ...analysis.variable_kinds import constants_of, only_imports
-from ...design.tables import ClassDesign
+from ...design.tables import ClassDesign, Design, by_dependency
 from ...program.edits import Edits
 from ...program.model import SourceFile, Statement
-from ...program.program import neighbours
+from ...program.program import Program, neighbours
 from ...rewrites import messages
-from ..rewrite import Context, class_scope
+from ..by_hand import Asked, HandCommand, SmallDesign, empty_design, home_of
+from ..rewrite import Building, ClassRewrite
+from ..step import ClassStep, Context, Step, class_scope
 from .placement import Dependencies, dependencies
 
 PLACES = {"assign": 1, "function": 2, "class": 2}  # imports that may fail come first
 
 
-@dataclass
-class MoveToFile:
-    design: ClassDesign
-    needs: list[str] = field(default_factory=list)
-
-    @property
-    def id(self) -> str:
-        return f"file:{self.design.name}"
+class MoveToFile(ClassStep):
+    kind = "file"
 
     def title(self) -> str:
         return f"class {self.design.name} moves to {self.design.file}"
 
     def apply(self, context: Context) -> Edits:
         return FileMover(context, context.home(self.design), self.design).edits()
+
+    def owner(self, design: Design) -> str:
+        return ""  # the class is as good where it stands
+
+
+def ask_file(program: Program, name: str, path: str) -> Asked:
+    home = home_of(program, name)
+    if path in program.holders and path != home:
+        raise messages.PATH_EXISTS.in_file(path=path)
+    design = empty_design(program)
+    design.entries, design.classes = [home], [ClassDesign(name, "model", file=path)]
+    return Asked(SmallDesign("file", name, f"class {name} moves to {path}", design), homes={name: home})
+
+
+class MoveClass(ClassRewrite):
+    by_hand = (
+        HandCommand(
+            "file", ("CLASS", "FILE"), "A class gets a file of its own.",
+            "Move a CLASS with what it needs to a new FILE beside its own; imports follow.",
+            "file Fare fare.py tramline.py", "Moved", ask_file,
+        ),
+    )  # fmt: skip
+
+    def steps(self, building: Building) -> Iterator[Step]:
+        for c in by_dependency(building.design.classes):
+            if c.file and c.file not in building.design.sources:
+                # a class moves once it stands and its main code is in it; single methods may have been refused
+                yield MoveToFile(c, needs=building.ids_of(c, "found", "main"))
 
 
 def whole_declarations(statements: list[Statement]) -> list[Statement]:

@@ -10,34 +10,38 @@ page.on("click", (event) => {          function onPageClick(event) {
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 
 from ...design.tables import Design
 from ...program.edits import Edits
 from ...program.line_map import LineMap
 from ...program.program import Program
-from ...program.refusal import Refusal
 from ...rewrites import messages
-from ..rewrite import Context, Rewrite, State
+from ..by_hand import Asked, HandCommand
+from ..rewrite import Rewrite, State
+from ..step import Context, Step
 from .handlers import at_place, handler_places, named_design, named_edits
 
 
 @dataclass
-class NameHandlers:
+class NameHandlers(Step):
     """``wanted``: the place of each (file:line:column) and its name."""
 
+    kind = "handlers"
     path: str
     wanted: list[tuple[str, str]]
     traced = True
-    needs: list[str] = field(default_factory=list)
-    refused: Refusal | None = None  # where it was tried already
 
     @property
-    def id(self) -> str:
-        return f"handlers:{self.path}"
+    def subject(self) -> str:
+        return self.path
 
     def title(self) -> str:
         return f"handlers in {self.path} get a name: {', '.join(name for _, name in self.wanted)}"
+
+    def owner(self, design: Design) -> str:
+        places = {place for place, _ in self.wanted}
+        return next((c.name for c in design.classes for m in c.methods if places & set(m.origins)), "")
 
     def apply(self, context: Context) -> Edits:
         file, out = context.file(self.path), Edits()
@@ -53,8 +57,25 @@ class NameHandlers:
         return out
 
 
+def ask_handler(program: Program, place: str, name: str) -> Asked:
+    path = place.split(":")[0]
+    if path not in program.files:
+        raise messages.NO_PLACE.in_file(place=place)
+    return Asked(NameHandlers(path, [(place, name)]))
+
+
 class NameInlineHandlers(Rewrite[NameHandlers]):
     """Methods that come from handlers written in place: these get a name first."""
+
+    by_hand = (
+        HandCommand(
+            "handler", ("PLACE", "NAME"), "A handler written in place gets a name.",
+            """Make the lines of a handler that is written in place a function NAME; what registers it names that.
+
+            PLACE is file:line:column of the function as it is written in the call, both counted from one.""",
+            "handler tramcanvas.js:93:38 onKeydown tramcanvas.js", "Named", ask_handler,
+        ),
+    )  # fmt: skip
 
     def requests(self, state: State) -> Iterator[NameHandlers]:
         for path, wanted in handler_places(state.design).items():

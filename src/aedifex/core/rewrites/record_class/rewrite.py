@@ -10,29 +10,24 @@ move(birds[0])                                def move(self): self.x += 1
 from __future__ import annotations
 
 import copy
-from abc import ABC, abstractmethod
-from collections.abc import Callable, Iterator
-from dataclasses import dataclass, field
+from abc import abstractmethod
+from collections.abc import Iterator
 
 from ...design.tables import ClassDesign, Design, MethodDesign, bare, holder_of, key_of
 from ...program.edits import Edits, Range
 from ...program.keyed import Keyed
 from ...program.model import SourceFile
 from ...program.program import Program
-from ...program.refusal import Refusal
 from ...rewrites import messages
 from ..parameter_to_receiver import loose
-from ..rewrite import Context, Rewrite, State, check_hazards, function_of
+from ..rewrite import Rewrite, State
+from ..step import ClassStep, Context, check_hazards, function_of
 from .objects import Handed, keyed_fields, record_edits
 
 
-@dataclass
-class MakesObjects(ABC):
+class MakesObjects(ClassStep):
     """What the steps that give a class its objects and methods before all others have in common."""
 
-    design: ClassDesign
-    needs: list[str] = field(default_factory=list)
-    refused: Refusal | None = None  # where it was tried already
     left = "the records stay as they are"
 
     def apply(self, context: Context) -> Edits:
@@ -40,13 +35,6 @@ class MakesObjects(ABC):
         for edit in self.edits(context, file):
             out.replace(file.path, *edit)
         return out
-
-    @property
-    @abstractmethod
-    def id(self) -> str: ...
-
-    @abstractmethod
-    def title(self) -> str: ...
 
     @abstractmethod
     def edits(self, context: Context, file: SourceFile) -> list[Range]: ...
@@ -60,9 +48,7 @@ class MakesObjects(ABC):
 
 
 class RecordsToObjects(MakesObjects):
-    @property
-    def id(self) -> str:
-        return f"records:{self.design.name}"
+    kind = "records"
 
     def title(self) -> str:
         return f"records with {', '.join(f.name for f in self.design.fields)} become objects of {self.design.name}"
@@ -88,13 +74,15 @@ def the_records(design: ClassDesign, file: SourceFile, context: Context) -> Keye
 class BecomesMethod(MakesObjects):
     """A function that is told which object it is for becomes a method of it."""
 
+    kind = "method"
+
     def __init__(self, design: ClassDesign, method: MethodDesign, needs: list[str]) -> None:
-        super().__init__(design, needs)
+        super().__init__(design, needs=needs)
         self.method = method
 
     @property
-    def id(self) -> str:
-        return f"method:{self.design.name}.{self.method.name}"
+    def subject(self) -> str:
+        return f"{self.design.name}.{self.method.name}"
 
     def title(self) -> str:
         return f"{bare(self.method.origins[0])} becomes the method {self.design.name}.{self.method.name}"
@@ -130,7 +118,7 @@ def record_holders(c: ClassDesign) -> set[str]:
 class RecordClass(Rewrite[MakesObjects]):
     """``loops``: makes the step by which loops go through the objects of a class; it is that of lists."""
 
-    def __init__(self, loops: Callable[[ClassDesign, list[str]], MakesObjects]) -> None:
+    def __init__(self, loops: type[MakesObjects]) -> None:
         self.loops = loops
 
     def requests(self, state: State) -> Iterator[MakesObjects]:
@@ -140,7 +128,7 @@ class RecordClass(Rewrite[MakesObjects]):
             yield made
             for m in c.methods:
                 yield RecordMethod(c, m, [made.id], sure)
-            yield self.loops(c, [made.id])
+            yield self.loops(c, needs=[made.id])
 
     def design_after(self, state: State, step: MakesObjects, after: Program | None) -> Design:
         return with_class_standing(state.design, step.design, after is not None) if isinstance(step, RecordsToObjects) else state.design

@@ -3,29 +3,30 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 
-from ...analysis.families import Family
+from ...analysis.families import Family, families
 from ...analysis.twins import twin_literals
 from ...design.tables import ClassDesign, MethodDesign, bare
 from ...program.edits import Edits
 from ...program.model import SourceFile
 from ...program.program import Program
 from ...program.refusal import Refusal
-from ..rewrite import Context, Rewrite, State, function_of
+from .. import messages
+from ..by_hand import Asked, HandCommand
+from ..rewrite import Rewrite, State
+from ..step import ClassStep, Context, Step, function_of
 from .twins import Half, half, merge_edits, spans
 
 
 @dataclass
-class MergeTwins:
-    design: ClassDesign
+class MergeTwins(ClassStep):
+    kind = "merge"
     method: MethodDesign
-    needs: list[str] = field(default_factory=list)
-    refused: Refusal | None = None
 
     @property
-    def id(self) -> str:
-        return f"merge:{self.design.name}.{self.method.name}"
+    def subject(self) -> str:
+        return f"{self.design.name}.{self.method.name}"
 
     def title(self) -> str:
         return f"{' and '.join(map(bare, self.method.origins))} become the same but for a number"
@@ -42,17 +43,17 @@ class MergeTwins:
 
 
 @dataclass
-class UnifyPair:
+class UnifyPair(Step):
     """Two functions of a family, without a design."""
 
+    kind = "merge"
     path: str
     family: Family
     names: list[str]
-    needs: list[str] = field(default_factory=list)
 
     @property
-    def id(self) -> str:
-        return f"merge:{self.names[0]}"
+    def subject(self) -> str:
+        return self.names[0]
 
     def title(self) -> str:
         return f"{' and '.join(self.names)} become the same but for a number"
@@ -85,7 +86,27 @@ def unlike(design: ClassDesign, program: Program) -> list[MethodDesign]:
     return found
 
 
+def ask_unify(program: Program, first: str, second: str) -> Asked:
+    for path, file in program.files.items():
+        variables = [s for s in file.scope.symbols.values() if s.kinds == {"variable"}]
+        for family in families(file, program.language, variables, asked=True):
+            parts = [family.split(n) if file.function(n) is not None else None for n in (first, second)]
+            if all(parts) and parts[0][0] == parts[1][0]:  # type: ignore[index]
+                return Asked(UnifyPair(path, family, [first, second]))
+    raise messages.NO_TWINS.in_file(first=first, second=second)
+
+
 class UnifyTwins(Rewrite[MergeTwins]):
+    by_hand = (
+        HandCommand(
+            "unify", ("FIRST", "SECOND"), "Two near-twins become the same but for a number.",
+            """Make the functions FIRST and SECOND, numbered copies that differ in some lines, the same but for their number.
+
+            They can then be one method of two objects.""",
+            "unify ring_bell1 ring_bell2 bells.py", "Changed", ask_unify,
+        ),
+    )  # fmt: skip
+
     def requests(self, state: State) -> Iterator[MergeTwins]:
         for c in state.design.classes:
             for m in unlike(c.apart(), state.program):

@@ -9,7 +9,8 @@ while count < 3:         →         def run(self):
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+from collections.abc import Iterator
+from dataclasses import dataclass
 
 from ...analysis.effects import Effects
 from ...analysis.hazards import NAMING, hazards
@@ -17,24 +18,29 @@ from ...design.tables import ClassDesign
 from ...program.edits import Edits
 from ...program.model import Reference, SourceFile, Statement
 from ...rewrites import messages
-from ..rewrite import Context, add_method, outward
+from ..rewrite import Building, ClassRewrite
+from ..step import ClassStep, Context, Step, add_method, outward
 from .plan import MainPlan, plan_main
 
 
 @dataclass
-class WrapMain:
-    design: ClassDesign
-    needs: list[str] = field(default_factory=list)
+class EncloseMain(ClassStep):
+    kind = "main"
 
     @property
-    def id(self) -> str:
-        return f"main:{self.design.name}.run"
+    def subject(self) -> str:
+        return f"{self.design.name}.run"
 
     def title(self) -> str:
         return f"the main code becomes {self.design.name}.run"
 
     def apply(self, context: Context) -> Edits:
         return Wrapper(context, context.home(self.design), self.design).edits()
+
+
+class WrapMain(ClassRewrite):
+    def steps(self, building: Building) -> Iterator[Step]:
+        yield EncloseMain(building.plain, needs=building.ids_of(building.class_))
 
 
 class Wrapper:

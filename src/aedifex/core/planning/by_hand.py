@@ -1,0 +1,114 @@
+"""Steps by hand for which a draft works out what is to be done."""
+
+from __future__ import annotations
+
+from ..design.tables import Design, LiftDesign, WishDesign, bare
+from ..program.errors import Refused
+from ..program.program import Program
+from ..program.surroundings import read_neighbours
+from ..rewrites.by_hand import Asked, HandCommand, SmallDesign, empty_design, home_of, names_in
+from ..rewrites.extract_class.rewrite import TakePart
+from . import messages
+from .drafter import draft
+from .extracted_classes import wished_part
+from .long_methods import dispatched
+from .wishes import Placed, unfulfilled, wish_mistakes
+
+
+def ask_class(program: Program, name: str, members: str) -> Asked:
+    wish = WishDesign(names_in(members), name, kept_apart(program, names_in(members)))
+    design = wished_design(program, [wish], name, "asked")
+    design.classes = [c for c in design.classes if c.name == name]
+    return Asked(SmallDesign("class", name, f"{', '.join(wish.together)} become the class {name}", without_files(design)))
+
+
+def ask_app(program: Program, name: str, fields: str = "") -> Asked:
+    """``fields``: variables of the main code that are to be fields, though no function shares them."""
+    if not program.language.write.is_name(name) or any(name in f.scope.symbols for f in program.files.values()):
+        raise messages.NO_CLASS_NAME.in_file(name=name)
+    design = wished_design(program, [WishDesign(names_in(fields), name)] if names_in(fields) else [], name, "app")
+    return Asked(SmallDesign("app", name, f"the main code becomes the class {name}", without_files(design)))
+
+
+def wished_design(program: Program, wishes: list[WishDesign], name: str, idea: str) -> Design:
+    """A design that does what is wished, and of an app only that. Raises Refused with all that it cannot do."""
+    asked = [Placed(w, name) for w in wishes]
+    if wrong := wish_mistakes(program, asked):
+        raise Refused("\n".join(f"{p.message}." for p in wrong))
+    design = draft(program, wishes=wishes, idea=idea)
+    if idea == "app":
+        design.classes = [c for c in design.classes if c.role == "app"][:1]
+        if not design.classes:
+            raise messages.NO_APP.in_file(why=next((s.why for s in design.stays if s.name == "main"), "no main code starts here"))
+        design.classes[0].name = name
+    if lost := unfulfilled(design, asked):
+        raise Refused("\n".join(f"{p.message}." for p in lost))
+    return design
+
+
+def kept_apart(program: Program, members: list[str]) -> list[str]:
+    """All other functions, if some were asked for."""
+    named = {bare(m) for m in members}
+    functions = [n for f in program.files.values() for n, s in f.scope.symbols.items() if "function" in s.kinds]
+    return [n for n in functions if n not in named] if named & {*functions} else []
+
+
+def without_files(design: Design) -> Design:
+    """The design with its classes in the file where their variables and functions stand."""
+    for c in design.classes:
+        c.file = ""
+    design.streams, design.parts = [], []
+    return design
+
+
+def ask_part(program: Program, whole: str, name: str, members: str) -> Asked:
+    path = home_of(program, whole)
+    if not program.language.write.is_name(name):
+        raise messages.NO_CLASS_NAME.in_file(name=name)
+    part = wished_part(program.files[path], program.language, whole, name, names_in(members))
+    return Asked(TakePart(path, part, read_neighbours(program)))
+
+
+def ask_branches(program: Program, name: str) -> Asked:
+    for file in program.files.values():
+        f = file.function(name)
+        taken = {n for s in file.scope.walk() for n in s.symbols} | set(program.language.builtins)
+        found = dispatched(file, program.language, f, taken, 0) if f is not None else []
+        if found:
+            design = empty_design(program)
+            design.lifts = [LiftDesign(p.name, "", [p.lines]) for p in found]
+            return Asked(SmallDesign("branches", name, f"the branches of {name} become {', '.join(p.name for p in found)}", design))
+    raise messages.NO_BRANCHES.in_file(name=name)
+
+
+PLANNED: tuple[HandCommand, ...] = (
+    HandCommand(
+        "class", ("NAME", "MEMBERS"), "Variables and functions become a class.",
+        """Make a class NAME of MEMBERS, variables and functions with commas between them; an object of it takes their place.
+
+        Where only variables are named, the functions that work on them come along. What a method needs of others is passed to it. Lists
+        that are as long as each other become a list of objects, numbered copies several objects.""",
+        "class Fare fare_box,fare_tickets,sell_fares tramline.py", "Made", ask_class,
+    ),
+    HandCommand(
+        "app", ("NAME",), "The main code becomes a class.",
+        """Make the main code of a script a class NAME that is made and run in two lines.
+
+        What functions share with the main code becomes its fields, those functions its methods. Arguments and exit status pass through.
+        Name further variables in --fields where methods that you are going to lift out of the main code need them.""",
+        "app TramlineApp --fields tick tramline.py", "Made", ask_app,
+        (("fields", "NAMES", "Variables that become fields too, with commas between them."),),
+    ),
+    HandCommand(
+        "part", ("CLASS", "NAME", "MEMBERS"), "Members of a class become a class that it keeps.",
+        """Take MEMBERS out of a CLASS into a class NAME, an object of which the first one keeps and calls.
+
+        MEMBERS are fields and methods with commas between them. What the methods need of it besides is passed at each call.""",
+        "part DepotEvening Log log_lines,log_number,write_log depot.py", "Changed", ask_part,
+    ),
+    HandCommand(
+        "branches", ("FUNCTION",), "The branches of a long function become functions.",
+        "Make a function of each branch in which a long FUNCTION answers one command; the branch calls it.",
+        "branches serve desk_book.py", "Changed", ask_branches,
+    ),
+)  # fmt: skip
