@@ -93,6 +93,8 @@ def single(program: Program, asked: Asked) -> Single:
         return shown(program, asked, changes)
     context = Context(surrounded(program), empty_design(program), dict(asked.homes))
     context.exists = exists  # type: ignore[method-assign]
+    if asked.looks_back:
+        context.original = reread(program, journal_for(program, set(program.texts))[0].original())
     return shown(program, asked, changes_of(attempt(asked.step, context, set())))
 
 

@@ -2,13 +2,16 @@
 
 from __future__ import annotations
 
-from ..design.tables import Design, LiftDesign, WishDesign, bare
+from ..analysis.parallel_arrays import lists_named
+from ..design.tables import ClassDesign, Design, LiftDesign, WishDesign, bare
 from ..program.errors import Refused
+from ..program.model import SourceFile, Symbol
 from ..program.program import Program
 from ..program.surroundings import read_neighbours
 from ..rewrites.by_hand import Asked, HandCommand, SmallDesign, empty_design, home_of, names_in
 from ..rewrites.extract_class.rewrite import TakePart
 from . import messages
+from .collections import class_of_lists, collect, keyed_class, records_of, roots_of
 from .drafter import draft
 from .extracted_classes import wished_part
 from .long_methods import dispatched
@@ -24,8 +27,7 @@ def ask_class(program: Program, name: str, members: str) -> Asked:
 
 def ask_app(program: Program, name: str, fields: str = "") -> Asked:
     """``fields``: variables of the main code that are to be fields, though no function shares them."""
-    if not program.language.write.is_name(name) or any(name in f.scope.symbols for f in program.files.values()):
-        raise messages.NO_CLASS_NAME.in_file(name=name)
+    check_class_name(program, name)
     design = wished_design(program, [WishDesign(names_in(fields), name)] if names_in(fields) else [], name, "app")
     return Asked(SmallDesign("app", name, f"the main code becomes the class {name}", without_files(design)))
 
@@ -61,6 +63,56 @@ def without_files(design: Design) -> Design:
     return design
 
 
+def ask_list(program: Program, name: str, lists: str) -> Asked:
+    check_class_name(program, name)
+    file, symbols = symbols_named(program, names_in(lists))
+    found = lists_named(file, program.language, names_in(lists))
+    if isinstance(found, str):
+        raise messages.LISTS_STAY.in_file(file.path, why=found)
+    known = class_of_lists(program, file, found, set(), name)
+    made = [c for c in collect(program, file, symbols, set(), [known])[0] if c.name == name]
+    if not made:
+        raise messages.LISTS_STAY.in_file(file.path, why=f"no lines use {', '.join(names_in(lists))} with the same index")
+    return objects_of(program, made, "list", name, lists)
+
+
+def ask_records(program: Program, name: str, holders: str) -> Asked:
+    file, symbols = symbols_named(program, names_in(holders))
+    found = [k for k in program.language.keyed(file) if k.names & set(names_in(holders))]
+    if found and found[0].trouble is not None:
+        raise messages.RECORD_CANNOT.at(file, found[0].trouble[1], keys=", ".join(found[0].keys), why=found[0].trouble[0])
+    roots = roots_of(file, found[0]) if found else []
+    if not roots:
+        raise messages.NO_RECORDS_IN.in_file(file.path, names=holders)
+    if found[0].named is None or found[0].named.name != name:
+        check_class_name(program, name)
+    known = keyed_class(program, file, found[0], roots, set(), name)
+    symbols |= {s for s in file.scope.symbols.values() if s.name in found[0].names}
+    made = [c for c in records_of(program, file, symbols, set(), [known])[0] if c.name == name]
+    if not made:
+        raise messages.NO_RECORDS_IN.in_file(file.path, names=holders)
+    return objects_of(program, made, "records", name, holders)
+
+
+def objects_of(program: Program, made: list[ClassDesign], kind: str, name: str, given: str) -> Asked:
+    design = empty_design(program)
+    design.classes = made
+    return Asked(SmallDesign(kind, name, f"{given} become objects of the class {name}", design))
+
+
+def symbols_named(program: Program, wanted: list[str]) -> tuple[SourceFile, set[Symbol]]:
+    """The file that has variables of these names, and these. Raises Refusal if no one file has them all."""
+    for file in program.files.values():
+        if wanted and all(n in file.scope.symbols and file.scope.symbols[n].kinds == {"variable"} for n in wanted):
+            return file, {file.scope.symbols[n] for n in wanted}
+    raise messages.NO_VARIABLES.in_file(names=", ".join(wanted))
+
+
+def check_class_name(program: Program, name: str) -> None:
+    if not program.language.write.is_name(name) or any(name in f.scope.symbols for f in program.files.values()):
+        raise messages.NO_CLASS_NAME.in_file(name=name)
+
+
 def ask_part(program: Program, whole: str, name: str, members: str) -> Asked:
     path = home_of(program, whole)
     if not program.language.write.is_name(name):
@@ -86,8 +138,8 @@ PLANNED: tuple[HandCommand, ...] = (
         "class", ("NAME", "MEMBERS"), "Variables and functions become a class.",
         """Make a class NAME of MEMBERS, variables and functions with commas between them; an object of it takes their place.
 
-        Where only variables are named, the functions that work on them come along. What a method needs of others is passed to it. Lists
-        that are as long as each other become a list of objects, numbered copies several objects.""",
+        Where only variables are named, the functions that work on them come along. What a method needs of others is passed to it. Numbered
+        copies become several objects.""",
         "class Fare fare_box,fare_tickets,sell_fares tramline.py", "Made", ask_class,
     ),
     HandCommand(
@@ -98,6 +150,20 @@ PLANNED: tuple[HandCommand, ...] = (
         Name further variables in --fields where methods that you are going to lift out of the main code need them.""",
         "app TramlineApp --fields tick tramline.py", "Made", ask_app,
         (("fields", "NAMES", "Variables that become fields too, with commas between them."),),
+    ),
+    HandCommand(
+        "list", ("NAME", "LISTS"), "Lists with one index become a list of objects.",
+        """Make LISTS that are used with the same index, names with commas between them, one list of objects of a class NAME.
+
+        Functions that get an index only to work on that one object become its methods; loops go through the objects.""",
+        "list Stop names,waiting stops.py", "Made", ask_list,
+    ),
+    HandCommand(
+        "records", ("NAME", "HOLDERS"), "Records in keyed tables become objects.",
+        """Make the records that HOLDERS keep, a list of them or variables with one each, objects of a class NAME.
+
+        Keys become fields; functions that are passed a record at every call become methods.""",
+        "records Bird birds flock.py", "Made", ask_records,
     ),
     HandCommand(
         "part", ("CLASS", "NAME", "MEMBERS"), "Members of a class become a class that it keeps.",

@@ -75,15 +75,15 @@ def roots_of(file: SourceFile, found: Keyed) -> list[Symbol]:
     return [*lists, *(s for s in found.holders if s.scope is file.scope and s in given)]
 
 
-def keyed_class(program: Program, file: SourceFile, found: Keyed, roots: list[Symbol], taken: set[str]) -> ClassDesign:
-    """The class of records: named after the variables that keep them."""
+def keyed_class(program: Program, file: SourceFile, found: Keyed, roots: list[Symbol], taken: set[str], called: str = "") -> ClassDesign:
+    """The class of records: named after the variables that keep them, if a person gives it no name."""
     write = program.language.write
     used = taken_names(file, program.language.builtins) | taken
     words = [singular(w) for w in write.words(roots[0].name)]
     if len(roots) > 1 and roots[0] not in found.lists:
         words = [w.rstrip("0123456789") or w for w in words]
     base = write.class_name(words)
-    name = found.named.name if found.named is not None else free(base if write.is_name(base) else "Record", used)
+    name = called or (found.named.name if found.named is not None else free(base if write.is_name(base) else "Record", used))
     design = ClassDesign(name)
     for s in roots:
         several = s in found.lists
@@ -180,15 +180,15 @@ def with_item_methods(program: Program, path: str, design: ClassDesign) -> Progr
     return program
 
 
-def class_of_lists(program: Program, file: SourceFile, found: Records, taken: set[str]) -> ClassDesign:
-    """The class of what the lists hold: its name, its fields, what one object and all are called."""
+def class_of_lists(program: Program, file: SourceFile, found: Records, taken: set[str], called: str = "") -> ClassDesign:
+    """The class of what the lists hold: its name (``called``, where a person gives one), its fields, what one object and all are called."""
     write = program.language.write
     used = taken_names(file, program.language.builtins) | taken
     hooks = program.language.hooks(file)
     users = [f.name for f in file.tops if f.name not in hooks and any(f.start <= u.ref.start < f.end for s in found.lists for u in found.uses[s])]
     ones = [write.member_name([*write.words(s.name)[:-1], singular(write.words(s.name)[-1])], s.name) for s in found.lists]
     firsts = [write.member_name([singular(w) for w in write.words(n)], n) for n in ones]
-    name = class_name_for(firsts, [write.member_name([singular(w) for w in write.words(n)], n) for n in users if len(write.words(n)) > 1], write, used,
+    name = called or class_name_for(firsts, [write.member_name([singular(w) for w in write.words(n)], n) for n in users if len(write.words(n)) > 1], write, used,
                           speaking(program, found) or one_of(file_stem(write.module_of(file.path))))  # fmt: skip
     words = [w.lower() for w in write.words(name)]
     like = next((s.name for s in found.lists if "_" in s.name.strip("_")), found.lists[0].name)

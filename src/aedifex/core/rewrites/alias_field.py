@@ -8,13 +8,54 @@ def draw(): screen.put(...)           lamp_screen = screen
 
 from __future__ import annotations
 
-from ..design.tables import ClassDesign, FieldDesign, bare
+from dataclasses import dataclass
+
+from ..analysis.startup import running
+from ..design.tables import ClassDesign, FieldDesign
 from ..program.edits import Edits
-from ..program.model import SourceFile, Symbol
+from ..program.model import Function, SourceFile, Symbol
+from ..program.program import Program
 from ..program.scopes import shadowed
 from . import messages
+from .by_hand import Asked, HandCommand, names_in
 from .introduce_variable import ForFields, Hoister, MakesVariables
-from .step import Context, drop_declarations, function_of, symbol
+from .step import Context, Step, check_hazards, drop_declarations, function_of, symbol
+
+
+@dataclass
+class StoreAs(Step):
+    """Some functions use a variable that never changes under a name of their own."""
+
+    kind = "store"
+    path: str
+    source: str
+    name: str
+    functions: list[str]
+
+    @property
+    def subject(self) -> str:
+        return self.name
+
+    def title(self) -> str:
+        return f"{', '.join(self.functions)} use {self.source} as {self.name}"
+
+    def apply(self, context: Context) -> Edits:
+        file, out, write = context.file(self.path), Edits(), context.write
+        check_hazards(context, file, {self.source}, "keep the one name")
+        source = symbol(file, self.source, "variable")
+        if len(source.bindings) > 1:
+            raise messages.COPY_STALE.at(file, source.bindings[1].start, source=source.name)
+        if any(self.name in s.symbols for s in file.scope.walk()):
+            raise messages.NAME_IN_USE.in_file(file.path, name=self.name)
+        first = next((s for s in running(file, context.language) if s.target is not None and s.target.symbol is source), None)
+        if first is None or first.group is not None or file.text[write.line_start(file, first.start) : first.start].strip():
+            raise messages.NOTHING_SETS.in_file(file.path, name=self.source)
+        for name in self.functions:
+            replace_uses(context, file, function_of(file, name), source, self.name, out)
+        lead = file.slice(write.line_start(file, first.start), first.start)
+        line = write.declare_variable(file, self.name, self.source, context.type_of(file, source))
+        out.insert(file.path, write.line_end(file, first.end), write.with_newlines(f"{lead}{line}\n", write.newline(file)))
+        return out
 
 
 class StoreCompanion(MakesVariables):
@@ -37,17 +78,18 @@ class StoreCompanion(MakesVariables):
                 raise messages.SOURCE_SET_AFTER.at(file, source.bindings[0].start, source=source.name, class_=self.design.name)
             for m in self.design.methods:
                 if index < len(m.origins) and len(m.origins) == len(self.design.objects):
-                    self.replace(context, file, bare(m.origins[index]), source, name, out)
+                    replace_uses(context, file, function_of(file, m.origins[index]), source, name, out)
         return out
 
-    def replace(self, context: Context, file: SourceFile, origin: str, source: Symbol, name: str, out: Edits) -> None:
-        f = function_of(file, origin)
-        for ref in file.within(f.body_start, f.end):
-            if ref.symbol is source:
-                if ref.writes or ref.form == "spelled" or shadowed(ref.scope, name, file.scope):
-                    raise messages.NO_OTHER_NAME.at(file, ref.start, source=source.name)
-                out.replace(file.path, ref.start, ref.end, context.write.use(ref, name))
-        drop_declarations(context.language, file, out, {source}, (f.start, f.end))
+
+def replace_uses(context: Context, file: SourceFile, f: Function, source: Symbol, name: str, out: Edits) -> None:
+    """Let a function use a variable under another name. Raises Refusal where it does more than read it."""
+    for ref in file.within(f.body_start, f.end):
+        if ref.symbol is source:
+            if ref.writes or ref.form == "spelled" or shadowed(ref.scope, name, file.scope):
+                raise messages.NO_OTHER_NAME.at(file, ref.start, source=source.name)
+            out.replace(file.path, ref.start, ref.end, context.write.use(ref, name))
+    drop_declarations(context.language, file, out, {source}, (f.start, f.end))
 
 
 def stored(design: ClassDesign) -> list[FieldDesign]:
@@ -55,6 +97,23 @@ def stored(design: ClassDesign) -> list[FieldDesign]:
     return [f for f in design.fields if f.origins and not any(f.origins) and f.start == "argument" and f.value]
 
 
+def ask_store(program: Program, source: str, name: str, functions: str) -> Asked:
+    if not program.language.write.is_name(name):
+        raise messages.NO_NAME.in_file(name=name)
+    path = next((p for p, f in program.files.items() if source in f.scope.symbols), next(iter(program.files)))
+    return Asked(StoreAs(path, source, name, names_in(functions)))
+
+
 class AliasField(ForFields[StoreCompanion]):
+    by_hand = (
+        HandCommand(
+            "store", ("VARIABLE", "NAME", "FUNCTIONS"), "Functions use a variable under a name of their own.",
+            """Let FUNCTIONS, names with commas between them, use a VARIABLE that never changes under the NAME of a second one.
+
+            What is stored so can become a field of the object whose methods they become.""",
+            "store screen lamp_screen show_lamp,hide_lamp lamps.py", "Changed", ask_store,
+        ),
+    )  # fmt: skip
+
     def wanted(self, c: ClassDesign) -> list[StoreCompanion]:
         return [StoreCompanion(c, f) for f in stored(c)]

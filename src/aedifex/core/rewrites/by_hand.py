@@ -32,11 +32,16 @@ class SmallDesign:
 
 @dataclass(frozen=True)
 class Asked:
-    """What was asked for, worked out. ``homes``: class → the file that has it; ``renamed``: (old, new), where designs beside the files follow."""
+    """What was asked for, worked out.
+
+    ``homes``: class → the file that has it; ``renamed``: (old, new), where designs beside the files follow; ``looks_back``: whether the step
+    needs what stood before the first of the steps that stand.
+    """
 
     step: Step | SmallDesign
     homes: Mapping[str, str] = field(default_factory=dict)
     renamed: tuple[str, str] | None = None
+    looks_back: bool = False
 
 
 @dataclass(frozen=True)

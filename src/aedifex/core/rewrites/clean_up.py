@@ -8,6 +8,9 @@ from itertools import pairwise
 
 from ..program.edits import Edits
 from ..program.model import SourceFile, Statement
+from ..program.program import Program
+from . import messages
+from .by_hand import Asked, HandCommand
 from .rewrite import Building, ClassRewrite
 from .step import Context, Step
 
@@ -142,7 +145,21 @@ def used(file: SourceFile, name: str) -> bool:
     return symbol is not None and any(not r.writes for r in symbol.references)
 
 
+def ask_clean(program: Program, path: str) -> Asked:
+    if path not in program.files:
+        raise messages.NO_SCRIPT.in_file(path=path)
+    return Asked(Clean(path), looks_back=True)
+
+
 class CleanUp(ClassRewrite):
+    by_hand = (
+        HandCommand(
+            "clean", ("SCRIPT",), "Imports and blank lines that steps left behind go.",
+            "Remove from a SCRIPT the imports, and the blank lines, that the steps which stand have left without a use.",
+            "clean tramline.py tramline.py", "Changed", ask_clean,
+        ),
+    )  # fmt: skip
+
     def steps(self, building: Building) -> Iterator[Step]:
         for path in building.program.files:
             if path in building.design.sources:
