@@ -9,6 +9,7 @@ import pytest
 from cases import outputs
 
 from aedifex.core import rewrites
+from aedifex.core.apply import by_hand
 from aedifex.core.apply.sequence import run
 from aedifex.core.design.tables import Design, WishDesign
 from aedifex.core.rewrites import pipeline
@@ -31,11 +32,13 @@ def shout():
 
 def test_a_rewrite_is_one_file_and_one_line(folder, shout, monkeypatch):
     program = folder.program("line.py", LINE)
-    monkeypatch.setattr(pipeline, "PREPARE", (*pipeline.PREPARE, shout.Shouting()))
-    monkeypatch.setattr(pipeline.prepare, "__defaults__", (pipeline.PREPARE,))
+    rewrite = shout.Shouting()
+    monkeypatch.setattr(pipeline.prepare, "__defaults__", ((*pipeline.PREPARE, rewrite),))
+    monkeypatch.setattr(by_hand, "REWRITES", (*pipeline.REWRITES, rewrite))
     design = Design("python", ["line.py"], {"line.py": ""}, wishes=[WishDesign(keep=["fare"])])
     done = [(outcome.step.id, outcome.result, after) for outcome, after in run(design, program)]
     assert done[0][:2] == ("shout:fare", "done")
     text = done[0][2].texts["line.py"].decode()
     assert text == LINE.replace("fare", "FARE")
     assert outputs({"line.py": text}) == outputs({"line.py": LINE})
+    assert by_hand.by_hand(program, "shout", "fare").after.texts["line.py"].decode() == text

@@ -20,9 +20,13 @@ LOG_BOOK = 'line = "north"\n\n\nclass Log:\n    def __init__(self):\n        sel
 BELLS = "".join(f"bell{n}_rings = 0\n" for n in (1, 2)) + "".join(f"\n\ndef ring_bell{n}():\n    global bell{n}_rings\n    bell{n}_rings += 1\n    print('{'ding' * n}')\n{'    print(2)' * (n - 1)}" for n in (1, 2)) + "\n\nring_bell1()\nring_bell2()\nprint(bell1_rings, bell2_rings)\n"
 SWITCHES = "left, right = 0, 1\n\n\ndef turn():\n    global left\n    left += 1\n\n\nturn()\nprint(left, right)\n"
 DESK_BOOK = "book = []\ncount = 0\n\n\ndef serve(command, rest):\n    global count\n    if command == 'add':\n        book.append(rest)\n        count += len(rest)\n        print('added', rest)\n    elif command == 'clear':\n        book.clear()\n        count = 0\n        print('empty', book)\n    else:\n        print('what?')\n\n\nserve('add', 'hat')\nserve('clear', '')\nprint(count)\n"
-FILES = {"log_book.py": LOG_BOOK, "bells.py": BELLS, "switches.py": SWITCHES, "desk_book.py": DESK_BOOK, "panel.py": PANEL, "panel_app.py": PANEL_APP, "vehicles.py": VEHICLES, "tramline_app.py": APP}
+STOPS = 'names = ["Mill", "Quarry"]\nwaiting = [0, 2]\n\n\ndef board(i, n):\n    waiting[i] += n\n    print(names[i], waiting[i])\n\n\nfor i in range(len(names)):\n    board(i, 3)\n'
+FLOCK = 'birds = [{"x": 3, "name": "ada"}, {"x": 5, "name": "bo"}]\ncount = 0\n\n\ndef move(bird):\n    global count\n    bird["x"] += 1\n    count += 1\n\n\ndef show(bird):\n    print(bird["name"], bird["x"])\n\n\nfor b in birds:\n    move(b)\n    show(b)\nprint(count)\n'
+LAMPS = 'import sys\n\nscreen = sys.stdout\nlamp_lit = True\n\n\ndef show_lamp():\n    screen.write("lit\\n" if lamp_lit else "dark\\n")\n\n\ndef hide_lamp():\n    global lamp_lit\n    lamp_lit = False\n    screen.write("hidden\\n")\n\n\nshow_lamp()\nhide_lamp()\nscreen.write("end\\n")\n'
+DESK = 'import sys\n\n\ndef main():\n    count = 0\n    for n in range(3):\n        count += n\n        print(count)\n\n\nif __name__ == "__main__":\n    sys.exit(main())\n'
+FILES = {"stops.py": STOPS, "flock.py": FLOCK, "lamps.py": LAMPS, "desk.py": DESK, "log_book.py": LOG_BOOK, "bells.py": BELLS, "switches.py": SWITCHES, "desk_book.py": DESK_BOOK, "panel.py": PANEL, "panel_app.py": PANEL_APP, "vehicles.py": VEHICLES, "tramline_app.py": APP}
 NEED_NO_FILE = {"draft", "record --suggest"}  # they write what the demo ships with
-BEFORE = {"step file": "step class Fare fare_box,fare_tickets,sell_fares tramline.py --yes --unchecked -q", "undo": "step rename tick turn tramline.py --yes --unchecked -q"}
+BEFORE = {"step clean": "step open main desk.py --yes --unchecked -q", "step file": "step class Fare fare_box,fare_tickets,sell_fares tramline.py --yes --unchecked -q", "undo": "step rename tick turn tramline.py --yes --unchecked -q"}
 DESIGNED = ("build", "check", "preview", "record tramline")
 
 

@@ -144,6 +144,14 @@ class StreamDesign:
 
 
 @dataclass
+class ConstantDesign:
+    """A literal that gets a name at the top of its file."""
+
+    name: str = text("the constant", needed=True)
+    origins: list[str] = texts("where the literal stands: file.py:line:column of each place", name="from", needed=True)
+
+
+@dataclass
 class WishDesign:
     together: list[str] = texts("variables and functions that are to be in one class")
     class_: str = text("the name of that class", name="class")
@@ -159,6 +167,7 @@ class Design:
     lifts: list[LiftDesign] = rows(LiftDesign, "lift")
     parts: list[PartDesign] = rows(PartDesign, "part")
     streams: list[StreamDesign] = rows(StreamDesign, "stream")
+    constants: list[ConstantDesign] = rows(ConstantDesign, "constant")
     renames: list[RenameDesign] = rows(RenameDesign, "rename")
     stays: list[StayDesign] = rows(StayDesign, "stay")
     wishes: list[WishDesign] = rows(WishDesign, "wish")

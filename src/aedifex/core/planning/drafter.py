@@ -109,7 +109,7 @@ class FileDraft:
 
 def draft_file(program: Program, task: Task) -> FileDraft:
     """The classes of one file; its long main function is opened if they need what it holds."""
-    o = inlined(program, task.path, task.outsiders) if task.entry and task.idea != "asked" else None
+    o = inlined(program, task.path, task.outsiders) if task.entry and task.idea not in ("plain", "asked") else None
     if o is not None and o.name not in task.kept:
         made = with_handlers(o.program, replace(task, wishes=wished(task.wishes, o)), o.line)
         if worth_inlining(made.classes, o):

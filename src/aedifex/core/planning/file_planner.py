@@ -94,7 +94,7 @@ class FilePlanner:
         if self.whole is not None:
             self.stay_all(f"line {self.whole.line}: {self.whole.message}")
             return [], self.stays
-        has_main = self.entry and self.idea != "asked" and self.does_something()
+        has_main = self.entry and self.idea not in ("plain", "asked") and self.does_something()
         self.found(lone=not has_main)
         if has_main:
             AppMaker(self).make()

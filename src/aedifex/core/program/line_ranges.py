@@ -60,6 +60,21 @@ def lines_of(file: SourceFile, start: int, end: int, whole: bool = True) -> str:
     return f"{path}:{first}:{column_of(file, start)}-{last}:{column_of(file, end) - 1}"
 
 
+def moved_lines(text: str, before: Program, after: Program, ranges: dict[str, list[tuple[int, int, str]]]) -> str:
+    """How a design names a stretch once edits have moved it; what is no stretch of these files stays as it is."""
+    match = FORM.fullmatch(text)
+    if match is None or match["path"] not in before.holders:
+        return text
+    try:
+        place = range_of(text, before)
+    except AedifexError:
+        return text
+    mine = ranges.get(place.file.path, [])
+    start, end = (moved_offset(at, mine, at != place.start) for at in (place.start, place.end))
+    moved = lines_of(after.files[place.file.path], start, end, not match["from"])
+    return moved if match["last"] else moved.partition("-")[0]
+
+
 def column_of(file: SourceFile, offset: int) -> int:
     return len(file.slice(file.lines[file.line(offset) - 1], offset)) + 1
 

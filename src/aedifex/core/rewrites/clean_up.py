@@ -156,7 +156,7 @@ class CleanUp(ClassRewrite):
         HandCommand(
             "clean", ("SCRIPT",), "Imports and blank lines that steps left behind go.",
             "Remove from a SCRIPT the imports, and the blank lines, that the steps which stand have left without a use.",
-            "clean tramline.py tramline.py", "Changed", ask_clean,
+            "clean desk.py desk.py", "Changed", ask_clean,
         ),
     )  # fmt: skip
 

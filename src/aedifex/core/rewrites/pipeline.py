@@ -22,6 +22,7 @@ from .found_class import FoundClass
 from .function_to_method import FunctionToMethod
 from .inject_console.rewrite import InjectConsole
 from .inline_main.rewrite import InlineMain
+from .introduce_constant import IntroduceConstant
 from .introduce_variable import IntroduceVariable
 from .list_of_objects.rewrite import AskItems, ListOfObjects
 from .move_class.rewrite import MoveClass
@@ -42,7 +43,7 @@ from .wrap_main.rewrite import WrapMain
 # what prepares a program, in the order in which each leaves it to the next
 UNFOLDING: tuple[Rewrite[Any], ...] = (InlineMain(), NameInlineHandlers())  # after these, a name that a design gives is one of the file's
 PREPARE: tuple[Rewrite[Any], ...] = (
-    *UNFOLDING, ExtractFunction(), InjectConsole(), ExtractClass(), Renames(), ExplicitRegistration(), SplitAssignments(),
+    IntroduceConstant(), *UNFOLDING, ExtractFunction(), InjectConsole(), ExtractClass(), Renames(), ExplicitRegistration(), SplitAssignments(),
     UnifyTwins(), ListOfObjects(), RecordClass(AskItems), AliasField(), IntroduceVariable(),
 )  # fmt: skip
 

@@ -191,6 +191,10 @@ def declare_variable(file: SourceFile, name: str, value: str, type_: str) -> str
     return f"{'' if sketch(file) else 'static '}{type_} {name} = {value};"
 
 
+def declare_constant(file: SourceFile, name: str, value: str, type_: str) -> str:
+    return f"{'' if sketch(file) else 'static '}final {type_} {name} = {value};"
+
+
 def declare(file: SourceFile, name: str, value: str, class_: str, at: Statement | None) -> str:
     return f"{'' if sketch(file) else 'static '}{class_} {name} = {value};"
 

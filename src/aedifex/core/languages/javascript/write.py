@@ -183,6 +183,9 @@ def declare_variable(file: SourceFile, name: str, value: str, type_: str) -> str
     return f"{'var' if old_style(file) else 'const'} {name} = {value}{end(file)}"
 
 
+declare_constant = declare_variable
+
+
 def declare(file: SourceFile, name: str, value: str, class_: str, at: Statement | None) -> str:
     return f"{'var' if old_style(file) else 'const'} {name} = {value}{end(file)}"
 

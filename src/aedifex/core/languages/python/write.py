@@ -181,6 +181,9 @@ def declare_variable(file: SourceFile, name: str, value: str, type_: str) -> str
     return f"{name} = {value}"
 
 
+declare_constant = declare_variable
+
+
 def declare(file: SourceFile, name: str, value: str, class_: str, at: Statement | None) -> str:
     """The statement that makes an object, where the statement ``at`` stands."""
     return f"{name} = {value}"

@@ -151,6 +151,10 @@ class Text(Protocol):
         """The statement that gives a new variable at the top its value."""
         ...
 
+    def declare_constant(self, file: SourceFile, name: str, value: str, type_: str, /) -> str:
+        """The statement that gives a new name at the top a value that never changes."""
+        ...
+
     def default_value(self, type_: str, /) -> str: ...
 
     def as_argument(self, file: SourceFile, span: tuple[int, int], text: str, type_: str, /) -> str:
