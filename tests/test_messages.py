@@ -8,10 +8,11 @@ import pytest
 
 import aedifex
 from aedifex.core.analysis import hazards
-from aedifex.core.apply.explanations import codes, explain, messages
+from aedifex.core.apply.explanations import PAGES, codes, explain, messages
+from aedifex.core.program.refusal import Message
 
 CORE = Path(aedifex.__file__).parent / "core"
-PAGES = {code.upper().replace("-", "_"): m for code, m in messages().items()}
+NAMED = {name: m for page in PAGES for name, m in vars(page).items() if isinstance(m, Message)}
 HAZARDS = {word.replace(" ", "-") for word in re.findall(r'Hazard\(\s*"([a-z ]+)"', Path(hazards.__file__).read_text())} | {hazards.PROCESSES.replace(" ", "-"), "used-outside"} | {m.value.replace(" ", "-") for m in hazards.Means}
 
 
@@ -21,18 +22,33 @@ def test_every_code_is_explained_and_no_other():
     assert all(explain(code) and explain(code).do for code in codes())
 
 
+def raised(path):
+    """(the call, the page's name for it) wherever a message is given its values, ``messages.X.at(...)`` or ``report(line, mistakes.X, ...)``."""
+    for call in [n for n in ast.walk(ast.parse(path.read_text())) if isinstance(n, ast.Call)]:
+        given = [call.func.value] if isinstance(call.func, ast.Attribute) and call.func.attr in ("at", "in_file") else call.args
+        for page in given:
+            if isinstance(page, ast.Attribute) and isinstance(page.value, ast.Name) and page.value.id in ("messages", "mistakes") and page.attr.isupper():
+                yield call, page.attr
+
+
 def test_messages_get_the_values_that_they_name():
     """Wherever one is raised: those in braces, no others."""
     used = set()
     for path in CORE.rglob("*.py"):
-        for call in [n for n in ast.walk(ast.parse(path.read_text())) if isinstance(n, ast.Call) and isinstance(n.func, ast.Attribute) and n.func.attr in ("at", "in_file")]:
-            page = call.func.value
-            if isinstance(page, ast.Attribute) and isinstance(page.value, ast.Name) and page.value.id == "messages":
-                m = PAGES[page.attr]
-                named = set(re.findall(r"\{(\w+)\}", m.sentence + m.cure + (m.by_hand or "")))
-                assert named == {k.arg for k in call.keywords}, f"{path.name}:{call.lineno} {m.code}"
-                used.add(m.code)
+        for call, name in raised(path):
+            m = NAMED[name]
+            named = set(re.findall(r"\{(\w+)\}", m.sentence + m.cure + (m.by_hand or "")))
+            keywords = {k.arg for k in call.keywords} or {"name"}  # DesignCheck.name gives that itself
+            assert not named or named == keywords, f"{path.name}:{call.lineno} {m.code}"
+            used.add(m.code)
     assert used == set(messages())
+
+
+def test_a_sentence_has_one_code():
+    said = {}
+    for m in NAMED.values():
+        said.setdefault(re.sub(r"\{\w+\}", "{}", m.sentence), set()).add(m.code)
+    assert not {s: c for s, c in said.items() if len(c) > 1 and s != "{}"}
 
 
 @pytest.mark.parametrize("code", sorted(messages()))

@@ -71,11 +71,11 @@ def command(
     if all(f.problems for f in program.files.values()):
         raise AedifexError(f"{program.problems[0]}; correct the syntax, then draft again.")
     if wrong := wish_mistakes(program, wishes):
-        raise AedifexError("\n".join(f"{p}." for p in wrong))
+        raise AedifexError("\n".join(r.told() for r in wrong))
     wanted = merged_wishes([w.wish for w in wishes])
     design = draft(program, wishes=wanted)
     if refused := unfulfilled(design, wishes):
-        raise Refused("\n".join(f"{p}." for p in refused) + "\nNothing was written; change the wish.")
+        raise Refused("\n".join(r.told() for r in refused) + "\nNothing was written; change the wish.")
     if rivals:
         write_rivals(program, wanted, [target, *others], quiet)
     else:

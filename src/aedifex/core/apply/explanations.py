@@ -8,10 +8,12 @@ from functools import lru_cache
 from pathlib import Path
 from typing import Any
 
+from ..design import messages as form
 from ..planning import messages as planning
 from ..program import messages as languages
 from ..program.refusal import Message
 from ..rewrites import messages as rewrites
+from ..rewrites import mistakes
 from . import messages as applying
 
 
@@ -28,9 +30,12 @@ class Explanation:
     do: str
 
 
+PAGES = (languages, form, rewrites, mistakes, planning, applying)
+
+
 def messages() -> dict[str, Message]:
     """All that a step can say, by code."""
-    found = [m for page in (languages, rewrites, planning, applying) for m in vars(page).values() if isinstance(m, Message)]
+    found = [m for page in PAGES for m in vars(page).values() if isinstance(m, Message)]
     return {m.code: m for m in found}
 
 

@@ -19,8 +19,8 @@ from ..planning.validate import validate
 from ..program.atomic import replace
 from ..program.errors import AedifexError, Refused
 from ..program.language import language_of
-from ..program.model import Problem
 from ..program.program import Program, read_program
+from ..program.refusal import Refusal
 from ..program.snapshot import read_file
 from ..program.surroundings import digest
 from .journal import FOLDER, Journal, check_places, unnoticed
@@ -156,7 +156,7 @@ def open_project(path: str, writing: bool = False) -> Project:
     as_drafted(path, design, original)
     problems += validate(path, design, lines, original)
     if problems:
-        raise AedifexError(problem_list(sorted(problems, key=lambda p: p.line)))
+        raise AedifexError(problem_list(sorted(problems, key=lambda r: r.line)))
     if writing:
         check_places(root, design.sources)
         said += as_left(journal)
@@ -198,5 +198,5 @@ def as_left(journal: Journal) -> list[str]:
                   f"Restore it, or delete {FOLDER} and draft again.")  # fmt: skip
 
 
-def problem_list(problems: list[Problem]) -> str:
-    return "\n".join(str(p) for p in problems)
+def problem_list(problems: list[Refusal]) -> str:
+    return "\n".join(r.told() for r in problems)

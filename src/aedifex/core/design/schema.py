@@ -9,8 +9,9 @@ from dataclasses import dataclass
 from functools import cache
 from typing import Any
 
-from ..program.model import Problem
 from ..program.near import perhaps
+from ..program.refusal import Refusal
+from . import messages
 from .keys import KEY, Key
 from .lines import Lines
 from .tables import Design
@@ -80,33 +81,33 @@ def read_table(table: type, data: Data, only: tuple[str, ...] = ()) -> Any:
 # -- mistakes of form ----------------------------------------------------------------------------
 
 
-def form_mistakes(path: str, data: Data, lines: Lines) -> list[Problem]:
+def form_mistakes(path: str, data: Data, lines: Lines) -> list[Refusal]:
     """Unknown keys, missing keys, wrong types and values in every table; what has the wrong type is put right in ``data``, so that the rest can be read."""
     found = list(table_mistakes(path, Design, data, lines, "", -1, -1))
     if "format" not in data:
-        found.append(Problem(path, lines.of(""), "'format' is missing in the file"))
+        found.append(messages.NO_FORMAT.in_file(path, lines.of(""), format=FORMAT))
     elif not isinstance(data["format"], int) or isinstance(data["format"], bool):
-        found.append(Problem(path, lines.of("", key="format"), f"'format' must be {KINDS[int]}"))
+        found.append(messages.OTHER_TYPE.in_file(path, lines.of("", key="format"), key="format", kind=KINDS[int]))
     elif data["format"] != FORMAT:
-        found.append(Problem(path, lines.of("", key="format"), f"format {data['format']} is not known; this is {FORMAT}"))
+        found.append(messages.OTHER_FORMAT.in_file(path, lines.of("", key="format"), given=data["format"], format=FORMAT))
     return found
 
 
 def table_mistakes(
     path: str, table: type, data: Data, lines: Lines, name: str, outer: int, inner: int, only: tuple[str, ...] = (), required: tuple[str, ...] = ()
-) -> Iterator[Problem]:
+) -> Iterator[Refusal]:
     """``name``: of the table as headers have it, ``class.field``; ``outer``, ``inner``: its number and that in the table that holds it."""
     known = columns(table, only)
     names = [*(["format"] if not name else []), *known]
     for key, value in data.items():
         line = lines.of(name, outer, inner, key)
         if key not in names:
-            yield Problem(path, line, f"unknown key '{key}'{perhaps(key, names) or '; known are ' + ', '.join(names)}")
+            yield messages.UNKNOWN_KEY.in_file(path, line, key=key, hint=perhaps(key, names).removeprefix("; ") or f"known are {', '.join(names)}")
         elif key in known:
             yield from value_mistakes(path, line, known[key], data, value)
     for key in needed_keys(table, required):
         if key not in data:
-            yield Problem(path, lines.of(name, outer, inner), f"'{key}' is missing in {f'[[{name}]]' if name else 'the file'}")
+            yield messages.MISSING_KEY.in_file(path, lines.of(name, outer, inner), key=key, table=f"[[{name}]]" if name else "the file")
     for c in known.values():
         for number, row in enumerate(rows_of(data, c.name) if c.key.of is not None else ()):
             place = (number, -1) if not name else (outer, number)
@@ -114,21 +115,21 @@ def table_mistakes(
             yield from table_mistakes(path, c.key.of, row, lines, f"{name}.{c.name}".lstrip("."), *place, c.key.only, c.key.required)
 
 
-def value_mistakes(path: str, line: int, c: Column, data: Data, value: Any) -> Iterator[Problem]:
+def value_mistakes(path: str, line: int, c: Column, data: Data, value: Any) -> Iterator[Refusal]:
     kind: Any = c.kind
     if not isinstance(value, kind):
-        yield Problem(path, line, f"'{c.name}' must be {KINDS[c.kind]}")
+        yield messages.OTHER_TYPE.in_file(path, line, key=c.name, kind=KINDS[c.kind])
         data[c.name] = kind()
     elif c.key.entries:
         form = ", ".join(f'{n} = "..."' for n in c.key.entries)
         for entry in value:
             if not isinstance(entry, dict) or set(entry) != set(c.key.entries) or not all(isinstance(v, str) for v in entry.values()):
-                yield Problem(path, line, f"each entry of '{c.name}' must be {{ {form} }}")
+                yield messages.OTHER_ENTRY.in_file(path, line, key=c.name, form=f"{{ {form} }}")
     elif c.kind is list and c.key.of is None and not all(isinstance(e, str) for e in value):
-        yield Problem(path, line, f"'{c.name}' must be a list of texts")
+        yield messages.OTHER_TYPE.in_file(path, line, key=c.name, kind="a list of texts")
         data[c.name] = [str(e) for e in value]
     elif c.key.choices and value not in c.key.choices and value != c.default:
-        yield Problem(path, line, f"{c.name} '{value}' is not one of {', '.join(c.key.choices)}")
+        yield messages.OTHER_VALUE.in_file(path, line, key=c.name, value=value, choices=", ".join(c.key.choices))
 
 
 # -- for editors ---------------------------------------------------------------------------------

@@ -11,7 +11,7 @@ import tomlkit
 from tomlkit.items import Item, Table
 
 from ..program.errors import AedifexError
-from ..program.model import Problem
+from ..program.refusal import Refusal
 from .lines import Lines
 from .schema import FORMAT, Column, columns, form_mistakes, read_table
 from .tables import Design
@@ -26,7 +26,7 @@ HEADER = (
 )
 
 
-def parse(path: str, text: str) -> tuple[Design, Lines, list[Problem]]:
+def parse(path: str, text: str) -> tuple[Design, Lines, list[Refusal]]:
     """The design and the mistakes of form in it. Broken TOML raises AedifexError with the line."""
     try:
         data = tomllib.loads(text)

@@ -34,9 +34,9 @@ def ask_app(program: Program, name: str, fields: str = "") -> Asked:
 
 def wished_design(program: Program, wishes: list[WishDesign], name: str, idea: str) -> Design:
     """A design that does what is wished, and of an app only that. Raises Refused with all that it cannot do."""
-    asked = [Placed(w, name) for w in wishes]
+    asked = [Placed(w, "") for w in wishes]
     if wrong := wish_mistakes(program, asked):
-        raise Refused("\n".join(f"{p.message}." for p in wrong))
+        raise Refused("\n".join(r.told() for r in wrong))
     design = draft(program, wishes=wishes, idea=idea)
     if idea == "app":
         design.classes = [c for c in design.classes if c.role == "app"][:1]
@@ -44,7 +44,7 @@ def wished_design(program: Program, wishes: list[WishDesign], name: str, idea: s
             raise messages.NO_APP.in_file(why=next((s.why for s in design.stays if s.name == "main"), "no main code starts here"))
         design.classes[0].name = name
     if lost := unfulfilled(design, asked):
-        raise Refused("\n".join(f"{p.message}." for p in lost))
+        raise Refused("\n".join(r.told() for r in lost))
     return design
 
 

@@ -151,7 +151,7 @@ def wished_part(file: SourceFile, language: Language, of: str, name: str, member
     known = [*whole.fields, *(f.name for f in whole.methods)]
     for m in members:
         if m not in known:
-            raise messages.NO_SUCH_MEMBER.at(file, whole.scope.start, class_=of, name=m)
+            raise messages.NO_SUCH_MEMBER.at(file, whole.scope.start, class_=of, member=m)
     stems = set(language.write.words(name))
     fields = member_names([m for m in members if m in whole.fields], stems, language.write, set())
     methods = member_names([m for m in members if m not in whole.fields], stems, language.write, set(fields.values()))

@@ -4,14 +4,17 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass
+from typing import Any
 
 from ..analysis.variable_kinds import classify
 from ..design.lines import Lines
 from ..design.tables import ClassDesign, Design, WishDesign, bare
-from ..program.model import Problem, SourceFile
+from ..program.model import SourceFile
 from ..program.near import perhaps
 from ..program.program import Program
+from ..program.refusal import Message, Refusal
 from ..rewrites.inline_main.opened import inlined, wished
+from . import messages
 
 
 @dataclass(frozen=True)
@@ -26,8 +29,8 @@ class Placed:
     def place(self) -> str:
         return f"{self.path}:{self.line}" if self.line else self.path
 
-    def problem(self, message: str) -> Problem:
-        return Problem(self.path, self.line, message)
+    def mistake(self, message: Message, **values: Any) -> Refusal:
+        return message.in_file(self.path, self.line, **values)
 
     @property
     def names(self) -> list[str]:
@@ -52,27 +55,30 @@ def merged_wishes(wishes: list[WishDesign]) -> list[WishDesign]:
     return [w for i, w in enumerate(found) if w not in found[:i]]
 
 
-def wish_mistakes(program: Program, wishes: list[Placed]) -> list[Problem]:
-    """Everything that no draft could do, a sentence each, in the order of the wishes."""
+def wish_mistakes(program: Program, wishes: list[Placed]) -> list[Refusal]:
+    """Everything that no draft could do, in the order of the wishes."""
     program, wishes = spoken(program, wishes)
     files = [f for f in program.files.values() if not f.problems]
     known = {bare(n): f for f in reversed(files) for n, s in f.scope.symbols.items() if s.kinds}
-    found: list[Problem] = []
+    found: list[Refusal] = []
     owner: dict[str, Placed] = {}
     kept = {n: w for w in wishes for n in w.wish.keep}
     streams = {o for k in (program.language.streams.KINDS if program.language.streams is not None else ()) for o in k.origins}
     for said in wishes:
-        found += [said.problem(unknown(n, known)) for n in said.names if bare(n) not in known and not (n in said.wish.keep and n in streams)]
+        for name in said.names:
+            if bare(name) not in known and not (name in said.wish.keep and name in streams):
+                hint = perhaps(name, known).removeprefix("; ") or "write it as the script does"
+                found.append(said.mistake(messages.NOT_A_NAME, name=name, hint=hint))
         if said.wish.together or said.wish.class_:
-            found += [said.problem(m) for m in class_mistakes(program, said.wish, known)]
+            found += class_mistakes(program, said, known)
         for name in dict.fromkeys(said.wish.together):
             before = owner.setdefault(name, said)
             if before.wish.class_ != said.wish.class_ or (before is not said and not said.wish.class_):
-                classes = f"{before.wish.class_ or 'one class'} and {said.wish.class_ or 'another'}"
-                found.append(said.problem(f"'{name}' is asked for in {classes}; one class can have it"))
+                first, second = before.wish.class_ or "one class", said.wish.class_ or "another"
+                found.append(said.mistake(messages.ASKED_TWICE, name=name, first=first, second=second))
             if name in kept:
-                found.append(said.problem(f"'{name}' is also asked to stay where it is ({kept[name].place})"))
-    return list(dict.fromkeys(found))
+                found.append(said.mistake(messages.ASKED_TO_STAY, name=name, place=kept[name].place))
+    return list({str(r): r for r in found}.values())
 
 
 def spoken(program: Program, wishes: list[Placed]) -> tuple[Program, list[Placed]]:
@@ -86,35 +92,31 @@ def spoken(program: Program, wishes: list[Placed]) -> tuple[Program, list[Placed
     return program, wishes
 
 
-def class_mistakes(program: Program, wish: WishDesign, known: dict[str, SourceFile]) -> Iterator[str]:
-    write = program.language.write
+def class_mistakes(program: Program, said: Placed, known: dict[str, SourceFile]) -> Iterator[Refusal]:
+    write, wish = program.language.write, said.wish
     name = wish.class_
     places = {bare(n): known[bare(n)] for n in wish.together if bare(n) in known}
     if name and not write.is_name(name):
-        yield f"'{name}' cannot be the name of a class"
+        yield said.mistake(messages.NO_CLASS_NAME, name=name)
     elif name in known and not (places and name in wish.together):
         symbol = known[name].scope.symbols[name]
         path, line = known[name].place(min(r.start for r in symbol.bindings)) if symbol.bindings else ("", 0)
-        yield f"'{name}' is in use already ({path}:{line}); give the class another name"
+        yield said.mistake(messages.CLASS_NAMED_SO, name=name, place=f"{path}:{line}")
     elif name in program.language.builtins:
-        yield f"'{name}' is a built-in of the language; give the class another name"
+        yield said.mistake(messages.NAME_OF_BUILT_IN, name=name)
     files = list(dict.fromkeys(f.path for f in places.values()))
     if len(files) > 1:
         apart = " and ".join(f"'{next(n for n, f in places.items() if f.path == p)}' in {p}" for p in files[:2])
-        yield f"{name or 'the class'} would have {apart}; a class takes its variables from one file"
+        yield said.mistake(messages.OF_SEVERAL_FILES, class_=name or "the class", apart=apart)
     if not wish.together or (len(places) == len(wish.together) and not fields(program, places)):
-        yield f"{name or 'the class'} would have no variable; name at least one"
+        yield said.mistake(messages.NO_VARIABLE, class_=name or "the class")
 
 
 def fields(program: Program, places: dict[str, SourceFile]) -> list[str]:
     return [n for n, f in places.items() if f.scope.symbols[n] in classify(f, program.language)]
 
 
-def unknown(name: str, known: dict[str, SourceFile]) -> str:
-    return f"'{name}' is not a name of these scripts" + perhaps(name, known)
-
-
-def unfulfilled(design: Design, wishes: list[Placed]) -> list[Problem]:
+def unfulfilled(design: Design, wishes: list[Placed]) -> list[Refusal]:
     """What the draft could not do of the wishes, with the reasons."""
     found = []
     reasons = {bare(s.name): s.why for s in design.stays}
@@ -127,7 +129,7 @@ def unfulfilled(design: Design, wishes: list[Placed]) -> list[Problem]:
             reason = design.why_not.get(name) or (
                 lost[0] if lost else reasons.get(name, "it cannot be a member of a class")
             )
-            found.append(said.problem(f"'{name}' cannot be in {said.wish.class_ or 'a class'}: {reason}"))
+            found.append(said.mistake(messages.CANNOT_BE_IN, name=name, class_=said.wish.class_ or "a class", reason=reason))
     return found
 
 

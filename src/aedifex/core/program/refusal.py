@@ -20,6 +20,10 @@ class Message:
     cure: str = ""
     by_hand: str | None = None
 
+    def but(self, cure: str = "", by_hand: str | None = None) -> Message:
+        """The same where something else can be done about it."""
+        return replace(self, cure=cure, by_hand=by_hand)
+
     def at(self, file: SourceFile, offset: int, /, **values: Any) -> Refusal:
         return Refusal(self, *file.place(offset), **values)
 
@@ -59,6 +63,10 @@ class Refusal(Exception):
         """As people read it: the code at the end is what ``aedifex explain`` takes."""
         return f"{self}  [{self.code}]"
 
+    def told(self) -> str:
+        """As people read it where there are several, a line each."""
+        return f"{self}. [{self.code}]"
+
     def as_json(self) -> dict[str, Any]:
         return {"code": self.code, "path": self.path, "line": self.line, "sentence": self.sentence, "cure": self.cure}
 
@@ -69,4 +77,4 @@ class Refusal(Exception):
 
     def with_cure(self, cure: str, by_hand: str | None = None) -> Refusal:
         """The same where something else can be done about it."""
-        return Refusal(replace(self.message, cure=cure, by_hand=by_hand), self.path, self.line, **self.values)
+        return Refusal(self.message.but(cure, by_hand), self.path, self.line, **self.values)

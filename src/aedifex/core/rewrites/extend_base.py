@@ -18,8 +18,9 @@ from ..design.tables import ClassDesign, FieldDesign
 from ..program.edits import Edits
 from ..program.program import Program
 from ..program.refusal import Refusal
-from . import messages
+from . import messages, mistakes
 from .by_hand import Asked, HandCommand, home_of
+from .design_check import DesignCheck
 from .rewrite import Building, ClassRewrite
 from .step import ClassStep, Context, Step
 
@@ -67,3 +68,9 @@ class ExtendBase(ClassRewrite):
     def steps(self, building: Building) -> Iterator[Step]:
         if building.class_.extends:
             yield ExtendClass(building.plain, needs=building.ids_of(building.class_, "found", "main"))
+
+
+    def check(self, check: DesignCheck) -> None:
+        for index, c in enumerate(check.design.classes):
+            if c.extends and c.extends not in {f.name for f in c.fields}:
+                check.report(check.lines.of("class", index, -1, "extends"), mistakes.NO_FIELD_TO_EXTEND, name=c.extends, class_=c.name)

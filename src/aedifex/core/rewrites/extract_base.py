@@ -23,8 +23,9 @@ from ..design.tables import ClassDesign, Design
 from ..program.edits import Edits
 from ..program.model import Function, Scope, SourceFile, Statement
 from ..program.program import Program
-from . import messages
+from . import messages, mistakes
 from .by_hand import Asked, HandCommand, home_of, names_in
+from .design_check import DesignCheck
 from .rewrite import Building, ClassRewrite
 from .step import Context, Step, class_scope
 
@@ -69,6 +70,17 @@ class ExtractBase(ClassRewrite):
     def steps(self, building: Building) -> Iterator[Step]:
         for name, sharing in bases(building.design):
             yield ShareBase(name, sharing, needs=[i for c in sharing for i in building.ids_of(c, "found", "main")])
+
+    def check(self, check: DesignCheck) -> None:
+        """A base is what several classes of the design have in common."""
+        for index, c in enumerate(check.design.classes):
+            line = check.lines.of("class", index, -1, "base")
+            if c.base and not check.write.is_name(c.base):
+                check.report(line, mistakes.NO_CLASS_NAME, name=c.base)
+            elif c.base and check.design.class_named(c.base) is not None:
+                check.report(line, mistakes.BASE_IS_A_CLASS, name=c.base)
+            elif c.base and sum(o.base == c.base for o in check.design.classes) < 2:
+                check.report(line, mistakes.BASE_OF_ONE_CLASS, name=c.base, class_=c.name)
 
 
 def bases(design: Design) -> list[tuple[str, list[ClassDesign]]]:

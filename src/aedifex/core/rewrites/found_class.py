@@ -27,6 +27,8 @@ from ..program.layout import text_lines
 from ..program.model import Reference, SourceFile, Statement, Symbol
 from ..program.scopes import shadowed
 from . import messages
+from .class_check import check_classes
+from .design_check import DesignCheck
 from .rewrite import Building, ClassRewrite
 from .step import ClassStep, Context, Step, check_hazards, drop_declarations, symbol
 
@@ -50,6 +52,9 @@ class FoundClass(ClassRewrite):
     def steps(self, building: Building) -> Iterator[Step]:
         if building.plain.fields or building.plain.methods:
             yield CreateClass(building.plain, needs=building.ids_of(building.class_))
+
+    def check(self, check: DesignCheck) -> None:
+        check_classes(check)
 
 
 class Founder:

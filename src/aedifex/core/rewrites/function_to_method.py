@@ -22,6 +22,8 @@ from ..program.model import Argument, Call, Function, Reference, SourceFile, Sym
 from ..program.scopes import receiver_of, shadowed
 from ..program.tell import Means, first_tell
 from . import messages
+from .class_check import check_methods
+from .design_check import DesignCheck
 from .rewrite import Building, ClassRewrite
 from .step import ClassStep, Context, Step, add_method, check_hazards, class_scope, function_of, outward
 
@@ -51,6 +53,9 @@ class FunctionToMethod(ClassRewrite):
         order = callees_first(whole, file, building.program.language) if file is not None else range(len(whole.methods))
         for i in order:
             yield BecomeMethod(whole, whole.methods[i], needs=building.ids_of(building.class_, "found"))
+
+    def check(self, check: DesignCheck) -> None:
+        check_methods(check)
 
 
 def callees_first(c: ClassDesign, file: SourceFile, language: Language) -> list[int]:

@@ -18,8 +18,10 @@ from ..program.errors import AedifexError
 from ..program.line_ranges import moved_lines, range_of
 from ..program.model import SourceFile
 from ..program.program import Program, reread
+from ..program.refusal import Refusal
 from . import messages
 from .by_hand import Asked, HandCommand, names_in
+from .design_check import DesignCheck
 from .rewrite import Rewrite, State
 from .step import Context, Step
 
@@ -125,3 +127,14 @@ class IntroduceConstant(Rewrite[NameLiteral]):
         for c in design.constants:
             c.origins = [moved(o) for o in c.origins]
         return design
+
+
+    def check(self, check: DesignCheck) -> None:
+        context = Context(check.program, check.design)
+        for index, c in enumerate(check.design.constants):
+            check.name(check.lines.of("constant", index, -1, "name"), c.name)
+            for place in c.origins:
+                try:
+                    literal_at(context, place)
+                except Refusal as refusal:
+                    check.report(check.lines.of("constant", index, -1, "from"), refusal.message, **refusal.values)

@@ -202,7 +202,7 @@ class Passer:
     def extend(self, calls: list[Call]) -> None:
         names = [a["name"] for a in self.method.add]
         if any(p.kind in ("doublestar",) for p in self.function.params):
-            raise messages.FUNCTION_TAKES_ANY_ARGUMENT.at(self.file, self.function.start, name=self.name)
+            raise messages.FUNCTION_TAKES_ANY_ARGUMENT.at(self.file, self.function.start, function=self.name)
         typed = [(name, self.type_of(add)) for name, add in zip(names, self.method.add, strict=True)]
         (at, _, text), where = self.write.added_parameters(self.file, self.function, typed)
         self.out.insert(self.file.path, at, text)
@@ -219,7 +219,7 @@ class Passer:
                     and shadowed(call.callee.scope, add["value"], self.file.scope)
                     and not self.handed(call, add["value"])
                 ):
-                    raise messages.VALUE_MEANS_ELSE.at(self.file, call.start, value=value)
+                    raise messages.VALUE_MEANS_ELSE.at(self.file, call.start, name=value)
                 more.append(self.write.keyword_argument(add["name"], value) if named else value)
             if where == "first":
                 at = args[0].start if args else call.args_start

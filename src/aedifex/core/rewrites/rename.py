@@ -14,7 +14,7 @@ from functools import cached_property
 from ..analysis.effects import Effects
 from ..analysis.hazards import Importers, by_text, hazards, importers
 from ..analysis.object_classes import ObjectClasses
-from ..design.tables import Design
+from ..design.tables import Design, bare
 from ..design.toml import parse, to_toml
 from ..program.edits import Edits
 from ..program.language import Language
@@ -24,8 +24,9 @@ from ..program.near import perhaps
 from ..program.program import Program
 from ..program.scopes import receiver_of, shadowed
 from ..program.surroundings import read_neighbours
-from . import messages
+from . import messages, mistakes
 from .by_hand import Asked, HandCommand, home_of
+from .design_check import DesignCheck
 from .extract_class.members import class_with_uses
 from .rename_file import FileRenamer
 from .renamed_designs import follow
@@ -404,3 +405,14 @@ class Renames(Rewrite[Rename]):
         if after is None:
             return state.design
         return parse("", follow(to_toml(state.design), state.program, after, step.old, step.new))[0]
+
+
+    def check(self, check: DesignCheck) -> None:
+        for index, (old, new) in enumerate(check.design.renames):
+            line = check.lines.of("rename", index)
+            if old in check.program.texts:
+                check.report(line, mistakes.RENAMES_A_FILE, name=old)
+            elif not check.write.is_name(new):
+                check.report(line, mistakes.NO_NAME, name=new)
+            elif "." not in bare(old) and check.file_of(old) is None:
+                check.absent(line, old)

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import copy
-from abc import ABC, abstractmethod
+from abc import abstractmethod
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, field
 from functools import cached_property
@@ -13,6 +13,7 @@ from ..design.tables import ClassDesign, Design, FieldDesign
 from ..program.edits import Edits
 from ..program.program import Program
 from .by_hand import HandCommand
+from .design_check import DesignCheck
 from .step import ClassStep, Step
 
 
@@ -64,10 +65,18 @@ def with_owned(c: ClassDesign, design: Design) -> ClassDesign:
 S = TypeVar("S", bound=Step)
 
 
-class Rewrite(ABC, Generic[S]):
-    """One kind of change that comes before all classes: what a design asks for, how the rest of the design speaks afterwards, its words by hand."""
+class Change:
+    """What each kind of change says of itself: its steps by hand, and what is wrong with what a design asks of it."""
 
     by_hand: tuple[HandCommand, ...] = ()
+
+    def check(self, check: DesignCheck) -> None:
+        """Report every mistake in the tables of this kind of change."""
+        return
+
+
+class Rewrite(Change, Generic[S]):
+    """One kind of change that comes before all classes: what a design asks for, and how the rest of the design speaks afterwards."""
 
     @abstractmethod
     def requests(self, state: State) -> Iterator[S]:
@@ -78,10 +87,8 @@ class Rewrite(ABC, Generic[S]):
         return state.design
 
 
-class ClassRewrite(ABC):
+class ClassRewrite(Change):
     """One kind of change that makes the classes, or comes after them."""
-
-    by_hand: tuple[HandCommand, ...] = ()
 
     @abstractmethod
     def steps(self, building: Building) -> Iterable[Step]:

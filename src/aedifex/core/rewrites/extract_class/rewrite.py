@@ -12,6 +12,8 @@ from ...program.program import Program
 from ...program.refusal import Refusal
 from ...program.surroundings import read_neighbours
 from ...rewrites import messages
+from .. import mistakes
+from ..design_check import DesignCheck
 from ..rewrite import Rewrite, State
 from ..step import Context, Step, check_hazards
 from .members import named_elsewhere, taking
@@ -59,3 +61,17 @@ class ExtractClass(Rewrite[TakePart]):
         design, part = copy.copy(state.design), step.part
         design.classes = [*design.classes, *([ClassDesign(part.name, part.role, part.file)] if part.file else [])]
         return design
+
+
+    def check(self, check: DesignCheck) -> None:
+        for index, p in enumerate(check.design.parts):
+            line = check.lines.of("part", index, -1, "name")
+            check.name(line, p.name, mistakes.NO_CLASS_NAME)
+            check.name(line, p.object)
+            if not any(n == p.of for f in check.program.files.values() for _, n in f.classes):
+                check.report(check.lines.of("part", index, -1, "of"), mistakes.NO_CLASS_OF_SOURCES, name=p.of)
+            members = [("field", n, f.name, f.origins) for n, f in enumerate(p.fields)]
+            members += [("method", n, m.name, m.origins) for n, m in enumerate(p.methods)]
+            for kind, number, name, origins in members:
+                if len(origins) != 1:
+                    check.report(check.lines.of(f"part.{kind}", index, number, "from"), mistakes.NOT_ONE_MEMBER, kind=kind, name=name, class_=p.of)

@@ -14,7 +14,9 @@ from ...program.errors import AedifexError
 from ...program.line_ranges import Place, lines_of, moved_offset, range_of
 from ...program.program import Program
 from ...program.surroundings import read_neighbours
+from .. import mistakes
 from ..by_hand import Asked, HandCommand
+from ..design_check import DesignCheck
 from ..record_class.rewrite import is_keyed
 from ..rewrite import Rewrite, State
 from .rewrite import Lift
@@ -141,3 +143,27 @@ class ExtractFunction(Rewrite[Lift]):
                     m.lines, m.told = [], m.told or m.lines  # which say where the class comes from
             c.methods = [m for m in c.methods if m.origins]
         state.design = design
+
+
+    def check(self, check: DesignCheck) -> None:
+        """The lines of a method of a class that stands; those of new methods are checked with these."""
+        for index, x in enumerate(check.design.lifts):
+            line = check.lines.of("lift", index, -1, "lines")
+            check.name(check.lines.of("lift", index, -1, "name"), x.name)
+            if len(x.lines) != 1:
+                check.report(line, mistakes.NOT_ONE_STRETCH, name=x.name)
+            check.method_lines(line, x.lines)
+            for text in x.lines:
+                if not held_by(check.program, text, x.of):
+                    check.report(check.lines.of("lift", index, -1, "of"), mistakes.OTHER_METHOD, lines=text, method=x.of)
+
+
+def held_by(program: Program, lines: str, method: str) -> bool:
+    """Whether lines stand in the method ``Class.method``; also where they are no lines at all, which is told elsewhere."""
+    try:
+        place = range_of(lines, program)
+    except AedifexError:
+        return True
+    region = region_of(place.file, program.language, place.start, place.end)
+    f = region.function if region is not None else None
+    return region is None or (f is not None and f"{f.outer.name}.{f.name}" == method)

@@ -17,7 +17,9 @@ from ...naming.identifiers import taken_names
 from ...program.edits import Edits
 from ...program.program import Program
 from ...rewrites import messages
+from .. import mistakes
 from ..by_hand import Asked, HandCommand
+from ..design_check import DesignCheck
 from ..rewrite import Rewrite, State
 from ..step import Context, Step, check_hazards
 from .streams import standing_class, stream_edits, stream_for, stream_kind
@@ -89,3 +91,13 @@ class InjectConsole(Rewrite[OpenStream]):
         design = copy.copy(state.design)
         design.classes = [bones, *design.classes]
         return design
+
+
+    def check(self, check: DesignCheck) -> None:
+        for index, s in enumerate(check.design.streams):
+            kind = stream_kind(s, check.program.language)
+            if kind is None:
+                check.report(check.lines.of("stream", index, -1, "from"), mistakes.NO_ONE_STREAM, words=" and ".join(s.origins) or "an empty list")
+            elif kind.classes and not check.write.is_name(s.class_):
+                check.report(check.lines.of("stream", index, -1, "class"), mistakes.STREAM_NEEDS_CLASS, name=s.name)
+            check.name(check.lines.of("stream", index, -1, "name"), s.name)
