@@ -127,7 +127,7 @@ def test_mistakes_in_a_design_of_a_list_are_told(folder):
     line = text[: text.index('collection = "report"')].count("\n") + 1
     done = folder.aedifex("preview", "depot.design.toml")
     assert done.returncode == 2
-    assert f"depot.design.toml:{line}: 'report' is in use already; give the list another name" in done.stderr
+    assert f"depot.design.toml:{line}: 'report' is in use already; choose another name. [name-in-use]" in done.stderr
 
 
 FLOCK = """\
