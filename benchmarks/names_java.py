@@ -14,7 +14,7 @@ import sys
 import tempfile
 from pathlib import Path
 
-from aedifex.core.languages.java.read import read
+from aedifex.core.languages.java.reading.read import read
 from aedifex.core.program.model import SourceFile, Symbol
 
 

@@ -13,7 +13,7 @@ import subprocess
 import sys
 from pathlib import Path
 
-from aedifex.core.languages.javascript.read import read
+from aedifex.core.languages.javascript.reading.read import read
 from aedifex.core.program.errors import AedifexError
 
 OUTSIDE = frozenset({"this", "arguments"})  # given by each function, declared by none

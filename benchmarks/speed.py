@@ -25,7 +25,7 @@ from pathlib import Path
 
 import aedifex
 from aedifex.core.analysis.report import survey
-from aedifex.core.languages.python.read import parser
+from aedifex.core.languages.python.reading.read import parser
 from aedifex.core.program.program import read_program
 
 COMMAND = str(Path(sys.executable).parent / "aedifex")

@@ -233,7 +233,7 @@ VALUES = [
 
 def test_a_value_is_told_alike_in_any_process(folder):
     needs("node")
-    values = Path(__import__("aedifex").__file__).parent / "core/languages/javascript/pinned/values.cjs"
+    values = Path(__import__("aedifex").__file__).parent / "core/languages/javascript/running/pinned/values.cjs"
     lines = "\n".join(f"console.log(tell({text}));" for text, _ in VALUES)
     folder.write("tell.cjs", f"const {{ tell }} = require({str(values)!r});\n{lines}\n")
     done = subprocess.run(["node", "tell.cjs"], cwd=folder.path, capture_output=True, text=True, timeout=60)

@@ -7,7 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from aedifex.core.analysis.effects import Effects, module_variables
-from aedifex.core.languages.python.read import read
+from aedifex.core.languages.python.reading.read import read
 from aedifex.core.planning.clustering.grouping import agglomerate, group, set_together
 from aedifex.core.program.language import language_of
 

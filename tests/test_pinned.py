@@ -16,13 +16,13 @@ from aedifex.core.check.run_log import read_log
 from aedifex.core.check.runners.terminal import Typing, characters
 from aedifex.core.check.scenario_rules import rule_mistakes
 from aedifex.core.check.scenarios import Scenario
-from aedifex.core.languages.python import unit_tests
-from aedifex.core.languages.python.clues_arguments import arguments
-from aedifex.core.languages.python.clues_web import requests
-from aedifex.core.languages.python.launch import runner
+from aedifex.core.languages.python.facts.clues_arguments import arguments
+from aedifex.core.languages.python.facts.clues_web import requests
+from aedifex.core.languages.python.running import unit_tests
+from aedifex.core.languages.python.running.launch import runner
 from aedifex.core.program.program import read_program
 
-PINNED = Path(__import__("aedifex").__file__).parent / "core" / "languages" / "python" / "pinned"
+PINNED = Path(__import__("aedifex").__file__).parent / "core" / "languages" / "python" / "running" / "pinned"
 PLAIN = st.recursive(
     st.none()
     | st.booleans()
@@ -266,7 +266,7 @@ def test_which_files_can_be_imported():
 
 def test_neighbours_can_be_suggested_for(folder):
     """A program of two files is read whole: keys in the other file are clues as well."""
-    from aedifex.core.languages.python.clues import clues
+    from aedifex.core.languages.python.facts.clues import clues
 
     folder.write("keys.py", "def act(word):\n    return word == 'whistle'\n")
     folder.write("line.py", "import keys\nprint(keys.act(input()))\n")

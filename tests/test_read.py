@@ -2,7 +2,7 @@
 
 import pytest
 
-from aedifex.core.languages.python.read import read
+from aedifex.core.languages.python.reading.read import read
 from aedifex.core.program.errors import AedifexError
 
 

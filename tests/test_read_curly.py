@@ -4,10 +4,10 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from aedifex.core.languages.java.grammar import masked
-from aedifex.core.languages.java.read import read as read_java
-from aedifex.core.languages.javascript.erase import erased
-from aedifex.core.languages.javascript.read import read as read_js
+from aedifex.core.languages.java.reading.grammar import masked
+from aedifex.core.languages.java.reading.read import read as read_java
+from aedifex.core.languages.javascript.reading.read import read as read_js
+from aedifex.core.languages.javascript.running.erase import erased
 from aedifex.core.program.edits import Edits
 from aedifex.core.program.joined import join
 

@@ -15,8 +15,8 @@ from aedifex.core.apply.sequence import Outcome
 from aedifex.core.check import run_environment, sandbox, suggest
 from aedifex.core.check.runners import terminal
 from aedifex.core.design.tables import ClassDesign, MethodDesign
-from aedifex.core.languages.java import compiler
-from aedifex.core.languages.java.unit_tests import run
+from aedifex.core.languages.java.running import compiler
+from aedifex.core.languages.java.running.unit_tests import run
 from aedifex.core.planning.alternatives import Rival
 from aedifex.core.planning.drafter import draft
 from aedifex.core.program.edits import Edits
@@ -177,6 +177,6 @@ def test_tests_that_a_compiler_refuses_for_none_of_theirs(folder, monkeypatch):
     needs("javac")
     folder.write("Line.java", JAVA.replace("load += n;", "load += m;"))
     folder.write("tests/LineTest.java", "class LineTest {}\n")
-    monkeypatch.setattr("aedifex.core.languages.java.unit_tests.library", lambda place: "junit.jar")
+    monkeypatch.setattr("aedifex.core.languages.java.running.unit_tests.library", lambda place: "junit.jar")
     failing, why = run(str(folder.path), str(folder.path / "tests"), ["LineTest.java"], ["Line.java"], "java")
     assert not failing and "the compiler refuses them (" in why and "Line.java:5: error: cannot find symbol" in why

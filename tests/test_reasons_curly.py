@@ -7,9 +7,9 @@ from inprocess import here
 from aedifex.core.analysis.ask import ask
 from aedifex.core.analysis.report import survey
 from aedifex.core.apply.sequence import run
-from aedifex.core.languages.java import unit_tests as java
-from aedifex.core.languages.javascript import unit_tests as javascript
-from aedifex.core.languages.javascript.erase import erased
+from aedifex.core.languages.java.running import unit_tests as java
+from aedifex.core.languages.javascript.running import unit_tests as javascript
+from aedifex.core.languages.javascript.running.erase import erased
 from aedifex.core.planning.drafter import draft
 
 INNER = "public class Line {\n    static class Car {\n        int x;\n    }\n    public static void main(String[] args) {\n        System.out.println(new Car().x);\n    }\n}\n"

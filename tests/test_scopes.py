@@ -9,7 +9,7 @@ from pathlib import Path
 
 import pytest
 
-from aedifex.core.languages.python.read import read
+from aedifex.core.languages.python.reading.read import read
 from aedifex.core.program.model import Scope
 
 LIBRARY = Path(sysconfig.get_paths()["stdlib"])

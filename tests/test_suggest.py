@@ -11,7 +11,7 @@ from aedifex.core.check import suggest
 from aedifex.core.check.run_environment import World
 from aedifex.core.check.scenario_text import as_toml
 from aedifex.core.check.scenarios import Scenario, load
-from aedifex.core.languages.python.clues import clues
+from aedifex.core.languages.python.facts.clues import clues
 from aedifex.core.program.errors import Refused
 from aedifex.core.program.program import read_program
 

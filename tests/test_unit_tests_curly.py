@@ -11,7 +11,7 @@ from pathlib import Path
 import pytest
 from conftest import needs
 
-from aedifex.core.languages.java.compiler import warm
+from aedifex.core.languages.java.running.compiler import warm
 
 PROGRAMS = Path(__import__("aedifex").__file__).parent / "demo" / "programs"
 CHANGES = [

@@ -11,8 +11,8 @@ import tempfile
 from functools import cache
 from pathlib import Path
 
-from aedifex.core.languages.java.compiler import compiled, sketch_name, support
-from aedifex.core.languages.java.launch import class_of
+from aedifex.core.languages.java.running.compiler import compiled, sketch_name, support
+from aedifex.core.languages.java.running.launch import class_of
 from aedifex.core.program.program import Program
 
 TRACE = re.compile(r"^\s+at .*\n", re.M)  # names places in the text

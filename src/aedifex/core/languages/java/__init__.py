@@ -11,15 +11,18 @@ from ...program.facets.launch import Launch
 from ...program.facets.text import Text
 from ...program.keyed import Keyed
 from ...program.model import Function, SourceFile, Statement
-from . import frameworks, launch, lists, members, regions, streams, structure, write
-from .by_name import copies, tells
-from .compiler import accepts, compiles
-from .imports import ambient, imported, last_parts, means
-from .inheriting import offered
-from .inlines import inlines
-from .literals import literals
-from .pure import apis, purity, type_of
-from .read import read
+from .facts import frameworks
+from .facts.by_name import copies, tells
+from .facts.pure import apis, purity, type_of
+from .reading import lists, members, structure
+from .reading.imports import ambient, imported, last_parts, means
+from .reading.inheriting import offered
+from .reading.inlines import inlines
+from .reading.literals import literals
+from .reading.read import read
+from .running import launch
+from .running.compiler import accepts, compiles
+from .writing import regions, streams, write
 
 
 class Java:

@@ -9,13 +9,16 @@ from ...program.facets.inlining import Inlining
 from ...program.facets.launch import Launch
 from ...program.facets.text import Text
 from ...program.model import Function, Problem, SourceFile, Statement
-from . import by_name, imports, launch, lists, members, opening, regions, streams, structure, write
-from .compiler import compiles
-from .inlines import inlines
-from .keyed import keyed
-from .literals import literals
-from .pure import apis, purity, type_of
-from .read import read
+from .facts import by_name
+from .facts.pure import apis, purity, type_of
+from .reading import imports, lists, members, structure
+from .reading.inlines import inlines
+from .reading.keyed import keyed
+from .reading.literals import literals
+from .reading.read import read
+from .running import launch
+from .running.compiler import compiles
+from .writing import opening, regions, streams, write
 
 
 class JavaScript:

@@ -11,16 +11,30 @@ from ...program.facets.inlining import Inlining
 from ...program.facets.launch import Launch
 from ...program.facets.text import Text
 from ...program.model import Problem, SourceFile, Statement
-from . import by_name, frameworks, launch, members, opening, regions, streams, write
-from .handlers import inlines
-from .imports import imported, imported_word, module_word
-from .keyed import keyed
-from .lists import item_type, list_uses, object_list_uses, whole_loop
-from .literals import literals
-from .namespaces import confined, looked_up
-from .pure import BUILTINS, apis, purity, type_of
-from .read import read
-from .structure import alone, arguments, blocks, body_of, count, depth, member_owner, statements, tokens, unpacked
+from .facts import by_name, frameworks
+from .facts.pure import BUILTINS, apis, purity, type_of
+from .reading import members
+from .reading.handlers import inlines
+from .reading.imports import imported, imported_word, module_word
+from .reading.keyed import keyed
+from .reading.lists import item_type, list_uses, object_list_uses, whole_loop
+from .reading.literals import literals
+from .reading.namespaces import confined, looked_up
+from .reading.read import read
+from .reading.structure import (
+    alone,
+    arguments,
+    blocks,
+    body_of,
+    count,
+    depth,
+    member_owner,
+    statements,
+    tokens,
+    unpacked,
+)
+from .running import launch
+from .writing import opening, regions, streams, write
 
 
 class Python:

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from ...program.model import Function, Statement
 from ...program.whole import MemberUse
-from ...rewrites import messages
+from .. import messages
 from .needs import PartNeeds
 
 

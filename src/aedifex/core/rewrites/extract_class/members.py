@@ -12,7 +12,7 @@ from ...program.model import SourceFile
 from ...program.program import Program, reread
 from ...program.refusal import Refusal
 from ...program.whole import Whole
-from ...rewrites import messages
+from .. import messages
 from .text import Taking
 
 

@@ -7,7 +7,7 @@ from dataclasses import dataclass, field
 from ...program.language import Language
 from ...program.model import Function, SourceFile, Statement
 from ...program.whole import Declared, Whole
-from ...rewrites import messages
+from .. import messages
 
 
 @dataclass

@@ -11,8 +11,7 @@ from ...program.edits import Edits
 from ...program.program import Program
 from ...program.refusal import Refusal
 from ...program.surroundings import read_neighbours
-from ...rewrites import messages
-from .. import mistakes
+from .. import messages, mistakes
 from ..design_check import DesignCheck
 from ..rewrite import Rewrite, State
 from ..step import Context, Step, check_hazards

@@ -24,7 +24,7 @@ from ...program.language import NewField
 from ...program.layout import text_lines
 from ...program.model import Function, Scope
 from ...program.whole import MemberUse
-from ...rewrites import messages
+from .. import messages
 from .construction import PartConstruction, PartMaking, Value
 
 

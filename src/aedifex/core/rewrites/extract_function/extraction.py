@@ -15,7 +15,7 @@ from ...program.language import Language
 from ...program.line_ranges import Place
 from ...program.model import Function, NewFunction, SourceFile, Symbol
 from ...program.scopes import shadowed
-from ...rewrites import messages
+from .. import messages
 
 
 class Lifter:

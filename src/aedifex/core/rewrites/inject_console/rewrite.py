@@ -16,8 +16,7 @@ from ...design.tables import Design, StreamDesign
 from ...naming.identifiers import taken_names
 from ...program.edits import Edits
 from ...program.program import Program
-from ...rewrites import messages
-from .. import mistakes
+from .. import messages, mistakes
 from ..by_hand import Asked, HandCommand
 from ..design_check import DesignCheck
 from ..rewrite import Rewrite, State

@@ -27,7 +27,7 @@ from ...program.line_map import LineMap
 from ...program.line_ranges import FORM
 from ...program.model import Call, Declaration, Function, SourceFile, Statement
 from ...program.refusal import Refusal
-from ...rewrites import messages
+from .. import messages
 from ..wrap_main.plan import mortal_classes
 
 

@@ -19,7 +19,7 @@ from ...program.language import Language
 from ...program.layout import text_lines
 from ...program.model import Function, SourceFile, Statement
 from ...program.refusal import Refusal
-from ...rewrites import messages
+from .. import messages
 from .opening import Opening
 
 

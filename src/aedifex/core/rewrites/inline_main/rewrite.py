@@ -16,7 +16,7 @@ from dataclasses import dataclass
 from ...design.tables import Design, bare
 from ...program.edits import Edits
 from ...program.program import Program
-from ...rewrites import messages
+from .. import messages
 from ..by_hand import Asked, HandCommand
 from ..rewrite import Rewrite, State
 from ..step import Context, Step, check_hazards

@@ -16,7 +16,7 @@ from ...design.tables import ClassDesign, Design, bare
 from ...program.edits import Range
 from ...program.model import SourceFile
 from ...program.program import Program
-from ...rewrites import messages
+from .. import messages
 from ..parameter_to_receiver import loose
 from ..record_class.rewrite import BecomesMethod, MakesObjects, is_keyed, with_class_standing
 from ..rewrite import Rewrite, State

@@ -14,7 +14,7 @@ from ...design.tables import ClassDesign, Design, by_dependency
 from ...program.edits import Edits
 from ...program.model import SourceFile, Statement
 from ...program.program import Program, neighbours
-from ...rewrites import messages
+from .. import messages
 from ..by_hand import Asked, HandCommand, SmallDesign, empty_design, home_of
 from ..rewrite import Building, ClassRewrite
 from ..step import ClassStep, Context, Step, class_scope

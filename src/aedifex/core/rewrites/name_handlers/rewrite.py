@@ -16,7 +16,7 @@ from ...design.tables import Design
 from ...program.edits import Edits
 from ...program.line_map import LineMap
 from ...program.program import Program
-from ...rewrites import messages
+from .. import messages
 from ..by_hand import Asked, HandCommand
 from ..rewrite import Rewrite, State
 from ..step import Context, Step

@@ -18,7 +18,7 @@ from ...program.edits import Edits, Range
 from ...program.keyed import Keyed
 from ...program.model import SourceFile
 from ...program.program import Program
-from ...rewrites import messages
+from .. import messages
 from ..parameter_to_receiver import loose
 from ..rewrite import Rewrite, State
 from ..step import ClassStep, Context, check_hazards, function_of

@@ -23,7 +23,7 @@ from ...program.language import Language
 from ...program.model import Function, SourceFile, Statement, Symbol
 from ...program.program import Program, reread
 from ...program.refusal import Refusal
-from ...rewrites import messages
+from .. import messages
 
 Marks = dict[Symbol | None, str]  # symbol → what it is to its object
 

@@ -17,7 +17,7 @@ from ...analysis.hazards import NAMING, hazards
 from ...design.tables import ClassDesign
 from ...program.edits import Edits
 from ...program.model import Reference, SourceFile, Statement
-from ...rewrites import messages
+from .. import messages
 from ..rewrite import Building, ClassRewrite
 from ..step import ClassStep, Context, Step, add_method, outward
 from .plan import MainPlan, plan_main

@@ -1,0 +1,1 @@
+"""What languages have in common that write blocks in braces, and classes."""

@@ -1,0 +1,66 @@
+"""Handlers that are written in place, in main code: arrow functions and function expressions that a call is given."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterator
+from typing import Any
+
+from ....program.inline import Inline
+from ....program.layout import words
+from ....program.model import SourceFile
+from .structure import statements
+from .walk import FUNCTIONS
+
+OWN = frozenset([*FUNCTIONS, "function_declaration", "generator_function_declaration", "class_declaration", "class", "method_definition"])
+LISTENING = frozenset({"addEventListener", "on", "once", "bind", "addListener"})
+TIMERS = {"setInterval": ["tick"], "setTimeout": ["later"], "requestAnimationFrame": ["frame"]}
+
+
+def inlines(file: SourceFile) -> list[Inline]:
+    """Those of the main code with several lines, in source order."""
+    return [made for call, node in handed(file.tree.root_node) if (made := inline(file, call, node)) is not None]
+
+
+def handed(node: Any) -> Iterator[tuple[Any, Any]]:
+    """(call, function) of each function that is an argument, outside of all other functions."""
+    for child in node.named_children:
+        if child.type in OWN:
+            if node.type == "arguments" and child.type in FUNCTIONS:
+                yield node.parent, child
+        else:
+            yield from handed(child)
+
+
+def inline(file: SourceFile, call: Any, node: Any) -> Inline | None:
+    body = node.child_by_field_name("body")
+    plain = node.type in ("arrow_function", "function_expression", "function") and not any(c.type in ("async", "*") for c in node.children)
+    if body is None or body.type != "statement_block" or not plain or node.child_by_field_name("name") is not None:
+        return None
+    single, several = node.child_by_field_name("parameter"), node.child_by_field_name("parameters")
+    params = [single] if single is not None else list(several.named_children) if several is not None else []
+    named = [p for p in params if p.type == "identifier"]
+    if len(named) < len(params) or file.line(body.start_byte) == file.line(body.end_byte - 1):
+        return None
+    event, control = told(file, call)
+    if not event and not control:
+        return None
+    return Inline(node.start_byte, node.end_byte, body.start_byte + 1, body.end_byte - 1, statements(file, body),
+                  [(p.text.decode(), "") for p in named], event, control, True)  # fmt: skip
+
+
+def told(file: SourceFile, call: Any) -> tuple[list[str], list[str]]:
+    """Words for the event that a call waits for, and for what it is asked of."""
+    callee = call.child_by_field_name("function")
+    if callee is None:
+        return [], []
+    if callee.type == "identifier":
+        return TIMERS.get(callee.text.decode(), []), []
+    if callee.type != "member_expression":
+        return [], []
+    name, owner = callee.child_by_field_name("property").text.decode(), callee.child_by_field_name("object")
+    first = next(iter(call.child_by_field_name("arguments").named_children), None)
+    if name not in LISTENING or first is None or first.type != "string":
+        return [], []
+    control = words(owner.text.decode()) if owner.type == "identifier" and owner.text not in (b"document", b"window", b"process") else []
+    return [w for part in re.findall(r"[A-Za-z]+", file.slice(first.start_byte, first.end_byte)) for w in words(part)], control

@@ -1,0 +1,1 @@
+"""How programs are started, watched, compiled and tested."""

@@ -1,0 +1,1 @@
+"""From what a rewrite wants to text."""
