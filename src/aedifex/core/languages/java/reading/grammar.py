@@ -9,6 +9,8 @@ from typing import Any
 import tree_sitter
 import tree_sitter_java
 
+from ...tree import kinds_of
+
 CAST = re.compile(rb"\b(int|float|boolean|char|byte)(?=\s*\()")
 COLOUR = re.compile(rb"#(?=[0-9A-Fa-f]{6}(?:[0-9A-Fa-f]{2})?\b)")
 QUOTED = re.compile(rb"//[^\n]*|/\*.*?\*/|\"(?:\\.|[^\"\\\n])*\"|'(?:\\.|[^'\\\n])*'", re.S)
@@ -26,12 +28,8 @@ def parser() -> tree_sitter.Parser:
 
 @cache
 def node_kinds() -> list[str]:
-    """The grammar's node kinds by their number; "" for punctuation."""
-    language = grammar()
-    return [
-        language.node_kind_for_id(i) or "" if language.node_kind_is_named(i) else ""
-        for i in range(language.node_kind_count)
-    ]
+    """The grammar's node kinds by their number."""
+    return kinds_of(grammar())
 
 
 def masked(text: bytes) -> bytes:

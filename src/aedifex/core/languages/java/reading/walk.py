@@ -263,12 +263,7 @@ class Walker(NameWalker):
             elif child.type != "modifiers":
                 self.visit(child)
 
-    def block(self, node: Any) -> None:
-        held = self.enter("block", "block", node)
-        self.children(node)
-        self.scope = held
-
-    on_block = on_constructor_body = on_switch_block = on_for_statement = on_try_with_resources_statement = block
+    on_block = on_constructor_body = on_switch_block = on_for_statement = on_try_with_resources_statement = NameWalker.block
 
     def on_enhanced_for_statement(self, node: Any) -> None:
         self.value(node.child_by_field_name("value"))

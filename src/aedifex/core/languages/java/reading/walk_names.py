@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from typing import Any
 
-from ....program.model import Call, Reference, Role, Scope, SourceFile
+from ....program.model import Reference, Role, Scope, SourceFile
+from ...braced.shapes import Shapes
+from ...braced.walker import RECEIVER as RECEIVER
+from ...braced.walker import BracedWalker
 from .grammar import node_kinds
 
-RECEIVER = "this"
 VARIABLE, METHOD, TYPE, ANY = "", "()", "<>", "?"  # kinds of names; ANY: a variable, else a type
 MUTATORS = frozenset(
     ["add", "put", "remove", "clear", "append", "set", "push", "pop", "offer", "poll", "addAll", "removeAll", "sort", "insert", "delete",
@@ -26,35 +27,21 @@ PASSING = frozenset(
     ["argument_list", "return_statement", "array_initializer", "ternary_expression", "parenthesized_expression", "throw_statement",
      "variable_declarator", "cast_expression"]
 )  # fmt: skip
-ERROR = 0xFFFF  # the kind of a stretch that the grammar cannot read
 
 
-class NameWalker:
+class NameWalker(BracedWalker):
     """What every part of the walk needs: where it is, and how to note a use or a binding.
 
     ``kinds`` tells for each reference by its place in the list which kind of name it is.
     """
 
+    LEAVES, PASSING = LEAVES, PASSING
+    SHAPES = Shapes({"field_access": "field"}, "object", frozenset(["field_access", "array_access", "method_invocation", "parenthesized_expression", "cast_expression"]))
+
     def __init__(self, file: SourceFile, main: str) -> None:
-        self.file = file
-        self.scope = file.scope
+        super().__init__(file, node_kinds())
         self.main = main  # the class whose static members are the program's globals; "" in a sketch
-        self.references = file.references
         self.kinds: dict[int, str] = {}
-        self.table: dict[int, Callable[[Any], Any]] = {i: self.handler_of(kind) for i, kind in enumerate(node_kinds())}
-        self.table[ERROR] = self.children
-
-    def handler_of(self, kind: str) -> Callable[[Any], Any]:
-        own: Callable[[Any], Any] | None = getattr(self, "on_" + kind, None) if kind else None
-        if own is not None:
-            return own
-        return self.leaf if kind in LEAVES else self.passing if kind in PASSING else self.children
-
-    def leaf(self, node: Any) -> None:
-        """Nothing to note."""
-
-    def text(self, node: Any) -> str:
-        return self.file.slice(node.start_byte, node.end_byte)
 
     # -- names ---------------------------------------------------------------------------------
 
@@ -70,9 +57,6 @@ class NameWalker:
 
     def on_identifier(self, node: Any) -> None:
         self.use(node, kind=ANY)
-
-    def on_this(self, node: Any) -> None:
-        self.use(node, Role.VALUE)
 
     def on_type_identifier(self, node: Any) -> None:
         self.use(node, form="type", kind=TYPE).deferred = True
@@ -96,30 +80,11 @@ class NameWalker:
             at = at.parent
         return at is None
 
-    # -- walking -------------------------------------------------------------------------------
-
-    def visit(self, node: Any) -> None:
-        self.table[node.kind_id](node)
-
-    def children(self, node: Any) -> None:
-        table = self.table
-        for child in node.named_children:
-            table[child.kind_id](child)
-
-    def passing(self, node: Any) -> None:
-        for child in node.named_children:
-            self.value(child)
-
     def value(self, node: Any) -> None:
         if node.type == "identifier":
             self.use(node, Role.VALUE, kind=ANY)
         else:
             self.visit(node)
-
-    def enter(self, kind: str, name: str, node: Any) -> Scope:
-        held = self.scope
-        self.scope = Scope(kind, name, held, node.start_byte, node.end_byte)
-        return held
 
     # -- expressions ---------------------------------------------------------------------------
 
@@ -163,9 +128,7 @@ class NameWalker:
             elif base is None or base.type != "super":
                 self.file.opaque(node.start_byte, self.text(name))
         else:
-            self.file.calls.append(
-                Call(ref, node.start_byte, node.end_byte, args.start_byte + 1, args.end_byte - 1, args)
-            )
+            self.noted_call(ref, node, args)
         self.visit(args)
 
     def on_object_creation_expression(self, node: Any) -> None:
@@ -180,9 +143,7 @@ class NameWalker:
                 for child in kind.named_children[1:]:
                     self.visit(child)
             if body is None:
-                self.file.calls.append(
-                    Call(ref, node.start_byte, node.end_byte, args.start_byte + 1, args.end_byte - 1, args)
-                )
+                self.noted_call(ref, node, args)
             else:
                 self.file.opaque(node.start_byte)
         else:
@@ -230,13 +191,7 @@ class NameWalker:
     def mutated(self, node: Any) -> None:
         """What the name at the bottom of ``a.b[c].d = ...`` stands for is changed in place."""
         base = node
-        while base.type in (
-            "field_access",
-            "array_access",
-            "method_invocation",
-            "parenthesized_expression",
-            "cast_expression",
-        ):
+        while base.type in self.SHAPES.through:
             if base.type == "field_access" and self.is_main(base.named_children[0]):
                 base = base.child_by_field_name("field")
                 break

@@ -9,6 +9,8 @@ import tree_sitter
 import tree_sitter_javascript
 import tree_sitter_typescript
 
+from ...tree import kinds_of
+
 SOURCES = {
     "javascript": tree_sitter_javascript.language,
     "typescript": tree_sitter_typescript.language_typescript,
@@ -35,9 +37,5 @@ def parser(name: str) -> tree_sitter.Parser:
 
 @cache
 def node_kinds(name: str) -> list[str]:
-    """A grammar's node kinds by their number; "" for punctuation."""
-    language = grammar(name)
-    return [
-        language.node_kind_for_id(i) or "" if language.node_kind_is_named(i) else ""
-        for i in range(language.node_kind_count)
-    ]
+    """A grammar's node kinds by their number."""
+    return kinds_of(grammar(name))

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from ....program.model import Scope, SourceFile
 from ....program.reading import broken, deeply, refuse_unreadable
+from ...braced.lookup import resolve
 from .grammar import dialect, parser
-from .resolve import resolve
 from .structure import statements
 from .walk import Walker
 

@@ -253,15 +253,7 @@ class Walker(NameWalker):
 
     # -- statements ------------------------------------------------------------------------------
 
-    def block(self, node: Any) -> None:
-        held = self.enter("block", "block", node)
-        self.children(node)
-        self.scope = held
-
-    on_statement_block = on_switch_body = block
-
-    def on_for_statement(self, node: Any) -> None:
-        self.block(node)
+    on_statement_block = on_switch_body = on_for_statement = NameWalker.block
 
     def on_for_in_statement(self, node: Any) -> None:
         left, kind = node.child_by_field_name("left"), node.child_by_field_name("kind")

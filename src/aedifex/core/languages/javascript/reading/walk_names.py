@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from typing import Any
 
-from ....program.model import Call, Reference, Role, Scope, SourceFile
+from ....program.model import Call, Role, Scope, SourceFile
+from ...braced.shapes import Shapes
+from ...braced.walker import RECEIVER as RECEIVER
+from ...braced.walker import BracedWalker
 from .grammar import node_kinds
 
-RECEIVER = "this"
 MUTATORS = frozenset(
     """
     push pop shift unshift splice sort reverse fill copyWithin set add delete clear append write setItem
@@ -30,63 +31,31 @@ PASSING = frozenset(
     """.split()  # noqa: SIM905
 )
 COMPARING = frozenset(["===", "==", "!==", "!="])
-ERROR = 0xFFFF  # the kind of a stretch that the grammar cannot read
 
 
-class NameWalker:
+class NameWalker(BracedWalker):
     """What every part of the walk needs: where it is, and how to note a use or a binding."""
 
+    LEAVES, PASSING = LEAVES, PASSING
+    SHAPES = Shapes({"member_expression": "property"}, "object", frozenset(["member_expression", "subscript_expression", "call_expression", "non_null_expression", "parenthesized_expression"]))
+
     def __init__(self, file: SourceFile, dialect: str, strict: bool) -> None:
-        self.file = file
-        self.scope = file.scope
+        super().__init__(file, node_kinds(dialect))
         self.strict = strict
-        self.references = file.references
-        self.table: dict[int, Callable[[Any], Any]] = {
-            i: self.handler_of(kind) for i, kind in enumerate(node_kinds(dialect))
-        }
-        self.table[ERROR] = self.children
-
-    def handler_of(self, kind: str) -> Callable[[Any], Any]:
-        """What is done with a node of a kind: its own method, nothing, or its children one by one."""
-        own: Callable[[Any], Any] | None = getattr(self, "on_" + kind, None) if kind else None
-        if own is not None:
-            return own
-        return self.leaf if kind in LEAVES else self.passing if kind in PASSING else self.children
-
-    def leaf(self, node: Any) -> None:
-        """Nothing to note."""
 
     def text(self, node: Any) -> str:
         return str(node.text.decode(self.file.encoding, "replace"))
 
     # -- names ---------------------------------------------------------------------------------
 
-    def use(self, node: Any, role: Role = Role.READ, form: str = "") -> Reference:
-        ref = Reference(self.text(node), node.start_byte, node.end_byte, role, self.scope, form)
-        self.references.append(ref)
-        return ref
-
-    def on_identifier(self, node: Any) -> None:
-        self.use(node)
-
     def on_undefined(self, node: Any) -> None:
         self.use(node)
-
-    def on_this(self, node: Any) -> None:
-        self.use(node, Role.VALUE)
 
     def on_shorthand_property_identifier(self, node: Any) -> None:
         self.use(node, Role.VALUE, "shorthand")
 
     def on_type_identifier(self, node: Any) -> None:
         self.use(node, form="type").deferred = True
-
-    def declare(self, node: Any, scope: Scope, form: str, write: bool = True) -> Reference:
-        """Bind a name in a scope; the reference itself stands where the walk is."""
-        ref = Reference(self.text(node), node.start_byte, node.end_byte, Role.WRITE, self.scope, form)
-        scope.bound.add(ref.name)
-        self.references.append(ref)
-        return ref
 
     def hoisted(self) -> Scope:
         """The scope that owns what ``var`` declares here."""
@@ -122,51 +91,6 @@ class NameWalker:
             self.pattern(node.named_children[0], scope, form)
         else:
             self.visit(node)
-
-    def stored(self, node: Any) -> None:
-        """``a.b[c].d = ...``: the member is given, and what the name at the bottom stands for is changed in place."""
-        if node.type == "member_expression":
-            self.file.stored_members.add(self.text(node.child_by_field_name("property")))
-        base = node
-        while base.type in (
-            "member_expression",
-            "subscript_expression",
-            "call_expression",
-            "non_null_expression",
-            "parenthesized_expression",
-        ):
-            base = base.named_children[0]
-        if base.type in ("identifier", "this"):
-            for ref in reversed(self.references):
-                if ref.start == base.start_byte:
-                    ref.mutates = True
-                    return
-
-    # -- walking -------------------------------------------------------------------------------
-
-    def visit(self, node: Any) -> None:
-        self.table[node.kind_id](node)
-
-    def children(self, node: Any) -> None:
-        table = self.table
-        for child in node.named_children:
-            table[child.kind_id](child)
-
-    def passing(self, node: Any) -> None:
-        """Children that are bare names are handed on as values."""
-        for child in node.named_children:
-            self.value(child)
-
-    def value(self, node: Any) -> None:
-        if node.type == "identifier":
-            self.use(node, Role.VALUE)
-        else:
-            self.table[node.kind_id](node)
-
-    def enter(self, kind: str, name: str, node: Any) -> Scope:
-        held = self.scope
-        self.scope = Scope(kind, name, held, node.start_byte, node.end_byte)
-        return held
 
     # -- expressions ---------------------------------------------------------------------------
 
@@ -216,16 +140,9 @@ class NameWalker:
             elif callee.type != "super":
                 self.file.opaque(node.start_byte, member)
         else:
-            self.file.calls.append(
-                Call(ref, node.start_byte, node.end_byte, args.start_byte + 1, args.end_byte - 1, args)
-            )
+            self.noted_call(ref, node, args)
         if args is not None:
             self.visit(args)
-
-    def mutated(self, callee: Any) -> None:
-        held = set(self.file.stored_members)
-        self.stored(callee)
-        self.file.stored_members = held
 
     def on_assignment_expression(self, node: Any) -> None:
         left, right = node.child_by_field_name("left"), node.child_by_field_name("right")

@@ -10,7 +10,8 @@ from typing import Any
 import tree_sitter
 import tree_sitter_python
 
-from ....program.model import Call, Reference, Role, Scope, SourceFile
+from ....program.model import Call, Reference, Role, SourceFile
+from ...tree import TreeWalker, kinds_of
 from ..facts.pure import apis
 
 MUTATORS = frozenset(
@@ -41,17 +42,10 @@ COMPREHENSIONS = {
 }
 
 
-ERROR = 0xFFFF  # the kind of a stretch that the grammar cannot read
-
-
 @cache
 def node_kinds() -> list[str]:
     """The grammar's node kinds by their number."""
-    language = tree_sitter.Language(tree_sitter_python.language())
-    return [
-        language.node_kind_for_id(i) or "" if language.node_kind_is_named(i) else ""
-        for i in range(language.node_kind_count)
-    ]
+    return kinds_of(tree_sitter.Language(tree_sitter_python.language()))
 
 
 @cache
@@ -71,33 +65,22 @@ def used_up(node: Any) -> bool:
     return bool(name.text.decode("utf-8", "replace") in apis()["at_once"]["calls"])
 
 
-class NameWalker:
+class NameWalker(TreeWalker):
     """What every part of the walk needs: where it is, and how to note a use or a binding."""
 
+    LEAVES, PASSING = LEAVES, PASSING
+
     def __init__(self, file: SourceFile) -> None:
-        self.file = file
-        self.scope = file.scope
+        super().__init__(file, node_kinds())
         self.deferred = False
         self.spelled = False
-        self.references = file.references
         self.text = file.text if file.encoding == "utf-8" else b""  # other encodings are read from the node
         self.spellings: dict[str, dict[bytes, str]] = {}  # class → its names as they are written → as they are told apart
         self.members: dict[bytes, str] = {}
         self.in_class("")
-        self.table = dict(enumerate(self.handler_of(kind) for kind in node_kinds()))
-        self.table[ERROR] = self.children
 
     def handler_of(self, kind: str) -> Callable[[Any], Any]:
-        """What is done with a node of a kind: its own method, nothing, or its children one by one."""
-        if kind == "identifier":
-            return self.use
-        own: Callable[[Any], Any] | None = getattr(self, "on_" + kind, None)
-        if own is not None:
-            return own
-        return self.leaf if kind in LEAVES else self.passing if kind in PASSING else self.children
-
-    def leaf(self, node: Any) -> None:
-        """Nothing to note."""
+        return self.use if kind == "identifier" else super().handler_of(kind)
 
     def run(self, root: Any) -> None:
         self.children(root)
@@ -191,14 +174,6 @@ class NameWalker:
 
     # -- walking -------------------------------------------------------------------------------
 
-    def visit(self, node: Any) -> None:
-        self.table[node.kind_id](node)
-
-    def children(self, node: Any) -> None:
-        table = self.table
-        for child in node.named_children:
-            table[child.kind_id](child)
-
     def passing(self, node: Any) -> None:
         """Children that are bare names are handed on as values."""
         table, name = self.table, identifier_kind()
@@ -214,11 +189,6 @@ class NameWalker:
             self.use(node, Role.VALUE)
         else:
             self.visit(node)
-
-    def enter(self, kind: str, name: str, node: Any) -> Scope:
-        held = self.scope
-        self.scope = Scope(kind, name, held, node.start_byte, node.end_byte)
-        return held
 
     def annotation(self, node: Any) -> None:
         held = self.deferred

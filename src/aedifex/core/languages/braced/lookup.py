@@ -1,9 +1,9 @@
-"""Give every reference the symbol it stands for: block scopes, hoisted ``var``, names bound nowhere at the top."""
+"""Give every reference the symbol it stands for: by nested blocks, from the innermost outwards, as far as one has the name."""
 
 from __future__ import annotations
 
-from ....program.model import Reference, Scope, SourceFile, Symbol
-from .walk_names import RECEIVER
+from ...program.model import Reference, Scope, SourceFile, Symbol
+from .walker import RECEIVER
 
 
 def resolve(file: SourceFile) -> None:
@@ -34,6 +34,7 @@ def resolve(file: SourceFile) -> None:
 
 
 def kind_of(ref: Reference) -> str:
+    """What a binding makes of its symbol."""
     return ref.form if ref.form in ("import", "parameter", "definition", "type") else "variable"
 
 
@@ -63,6 +64,7 @@ def receiver(scope: Scope, module: Scope) -> Symbol:
 
 
 def lookup_name(scope: Scope, name: str, module: Scope) -> Symbol:
+    """A name's symbol; one that nothing binds is the file's. The members of a class are reached through an object."""
     at: Scope | None = scope
     while at is not None:
         if at.kind != "class" and name in at.symbols:

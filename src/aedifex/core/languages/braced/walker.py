@@ -1,0 +1,76 @@
+"""One pass over the tree of a language with braces: what all of them note alike. A language overrides one kind of node at a time."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Any, ClassVar
+
+from ...program.model import Call, Reference, Role, Scope, SourceFile
+from ..tree import TreeWalker
+from .shapes import Shapes
+
+RECEIVER = "this"
+
+
+class BracedWalker(TreeWalker):
+    """Names, members, calls, and what is changed in place. ``SHAPES``: what the grammar calls them."""
+
+    SHAPES: ClassVar[Shapes]
+
+    def __init__(self, file: SourceFile, kinds: Sequence[str]) -> None:
+        super().__init__(file, kinds)
+
+    def text(self, node: Any) -> str:
+        return self.file.slice(node.start_byte, node.end_byte)
+
+    def use(self, node: Any, role: Role = Role.READ, form: str = "") -> Reference:
+        ref = Reference(self.text(node), node.start_byte, node.end_byte, role, self.scope, form)
+        self.references.append(ref)
+        return ref
+
+    def declare(self, node: Any, scope: Scope, form: str) -> Reference:
+        """Bind a name in a scope; the reference itself stands where the walk is."""
+        ref = Reference(self.text(node), node.start_byte, node.end_byte, Role.WRITE, self.scope, form)
+        scope.bound.add(ref.name)
+        self.references.append(ref)
+        return ref
+
+    def on_identifier(self, node: Any) -> None:
+        self.use(node)
+
+    def on_this(self, node: Any) -> None:
+        self.use(node, Role.VALUE)
+
+    def value(self, node: Any) -> None:
+        if node.type == "identifier":
+            self.use(node, Role.VALUE)
+        else:
+            self.table[node.kind_id](node)
+
+    def block(self, node: Any) -> None:
+        held = self.enter("block", "block", node)
+        self.children(node)
+        self.scope = held
+
+    def noted_call(self, ref: Reference, node: Any, args: Any) -> None:
+        """A call whose callee is a plain name or a member of one."""
+        self.file.calls.append(Call(ref, node.start_byte, node.end_byte, args.start_byte + 1, args.end_byte - 1, args))
+
+    # -- what is changed in place ----------------------------------------------------------------
+
+    def stored(self, node: Any) -> None:
+        """``a.b[c].d = ...``: the member is given, and what the name at the bottom stands for is changed in place."""
+        if node.type in self.SHAPES.member:
+            self.file.stored_members.add(self.text(node.child_by_field_name(self.SHAPES.member[node.type])))
+        self.mutated(node)
+
+    def mutated(self, node: Any) -> None:
+        base = node
+        while base.type in self.SHAPES.through:
+            base = base.named_children[0]
+        if base.type not in ("identifier", "this"):
+            return
+        for ref in reversed(self.references):
+            if ref.start == base.start_byte:
+                ref.mutates = True
+                return
