@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
-
 from ...program.facets.extraction import Extraction
 from ...program.facets.inlining import Inlining
 from ...program.facets.launch import Launch
 from ...program.facets.text import Text
-from ...program.model import Function, Problem, SourceFile, Statement
+from ...program.model import Function, SourceFile, Statement
+from ...program.streams import Streams
+from ..braced.language import Braced
 from .facts import by_name
 from .facts.pure import apis, purity, type_of
 from .reading import imports, lists, members, structure
@@ -21,43 +21,31 @@ from .running.compiler import compiles
 from .writing import opening, regions, streams, write
 
 
-class JavaScript:
+class JavaScript(Braced):
     name = "javascript"
     suffixes: tuple[str, ...] = (".js", ".mjs", ".cjs", ".jsx")
     builtins = frozenset(apis()["names"]["builtins"])
     dynamic = frozenset({"eval", "Function", "with"})
     everywhere = dynamic
-    main_module = ""
     registries = frozenset({"module.constructor"})
     introspective = frozenset({"exports", "module", "require", "__dirname", "__filename"})
     elsewhere = frozenset({"__dirname", "__filename", "module", "exports"})
-    reserved: frozenset[str] = frozenset()
     unset_errors = frozenset({"ReferenceError"})
     held: frozenset[str] = frozenset({"WeakRef", "FinalizationRegistry"})
     quiet = frozenset(apis()["quiet"]["builtins"])
     at_once = frozenset(apis()["at_once"]["calls"])
     quiet_modules = frozenset(apis()["quiet"]["modules"])
     quiet_members = frozenset(apis()["quiet"]["members"])
-    gathers = False
-    joined = False
-    placement = "imports"
-    declares = True
     typed = False
-    heads_run = False
-    renames_imports = False
-    manifests: frozenset[str] = frozenset()
-    starts = ""
     endings = frozenset({"process.exit"})
     lenient_lists = True
     code_at_top = True
     exact_calls = False
-    bare_members = False
     concerns = apis()["concerns"]
     write: Text = write
     regions: Extraction = regions
     members = members
-    frameworks = None
-    streams = streams
+    streams: Streams | None = streams
     opened: Inlining | None = opening
     launch: Launch = launch
 
@@ -68,32 +56,20 @@ class JavaScript:
     member_owner = staticmethod(structure.member_owner)
     inlines = staticmethod(inlines)
     item_type = staticmethod(lists.item_type)
-    item_value: Callable[[SourceFile, int, int], tuple[int, int] | None] = staticmethod(lambda file, start, end: None)
-    handed_over = staticmethod(lambda file, ref: True)
     whole_loop = staticmethod(lists.whole_loop)
-    unpacked: Callable[[SourceFile, Statement], list[tuple[tuple[int, int], tuple[int, int]]]] = staticmethod(lambda file, statement: [])
     literals = staticmethod(literals)
     purity = staticmethod(purity)
     type_of = staticmethod(type_of)
     imported = staticmethod(imports.imported)
-    imported_word = staticmethod(lambda file, statement, name: None)
-    module_word = staticmethod(lambda file, statement, module: None)
     means = staticmethod(imports.means)
     last_parts = staticmethod(imports.last_parts)
     named_by = staticmethod(imports.named_by)
-    alone = staticmethod(lambda file, start, end: False)
     count = staticmethod(lambda statement: structure.count(statement.node))
     depth = staticmethod(lambda statement: structure.depth(statement.node))
-    has_alternative = staticmethod(lambda s: s.node.child_by_field_name("alternative") is not None)
 
     list_uses = staticmethod(lists.list_uses)
     object_list_uses = staticmethod(lists.object_list_uses)
     keyed = staticmethod(keyed)
-    @staticmethod
-    def offered_words(file: SourceFile, name: str) -> list[tuple[int, int]]:
-        """Nothing is offered by a text."""
-        return []
-
     @staticmethod
     def body(file: SourceFile, function: Function) -> list[Statement]:
         return structure.body_of(file, function)
@@ -110,13 +86,7 @@ class JavaScript:
     def offered(file: SourceFile) -> list[tuple[int, tuple[str, ...], str]]:
         return write.offered(file)
 
-    @staticmethod
-    def accepts(files: list[SourceFile]) -> list[Problem]:
-        """Each file says enough by itself."""
-        return []
-
     tells = staticmethod(by_name.tells)
-    copies: Callable[[SourceFile], list[tuple[str, int]]] = staticmethod(lambda file: [])  # functions are neither copied nor held weakly
     ambient = staticmethod(by_name.required_in_place)
 
     @staticmethod
@@ -127,8 +97,6 @@ class JavaScript:
         drawing = "createCanvas" in free or (waiting and imports.kind_of(file) == "page")  # nobody here calls them
         return dict.fromkeys(apis()["sketch"]["hooks"], why) if drawing else {}
 
-    looked_up = staticmethod(lambda file, call: None)
-    confined = staticmethod(lambda file, call: False)  # what runs a text sees everything around it
 
     @staticmethod
     def special(name: str) -> bool:

@@ -10,7 +10,7 @@ from ....program.model import SourceFile
 from ....program.streams import StreamKind, StreamUse, in_class
 from . import write
 
-KINDS = (
+KINDS: Sequence[StreamKind] = (
     StreamKind(("System.out",), ("out", "screen"), "System.out"),
     StreamKind(("System.in",), ("input", "typed"), "System.in"),
 )

@@ -10,7 +10,7 @@ from ....program.model import SourceFile
 from ....program.streams import StreamKind, StreamUse, in_class
 from . import words, write
 
-KINDS = (
+KINDS: Sequence[StreamKind] = (
     StreamKind(("console",), ("out", "screen"), "console"),
     StreamKind(("process.stdout",), ("output", "sink"), "process.stdout"),
     StreamKind(("process.stdin",), ("input", "source"), "process.stdin"),

@@ -10,7 +10,7 @@ from ....program.streams import StreamKind, StreamUse, in_class
 from ..reading.structure import arguments
 from . import write
 
-KINDS = (StreamKind(("input", "print"), ("console", "terminal"), "{class}()", ("Console", "Terminal")),)
+KINDS: Sequence[StreamKind] = (StreamKind(("input", "print"), ("console", "terminal"), "{class}()", ("Console", "Terminal")),)
 VERBS = {"input": "ask", "print": "say"}
 
 ASK = """
