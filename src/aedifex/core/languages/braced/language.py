@@ -1,7 +1,7 @@
 """What a language with braces answers where it does not say otherwise: a plain one, whose names mean what they say.
 
 A language overrides what is different; ``name``, ``suffixes``, ``read``, ``compiles``, ``arguments``, ``tokens``, ``body``, ``inner``, ``purity``,
-``type_of``, ``write``, ``regions`` and ``launch`` are its own.
+``type_of`` and ``member_owner`` are its own.
 """
 
 from __future__ import annotations
@@ -9,7 +9,10 @@ from __future__ import annotations
 from collections.abc import Iterable
 from typing import Any, ClassVar
 
+from ...program.facets.extraction import Extraction
 from ...program.facets.inlining import Inlining
+from ...program.facets.launch import Launch
+from ...program.facets.text import Text
 from ...program.frameworks import Frameworks
 from ...program.inline import Inline
 from ...program.keyed import Keyed
@@ -18,6 +21,7 @@ from ...program.model import Problem, Reference, SourceFile, Statement, Symbol
 from ...program.streams import Streams
 from ...program.tell import Tell
 from ...program.whole import Members
+from .facets import BracedLaunch, BracedRegions, BracedText
 
 Span = tuple[int, int]
 
@@ -56,6 +60,9 @@ class Braced:
     frameworks: Frameworks | None = None
     streams: Streams | None = None
     opened: Inlining | None = None
+    write: Text = BracedText()
+    regions: Extraction = BracedRegions()
+    launch: Launch = BracedLaunch()
 
     def accepts(self, files: list[SourceFile]) -> list[Problem]:
         """Each file says enough by itself."""

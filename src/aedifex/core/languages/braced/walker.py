@@ -56,6 +56,44 @@ class BracedWalker(TreeWalker):
         """A call whose callee is a plain name or a member of one."""
         self.file.calls.append(Call(ref, node.start_byte, node.end_byte, args.start_byte + 1, args.end_byte - 1, args))
 
+    # -- expressions, for grammars that call their parts as ``SHAPES`` says ------------------------
+
+    def taken(self, node: Any) -> None:
+        """``a.b``: a plain name and its member, or whatever it is taken from."""
+        base = node.named_children[0]
+        if base.type in ("identifier", "this"):
+            self.use(base).member = self.text(node.child_by_field_name(self.SHAPES.member[node.type]))
+        else:
+            self.visit(base)
+
+    def called(self, node: Any) -> None:
+        """A call of a plain name or of its member is noted with its arguments; any other is opaque."""
+        callee, args = node.child_by_field_name("function"), node.child_by_field_name("arguments")
+        if callee.type == "identifier":
+            self.noted_call(self.use(callee, Role.CALL), node, args)
+        elif callee.type in self.SHAPES.member and callee.named_children[0].type in ("identifier", "this"):
+            self.taken(callee)
+            self.noted_call(self.references[-1], node, args)
+        else:
+            self.visit(callee)
+            self.file.opaque(node.start_byte)
+        self.visit(args)
+
+    def assigned(self, node: Any) -> None:
+        left, right = node.child_by_field_name("left"), node.child_by_field_name("right")
+        self.value(right)
+        self.target(left, Role.WRITE if self.text(node.child_by_field_name("operator")) == "=" else Role.BOTH)
+
+    def updated(self, node: Any) -> None:
+        self.target(node.child_by_field_name("argument"), Role.BOTH)
+
+    def target(self, node: Any, role: Role) -> None:
+        if node.type == "identifier":
+            self.use(node, role)
+        else:
+            self.visit(node)
+            self.stored(node)
+
     # -- what is changed in place ----------------------------------------------------------------
 
     def stored(self, node: Any) -> None:

@@ -1,0 +1,323 @@
+"""What a language with braces writes, extracts and starts where it does not say otherwise; a small language begins with these.
+
+What needs the language's own words, and is not given, says so when it is asked for: a step of that kind is not offered yet.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from typing import Any, NoReturn
+
+from ...program import layout
+from ...program.clues import Clues
+from ...program.edits import Range
+from ...program.facets import defaults
+from ...program.facets.bases import Bases
+from ...program.fields import NewField
+from ...program.model import Arm, Beside, Block, Function, NewFunction, Reference, Scope, SourceFile, Statement, Symbol
+from . import blocks, text
+
+own = defaults.unasked
+
+
+class BracedText:
+    RECEIVER = "this"
+    CONSTRUCTOR = "constructor"
+    DESTRUCTOR = ""
+    BLANKS = 1
+    FILE_IS_CLASS = False
+    PARTED_IMPORTS = False
+    KEYWORDS: frozenset[str] = frozenset()
+    bases: Bases | None = None
+
+    words = staticmethod(layout.words)
+    class_name = staticmethod(layout.class_name)
+    newline = staticmethod(layout.newline)
+    with_newlines = staticmethod(layout.with_newlines)
+    indented = staticmethod(layout.indented)
+    shifted = staticmethod(layout.shifted)
+    line_start = staticmethod(layout.line_start)
+    line_end = staticmethod(layout.line_end)
+    blank_before = staticmethod(layout.blank_before)
+    blank_after = staticmethod(layout.blank_after)
+    indent_unit = staticmethod(text.indent_unit)
+    comment_start = staticmethod(text.comment_start)
+    trailing_comment = staticmethod(text.trailing_comment)
+    room = staticmethod(text.room)
+    top_lead = staticmethod(text.top_lead)
+    member = staticmethod(text.member)
+    make = staticmethod(text.make)
+    keyword_argument = staticmethod(text.keyword_argument)
+    with_methods = staticmethod(text.with_methods)
+    empty_class = staticmethod(text.empty_class)
+    bare_class = staticmethod(text.bare_class)
+    empty_body = staticmethod(text.empty_body)
+    method_place = staticmethod(text.method_place)
+    reads_documents = staticmethod(text.reads_documents)
+    top_module = staticmethod(text.top_module)
+    packaged = staticmethod(text.packaged)
+    packaged_import = staticmethod(text.packaged_import)
+    everywhere_import = staticmethod(text.everywhere_import)
+    stale = staticmethod(text.stale)
+    head = staticmethod(defaults.head)
+    import_again = staticmethod(defaults.import_again)
+    import_list = staticmethod(defaults.import_list)
+    import_names = staticmethod(defaults.import_names)
+    merged_imports = staticmethod(defaults.merged_imports)
+    moved = staticmethod(defaults.moved)
+    offer = staticmethod(defaults.offer)
+    moved_out = staticmethod(defaults.moved_out)
+    opened = staticmethod(defaults.opened)
+    renamed_elsewhere = staticmethod(defaults.renamed_elsewhere)
+    appended = staticmethod(defaults.appended)
+    sized = staticmethod(defaults.sized)
+    placed = staticmethod(defaults.placed)
+    filled = staticmethod(defaults.filled)
+    equality = staticmethod(defaults.equality)
+    has_members = staticmethod(defaults.has_members)
+    typed = staticmethod(defaults.typed)
+
+    def is_name(self, text_: str, /) -> bool:
+        return text.is_name(self.KEYWORDS, text_)
+
+    def member_name(self, parts: Sequence[str], like: str = "", /) -> str:
+        return text.member_name(self.KEYWORDS, parts, like)
+
+    def hidden(self, name: str, /) -> str:
+        return name
+
+    def inherited(self, name: str, /) -> bool:
+        return False
+
+    def module_of(self, path: str, /) -> str:
+        return path.rpartition("/")[2].partition(".")[0]
+
+    def file_name(self, class_: str, like: str, /) -> str:
+        return class_.lower() + like[like.rindex(".") :]
+
+    def hides_library(self, path: str, /) -> bool:
+        return False
+
+    def quiet_module(self, module: str, /) -> bool:
+        return False
+
+    def statement_end(self, file: SourceFile, /) -> str:
+        return ";"
+
+    def opening(self, file: SourceFile, /) -> int:
+        return 0
+
+    def use(self, ref: Reference, text: str, /) -> str:
+        return text
+
+    def length(self, name: str, /) -> str:
+        own("the length of a list")
+
+    def each(self, class_: str, item: str, collection: str, /) -> str:
+        own("a loop through objects")
+
+    def listed(self, file: SourceFile, name: str, class_: str, objects: Sequence[str], unit: str, /) -> str:
+        own("a list of objects")
+
+    def declare(self, file: SourceFile, name: str, value: str, class_: str, at: Statement | None, /) -> str:
+        return f"{class_} {name} = {value};"
+
+    def declare_variable(self, file: SourceFile, name: str, value: str, type_: str, /) -> str:
+        return f"{type_} {name} = {value};"
+
+    def declare_constant(self, file: SourceFile, name: str, value: str, type_: str, /) -> str:
+        return f"const {type_} {name} = {value};"
+
+    def default_value(self, type_: str, /) -> str:
+        return "0"
+
+    def as_argument(self, file: SourceFile, span: tuple[int, int], text: str, type_: str, /) -> str:
+        return text
+
+    def declared_words(self, file: SourceFile, statement: Statement, /) -> str:
+        return ""
+
+    def set_once(self, said: str, /) -> bool:
+        return "const" in said.split()
+
+    def local_edits(self, file: SourceFile, statement: Statement, /) -> list[Range]:
+        return []
+
+    def class_text(self, file: SourceFile, unit: str, name: str, base: str, fields: Sequence[NewField], /) -> str:
+        own("a class")
+
+    def class_variable(self, file: SourceFile, name: str, value: str, type_: str, /) -> str:
+        own("a field of a class")
+
+    def class_around(self, file: SourceFile, unit: str, name: str, method: str, /) -> str:
+        own("a class around a method")
+
+    def method_header(self, file: SourceFile, function: Function, name: str, drop: set[str], hide: bool = False) -> list[Range]:
+        own("the head of a method")
+
+    def added_parameters(self, file: SourceFile, function: Function, added: Sequence[tuple[str, str]], /) -> tuple[Range, str]:
+        own("a parameter more")
+
+    def run_method(self, file: SourceFile, unit: str, body: str, guard: Statement | None, /) -> str:
+        own("a method that runs the program")
+
+    def main_call(self, file: SourceFile, class_: str, making: str, variable: str, guard: Statement | None, /) -> list[str]:
+        own("the call that runs the program")
+
+    def class_trouble(self, file: SourceFile, start: int, end: int, main: bool = False) -> str:
+        return ""
+
+    def method_as_value(self, text: str, owner: str, /) -> str:
+        own("a method as a value")
+
+    def inner_receivers(self, file: SourceFile, top: Scope, refs: Sequence[Reference], /) -> tuple[list[Range], str]:
+        return [], ""
+
+    def receiver_at(self, file: SourceFile, scope: Scope, top: Scope, class_: str, /) -> str:
+        return self.RECEIVER
+
+    def outward(self, file: SourceFile, refs: Sequence[Reference], fields: set[str], methods: set[str], /) -> tuple[list[Range], str]:
+        return [], ""
+
+    def stays_in(self, file: SourceFile, scope: Scope | None = None, /) -> str:
+        return ""
+
+    def must_be_field(self, file: SourceFile, symbol: Symbol, more: Sequence[Reference], /) -> bool:
+        return False
+
+    def anchored(self, file: SourceFile, statement: Statement, /) -> bool:
+        return False
+
+
+class BracedRegions:
+    """Blocks and what is tied to a function; what is lifted, and how, is the language's own."""
+
+    CLOSURES = False
+    LEAVES = "false"
+    GOES_ON = "true"
+    NOTHING = "void"
+
+    loop_body = staticmethod(blocks.loop_body)
+    returns_nothing = staticmethod(blocks.returns_nothing)
+    lone = staticmethod(blocks.lone)
+    leave_first = staticmethod(blocks.leave_first)
+    either = staticmethod(blocks.either)
+    in_place = staticmethod(defaults.in_place)
+
+    def inside(self, file: SourceFile, node: Any) -> list[Statement]:
+        """The statements of a block's node."""
+        raise NotImplementedError
+
+    def single(self, file: SourceFile, node: Any) -> list[Statement]:
+        """A statement that stands for a block."""
+        raise NotImplementedError
+
+    def blocks(self, file: SourceFile, statement: Statement, /) -> list[Block]:
+        return blocks.told_blocks(file, statement, self.inside, self.single)
+
+    def arms(self, file: SourceFile, statement: Statement, /) -> list[Arm]:
+        return blocks.arms(file, statement, self.inside)
+
+    def result_type(self, file: SourceFile, function: Function, /) -> str:
+        return ""
+
+    def ended(self, file: SourceFile, text: str, /) -> str:
+        return f"{text};"
+
+    def expression(self, file: SourceFile, start: int, end: int, /) -> bool:
+        return False
+
+    def expressions(self, file: SourceFile, start: int, end: int, /) -> Iterator[tuple[int, int, bool]]:
+        return iter(())
+
+    def declared_as(self, file: SourceFile, symbol: Symbol, /) -> tuple[str, str]:
+        return "", ""
+
+    def bound_to_function(self, file: SourceFile, start: int, end: int, /) -> tuple[str, int] | None:
+        return blocks.labelled(file, start, end)
+
+    def beside(self, file: SourceFile, function: Function, /) -> Beside:
+        return Beside(trouble="a method beside another one is not written in this language yet")
+
+    def unnamed(self, file: SourceFile, scope: Scope, /) -> Function | None:
+        return None
+
+    def method_around(self, file: SourceFile, function: Function | None, /) -> Function | None:
+        return None
+
+    def called_in_place(self, file: SourceFile, statement: Statement, /) -> Function | None:
+        return None
+
+    def called_when_ready(self, file: SourceFile, statement: Statement, /) -> Function | None:
+        return None
+
+    def several_results(self, file: SourceFile, start: int, declared: bool, /) -> str:
+        return "more than one value would come back"
+
+    def result_of(self, file: SourceFile, start: int, end: int, /) -> str:
+        return ""
+
+    def word_for(self, file: SourceFile, words: Sequence[str], /) -> str:
+        return ""
+
+    def give_back(self, values: Sequence[str], /) -> str:
+        own("what a function gives back")
+
+    def take_back(self, file: SourceFile, names: Sequence[str], call: str, unit: str, lead: str, leaves: str, word: str, /) -> str:
+        own("what a call gives back")
+
+    def lifted(self, file: SourceFile, lead: str, unit: str, new: NewFunction, /) -> str:
+        own("a function made of lines")
+
+    def only(self, file: SourceFile, start: int, call: str, /) -> str:
+        own("a body that only calls")
+
+
+class BracedLaunch:
+    """A language whose programs are not started yet: what a build makes is read again, and no more."""
+
+    SHARES_SCREEN = True
+    MEMORY = 0
+    unit_tests: Any = None
+
+    def runner(self, files: list[SourceFile], /) -> str:
+        return "process"
+
+    def needs_display(self, files: list[SourceFile], /) -> bool:
+        return False
+
+    def needs_standins(self, files: list[SourceFile], /) -> bool:
+        return False
+
+    def clues(self, files: list[SourceFile], /) -> Clues:
+        return Clues()
+
+    def linked(self, root: str, /) -> list[str]:
+        return []
+
+    def interpreter(self, root: str, /) -> str:
+        self.unstarted()
+
+    def prepare(self, folder: str, sources: list[SourceFile], wishes: dict[str, Any], /) -> str:
+        return ""
+
+    def command(self, root: str, entry: str, sources: list[SourceFile], wishes: dict[str, Any], /) -> tuple[list[str], str]:
+        self.unstarted()
+
+    def environment(self, standins: bool, /) -> dict[str, str]:
+        return {}
+
+    def planned(self, plan: dict[str, Any], path: str, /) -> dict[str, str]:
+        return {}
+
+    def crash(self, error: str, /) -> str:
+        return ""
+
+    def missing_module(self, error: str, /) -> str:
+        return ""
+
+    def mask_trace(self, text: str, /) -> str:
+        return text
+
+    def unstarted(self) -> NoReturn:
+        own("the command that starts a program")
