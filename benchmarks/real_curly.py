@@ -38,7 +38,7 @@ JAVA = """
     util/Collections/AddAll util/Collections/CheckedListBash util/Collections/ViewSynch util/EnumSet/EnumSetBash util/LinkedHashSet/Basic
     util/Locale/InternationalBAT util/Locale/LanguageSubtagRegistryTest util/Properties/PropertiesTest util/Random/RandomTestChiSquared
     util/ResourceBundle/Bug4396021 util/ServiceLoader/NPE util/zip/ZipFile/CorruptedZipFiles util/zip/ZipFile/ManyEntries
-""".split()  # noqa: SIM905
+""".split()
 # Programs with windows that Debian's openjdk-17-demo has: folder → the file that starts it.
 WINDOWS = {
     "FileChooserDemo": "FileChooserDemo.java", "Font2DTest": "Font2DTest.java", "Metalworks": "Metalworks.java", "Notepad": "Notepad.java",
@@ -49,7 +49,7 @@ NODE = """
     net-localerror net-pingpong net-server-max-connections net-server-pause-on-connect process-emitwarning process-hrtime promise-hook-on-resolve
     promises-unhandled-rejections source-map-api stream-construct stream-duplex-readable-writable stream-writable-null string-decoder
     timers-api-refs url-fileurltopath weakref
-""".split()  # noqa: SIM905
+""".split()
 
 TABLE = "year\tmilk\ttea\tcoffee\n" + "".join(f"{1990 + n}\t{20 + n}.5\t{7 + n % 3}.1\t{25 - n}.0\n" for n in range(9))
 STOPS = ("ML", "BR", "HL", "DP", "GT")

@@ -104,7 +104,8 @@ def tell_tests(written: Written, folder: str, quiet: bool) -> None:
         say(f"Note: {note}")
     for name, count in written.counts.items() if not quiet else ():
         click.echo(
-            f"wrote    {os.path.join(folder, name):<34}  {count} test{'s' * (count != 1)}{', all of them run' if written.proven else ', not run yet'}"
+            f"wrote    {os.path.join(folder, name):<34}  {count} "
+            f"test{'s' * (count != 1)}{', all of them run' if written.proven else ', not run yet'}"
         )
     if written.command:
         say(f"Run them again: {written.command}", quiet)
@@ -132,7 +133,9 @@ def ids_of(project: Project, until: str) -> list[str]:
 
     ids = [s.id for s in steps_of(project.design, project.original)]
     if until and until not in ids:
-        raise AedifexError(f"{project.path}: has no step '{until}'{perhaps(until, ids) or '; its steps are ' + ', '.join(ids)}.")
+        raise AedifexError(
+            f"{project.path}: has no step '{until}'{perhaps(until, ids) or '; its steps are ' + ', '.join(ids)}."
+        )
     return ids
 
 
@@ -151,7 +154,11 @@ def copied(design: str, out: str) -> str:
     project.original_world().lay_out(os.path.abspath(out), [], pinned=False)
     mark = os.path.join(out, BUILT_COPY)
     os.makedirs(os.path.dirname(mark), exist_ok=True)
-    replace(mark, f"Copied from {os.path.relpath(project.root, out)}; not read as a part of what lies around it.\n".encode(), None)
+    replace(
+        mark,
+        f"Copied from {os.path.relpath(project.root, out)}; not read as a part of what lies around it.\n".encode(),
+        None,
+    )
     return os.path.join(out, os.path.basename(design))
 
 
@@ -192,7 +199,10 @@ def close(built: Built, runs: int, design: str, quiet: bool, dry: bool, unchecke
         same = (
             "It was not run (--unchecked)." if unchecked else f"The program did the same after each of them ({times})."
         )
-        say(f"{done} step{'s' * (done != 1)} {'would be done' if dry else 'done'}. {same if done else ''}".rstrip(), quiet)
+        say(
+            f"{done} step{'s' * (done != 1)} {'would be done' if dry else 'done'}. {same if done else ''}".rstrip(),
+            quiet,
+        )
         say(built.reach, quiet or not built.reach)
         if done and not dry:
             say(f"Put back: aedifex undo --all {design}", quiet)
@@ -206,8 +216,15 @@ def report(built: Built) -> dict[str, Any]:
         "notes": built.notes,
         "reach": built.never or None,
         "steps": [
-            {"id": o.step.id, "title": o.step.title(), "result": o.result, "unreached": o.unreached, "because": str(o.refusal) if o.refusal else None,
-             "refusal": o.refusal.as_json() if o.refusal else None, "files": sorted(o.changes)}
+            {
+                "id": o.step.id,
+                "title": o.step.title(),
+                "result": o.result,
+                "unreached": o.unreached,
+                "because": str(o.refusal) if o.refusal else None,
+                "refusal": o.refusal.as_json() if o.refusal else None,
+                "files": sorted(o.changes),
+            }
             for o in built.outcomes
         ],
-    }  # fmt: skip
+    }

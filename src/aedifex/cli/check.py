@@ -20,13 +20,23 @@ if TYPE_CHECKING:
 
 @click.command(name="check")
 @click.argument("scenarios", required=False)
-@click.option("--explore", metavar="N", type=click.IntRange(1), help="Also run the original and what stands now on N inputs that no scenario had; the first difference becomes a scenario.")
+@click.option(
+    "--explore",
+    metavar="N",
+    type=click.IntRange(1),
+    help=(
+        "Also run the original and what stands now on N inputs that no scenario had; the first difference becomes a "
+        "scenario."
+    ),
+)
 @click.option("--json", "json_", is_flag=True, help="Print the outcome as JSON.")
 @QUIET
 def command(scenarios: str | None, explore: int | None, json_: bool, quiet: bool) -> None:
-    """Run the program as it stands on SCENARIOS (a scenario file, a design or a script) and compare with what was recorded.
+    """Run the program as it stands on SCENARIOS (a scenario file, a design or a script) and compare with what was
+    recorded.
 
-    It compares after a build, after single steps and after changes by hand, with a design or without. Exit status 1 if anything differs.
+    It compares after a build, after single steps and after changes by hand, with a design or without. Exit status 1 if
+    anything differs.
 
     \b
     Example: aedifex check tramline.scenarios.toml
@@ -46,11 +56,18 @@ def command(scenarios: str | None, explore: int | None, json_: bool, quiet: bool
     found = explored(project, runs, explore, quiet or json_, scenarios) if explore else None
     stretches, what = looked_at(project.design, project.original)
     if json_:
-        as_json(report(result, found, reach_json(stretches, seen)) | ({"changed": project.changed()} if project.before is not None else {}))
+        as_json(
+            report(result, found, reach_json(stretches, seen))
+            | ({"changed": project.changed()} if project.before is not None else {})
+        )
     else:
         show(result, found, reach_sentence(stretches, seen, what), quiet)
         if project.before is not None:
-            say(f"Compared with the program as {project.before.known}; changed since: {', '.join(project.changed()) or 'nothing'}.", quiet)
+            say(
+                f"Compared with the program as {project.before.known}; changed since: "
+                f"{', '.join(project.changed()) or 'nothing'}.",
+                quiet,
+            )
     sys.exit(1 if result.differences or (found is not None and found.scenario is not None) else 0)
 
 
@@ -58,14 +75,30 @@ def report(result: Checked, found: Explored | None, reach: dict[str, Any]) -> di
     return {
         "scenarios": result.names,
         "reach": reach,
-        "explored": {"ran": found.ran, "skipped": found.skipped, "scenario": found.scenario.name if found.scenario is not None else None,
-                     "differences": [str(d) for d in found.differences]} if found is not None else None,
+        "explored": {
+            "ran": found.ran,
+            "skipped": found.skipped,
+            "scenario": found.scenario.name if found.scenario is not None else None,
+            "differences": [str(d) for d in found.differences],
+        }
+        if found is not None
+        else None,
         "differences": [
-            {"scenario": d.scenario, "where": d.where, "line": d.line, "before": d.before, "after": d.after, "count": d.count,
-             "field": d.name or None, "moment": d.moment or None, "source": d.source or None,
-             "pictures": list(d.pictures)} for d in result.differences
+            {
+                "scenario": d.scenario,
+                "where": d.where,
+                "line": d.line,
+                "before": d.before,
+                "after": d.after,
+                "count": d.count,
+                "field": d.name or None,
+                "moment": d.moment or None,
+                "source": d.source or None,
+                "pictures": list(d.pictures),
+            }
+            for d in result.differences
         ],
-    }  # fmt: skip
+    }
 
 
 def show(result: Checked, found: Explored | None, reach: str, quiet: bool) -> None:
@@ -95,7 +128,14 @@ def explored(project: Project, runs: list[Scenario], number: int, quiet: bool, p
 
     world = project.original_world()
     with progress(number, "input", quiet) as advance:
-        found = explore(number, runs, world.language.launch.clues(list(project.original.files.values())), world, project.world(), advance)
+        found = explore(
+            number,
+            runs,
+            world.language.launch.clues(list(project.original.files.values())),
+            world,
+            project.world(),
+            advance,
+        )
     if found.scenario is not None:
         target = path if path is not None and path.endswith(SCENARIOS) else project.scenario_file
         if os.path.exists(target):

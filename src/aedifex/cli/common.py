@@ -24,7 +24,14 @@ def console(error: bool = False, width: int | None = None) -> Console:
     stream = sys.stderr if error else sys.stdout
     asked = os.environ.get("COLUMNS", "")
     wide = width or (None if stream.isatty() else int(asked) if asked.isdigit() and int(asked) >= 40 else 120)
-    return Console(file=stream, highlight=False, soft_wrap=False, emoji=False, width=wide, no_color="NO_COLOR" in os.environ or None)
+    return Console(
+        file=stream,
+        highlight=False,
+        soft_wrap=False,
+        emoji=False,
+        width=wide,
+        no_color="NO_COLOR" in os.environ or None,
+    )
 
 
 def say(text: str, quiet: bool = False) -> None:
@@ -34,7 +41,8 @@ def say(text: str, quiet: bool = False) -> None:
 
 
 def replace_keeping(target: str, data: bytes, quiet: bool = False) -> None:
-    """Write a file that people edit. What stood there stays beside it, as ``<name>.old``, ``.old2``, ..., unless it is the same or kept already."""
+    """Write a file that people edit. What stood there stays beside it, as ``<name>.old``, ``.old2``, ..., unless it is
+    the same or kept already."""
     from ..core.program.atomic import replace
 
     if os.path.isfile(target):
@@ -62,7 +70,8 @@ def copies(target: str) -> list[bytes]:
 
 
 class Bar:
-    """A progress bar on a terminal's stderr, ``step 7 of 38 · 0:40 left``; nothing elsewhere. Calling it tells that one more is done."""
+    """A progress bar on a terminal's stderr, ``step 7 of 38 · 0:40 left``; nothing elsewhere. Calling it tells that one
+    more is done."""
 
     def __init__(self, total: int, what: str, quiet: bool) -> None:
         self.bar: Any = None
@@ -70,7 +79,11 @@ class Bar:
             from rich.progress import BarColumn, Progress, TextColumn
 
             plain = BarColumn(style="dim", complete_style="default", finished_style="default", pulse_style="default")
-            text = TextColumn("{task.fields[what]} {task.fields[number]} of {task.total}{task.fields[left]}  [dim]{task.fields[note]}[/]", style="default")
+            text = TextColumn(
+                "{task.fields[what]} {task.fields[number]} of {task.total}{task.fields[left]}  "
+                "[dim]{task.fields[note]}[/]",
+                style="default",
+            )
             self.bar = Progress(plain, text, console=console(error=True), transient=True)
             self.task = self.bar.add_task("", total=total, what=what, number=min(1, total), left="", note="")
 
@@ -79,7 +92,11 @@ class Bar:
             task = self.bar.tasks[self.task]
             self.bar.update(self.task, advance=1)
             left = task.time_remaining
-            self.bar.update(self.task, number=min(int(task.completed) + 1, int(task.total or 0)), left=f" · {int(left) // 60}:{int(left) % 60:02} left" if left else "")
+            self.bar.update(
+                self.task,
+                number=min(int(task.completed) + 1, int(task.total or 0)),
+                left=f" · {int(left) // 60}:{int(left) % 60:02} left" if left else "",
+            )
             self.note(name)
 
     def note(self, name: str) -> None:
@@ -118,7 +135,9 @@ def in_columns(text: str, lead: str) -> str:
     if not sys.stdout.isatty():
         return lead + text
     width = max(40, shutil.get_terminal_size().columns)
-    return textwrap.fill(text, width, initial_indent=lead, subsequent_indent=lead, break_on_hyphens=False, break_long_words=False)
+    return textwrap.fill(
+        text, width, initial_indent=lead, subsequent_indent=lead, break_on_hyphens=False, break_long_words=False
+    )
 
 
 def as_json(value: Any) -> None:

@@ -58,14 +58,20 @@ def before(program: str) -> list[tuple[str, list[str]]]:
     tests = ["--tests", "tests"] if told["tests"] else []
     more = "; at the end tests are written from what was seen" if tests else ""
     return [
-        ("It works, but everything is global. Look at the columns that many rows share: who changes what?", ["survey", script]),
+        (
+            "It works, but everything is global. Look at the columns that many rows share: who changes what?",
+            ["survey", script],
+        ),
         (f"Ask about one name. {hint}", ["ask", name, script]),
         (f"A proposal, with reasons. Look at {design}: it is yours to edit.", ["draft", script]),
         ("What it would become. Look at the figures: globals and statements in main.", ["preview", design]),
-        (f"Now the moves, one at a time. After each one the program is read again and run again on its scenarios{more}.",
-         ["build", design, *tests]),
+        (
+            "Now the moves, one at a time. After each one the program is read again and run again on its "
+            f"scenarios{more}.",
+            ["build", design, *tests],
+        ),
         ("The same program? Look for 'the same' at every scenario.", ["check", f"{program}.scenarios.toml"]),
-    ]  # fmt: skip
+    ]
 
 
 def after(program: str) -> list[tuple[str, list[str]]]:

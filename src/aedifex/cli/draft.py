@@ -56,10 +56,14 @@ def command(
     root, files = find_sources(paths)
     several = read_program(root, files) if len(files) > 1 and not output else None
     first = next(iter(starting(several)), files[0]) if several is not None else files[0]
-    target = os.path.abspath(output) if output else os.path.join(root, os.path.splitext(os.path.basename(first))[0] + DESIGN)
+    target = (
+        os.path.abspath(output) if output else os.path.join(root, os.path.splitext(os.path.basename(first))[0] + DESIGN)
+    )
     base = os.path.dirname(target)
     if os.path.commonpath([base, root]) != base:
-        raise AedifexError(f"{output}: the design must lie in the folder of the scripts or above it; choose another place.")
+        raise AedifexError(
+            f"{output}: the design must lie in the folder of the scripts or above it; choose another place."
+        )
     files = [os.path.relpath(os.path.join(root, f), base).replace(os.sep, "/") for f in files]
     wishes = kept_wishes(target, again) + asked(keep, together)
     others = [target.removesuffix(DESIGN) + f".rival{n}{DESIGN}" for n in range(2, (rivals or 1) + 1)]

@@ -74,7 +74,9 @@ def main(args: list[str] | None = None) -> Any:
         if signal.getsignal(number) is signal.SIG_DFL:
             signal.signal(number, lambda n, _: sys.exit(128 + n))  # so that what was begun is cleared away
     sys.setrecursionlimit(max(sys.getrecursionlimit(), FRAMES))
-    atexit.register(gc.freeze)  # all is given back when the process ends; to look for cycles in it first takes a tenth of a survey
+    atexit.register(
+        gc.freeze
+    )  # all is given back when the process ends; to look for cycles in it first takes a tenth of a survey
     try:
         cli.main(args=args, prog_name="aedifex", standalone_mode=True)
     except AedifexError as error:
@@ -90,7 +92,8 @@ def main(args: list[str] | None = None) -> Any:
     except OSError as error:
         name = f"{error.filename}: " if error.filename else ""
         click.echo(
-            f"aedifex: {name}{(error.strerror or str(error)).lower()}; check the path, its permissions and the free space.",
+            f"aedifex: {name}{(error.strerror or str(error)).lower()}; check the path, its permissions and the free "
+            "space.",
             err=True,
         )
         sys.exit(2)

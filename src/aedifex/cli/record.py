@@ -34,7 +34,8 @@ def opened(path: str | None, recording: bool = False) -> tuple[Project, list[Sce
 def command(scenarios: str | None, suggest: bool, again: bool, quiet: bool) -> None:
     """Run the original program on SCENARIOS (a scenario file, a design or a script) twice, and keep what it did.
 
-    After a build or single steps the original is taken from the journal. A script without a design is recorded as it stands.
+    After a build or single steps the original is taken from the journal. A script without a design is recorded as it
+    stands.
 
     \b
     Example: aedifex record tramline.scenarios.toml

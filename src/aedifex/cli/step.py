@@ -80,7 +80,15 @@ def read(paths: tuple[str, ...]) -> Program:
 
 
 def done(
-    single: Single, root: str, verb: str, what: str, yes: bool, scenarios: str | None, unchecked: bool, json_: bool, quiet: bool
+    single: Single,
+    root: str,
+    verb: str,
+    what: str,
+    yes: bool,
+    scenarios: str | None,
+    unchecked: bool,
+    json_: bool,
+    quiet: bool,
 ) -> None:
     """Show the step, ask, run the program before and after, and write it."""
     from ..core.program.errors import Refused

@@ -19,7 +19,12 @@ if TYPE_CHECKING:
 @click.command(name="survey")
 @click.argument("paths", nargs=-1, required=True)
 @click.option("--json", "json_", is_flag=True, help="Print everything as JSON (see survey.schema.json in the package).")
-@click.option("--figure", type=click.Path(dir_okay=False), metavar="FILE", help="Draw what the main code is about, and how it would be cut, to FILE (.png or .svg).")
+@click.option(
+    "--figure",
+    type=click.Path(dir_okay=False),
+    metavar="FILE",
+    help="Draw what the main code is about, and how it would be cut, to FILE (.png or .svg).",
+)
 @QUIET
 def command(paths: tuple[str, ...], json_: bool, figure: str | None, quiet: bool) -> None:
     """Show who touches what in the scripts at PATHS: state against functions, groups in sight, main code, hazards.
@@ -46,7 +51,8 @@ def command(paths: tuple[str, ...], json_: bool, figure: str | None, quiet: bool
 
 
 def surveyed(paths: tuple[str, ...], whole: bool) -> tuple[Program, Survey]:
-    """What was read, and the survey of it. ``whole``: with what a draft would make of it. Nothing of it is garbage before the end."""
+    """What was read, and the survey of it. ``whole``: with what a draft would make of it. Nothing of it is garbage
+    before the end."""
     from ..core.analysis.report import survey
     from ..core.planning.proposals import proposed_cuts, proposed_parts
     from ..core.program.program import find_sources, read_program

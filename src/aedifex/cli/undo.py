@@ -50,7 +50,10 @@ def command(design: str | None, steps: int | None, all_: bool, quiet: bool) -> N
     active = [j for j in journals if any(e.state != "undone" for e in j.entries())] or journals[:1]
     latest = [j for j in active if j.stands()] if len(active) > 1 else active
     if len(latest) != 1:
-        raise AedifexError(f"{len(active)} journals of steps are here; name the one to undo: aedifex undo {' or '.join(j.name for j in active)}.")
+        raise AedifexError(
+            f"{len(active)} journals of steps are here; name the one to undo: aedifex undo "
+            f"{' or '.join(j.name for j in active)}."
+        )
     journal = latest[0]
     with journal.locked():
         for sentence in journal.recover():
@@ -79,15 +82,24 @@ def nothing_to_undo(journal: Journal, design: str | None) -> str:
         return "nothing to undo."
     where = os.path.join(FOLDER, STORE)
     path = design if design and os.path.isfile(design) else os.path.join(journal.root, journal.name + ".design.toml")
-    lines = [f"the journal {FOLDER}/{journal.name}.journal is cut off, so that it is not known which steps stand; every text that a file had is kept in {where}."]
+    lines = [
+        f"the journal {FOLDER}/{journal.name}.journal is cut off, so that it is not known which steps stand; every "
+        f"text that a file had is kept in {where}."
+    ]
     stored = journal.stored()
     sources = originals(path)
-    made = sorted(n for n in os.listdir(journal.root) if n not in sources and os.path.isfile(os.path.join(journal.root, n)) and journal.current(n) in stored)
+    made = sorted(
+        n
+        for n in os.listdir(journal.root)
+        if n not in sources and os.path.isfile(os.path.join(journal.root, n)) and journal.current(n) in stored
+    )
     lines += [f"{name}: was written by a step; delete it if it was not there before" for name in made]
     for source, digest in sources.items():
         kept = journal.kept(digest)
         if os.path.exists(kept) and journal.current(source) != digest:
-            lines.append(f"{source}: is not as it was drafted; its original: cp {os.path.relpath(kept, journal.root)} {source}")
+            lines.append(
+                f"{source}: is not as it was drafted; its original: cp {os.path.relpath(kept, journal.root)} {source}"
+            )
     return "\n".join(lines)
 
 
@@ -100,4 +112,8 @@ def originals(path: str) -> dict[str, str]:
             sources = tomllib.load(handle).get("sources", {})
     except (OSError, ValueError):
         return {}
-    return {s: d.removeprefix("sha256:") for s, d in sources.items() if isinstance(d, str)} if isinstance(sources, dict) else {}
+    return (
+        {s: d.removeprefix("sha256:") for s, d in sources.items() if isinstance(d, str)}
+        if isinstance(sources, dict)
+        else {}
+    )

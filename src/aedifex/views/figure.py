@@ -1,4 +1,5 @@
-"""The survey as a picture: what the main code, and each unit with several jobs, is about, and how a draft would cut it."""
+"""The survey as a picture: what the main code, and each unit with several jobs, is about, and how a draft would cut
+it."""
 
 from __future__ import annotations
 
@@ -7,9 +8,18 @@ from dataclasses import dataclass
 from typing import Any
 
 COLOURS = {
-    "set-up": "#cfd3da", "closing": "#b4b9c3", "input": "#4a90c9", "work": "#79b27a", "drawing": "#e39a54", "timing": "#e5cf62",
-    "sound": "#b294d1", "files": "#93765a", "database": "#5f8299", "network": "#3f9090", "console": "#d98aa6",
-}  # fmt: skip
+    "set-up": "#cfd3da",
+    "closing": "#b4b9c3",
+    "input": "#4a90c9",
+    "work": "#79b27a",
+    "drawing": "#e39a54",
+    "timing": "#e5cf62",
+    "sound": "#b294d1",
+    "files": "#93765a",
+    "database": "#5f8299",
+    "network": "#3f9090",
+    "console": "#d98aa6",
+}
 DARK = frozenset({"input", "files", "database", "network"})  # on which letters are white
 MOST = 6  # strips in one picture
 LEAST = 0.03  # of a strip's height for a stretch, so that its words fit
@@ -20,7 +30,8 @@ Part = tuple[str, int, int, int]
 
 @dataclass
 class Strip:
-    """One bar from top to bottom. ``parts``: concern, first and last line, statements; ``cuts``: name, first and last line."""
+    """One bar from top to bottom. ``parts``: concern, first and last line, statements; ``cuts``: name, first and last
+    line."""
 
     path: str
     name: str
@@ -98,7 +109,14 @@ def picture(survey: Any, kind: str) -> bytes | None:
         draw(axes, strip, 13.2 * width)
     more = f"; {len(found) - MOST} more are in the text" if len(found) > MOST else ""
     figure.text(0.012, 0.972, "What the code is about", fontsize=14, weight="bold", va="center")
-    figure.text(0.012, 0.945, f"lines of the source from top to bottom; brackets: methods that a draft would make of them{more}", fontsize=9, color="#555", va="center")
+    figure.text(
+        0.012,
+        0.945,
+        f"lines of the source from top to bottom; brackets: methods that a draft would make of them{more}",
+        fontsize=9,
+        color="#555",
+        va="center",
+    )
     out = io.BytesIO()
     with matplotlib.rc_context({"svg.hashsalt": "aedifex", "svg.fonttype": "none"}):
         figure.savefig(out, format=kind, metadata={"Date": None} if kind == "svg" else {"Software": None})
@@ -119,10 +137,25 @@ def draw(axes: Any, strip: Strip, inches: float) -> None:
         if height >= LEAST * 0.5:
             colour = "white" if concern in DARK else "#222"
             axes.text(0.08, at + height / 2, concern, fontsize=9, color=colour, va="center")
-            axes.text(bar - 0.08, at + height / 2, str(first) if first == last else f"{first}–{last}", fontsize=8, color=colour, va="center", ha="right")
+            axes.text(
+                bar - 0.08,
+                at + height / 2,
+                str(first) if first == last else f"{first}–{last}",
+                fontsize=8,
+                color=colour,
+                va="center",
+                ha="right",
+            )
         at += height
     for depth, (name, first, last) in nested(strip.cuts):
-        bracket(axes, strip.edge(first, False), strip.edge(last, True), bar + 0.12 + 0.16 * depth, name, f"{first}–{last}" if last > first else str(first))
+        bracket(
+            axes,
+            strip.edge(first, False),
+            strip.edge(last, True),
+            bar + 0.12 + 0.16 * depth,
+            name,
+            f"{first}–{last}" if last > first else str(first),
+        )
 
 
 def rectangle(at: float, height: float, width: float, colour: str) -> Any:
@@ -142,5 +175,11 @@ def holds(outer: tuple[str, int, int], inner: tuple[str, int, int]) -> bool:
 
 
 def bracket(axes: Any, top: float, bottom: float, x: float, name: str, lines: str) -> None:
-    axes.plot([x - 0.06, x, x, x - 0.06], [top + 0.003, top + 0.003, bottom - 0.003, bottom - 0.003], color="#333", linewidth=1.2, clip_on=False)
+    axes.plot(
+        [x - 0.06, x, x, x - 0.06],
+        [top + 0.003, top + 0.003, bottom - 0.003, bottom - 0.003],
+        color="#333",
+        linewidth=1.2,
+        clip_on=False,
+    )
     axes.text(x + 0.06, (top + bottom) / 2, f"{name}  {lines}", fontsize=9, color="#333", va="center", clip_on=False)

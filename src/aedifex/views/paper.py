@@ -1,4 +1,5 @@
-"""Lines of text with a little colour: words are never cut, what people call things is never taken for mark-up, and a pipe gets plain text at once."""
+"""Lines of text with a little colour: words are never cut, what people call things is never taken for mark-up, and a
+pipe gets plain text at once."""
 
 from __future__ import annotations
 
@@ -13,7 +14,8 @@ Piece = tuple[str, str]  # text, style; "" for none
 
 
 class Paper:
-    """Writes to a console. The styles are those of the terminal's own palette, so that they can be read on dark and on light."""
+    """Writes to a console. The styles are those of the terminal's own palette, so that they can be read on dark and on
+    light."""
 
     def __init__(self, console: Console) -> None:
         self.console = console
@@ -23,7 +25,11 @@ class Paper:
     def line(self, *pieces: Piece, cut: bool = False) -> None:
         """One line, broken between words where it is too long. ``cut``: it is laid out already."""
         text = "".join(t for t, _ in pieces)
-        rows = [text] if cut or len(text) <= self.width else textwrap.wrap(text, self.width, break_long_words=False, break_on_hyphens=False, drop_whitespace=True)
+        rows = (
+            [text]
+            if cut or len(text) <= self.width
+            else textwrap.wrap(text, self.width, break_long_words=False, break_on_hyphens=False, drop_whitespace=True)
+        )
         if self.plain:
             self.console.file.write("".join(row.rstrip() + "\n" for row in rows) or "\n")
             return
@@ -33,7 +39,9 @@ class Paper:
         at = 0
         for row in rows or [""]:
             at = text.find(row, at) if row else at
-            self.console.print(Text.assemble(*runs(row, styles[at : at + len(row)])), no_wrap=True, overflow="ignore", crop=False)
+            self.console.print(
+                Text.assemble(*runs(row, styles[at : at + len(row)])), no_wrap=True, overflow="ignore", crop=False
+            )
             at += len(row)
 
     def titled(self, title: str, text: str, tail: str = "", style: str = "bold") -> None:
@@ -50,4 +58,3 @@ def runs(row: str, styles: Sequence[str]) -> list[Piece]:
         else:
             found.append((letter, style))
     return found
-

@@ -42,7 +42,10 @@ def show(console: Console, seen: Any, quiet: bool = False) -> None:
     if not seen.classes:
         console.print("No class would be made.\n")
     for o in seen.refused:
-        console.print(f"[red]{o.result}[/]  {escape(o.step.id)}: {escape(o.step.title())}\n         because: {escape(o.refusal.with_code)}")
+        console.print(
+            f"[red]{o.result}[/]  {escape(o.step.id)}: {escape(o.step.title())}\n         because: "
+            f"{escape(o.refusal.with_code)}"
+        )
     if seen.refused:
         console.print()
     for sentence in seen.assumed if seen.classes else ():

@@ -15,8 +15,9 @@ LINE_WIDTH = 5
 CELL = 5
 LAST = 16  # letters of the last function's name, which stands to the right of the table
 STYLES = {"r": "cyan", "w": "red", "rw": "magenta"}
-COLOURS = {"input": "cyan", "drawing": "magenta", "console": "magenta", "timing": "yellow", "sound": "yellow", "files": "blue",
-           "database": "blue", "network": "blue", "work": "green", "set-up": "", "closing": ""}  # fmt: skip
+COLOURS = {"input": "cyan", "drawing": "magenta", "console": "magenta", "timing": "yellow", "sound":
+    "yellow", "files": "blue", "database": "blue", "network": "blue", "work": "green", "set-up": "",
+    "closing": ""}  # fmt: skip
 
 
 def show(console: Console, survey: Any) -> None:
@@ -74,7 +75,10 @@ def families(paper: Paper, file: Any) -> None:
 def jobs(paper: Paper, file: Any) -> None:
     """Functions and classes that do several things, or are long."""
     for unit in file.jobs:
-        told = "; ".join(f"{job} at {', '.join(map(str, lines[:5]))}{' ...' if len(lines) > 5 else ''}" for job, lines in unit["jobs"].items())
+        told = "; ".join(
+            f"{job} at {', '.join(map(str, lines[:5]))}{' ...' if len(lines) > 5 else ''}"
+            for job, lines in unit["jobs"].items()
+        )
         title = "several jobs" if len(unit["jobs"]) > 1 else "long"
         paper.titled(title, f"{unit['name']} (line {unit['start']}){': ' + told if told else ''}")
         if unit["split"]:
@@ -97,7 +101,11 @@ def concern_strip(paper: Paper, parts: list[Any], title: str = "what it is about
     for number, part in enumerate(parts):
         lines = str(part["first"]) if part["first"] == part["last"] else f"{part['first']}-{part['last']}"
         bar = "▐" * min(8, max(1, part["statements"]))
-        pieces += [("  " if number else "", ""), (bar, COLOURS[part["concern"]]), (f"\N{NO-BREAK SPACE}{part['concern']}\N{NO-BREAK SPACE}{lines}", "")]
+        pieces += [
+            ("  " if number else "", ""),
+            (bar, COLOURS[part["concern"]]),
+            (f"\N{NO-BREAK SPACE}{part['concern']}\N{NO-BREAK SPACE}{lines}", ""),
+        ]
     paper.line(*pieces)
 
 
@@ -117,15 +125,18 @@ def block(paper: Paper, variables: list[Any], units: list[Any]) -> None:
         last = number == len(units) - 1
         stems = "".join("│".center(CELL) for _ in units[:number])
         name: list[Piece] = [(f"  {u.name}", "bold"), (f" {u.start}", "dim")]
-        paper.line((head if last else " " * len(head), "bold" if last else ""), (" ", ""), (stems, "dim"), *name, cut=True)
+        paper.line(
+            (head if last else " " * len(head), "bold" if last else ""), (" ", ""), (stems, "dim"), *name, cut=True
+        )
     shown = [v for v in variables if any(v.name in u.access for u in units)]
     for v in shown:
         mark = " ↻" if v.in_loop else ""
         name_ = v.name if len(v.name) + len(mark) <= NAME_WIDTH else v.name[: NAME_WIDTH - len(mark) - 1] + "…"
         kind = v.type if len(v.type) <= TYPE_WIDTH else v.type[: TYPE_WIDTH - 1] + "…"
         row: list[Piece] = [
-            (f"{name_ + mark:<{NAME_WIDTH}} ", "italic" if v.nature == "local" else ""), (f"{kind:<{TYPE_WIDTH}} {v.line:>{LINE_WIDTH}} ", "dim"),
-        ]  # fmt: skip
+            (f"{name_ + mark:<{NAME_WIDTH}} ", "italic" if v.nature == "local" else ""),
+            (f"{kind:<{TYPE_WIDTH}} {v.line:>{LINE_WIDTH}} ", "dim"),
+        ]
         row += [cell(u.access.get(v.name, "")) for u in units]
         paper.line(*row, cut=True)
 

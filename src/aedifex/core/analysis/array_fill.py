@@ -41,7 +41,9 @@ def size_trouble(file: SourceFile, language: Language, made: Records) -> str:
     effects = Effects(file, language)
     firsts = [u.span for u in made.firsts]
     for s in file.statements:
-        plain = s.kind in ("function", "class", "import", "guard", "docstring", "pass") or any(a <= s.start < b for a, b in firsts)
+        plain = s.kind in ("function", "class", "import", "guard", "docstring", "pass") or any(
+            a <= s.start < b for a, b in firsts
+        )
         if not plain and may_touch(effects, s, set(made.lists)):
             return f"line {file.shown(s.start)} looks at {made.named} before '{f.name}' runs"
     return ""
@@ -58,13 +60,16 @@ def starter(file: SourceFile, language: Language) -> Function | None:
 def may_touch(effects: Effects, s: Statement, lists: set[Symbol]) -> bool:
     """Whether a statement may look at the lists, itself or by what it calls."""
     touch = effects.touch(s.start, s.end)
-    called_back = [n for x in effects.escaped if x in effects.reach for n in effects.reach[x].names] if touch.unseen else []
+    called_back = (
+        [n for x in effects.escaped if x in effects.reach for n in effects.reach[x].names] if touch.unseen else []
+    )
     return bool((touch.names | set(called_back)) & lists)
 
 
 @dataclass
 class Filling:
-    """Where the objects are made. ``given``: lists whose first items are handed over there, and what they are given; ``taken``: their statements."""
+    """Where the objects are made. ``given``: lists whose first items are handed over there, and what they are given;
+    ``taken``: their statements."""
 
     edit: Range
     given: list[tuple[Symbol, str]] = field(default_factory=list)
@@ -72,12 +77,21 @@ class Filling:
 
 
 def filling(file: SourceFile, language: Language, made: Records, class_: str, collection: str) -> Filling:
-    """The edit that makes the objects: in the first loop that goes through all of them, else in one of its own before it."""
+    """The edit that makes the objects: in the first loop that goes through all of them, else in one of its own before
+    it."""
     f = starter(file, language)
     assert f is not None
     write, effects = language.write, Effects(file, language)
     body, lists = language.body(file, f), set(made.lists)
-    at = next((i for i, s in enumerate(body) if may_touch(effects, s, lists) or any(k == "return" for k, _ in ways_out(file, language, [s], False, False))), len(body))
+    at = next(
+        (
+            i
+            for i, s in enumerate(body)
+            if may_touch(effects, s, lists)
+            or any(k == "return" for k, _ in ways_out(file, language, [s], False, False))
+        ),
+        len(body),
+    )
     if at < len(body) and (found := in_loop(file, language, effects, made, body[at])) is not None:
         name, opens = found.name, found.opens
         if starts := first_items(file, language, effects, made, body[at], name):
@@ -98,7 +112,15 @@ def filling(file: SourceFile, language: Language, made: Records, class_: str, co
     else:
         place = write.line_end(file, body[-1].end) if body else write.line_start(file, f.end - 1)
         lead = file.slice(write.line_start(file, f.start), f.start) + unit
-    return Filling((place, place, write.with_newlines(write.filled(lead, unit, collection, name, write.make(class_, [])), write.newline(file))))
+    return Filling(
+        (
+            place,
+            place,
+            write.with_newlines(
+                write.filled(lead, unit, collection, name, write.make(class_, [])), write.newline(file)
+            ),
+        )
+    )
 
 
 @dataclass(frozen=True)
@@ -110,7 +132,9 @@ class FirstItem:
     value: tuple[int, int]
 
 
-def first_items(file: SourceFile, language: Language, effects: Effects, made: Records, loop: Statement, name: str) -> list[FirstItem]:
+def first_items(
+    file: SourceFile, language: Language, effects: Effects, made: Records, loop: Statement, name: str
+) -> list[FirstItem]:
     """The statements with which a loop begins that set one list each, from values that look at none of them."""
     body = language.regions.blocks(file, loop)[0].statements
     uses = {u.span[0]: (s, u) for s in made.lists for u in made.uses[s] if u.kind == "item"}
@@ -118,7 +142,12 @@ def first_items(file: SourceFile, language: Language, effects: Effects, made: Re
     for s in body:
         mine = uses.get(s.start)
         value = language.item_value(file, s.start, s.end) if mine is not None else None
-        if mine is None or value is None or mine[0] in [x.target_list for x in found] or file.slice(*mine[1].parts[0]) != name:
+        if (
+            mine is None
+            or value is None
+            or mine[0] in [x.target_list for x in found]
+            or file.slice(*mine[1].parts[0]) != name
+        ):
             break
         refs = {r.symbol for r in file.within(*value)}
         if refs & set(made.lists) or inside_others(effects, Statement("expression", *value), set(made.lists)):
@@ -134,12 +163,22 @@ def in_loop(file: SourceFile, language: Language, effects: Effects, made: Record
     assert made.firsts[0].size is not None
     bounds = {"".join(file.slice(*made.firsts[0].size).split()), *(language.write.length(x.name) for x in made.lists)}
     found = counting_loop(file, language, s, bounds)
-    if found is None or not found.block or inside_others(effects, s, set(made.lists)) or list(ways_out(file, language, [s], False, False)):
+    if (
+        found is None
+        or not found.block
+        or inside_others(effects, s, set(made.lists))
+        or list(ways_out(file, language, [s], False, False))
+    ):
         return None
     name, opens = found.name, found.opens
     changed = [r for r in file.within(opens, s.end) if r.name == name and r.writes]
     uses = [u for x in made.lists for u in made.uses[x] if opens <= u.ref.start < s.end]
-    breaks = [k for b in language.regions.blocks(file, s) for k, _ in ways_out(file, language, b.statements, False, False) if k != "continue"]
+    breaks = [
+        k
+        for b in language.regions.blocks(file, s)
+        for k, _ in ways_out(file, language, b.statements, False, False)
+        if k != "continue"
+    ]
     same = all(u.kind in ("item", "length") and (u.kind == "length" or file.slice(*u.parts[0]) == name) for u in uses)
     return found if uses and same and not changed and not breaks else None
 
@@ -149,10 +188,10 @@ def inside_others(effects: Effects, s: Statement, lists: set[Symbol]) -> bool:
     direct = effects.direct(s.start, s.end)
     if any(effects.reach[x].names & lists for x in direct.uses if x in effects.reach):
         return True
-    return effects.touch(s.start, s.end).unseen and any(effects.reach[x].names & lists for x in effects.escaped if x in effects.reach)
+    return effects.touch(s.start, s.end).unseen and any(
+        effects.reach[x].names & lists for x in effects.escaped if x in effects.reach
+    )
 
 
 def has_size(made: Records) -> bool:
     return any(u.size is not None for u in made.firsts)
-
-

@@ -49,13 +49,12 @@ def ask(program: Program, name: str, outsiders: Program | None = None) -> list[A
     if not found:
         from difflib import get_close_matches
 
-        known = sorted({n for f in program.files.values() for n, s in f.scope.symbols.items() if s.kinds} | {n for n, _, _, _ in inner(program)})
-        near = get_close_matches(name, known, 3)
-        hint = (
-            f"did you mean {', '.join(near)}?"
-            if near
-            else "for a variable inside main write main.name."
+        known = sorted(
+            {n for f in program.files.values() for n, s in f.scope.symbols.items() if s.kinds}
+            | {n for n, _, _, _ in inner(program)}
         )
+        near = get_close_matches(name, known, 3)
+        hint = f"did you mean {', '.join(near)}?" if near else "for a variable inside main write main.name."
         raise AedifexError(f"no variable or function called '{name}' here; {hint}")
     return found
 
@@ -75,10 +74,15 @@ def own_answers(program: Program, name: str) -> Iterator[Answer]:
         if name in (dotted, s.name):
             made = Answer(dotted, file.path, f"{' and '.join(sorted(s.kinds))} of {f.name}")
             sets = len(s.bindings)
-            made.facts.append(f"first set in line {file.shown(min(r.start for r in s.bindings))}, set in {sets} place{'s' * (sets != 1)}")
+            made.facts.append(
+                f"first set in line {file.shown(min(r.start for r in s.bindings))}, set in {sets} "
+                f"place{'s' * (sets != 1)}"
+            )
             for ref in sorted(s.references, key=lambda r: r.start):
                 holder = next((g.name for g in reversed(file.functions_sorted) if g.start <= ref.start < g.end), f.name)
-                made.references.append((file.shown(ref.start), ref.role.value + (" (in place)" if ref.mutates else ""), holder))
+                made.references.append(
+                    (file.shown(ref.start), ref.role.value + (" (in place)" if ref.mutates else ""), holder)
+                )
             yield made
 
 
@@ -100,7 +104,8 @@ def answer(program: Program, file: SourceFile, symbol: Symbol, outsiders: Progra
     if variable is not None:
         sets = len(symbol.bindings)
         made.facts.append(
-            f"{variable.nature}; first set in line {file.shown(min(r.start for r in symbol.bindings))}, set in {sets} place{'s' * (sets != 1)}"
+            f"{variable.nature}; first set in line {file.shown(min(r.start for r in symbol.bindings))}, set in "
+            f"{sets} place{'s' * (sets != 1)}"
         )
         if variable.type:
             made.facts.append(f"starts as {variable.type}")

@@ -1,4 +1,5 @@
-"""What code is about: set-up, input, moving on, drawing, timing, sound, files, a database, the network, the console (A4, A6)."""
+"""What code is about: set-up, input, moving on, drawing, timing, sound, files, a database, the network, the console
+(A4, A6)."""
 
 from __future__ import annotations
 
@@ -16,7 +17,16 @@ from .effects import Effects
 
 WORK, SETUP, CLOSING = "work", "set-up", "closing"  # what nothing outside can tell of: in a loop, before it, after it
 OUTWARD = ("console", "drawing", "sound", "files", "database", "network")  # what leaves the program
-ORDER = ("input", "timing", "network", "database", "files", "sound", "drawing", "console")  # the first wins where two are as frequent
+ORDER = (
+    "input",
+    "timing",
+    "network",
+    "database",
+    "files",
+    "sound",
+    "drawing",
+    "console",
+)  # the first wins where two are as frequent
 
 DOTTED = re.compile(rb"([A-Za-z_$][\w$]*(?:\s*\.\s*[\w$]+)+)\s*\(")
 
@@ -36,7 +46,9 @@ class Words:
         """The concern of the first pattern that a call fits; "" if none does."""
         if text not in self.kept:
             match = self.pattern.match(text)
-            self.kept[text] = self.exact.get(text) or (self.spread[(match.lastindex or 1) - 1][1] if match is not None else "")
+            self.kept[text] = self.exact.get(text) or (
+                self.spread[(match.lastindex or 1) - 1][1] if match is not None else ""
+            )
         return self.kept[text]
 
 
@@ -76,10 +88,14 @@ class Concerns:
         self.places = sorted(self.found)
 
     def written(self) -> Iterator[tuple[int, str]]:
-        """(where, how it is written with the import behind its first name) of each call that is not of the program's own."""
+        """(where, how it is written with the import behind its first name) of each call that is not of the program's
+        own."""
         for call in self.file.calls:
             if call.callee.symbol not in self.effects.units or call.callee.member:
-                yield call.callee.start, self.followed("".join(self.file.slice(call.callee.start, call.args_start).split()).rstrip("("))
+                yield (
+                    call.callee.start,
+                    self.followed("".join(self.file.slice(call.callee.start, call.args_start).split()).rstrip("(")),
+                )
         for at in [*self.file.opaque_calls, *self.file.quiet_calls]:
             if (match := DOTTED.match(self.file.text, at)) is not None:
                 yield at, self.followed("".join(match[1].decode("utf-8", "replace").split()))
@@ -90,10 +106,13 @@ class Concerns:
 
     def direct(self, start: int, end: int) -> list[tuple[str, int]]:
         """(concern, where) of each call of a stretch that leads out of the program."""
-        return [(self.found[at], at) for at in self.places[bisect_left(self.places, start) : bisect_left(self.places, end)]]
+        return [
+            (self.found[at], at) for at in self.places[bisect_left(self.places, start) : bisect_left(self.places, end)]
+        ]
 
     def whole(self, start: int, end: int) -> Counter[str]:
-        """How often each concern occurs in a stretch; a function of the program that is used there counts once with all that it leads to."""
+        """How often each concern occurs in a stretch; a function of the program that is used there counts once with all
+        that it leads to."""
         found: Counter[str] = Counter(c for c, _ in self.direct(start, end))
         for symbol in self.effects.direct(start, end).uses:
             found.update(self.reached.get(symbol, ()))
@@ -137,15 +156,22 @@ class ConcernRun:
 
 
 def strip(concerns: Concerns, statements: Iterable[Statement], looped: bool = False) -> list[ConcernRun]:
-    """Statements in their order, those that follow one another and are about the same joined; a loop's body told apart from the loop."""
+    """Statements in their order, those that follow one another and are about the same joined; a loop's body told apart
+    from the loop."""
     file, language = concerns.file, concerns.language
     found: list[ConcernRun] = []
     over = False
     for s in statements:
-        inner = [x for b in language.regions.blocks(file, s) for x in b.statements] if s.kind in ("for", "while", "guard") else []
+        inner = (
+            [x for b in language.regions.blocks(file, s) for x in b.statements]
+            if s.kind in ("for", "while", "guard")
+            else []
+        )
         parts = strip(concerns, inner, looped or s.kind != "guard") if len(inner) > 2 else []
         if len(parts) < 2:
-            parts = [ConcernRun(concerns.of(s, looped, over), file.shown(s.start), file.shown(s.end - 1), language.count(s))]
+            parts = [
+                ConcernRun(concerns.of(s, looped, over), file.shown(s.start), file.shown(s.end - 1), language.count(s))
+            ]
         over = over or s.kind == "while"
         for part in parts:
             if found and found[-1].concern == part.concern:

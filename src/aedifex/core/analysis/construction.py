@@ -68,7 +68,11 @@ def plan_construction(
         at, starts = ConstructionSite(file, effects, language, mine, methods, constants, first).plan()
         result.at.append(at)
         result.starts.append([starts[s] if s is not None else Start("fixed") for s in symbols])
-    pairs = [(s, start) for symbols, row in zip(objects, result.starts, strict=True) for s, start in zip(symbols, row, strict=True)]
+    pairs = [
+        (s, start)
+        for symbols, row in zip(objects, result.starts, strict=True)
+        for s, start in zip(symbols, row, strict=True)
+    ]
     held = {s for s, start in pairs if s is not None and never_again(s, start)}
     agree(file, language, result, lambda s: plain_making(file, effects, language, s, constants | held), constants)
     return result
@@ -78,7 +82,8 @@ def plan_construction(
 class ConstructionSite:
     """One object: at which statement it is made, and where each of its first values comes from.
 
-    ``mine``: the variables that become its fields; ``methods``: the functions that become its methods; ``first``: see ``plan``.
+    ``mine``: the variables that become its fields; ``methods``: the functions that become its methods; ``first``: see
+    ``plan``.
     """
 
     file: SourceFile
@@ -100,10 +105,12 @@ class ConstructionSite:
         return at, row
 
     def made(self, begin: int, index: int) -> tuple[Statement, dict[Symbol, Start], int | None]:
-        """The first values when the object is made at statement ``index``; and at which later one it had better be made.
+        """The first values when the object is made at statement ``index``; and at which later one it had better be
+        made.
 
-        ``begin``: the first statement that touches its variables. Where nothing can be set at the top after the making, and all that
-        stands between sets first values that are the same anywhere, the object is made as late as its first values need.
+        ``begin``: the first statement that touches its variables. Where nothing can be set at the top after the making,
+        and all that stands between sets first values that are the same anywhere, the object is made as late as its
+        first values need.
         """
         file, effects, language, mine = self.file, self.effects, self.language, self.mine
         touches, _ = all_touches(effects)
@@ -111,7 +118,9 @@ class ConstructionSite:
         statements = running(file, language)
         at = statements[index]
         late = not language.code_at_top  # as long as nothing but movable first values was seen
-        free = not self.first or all(self.inert(s) or plain_value(file, language, s, self.constants) for s in statements[:index])
+        free = not self.first or all(
+            self.inert(s) or plain_value(file, language, s, self.constants) for s in statements[:index]
+        )
         crossed: set[Symbol | None] = set()  # variables whose plain first values an effect would be moved across
         seen: set[Symbol] = set()
         known = {c for c in self.constants if min(r.start for r in c.bindings) < at.start}
@@ -127,8 +136,12 @@ class ConstructionSite:
                 if late and number > index and value.unready:
                     return at, row, number
                 late = late and value.anywhere and not (value.touch.names & mine or value.touch.uses & self.methods)
-                if value.fits and (value.anywhere or (free and (statement is at or not value.touch.names & ((mine - begun) | crossed)))):
-                    row[symbol] = Start(start_kind(file, language, statement, mine, self.constants, value.touch), statement)
+                if value.fits and (
+                    value.anywhere or (free and (statement is at or not value.touch.names & ((mine - begun) | crossed)))
+                ):
+                    row[symbol] = Start(
+                        start_kind(file, language, statement, mine, self.constants, value.touch), statement
+                    )
                 else:
                     free = False
             elif plain_value(file, language, statement, self.constants):
@@ -139,9 +152,12 @@ class ConstructionSite:
             seen |= touch.names & mine
         return at, row, None
 
-    def value(self, statement: Statement, at: Statement, known: set[Symbol], begun: set[Symbol], held: set[Symbol]) -> FirstValue:
-        """What is to be said of the value of a statement, if it has one. ``known``: constants that are set before ``at``; ``begun``: variables
-        whose first values move into the making; ``held``: those of them that never get another."""
+    def value(
+        self, statement: Statement, at: Statement, known: set[Symbol], begun: set[Symbol], held: set[Symbol]
+    ) -> FirstValue:
+        """What is to be said of the value of a statement, if it has one. ``known``: constants that are set before
+        ``at``; ``begun``: variables whose first values move into the making; ``held``: those of them that never get
+        another."""
         if statement.value is None:
             return FirstValue(Touch(), None, False, False, False)
         file, effects, language = self.file, self.effects, self.language
@@ -152,10 +168,20 @@ class ConstructionSite:
         touch = touch_of_making(effects, None, making) if making is not None else touch_of(effects, statement.value)
         plain = here is not None and plain_arguments(file, language, here, known | held)
         early = touch.uses & self.methods or (touch.names & self.mine) - begun
-        early = early or (touch.names - self.mine - self.constants if self.first and language.code_at_top else set())  # what main code sets comes later
-        there = statement is at or ((making is None or here is not None) and is_ready(effects, statement.value, touch, at, self.mine))
+        early = early or (
+            touch.names - self.mine - self.constants if self.first and language.code_at_top else set()
+        )  # what main code sets comes later
+        there = statement is at or (
+            (making is None or here is not None) and is_ready(effects, statement.value, touch, at, self.mine)
+        )
         stands = not early and not changed_inside(file, language, statement.value, self.mine)
-        return FirstValue(touch, making, plain or movable(file, statement.value, known, language), there and stands, not there and stands)
+        return FirstValue(
+            touch,
+            making,
+            plain or movable(file, statement.value, known, language),
+            there and stands,
+            not there and stands,
+        )
 
     def inert(self, statement: Statement) -> bool:
         return inert(self.file, self.effects, self.language, statement, self.constants)
@@ -163,8 +189,9 @@ class ConstructionSite:
 
 @dataclass(frozen=True)
 class FirstValue:
-    """``touch``: what working it out may do; ``making``: the call, if it quietly makes an object; ``anywhere``: it is the same wherever it
-    is worked out; ``fits``: it could be worked out where the object is made; ``unready``: it could, but for what is not set there yet."""
+    """``touch``: what working it out may do; ``making``: the call, if it quietly makes an object; ``anywhere``: it is
+    the same wherever it is worked out; ``fits``: it could be worked out where the object is made; ``unready``: it
+    could, but for what is not set there yet."""
 
     touch: Touch
     making: Call | None
@@ -179,7 +206,8 @@ def never_again(s: Symbol, start: Start) -> bool:
 
 
 def changed_inside(file: SourceFile, language: Language, span: tuple[int, int], mine: set[Symbol]) -> bool:
-    """Whether a first value would mean something else inside the class, or has functions that could not see the object."""
+    """Whether a first value would mean something else inside the class, or has functions that could not see the
+    object."""
     own = [r for r in file.within(*span) if r.symbol in mine]
     return bool(language.write.class_trouble(file, *span) or language.write.inner_receivers(file, file.scope, own)[1])
 
@@ -213,7 +241,10 @@ def touch_of(effects: Effects, span: tuple[int, int]) -> Touch:
 
 def is_ready(effects: Effects, span: tuple[int, int], touch: Touch, at: Statement, mine: set[Symbol]) -> bool:
     """Whether everything that an expression reads, or the functions that it calls, is there before ``at``."""
-    spans = [*outside_methods(effects, *span, False), *((effects.units[s].start, effects.units[s].end) for s in touch.uses)]
+    spans = [
+        *outside_methods(effects, *span, False),
+        *((effects.units[s].start, effects.units[s].end) for s in touch.uses),
+    ]
     for start, end in spans:
         for ref in effects.file.within(start, end):
             symbol = ref.symbol
@@ -241,7 +272,8 @@ def plain_arguments(file: SourceFile, language: Language, call: Call, constants:
 def quietly_made(
     file: SourceFile, effects: Effects, language: Language, statement: Statement, constants: set[Symbol]
 ) -> Call | None:
-    """The call that is the value, if it makes an object of a class of this file whose constructor does nothing but keep its arguments."""
+    """The call that is the value, if it makes an object of a class of this file whose constructor does nothing but keep
+    its arguments."""
     if statement.value is None:
         return None
     start, end = statement.value
@@ -359,7 +391,9 @@ def start_kind(
     return "fixed"
 
 
-def agree(file: SourceFile, language: Language, result: Founding, quiet: Callable[[Statement], bool], constants: set[Symbol]) -> None:
+def agree(
+    file: SourceFile, language: Language, result: Founding, quiet: Callable[[Statement], bool], constants: set[Symbol]
+) -> None:
     """Make the objects of one class start in one way: what differs becomes an argument, or is set later."""
     several = len(result.starts) > 1
     was = [[start.statement for start in row] for row in result.starts]
@@ -389,15 +423,28 @@ def agree(file: SourceFile, language: Language, result: Founding, quiet: Callabl
                     for row in result.starts:
                         row[index] = Start("later")
         pairs = list(zip(result.starts, was, strict=True))
-        waiting = [wait(row, before, lambda s: quiet(s) or plain_value(file, language, s, constants)) for row, before in pairs]
+        waiting = [
+            wait(row, before, lambda s: quiet(s) or plain_value(file, language, s, constants)) for row, before in pairs
+        ]
         if not any(waiting):
             break
 
 
 def wait(row: list[Start], before: list[Statement | None], anywhere: Callable[[Statement], bool]) -> bool:
-    """Nothing passes a first value that is set later after all, but what is the same anywhere; whether anything has to wait."""
-    stay = min((s.start for s, start in zip(before, row, strict=True) if s is not None and start.statement is None), default=None)
-    passing = [start for start in row if start.statement is not None and stay is not None and start.statement.start > stay and not anywhere(start.statement)]
+    """Nothing passes a first value that is set later after all, but what is the same anywhere; whether anything has to
+    wait."""
+    stay = min(
+        (s.start for s, start in zip(before, row, strict=True) if s is not None and start.statement is None),
+        default=None,
+    )
+    passing = [
+        start
+        for start in row
+        if start.statement is not None
+        and stay is not None
+        and start.statement.start > stay
+        and not anywhere(start.statement)
+    ]
     for start in passing:
         start.kind, start.statement = "later", None
     return bool(passing)

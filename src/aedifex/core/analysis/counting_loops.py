@@ -11,15 +11,21 @@ from .regions.region import all_blocks
 
 
 def whole_loops(file: SourceFile, language: Language, bounds: set[str]) -> list[tuple[Statement, WholeLoop]]:
-    """The loops of a file that count from nothing up to one of the bounds, in source order. ``bounds``: texts, of the file's own names."""
-    found = [(s, loop) for s in statements(file, language) if (loop := counting_loop(file, language, s, bounds)) is not None]
+    """The loops of a file that count from nothing up to one of the bounds, in source order. ``bounds``: texts, of the
+    file's own names."""
+    found = [
+        (s, loop) for s in statements(file, language) if (loop := counting_loop(file, language, s, bounds)) is not None
+    ]
     return sorted(found, key=lambda e: e[0].start)
 
 
 def counting_loop(file: SourceFile, language: Language, s: Statement, bounds: set[str]) -> WholeLoop | None:
     """A statement as such a loop, whose bound means the file's own names."""
     loop = language.whole_loop(file, s.start, s.end, bounds) if s.kind == "for" else None
-    if loop is None or any(r.name != loop.name and r.symbol is not file.scope.symbols.get(r.name, r.symbol) for r in file.within(*loop.header)):
+    if loop is None or any(
+        r.name != loop.name and r.symbol is not file.scope.symbols.get(r.name, r.symbol)
+        for r in file.within(*loop.header)
+    ):
         return None
     return loop
 

@@ -1,8 +1,8 @@
 """Which of a frame's own variables are needed, and which are surely set, at each of its statements.
 
-A frame is the main code of a file or the body of a function. Liveness (backwards) and definite assignment (forwards) over its
-statements, as in Aho, Lam, Sethi, Ullman, "Compilers", 9.2; where a construct is not known in detail, more is taken to be
-needed and less to be set.
+A frame is the main code of a file or the body of a function. Liveness (backwards) and definite assignment (forwards)
+over its statements, as in Aho, Lam, Sethi, Ullman, "Compilers", 9.2; where a construct is not known in detail, more is
+taken to be needed and less to be set.
 """
 
 from __future__ import annotations
@@ -65,7 +65,13 @@ class Flow:
         if s.kind != "expression":
             return False
         call = next((c for c in self.file.calls_within(s.start, s.start + 1)), None)
-        name = f"{call.callee.name}.{call.callee.member}" if call is not None and call.callee.member else call.callee.name if call is not None else ""
+        name = (
+            f"{call.callee.name}.{call.callee.member}"
+            if call is not None and call.callee.member
+            else call.callee.name
+            if call is not None
+            else ""
+        )
         symbol = call.callee.symbol if call is not None else None
         return name in self.language.endings and (symbol is None or symbol.kinds <= {"import"})
 
@@ -82,11 +88,17 @@ class Flow:
     def sets(self, s: Statement) -> Symbols:
         """What a plain statement is sure to set."""
         if s.kind in ("import", "function", "class"):
-            return frozenset(r.symbol for r in self.refs(s.start, s.end) if r.symbol and r.writes and r.scope.frame is self.frame)
+            return frozenset(
+                r.symbol for r in self.refs(s.start, s.end) if r.symbol and r.writes and r.scope.frame is self.frame
+            )
         if s.kind not in ("assign", "augment") or (s.value is None and s.kind == "assign"):
             return NONE
         end = s.value[0] if s.value is not None else s.end
-        found = {r.symbol for r in self.refs(s.start, max(end, s.start + 1)) if r.writes and r.form != "walrus" and r.scope.frame is self.frame}
+        found = {
+            r.symbol
+            for r in self.refs(s.start, max(end, s.start + 1))
+            if r.writes and r.form != "walrus" and r.scope.frame is self.frame
+        }
         return frozenset(x for x in found if x is not None)
 
     def headed(self, s: Statement, blocks: Sequence[Block], forms: Sequence[str]) -> Symbols:

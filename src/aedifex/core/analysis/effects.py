@@ -72,7 +72,8 @@ class Effects:
 
     @cached_property
     def units(self) -> dict[Symbol, Unit]:
-        """Top-level functions, classes and their methods by symbol; a redefined name has the span of all its definitions."""
+        """Top-level functions, classes and their methods by symbol; a redefined name has the span of all its
+        definitions."""
         found: dict[Symbol, Unit] = {}
         tops = {id(s) for s, _ in self.file.classes if s.parent is self.file.scope} | {id(self.file.scope)}
         spans = [(f.symbol, f.key, f.start, f.end) for f in self.file.functions if id(f.outer) in tops]
@@ -116,7 +117,8 @@ class Effects:
 
     @cached_property
     def telling(self) -> tuple[list[int], list[tuple[Reference, Symbol | None, Symbol | None]]]:
-        """The references that touch something of the file, where they start; with each its name at the top and the method that it names."""
+        """The references that touch something of the file, where they start; with each its name at the top and the
+        method that it names."""
         found: list[tuple[Reference, Symbol | None, Symbol | None]] = []
         for ref in self.file.within(0, len(self.file.text) + 1):
             symbol = ref.symbol if ref.symbol is not None and ref.symbol.scope is self.file.scope else None
@@ -177,7 +179,8 @@ class Effects:
 
     @cached_property
     def handed_over(self) -> dict[Symbol, Scope]:
-        """Parameters that are one object of a class of this file, the same class at every call, where all calls are seen."""
+        """Parameters that are one object of a class of this file, the same class at every call, where all calls are
+        seen."""
         found: dict[Symbol, Scope] = {}
         if not self.instances:
             return found
@@ -201,17 +204,28 @@ class Effects:
                 rows = [self.language.arguments(self.file, called[id(r)]) for r in uses]
                 for at, p in enumerate(f.arguments):
                     symbol = f.scope.symbols.get(p.name)
-                    if symbol is not None and symbol not in found and len(symbol.bindings) == 1 and (scope := self.same_class([row[at : at + 1] for row in rows], found)):
+                    if (
+                        symbol is not None
+                        and symbol not in found
+                        and len(symbol.bindings) == 1
+                        and (scope := self.same_class([row[at : at + 1] for row in rows], found))
+                    ):
                         found[symbol] = scope
                         more = True
         return found
 
     def same_class(self, given: list[list[Argument]], known: dict[Symbol, Scope]) -> Scope | None:
-        """The class of which every one of these arguments is an object; None if one is missing, unknown or of another class."""
+        """The class of which every one of these arguments is an object; None if one is missing, unknown or of another
+        class."""
         classes = set()
         for row in given:
             refs = self.file.within(row[0].start, row[0].end) if row and not row[0].keyword else []
-            bare = len(refs) == 1 and refs[0].symbol is not None and (refs[0].start, refs[0].end) == (row[0].start, row[0].end) and not refs[0].member
+            bare = (
+                len(refs) == 1
+                and refs[0].symbol is not None
+                and (refs[0].start, refs[0].end) == (row[0].start, row[0].end)
+                and not refs[0].member
+            )
             classes.add((self.instances.get(refs[0].symbol) or known.get(refs[0].symbol)) if bare else None)  # type: ignore[arg-type]
         return classes.pop() if len(classes) == 1 else None
 
@@ -230,7 +244,11 @@ class Effects:
     @cached_property
     def based(self) -> set[Symbol]:
         """Classes with bases, or made by other than the usual means."""
-        return {symbol for scope, name in self.file.classes if scope.bases and (symbol := self.file.scope.symbols.get(name)) is not None}
+        return {
+            symbol
+            for scope, name in self.file.classes
+            if scope.bases and (symbol := self.file.scope.symbols.get(name)) is not None
+        }
 
     @cached_property
     def escaped_classes(self) -> set[Symbol]:
@@ -277,7 +295,8 @@ class Effects:
 
     @cached_property
     def handed_at(self) -> dict[Symbol, int]:
-        """From where on unseen code may have each of these: the statement of main code that first hands it on, the file's start where a function may."""
+        """From where on unseen code may have each of these: the statement of main code that first hands it on, the
+        file's start where a function may."""
         rows = running(self.file, self.language)
         starts = [s.start for s in rows]
 
@@ -289,13 +308,18 @@ class Effects:
         found = {}
         for symbol in self.escaped:
             handed = [r for r in symbol.references if not r.writes and r.role != "call"]
-            plain = symbol.kinds == {"function"} and bool(handed) and not any(f.decorators for f in self.file.functions_named(symbol.name))
+            plain = (
+                symbol.kinds == {"function"}
+                and bool(handed)
+                and not any(f.decorators for f in self.file.functions_named(symbol.name))
+            )
             found[symbol] = min(map(place, handed)) if plain else 0
         return found
 
     @cached_property
     def loose(self) -> list[tuple[int, Touch]]:
-        """What functions without a name of their own at the top do, which are handed on, so that unseen code may run them.
+        """What functions without a name of their own at the top do, which are handed on, so that unseen code may run
+        them.
 
         Each with the offset from which it is there: its own in main code, the file's first where a function makes it.
         """
@@ -352,7 +376,8 @@ class Effects:
         return sorted([*(self.handed_at[s] for s in self.escaped), *(at for at, _ in self.loose)])
 
     def unseen_before(self, end: int) -> Touch:
-        """What unseen code may do that is called before an offset: all that was handed on until then; kept by how much that is."""
+        """What unseen code may do that is called before an offset: all that was handed on until then; kept by how much
+        that is."""
         kept: dict[int, Touch] = self.memo.setdefault("unseen before", {})
         count = bisect_left(self.handed_in_order, end)
         if count not in kept:

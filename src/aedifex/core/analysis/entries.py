@@ -10,7 +10,9 @@ def imported_by_others(program: Program, path: str) -> bool:
     """Whether another file of the program names what a file defines, by an import or because it lies beside it."""
     language = program.language
     named = importers(program, None).get(language.write.module_of(path), ())
-    return any(other.path != path and language.means(other.path, module, name, path) for other, _, module, name, _ in named)
+    return any(
+        other.path != path and language.means(other.path, module, name, path) for other, _, module, name, _ in named
+    )
 
 
 def starting(program: Program) -> list[str]:

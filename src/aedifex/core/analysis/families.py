@@ -36,7 +36,8 @@ def numbered(name: str) -> tuple[str, int, str] | None:
 class Family:
     """Numbered copies: ``variables[pattern][number]``; ``twins``: functions that differ only in the number.
 
-    ``differences``: the literals in which twins differ. ``stem``: what their names say that they are; "" for single words with a number (``x1, y1, x2, y2``) that are used together.
+    ``differences``: the literals in which twins differ. ``stem``: what their names say that they are; "" for single
+    words with a number (``x1, y1, x2, y2``) that are used together.
     """
 
     stem: str
@@ -106,7 +107,9 @@ def by_stem(variables: list[Symbol], split: Callable[[str], tuple[str, int, str]
 def with_numbers(file: SourceFile, language: Language, family: Family) -> Family:
     """The family with the numbers that most of its variables have, and its twins."""
     counts = sorted({n for row in family.variables.values() for n in row})
-    family.numbers = [n for n in counts if sum(n in row for row in family.variables.values()) * 2 >= len(family.variables)]
+    family.numbers = [
+        n for n in counts if sum(n in row for row in family.variables.values()) * 2 >= len(family.variables)
+    ]
     family.variables = {p: {n: s for n, s in row.items() if n in family.numbers} for p, row in family.variables.items()}
     if len(family.numbers) > 1:
         family.twins = twins(file, language, family)
@@ -114,7 +117,8 @@ def with_numbers(file: SourceFile, language: Language, family: Family) -> Family
 
 
 def joined_families(file: SourceFile, found: dict[str, Family]) -> list[Family]:
-    """The families, those with the number at the end of each name joined that functions use, or are given, or lines speak of, number by number."""
+    """The families, those with the number at the end of each name joined that functions use, or are given, or lines
+    speak of, number by number."""
     single = [f for f in found.values() if all(p.endswith("#") for p in f.variables)]
     if len(single) < 2:
         return list(found.values())
@@ -216,7 +220,10 @@ def near_twins(file: SourceFile, family: Family) -> list[str]:
             place = next(((x, y) for x, y in pairs if x[1] != y[1]), None)
             if place is not None:
                 left, right = line_told(*place[0], twins_[0]), line_told(*place[1], other)
-                found.append(f"{other.name} is like {twins_[0].name} but not the same: {right} where {left}, so they stay apart unless you ask for both in one class")
+                found.append(
+                    f"{other.name} is like {twins_[0].name} but not the same: {right} where {left}, so they stay "
+                    "apart unless you ask for both in one class"
+                )
     return found
 
 
@@ -225,7 +232,8 @@ def line_told(line: int, _: str, text: str, f: Function) -> str:
 
 
 def body_lines(file: SourceFile, family: Family, f: Function) -> list[tuple[int, str, str]]:
-    """(line, its text with the function's number taken out of the names, its text) of a function's body without layout."""
+    """(line, its text with the function's number taken out of the names, its text) of a function's body without
+    layout."""
     parts = family.split(f.name)
     number = (family.told.told[parts[1] - 1] if family.told is not None else str(parts[1])) if parts else "0"
     found = []

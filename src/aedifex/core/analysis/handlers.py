@@ -41,12 +41,14 @@ def main_parts(file: SourceFile, effects: Effects, language: Language) -> list[M
 
 
 def main_statements(file: SourceFile, effects: Effects, language: Language) -> list[Statement]:
-    """The statements of the main code in the order in which they run, those of the guard that starts it in its place."""
+    """The statements of the main code in the order in which they run, those of the guard that starts it in its
+    place."""
     return [inner for s in effects.main() for inner in (language.inner(file, s) if s.kind == "guard" else [s])]
 
 
 def stretches(statements: list[Statement], language: Language) -> list[MainPart]:
-    """What comes before the main loop, the loop itself (the first ``while``, else the last ``for``), and what follows."""
+    """What comes before the main loop, the loop itself (the first ``while``, else the last ``for``), and what
+    follows."""
     loops = [i for i, s in enumerate(statements) if s.kind in ("while", "for")]
     main_loop = next((i for i in loops if statements[i].kind == "while"), loops[-1] if loops else None)
     found: list[tuple[str, list[tuple[int, int]], list[int]]] = []

@@ -25,7 +25,9 @@ class Hazard:
 
     def told(self, reading: str) -> str:
         """The hazard with its place, as somebody reads it who has the file ``reading`` open."""
-        return f"line {self.line}: {self.message}" if self.path == reading else f"{self.path}:{self.line}: {self.message}"
+        return (
+            f"line {self.line}: {self.message}" if self.path == reading else f"{self.path}:{self.line}: {self.message}"
+        )
 
     def refusal(self, cure: str) -> Refusal:
         """What a step says that it keeps from its work. ``cure``: what the person can do there."""
@@ -54,7 +56,13 @@ def hazards(program: Program, path: str, outsiders: Program | None = None) -> li
 
 def all_hazards(program: Program, path: str, outsiders: Program | None) -> list[Hazard]:
     file, language = program.files[path], program.language
-    found = [*dynamic(file, language), *bindings(file), *redefined(file), *imports(file, language), *seen_late(file, language)]
+    found = [
+        *dynamic(file, language),
+        *bindings(file),
+        *redefined(file),
+        *imports(file, language),
+        *seen_late(file, language),
+    ]
     found += outside(file, language, program, outsiders)
     found += told_by(file, language, program)
     return sorted(found, key=lambda h: (h.line, h.kind, h.message))
@@ -73,7 +81,15 @@ def dynamic(file: SourceFile, language: Language) -> list[Hazard]:
         if symbol is not None and symbol.kinds == {"import"} and f"{ref.name}.{ref.member}" in language.registries:
             names = language.looked_up(file, ref)
             if names is not None:
-                found += [Hazard(Means.TEXT.value, *file.place(ref.start), f"'{n}' is looked up through '{ref.name}.{ref.member}'", (n,)) for n in sorted(names)]
+                found += [
+                    Hazard(
+                        Means.TEXT.value,
+                        *file.place(ref.start),
+                        f"'{n}' is looked up through '{ref.name}.{ref.member}'",
+                        (n,),
+                    )
+                    for n in sorted(names)
+                ]
                 continue
             message = f"'{ref.name}.{ref.member}' can reach any name by its text, so no variable or function can move"
             found.append(Hazard("dynamic names", *file.place(ref.start), message))
@@ -81,7 +97,15 @@ def dynamic(file: SourceFile, language: Language) -> list[Hazard]:
         if ref.name in language.everywhere or ref.scope.frame is file.scope:
             names = language.looked_up(file, ref)
             if names is not None:
-                found += [Hazard(Means.TEXT.value, *file.place(ref.start), f"'{n}' is looked up by its text in '{ref.name}()'", (n,)) for n in sorted(names)]
+                found += [
+                    Hazard(
+                        Means.TEXT.value,
+                        *file.place(ref.start),
+                        f"'{n}' is looked up by its text in '{ref.name}()'",
+                        (n,),
+                    )
+                    for n in sorted(names)
+                ]
                 continue
             message = f"'{ref.name}()' can reach any name by its text, so no variable or function can move"
             found.append(Hazard("dynamic names", *file.place(ref.start), message))
@@ -131,15 +155,26 @@ def assumptions(program: Program, path: str) -> list[str]:
 
 def told_by(file: SourceFile, language: Language, program: Program) -> list[Hazard]:
     """What tells a function from a method, or names something by a text."""
-    found = [Hazard(t.means.value, *file.place(t.start), t.message, t.names) for t in language.tells(file) if t.names or t.means is Means.ANY_TEXT]
+    found = [
+        Hazard(t.means.value, *file.place(t.start), t.message, t.names)
+        for t in language.tells(file)
+        if t.names or t.means is Means.ANY_TEXT
+    ]
     copies = copying(program)
     if copies:
         other, does, at = copies[0]
         where = f"line {other.shown(at)}" if other is file else "{}:{}".format(*other.place(at))
         for f in file.tops:
-            ref = next((r for r in f.symbol.references if may_be_kept(file, language, r)), None) if f.symbol is not None else None
+            ref = (
+                next((r for r in f.symbol.references if may_be_kept(file, language, r)), None)
+                if f.symbol is not None
+                else None
+            )
             if ref is not None:
-                message = f"'{f.name}' is handed on as a value, and in {where} {does}: as a method it would take its object along"
+                message = (
+                    f"'{f.name}' is handed on as a value, and in {where} {does}: as a method it would take its "
+                    "object along"
+                )
                 found.append(Hazard("function as value", *file.place(ref.start), message, (f.name,)))
     return found
 
@@ -147,7 +182,9 @@ def told_by(file: SourceFile, language: Language, program: Program) -> list[Haza
 def copying(program: Program) -> list[tuple[SourceFile, str, int]]:
     """(file, what it does, offset) of what copies whatever it is given; worked out once."""
     if "copies" not in program.memo:
-        program.memo["copies"] = [(other, *row) for other in program.files.values() for row in program.language.copies(other)]
+        program.memo["copies"] = [
+            (other, *row) for other in program.files.values() for row in program.language.copies(other)
+        ]
     found: list[tuple[SourceFile, str, int]] = program.memo["copies"]
     return found
 
@@ -179,7 +216,15 @@ def redefined(file: SourceFile) -> list[Hazard]:
             continue
         by_symbol[f.symbol] = by_symbol.get(f.symbol, 0) + 1
         if by_symbol[f.symbol] == 2 or f.symbol.kinds - {"function"}:
-            found.append(Hazard("redefined", file.path, file.shown(f.start), f"'{f.name}' is defined or bound more than once", (f.name,)))
+            found.append(
+                Hazard(
+                    "redefined",
+                    file.path,
+                    file.shown(f.start),
+                    f"'{f.name}' is defined or bound more than once",
+                    (f.name,),
+                )
+            )
         if f.decorators:
             found.append(Hazard("decorated", file.path, file.shown(f.start), f"'{f.name}' is decorated", (f.name,)))
         for ref in f.symbol.references:
@@ -203,16 +248,34 @@ def seen_late(file: SourceFile, language: Language) -> list[Hazard]:
     if "seen late" in file.memo:
         return list(file.memo["seen late"])
     found = []
-    for s in {r.symbol for r in file.references if r.symbol is not None and r.scope.frame is not r.symbol.scope and r.symbol.scope.kind != "block"}:
-        inner = [r for r in s.references if not r.writes and r.scope.frame is not s.scope and r.scope.frame.kind in ("function", "lambda")]
+    for s in {
+        r.symbol
+        for r in file.references
+        if r.symbol is not None and r.scope.frame is not r.symbol.scope and r.symbol.scope.kind != "block"
+    }:
+        inner = [
+            r
+            for r in s.references
+            if not r.writes and r.scope.frame is not s.scope and r.scope.frame.kind in ("function", "lambda")
+        ]
         for b in s.bindings if inner else ():
             body = language.regions.loop_body(file, b.start)
             if body is None or not b.start < body[0] or b.scope.frame is not s.scope.frame:
                 continue
-            late = {r.scope.frame: r for r in reversed(inner) if body[0] <= r.scope.frame.start and r.scope.frame.end <= body[1]}
+            late = {
+                r.scope.frame: r
+                for r in reversed(inner)
+                if body[0] <= r.scope.frame.start and r.scope.frame.end <= body[1]
+            }
             found += [
-                Hazard("seen late", *file.place(r.start), f"a function made in this loop finds in '{s.name}' what it holds when it runs, not what it held when it was made")
-                for r in late.values() if not at_once(file, language, r.scope.frame.start)
+                Hazard(
+                    "seen late",
+                    *file.place(r.start),
+                    f"a function made in this loop finds in '{s.name}' what it holds when it runs, not what it held "
+                    "when it was made",
+                )
+                for r in late.values()
+                if not at_once(file, language, r.scope.frame.start)
             ]
     file.memo["seen late"] = list(dict.fromkeys(found))
     return list(file.memo["seen late"])
@@ -243,7 +306,9 @@ def outside(file: SourceFile, language: Language, program: Program, outsiders: P
         found += uses_through_import(file, other, language.main_module, local, name, line)
     for path, line, origin, name in outsiders.memo.get("manifests", ()) if outsiders is not None else ():
         if language.means(path, origin, "", file.path):
-            found.append(Hazard("used outside", path, line, f"'{name}' is named in {path} as what is started or served", (name,)))
+            found.append(
+                Hazard("used outside", path, line, f"'{name}' is named in {path} as what is started or served", (name,))
+            )
     for at, names, how in language.offered(file):
         found.append(Hazard("used outside", *file.place(at), how, names))
     return found
@@ -260,7 +325,9 @@ def uses_named(file: SourceFile, name: str) -> list[Reference]:
     return found
 
 
-def uses_through_import(file: SourceFile, other: SourceFile, module: str, local: str, name: str, line: int) -> list[Hazard]:
+def uses_through_import(
+    file: SourceFile, other: SourceFile, module: str, local: str, name: str, line: int
+) -> list[Hazard]:
     """What one import in another file, and what follows from it, uses of this file."""
     kind = "used outside"
     if name == "*":
@@ -271,9 +338,20 @@ def uses_through_import(file: SourceFile, other: SourceFile, module: str, local:
     found = []
     for r in uses_named(other, local):
         if r.member:
-            found.append(Hazard(kind, other.path, other.line(r.start), f"'{module}.{r.member}' is used by {other.path}", (r.member,)))
+            found.append(
+                Hazard(
+                    kind, other.path, other.line(r.start), f"'{module}.{r.member}' is used by {other.path}", (r.member,)
+                )
+            )
         elif not r.writes and r.form != "import":
-            found.append(Hazard(kind, other.path, other.line(r.start), f"{other.path} hands on '{local}' itself, through which any name of {file.path} can be reached"))
+            found.append(
+                Hazard(
+                    kind,
+                    other.path,
+                    other.line(r.start),
+                    f"{other.path} hands on '{local}' itself, through which any name of {file.path} can be reached",
+                )
+            )
     return found
 
 
@@ -281,7 +359,8 @@ Importers = dict[str, list[tuple[SourceFile, str, str, str, int]]]
 
 
 def importers(program: Program, outsiders: Program | None) -> Importers:
-    """Last part of a module's name → (file, local name, module, name in the module, line) of its imports; worked out once."""
+    """Last part of a module's name → (file, local name, module, name in the module, line) of its imports; worked out
+    once."""
     key = id(outsiders)
     kept: dict[int, Importers] = program.memo.setdefault("importers", {})
     if key not in kept:
@@ -304,5 +383,9 @@ def files_needed(files: list[SourceFile], entry: str, language: Language) -> lis
     for file in found:
         says = [(origin, name) for s in file.imports for _, origin, name in language.imported(file, s)]
         says += [(origin, name) for _, origin, name, _ in language.ambient(file)]
-        found += [f for f in files if f not in found and any(language.means(file.path, origin, name, f.path) for origin, name in says)]
+        found += [
+            f
+            for f in files
+            if f not in found and any(language.means(file.path, origin, name, f.path) for origin, name in says)
+        ]
     return found

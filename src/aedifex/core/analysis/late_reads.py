@@ -24,7 +24,8 @@ def deferring(scope: Scope, frame: Scope) -> list[Scope]:
 
 
 def read_after(file: SourceFile, language: Language, frame: Scope, symbol: Symbol) -> Reference | None:
-    """The first read of a variable in a frame by code that may run after the frame's own run has ended; None if there is none."""
+    """The first read of a variable in a frame by code that may run after the frame's own run has ended; None if there
+    is none."""
     for ref in file.within(frame.start, frame.end):
         if ref.symbol is symbol and any(outlives(file, language, s) for s in deferring(ref.scope, frame)):
             return ref
@@ -38,7 +39,9 @@ def outlives(file: SourceFile, language: Language, scope: Scope) -> bool:
     function = scope.function
     if function is not None and function.symbol is not None and not function.is_async and not scope.generator:
         uses = [r for r in function.symbol.references if not r.writes]
-        return function.decorators > 0 or any(r.role != "call" or deferring(r.scope, function.outer.frame) not in ([], [scope]) for r in uses)
+        return function.decorators > 0 or any(
+            r.role != "call" or deferring(r.scope, function.outer.frame) not in ([], [scope]) for r in uses
+        )
     return not at_once(file, language, scope.start)
 
 
@@ -53,9 +56,12 @@ def rebound(file: SourceFile, language: Language, symbol: Symbol) -> bool:
     """Whether a variable of the file may hold something else once it was set."""
     bindings = symbol.bindings
     loops = loop_spans(file, language) if bindings else []
-    return len(bindings) > 1 or any(b.scope.frame is not file.scope or any(a <= b.start < e for a, e in loops) for b in bindings)
+    return len(bindings) > 1 or any(
+        b.scope.frame is not file.scope or any(a <= b.start < e for a, e in loops) for b in bindings
+    )
 
 
 def goes_stale(file: SourceFile, language: Language, frame: Scope, symbol: Symbol) -> Reference | None:
-    """Where a copy of a variable that is handed to a function would be read when the variable may hold something else by then."""
+    """Where a copy of a variable that is handed to a function would be read when the variable may hold something else
+    by then."""
     return read_after(file, language, frame, symbol) if rebound(file, language, symbol) else None

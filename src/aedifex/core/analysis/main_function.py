@@ -40,17 +40,29 @@ def made_in_place(file: SourceFile, effects: Effects, language: Language) -> Fun
     """The one function that the main code makes and calls in one statement, and does little else."""
     statements = main_statements(file, effects, language)
     little = sum(language.count(s) for s in statements) <= 2 * SHORT
-    return the_one(file, [f for s in statements if (f := language.regions.called_in_place(file, s)) is not None]) if little else None
+    return (
+        the_one(file, [f for s in statements if (f := language.regions.called_in_place(file, s)) is not None])
+        if little
+        else None
+    )
 
 
 def waiting_main(file: SourceFile, effects: Effects, language: Language) -> Function | None:
     """The one long function that the main code only gives to its page, which calls it once it is there."""
-    found = the_one(file, [f for s in main_statements(file, effects, language) if (f := language.regions.called_when_ready(file, s)) is not None])
+    found = the_one(
+        file,
+        [
+            f
+            for s in main_statements(file, effects, language)
+            if (f := language.regions.called_when_ready(file, s)) is not None
+        ],
+    )
     return found if found is not None and is_long(file, language, found) else None
 
 
 def the_one(file: SourceFile, found: list[Function]) -> Function | None:
-    """The only function of several without a name, under that by which a design speaks of it; None where that is taken."""
+    """The only function of several without a name, under that by which a design speaks of it; None where that is
+    taken."""
     if len(found) != 1 or MAIN in file.scope.symbols:
         return None
     found[0].name = MAIN

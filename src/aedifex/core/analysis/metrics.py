@@ -16,7 +16,8 @@ from .variable_kinds import classify
 @dataclass
 class Figures:
     """``cohesion``: mean share of method pairs of a class that use a common field, 0 to 1 (Bieman and Kang: Cohesion
-    and reuse in an object-oriented system, 1995, direct pairs only). ``coupling``: names that files import of each other."""
+    and reuse in an object-oriented system, 1995, direct pairs only). ``coupling``: names that files import of each
+    other."""
 
     files: int = 0
     lines: int = 0
@@ -75,7 +76,8 @@ def figures(program: Program) -> Figures:
 
 
 def cohesion(file: SourceFile, scope: Scope, language: Language) -> float | None:
-    """Share of pairs of methods that use a common field; None for fewer than two methods. To call a method is no use of a field."""
+    """Share of pairs of methods that use a common field; None for fewer than two methods. To call a method is no use of
+    a field."""
     used = []
     methods = {name for name, symbol in scope.symbols.items() if "function" in symbol.kinds}
     for child in scope.children:
@@ -86,7 +88,13 @@ def cohesion(file: SourceFile, scope: Scope, language: Language) -> float | None
             or child.name == language.write.CONSTRUCTOR
         ):
             continue
-        used.append({r.member for r in file.within(child.start, child.end) if r.name == child.receiver and r.member and r.member not in methods})
+        used.append(
+            {
+                r.member
+                for r in file.within(child.start, child.end)
+                if r.name == child.receiver and r.member and r.member not in methods
+            }
+        )
     if len(used) < 2:
         return None
     pairs = list(combinations(used, 2))

@@ -27,7 +27,8 @@ class ObjectClasses:
         self._fields: dict[tuple[str, str, str], HeldClass | None] = {}
 
     def of(self, file: SourceFile, base: Reference, field: str = "") -> HeldClass | None:
-        """The class of what a plain name holds, or of what its member ``field`` holds; None if that is not known for certain."""
+        """The class of what a plain name holds, or of what its member ``field`` holds; None if that is not known for
+        certain."""
         if base.symbol is None:
             return None
         if not field:
@@ -56,14 +57,20 @@ class ObjectClasses:
             for s in running(file, self.language):
                 callee = calls.get(s.value) if s.value is not None else None
                 held = self.class_named(file, callee.symbol) if callee is not None else None
-                if held is not None and s.target is not None and s.target.symbol is not None and len(s.target.symbol.bindings) == 1:
+                if (
+                    held is not None
+                    and s.target is not None
+                    and s.target.symbol is not None
+                    and len(s.target.symbol.bindings) == 1
+                ):
                     found[s.target.symbol] = held
             file.memo["object classes"] = found
         known: dict[Symbol, HeldClass] = file.memo["object classes"]
         return known
 
     def class_named(self, file: SourceFile, symbol: Symbol | None) -> HeldClass | None:
-        """The class that a name at the top of a file means, its own or one that it imports; what is imported from elsewhere is taken for one."""
+        """The class that a name at the top of a file means, its own or one that it imports; what is imported from
+        elsewhere is taken for one."""
         if symbol is None or symbol.scope is not file.scope:
             return None
         home, there = self.origin(file, symbol) or (file, symbol)
@@ -76,7 +83,9 @@ class ObjectClasses:
         if symbol.kinds != {"import"} or symbol.scope is not file.scope:
             return None
         for home in self.files.values():
-            for other, local, module, name, _ in importers(self.program, self.outsiders).get(self.language.write.module_of(home.path), ()):
+            for other, local, module, name, _ in importers(self.program, self.outsiders).get(
+                self.language.write.module_of(home.path), ()
+            ):
                 if other is file and local == symbol.name and self.language.means(file.path, module, name, home.path):
                     there = home.scope.symbols.get(name)
                     return (home, there) if there is not None and there.kinds else None
@@ -100,7 +109,11 @@ class ObjectClasses:
         declared = whole.declared.get(name)
         if declared is not None and declared.value is not None:
             values.append(self.made_at(file, *declared.value))
-        if not values or any(v is None or v != values[0] for v in values) or self.set_outside(whole, name, {u.start for u in uses}):
+        if (
+            not values
+            or any(v is None or v != values[0] for v in values)
+            or self.set_outside(whole, name, {u.start for u in uses})
+        ):
             return None
         return values[0]
 
@@ -124,7 +137,8 @@ class ObjectClasses:
         return self.class_named(file, call.callee.symbol) if call is not None else None
 
     def set_outside(self, whole: Whole, name: str, own: set[int]) -> bool:
-        """Whether anything but the class's own methods may set a member of that name: where it does more than take a member of it."""
+        """Whether anything but the class's own methods may set a member of that name: where it does more than take a
+        member of it."""
         for file in self.files.values():
             if name not in file.stored_members:
                 continue

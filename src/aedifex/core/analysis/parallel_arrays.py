@@ -25,7 +25,8 @@ GROWING = ("append", "delete", "empty")
 
 
 def records(file: SourceFile, language: Language, free: Iterable[Symbol]) -> list[Records]:
-    """The groups of lists of a file that have one index, in source order. ``free``: the variables that may be changed."""
+    """The groups of lists of a file that have one index, in source order. ``free``: the variables that may be
+    changed."""
     told: dict[Symbol, list[ListUse]] = {}
     for s in module_variables(file):
         uses = language.list_uses(file, s) if s in free and s.kinds == {"variable"} else None
@@ -40,7 +41,8 @@ def records(file: SourceFile, language: Language, free: Iterable[Symbol]) -> lis
 
 
 def first_of_all(file: SourceFile, uses: list[ListUse] | None) -> list[ListUse]:
-    """The uses of a list that is given its items in one statement at the top, that first; none if another one may come before it."""
+    """The uses of a list that is given its items in one statement at the top, that first; none if another one may come
+    before it."""
     firsts = [u for u in uses or [] if u.kind == "first"]
     if len(firsts) != 1 or any(u.span < firsts[0].span and file.function_at(u.span[0]) is None for u in uses or []):
         return []
@@ -62,7 +64,8 @@ def lists_named(file: SourceFile, language: Language, names: list[str]) -> Recor
 
 
 def indexed_alike(file: SourceFile, told: dict[Symbol, list[ListUse]]) -> list[list[Symbol]]:
-    """Lists of one length that are used with the same index in the same function, or stretch of main code, or grow one after another."""
+    """Lists of one length that are used with the same index in the same function, or stretch of main code, or grow one
+    after another."""
     indexes: dict[tuple[object, str], set[Symbol]] = {}
     for s, uses in told.items():
         for u in uses:
@@ -96,7 +99,11 @@ def why_not_one(file: SourceFile, language: Language, made: Records) -> str:
         return f"{made.named} do not begin with as many items each"
     if has_size(made) and (why := size_trouble(file, language, made)):
         return why
-    if not any(u.kind in GROWING or (u.kind == "item" and (u.ref.writes or u.ref.mutates)) for s in made.lists for u in made.uses[s]):
+    if not any(
+        u.kind in GROWING or (u.kind == "item" and (u.ref.writes or u.ref.mutates))
+        for s in made.lists
+        for u in made.uses[s]
+    ):
         return f"nothing changes {made.named}: they are a table of constants"
     for s, first in zip(made.lists, firsts, strict=True):
         if any(r.symbol is not None and r.symbol in made.uses for part in first.parts for r in file.within(*part)):
@@ -127,14 +134,22 @@ def whole_line(file: SourceFile, language: Language, span: tuple[int, int]) -> b
 def between(file: SourceFile, firsts: list[ListUse]) -> list[Statement]:
     """The statements at the top from the first list to the last."""
     start, end = min(u.span[0] for u in firsts), max(u.span[1] for u in firsts)
-    return [s for s in file.statements if start <= s.start < end and not any(u.span[0] <= s.start < u.span[1] for u in firsts)]
+    return [
+        s
+        for s in file.statements
+        if start <= s.start < end and not any(u.span[0] <= s.start < u.span[1] for u in firsts)
+    ]
 
 
 def leaves_lists_alone(file: SourceFile, language: Language, s: Statement, made: Records) -> bool:
     """Whether a statement neither does anything nor looks at the lists."""
     if s.kind in ("function", "class", "import", "docstring", "pass"):
         return True
-    quiet = s.kind in ("assign", "annotate") and s.target is not None and (s.value is None or language.purity(file, s.value) != "effect")
+    quiet = (
+        s.kind in ("assign", "annotate")
+        and s.target is not None
+        and (s.value is None or language.purity(file, s.value) != "effect")
+    )
     return quiet and not any(r.symbol in made.uses for r in file.within(s.start, s.end))
 
 
@@ -176,5 +191,3 @@ def uneven(file: SourceFile, language: Language, made: Records, row: list[ListUs
             if any(r.symbol in made.uses for r in file.within(*u.parts[0])):
                 return f"what is added to {u.ref.name} looks at the lists"
     return ""
-
-

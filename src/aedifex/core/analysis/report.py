@@ -53,8 +53,12 @@ class FileSurvey:
     handlers: list[Handler]
     regions: list[dict[str, Any]]
     concerns: list[dict[str, Any]]  # the main code, or a long main function, cut by what it is about
-    cuts: list[dict[str, Any]]  # what of it would be a method of the app, with name and lines; filled in by who knows what would be proposed
-    parts: list[dict[str, Any]]  # what could be a class of its own in a class, with its fields and methods; filled in likewise
+    cuts: list[
+        dict[str, Any]
+    ]  # what of it would be a method of the app, with name and lines; filled in by who knows what would be proposed
+    parts: list[
+        dict[str, Any]
+    ]  # what could be a class of its own in a class, with its fields and methods; filled in likewise
     jobs: list[dict[str, Any]]  # units that do several things, with the lines of each
     hazards: list[Hazard]
     problems: list[str]
@@ -123,7 +127,8 @@ def survey_file(program: Program, path: str, outsiders: Program | None = None) -
 
 
 def main_strip(file: SourceFile, effects: Effects, language: Language, about: Concerns) -> list[ConcernRun]:
-    """What the main code is about, stretch by stretch; of a long main function, if it does little more than call that."""
+    """What the main code is about, stretch by stretch; of a long main function, if it does little more than call
+    that."""
     function = main_function(file, effects, language) or waiting_main(file, effects, language)
     if function is not None:
         return strip(about, [s for s in language.body(file, function) if s.kind not in ("docstring", "declare")])
@@ -131,7 +136,8 @@ def main_strip(file: SourceFile, effects: Effects, language: Language, about: Co
 
 
 def several_jobs(file: SourceFile, effects: Effects, about: Concerns) -> list[dict[str, Any]]:
-    """Functions and classes that do several of the things that lead out of a program, long functions, and how these could be split."""
+    """Functions and classes that do several of the things that lead out of a program, long functions, and how these
+    could be split."""
     found = []
     functions = {f.symbol: f for f in file.functions}
     for unit in sorted(effects.units.values(), key=lambda u: u.start):
@@ -139,10 +145,21 @@ def several_jobs(file: SourceFile, effects: Effects, about: Concerns) -> list[di
         f = functions.get(unit.symbol)
         long = f is not None and file.line(f.end) - file.line(f.start) + 1 >= LONG
         if long or (len(lines) > 1 and sum(map(len, lines.values())) > 2):
-            body = [s for s in about.language.body(file, f) if s.kind not in ("docstring", "declare")] if f is not None else []
+            body = (
+                [s for s in about.language.body(file, f) if s.kind not in ("docstring", "declare")]
+                if f is not None
+                else []
+            )
             split = paragraphs(about, f.scope, body) if long and f is not None else strip(about, body, True)
             if len(split) > 1 or not long:
-                found.append({"name": unit.name, "start": file.shown(unit.start), "jobs": lines, "split": [asdict(p) for p in split if len(split) > 1]})
+                found.append(
+                    {
+                        "name": unit.name,
+                        "start": file.shown(unit.start),
+                        "jobs": lines,
+                        "split": [asdict(p) for p in split if len(split) > 1],
+                    }
+                )
     return found
 
 

@@ -1,4 +1,5 @@
-"""The statements that a file runs when it is started, in order: those of the guard that starts the program stand in the guard's place."""
+"""The statements that a file runs when it is started, in order: those of the guard that starts the program stand in the
+guard's place."""
 
 from __future__ import annotations
 
@@ -18,7 +19,8 @@ def running(file: SourceFile, language: Language) -> list[Statement]:
 
 
 def guarded(file: SourceFile, language: Language, s: Statement) -> list[Statement]:
-    """What a guard holds, line by line; nothing where its variables are not the file's, or it holds something else besides."""
+    """What a guard holds, line by line; nothing where its variables are not the file's, or it holds something else
+    besides."""
     if s.kind != "guard" or not language.code_at_top or language.declares or language.has_alternative(s):
         return []
     inner = language.inner(file, s)

@@ -27,7 +27,8 @@ COMPARED = r"(?:[<>]=?|[!=]==?)"
 
 @dataclass
 class TwinLiteral:
-    """A literal in which twins differ. ``texts``, ``places``: for each twin; ``kind``: what the language calls its type."""
+    """A literal in which twins differ. ``texts``, ``places``: for each twin; ``kind``: what the language calls its
+    type."""
 
     texts: list[str]
     kind: str
@@ -73,7 +74,13 @@ def local_marks(file: SourceFile, f: Function) -> list[Edit]:
     numbers: dict[Symbol, int] = {}
     for r in file.within(f.body_start, f.end):
         s = r.symbol
-        if s is None or s.kinds != {"variable"} or r.form == "spelled" or not s.scope.within(f.scope) or any(x.form == "spelled" for x in s.references):
+        if (
+            s is None
+            or s.kinds != {"variable"}
+            or r.form == "spelled"
+            or not s.scope.within(f.scope)
+            or any(x.form == "spelled" for x in s.references)
+        ):
             continue
         found.append((r.start, r.end, f"\6{numbers.setdefault(s, len(numbers))}"))
     return found

@@ -64,7 +64,13 @@ def natures(file: SourceFile, language: Language) -> dict[Symbol, Variable]:
             nature = "companion"
             fixed = is_settled(file, language, first, found)
             early = any(r.scope.frame is file.scope and r.start < bindings[0].start for r in symbol.references)
-            if fixed and not early and not of_console(file, language, first) and not under_guard(file, language, first) and not any(r.mutates for r in symbol.references):
+            if (
+                fixed
+                and not early
+                and not of_console(file, language, first)
+                and not under_guard(file, language, first)
+                and not any(r.mutates for r in symbol.references)
+            ):
                 nature = "constant"
         elif len(bindings) == 1 and bindings[0].form in ("unpack", "chain") and not symbol.kinds - {"variable"}:
             nature = "constant" if symbol.name in apart and never_changes(file, symbol) else "companion"
@@ -91,7 +97,8 @@ def never_changes(file: SourceFile, symbol: Symbol) -> bool:
 
 
 def parted_values(file: SourceFile, language: Language, s: Statement) -> list[tuple[tuple[int, int], tuple[int, int]]]:
-    """(name, value) of each variable of a statement that may be one for each: no value has an effect or looks at the others."""
+    """(name, value) of each variable of a statement that may be one for each: no value has an effect or looks at the
+    others."""
     pairs = language.unpacked(file, s)
     names = {file.slice(*name) for name, _ in pairs}
     for _, value in pairs:

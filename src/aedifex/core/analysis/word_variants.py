@@ -1,4 +1,5 @@
-"""Copies told apart by a word instead of a number: ``left_paddle_y`` and ``right_paddle_y``, ``player_score`` and ``enemy_score``."""
+"""Copies told apart by a word instead of a number: ``left_paddle_y`` and ``right_paddle_y``, ``player_score`` and
+``enemy_score``."""
 
 from __future__ import annotations
 
@@ -11,17 +12,20 @@ Words = Callable[[str], list[str]]
 # Words that tell two things of one kind apart; with others the functions must be the same as well.
 SIDES = frozenset(
     """
-    left right top bottom upper lower a b c d first second third north south east west player enemy computer cpu opponent red blue green
+    left right top bottom upper lower a b c d first second third north south east west player enemy computer cpu
+    opponent red blue green
     yellow white black home away front rear inner outer one two three
-    """.split()  # noqa: SIM905
+    """.split()
 )
 # Words that tell what is known of one thing apart.
 SHARES = frozenset(
     """
-    x y z w h width height depth row col column rows cols columns min max start end begin stop old new prev previous next current last
-    in out up down hour minute second day month year lat lon r g size speed count name open closed on off from to src dst read write
+    x y z w h width height depth row col column rows cols columns min max start end begin stop old new prev previous
+    next current last
+    in out up down hour minute second day month year lat lon r g size speed count name open closed on off from to src
+    dst read write
     get set load save draw move update show hide init reset high low
-    """.split()  # noqa: SIM905
+    """.split()
 )
 MOST = 12  # words in one place of a name; more of them are names of different things
 
@@ -34,7 +38,8 @@ class Variants:
         self.index = {w: i for i, w in enumerate(told, 1)}
 
     def split(self, name: str) -> tuple[str, int, str] | None:
-        """``left_paddle_y`` → ("# paddle y", 1, "paddle"): pattern, number, stem; None if just one of the words is not in it."""
+        """``left_paddle_y`` → ("# paddle y", 1, "paddle"): pattern, number, stem; None if just one of the words is not
+        in it."""
         parts = self.words(name)
         places = [i for i, w in enumerate(parts) if w in self.index]
         if len(places) != 1 or len(parts) < 2:
@@ -81,4 +86,9 @@ def functions_alike(file: SourceFile, words: Words) -> set[frozenset[str]]:
         parts = words(f.name)
         for i, word in enumerate(parts):
             rows.setdefault((*parts[:i], "#", *parts[i + 1 :]), []).append(word)
-    return {frozenset(pair) for key, found in rows.items() if len(key) > 1 and len(found) <= MOST for pair in combinations(found, 2)}
+    return {
+        frozenset(pair)
+        for key, found in rows.items()
+        if len(key) > 1 and len(found) <= MOST
+        for pair in combinations(found, 2)
+    }

@@ -29,7 +29,11 @@ def advice(program: Program, design: Design) -> str:
         return ""
     fields = sum(len(c.fields) for c in design.classes)
     methods = sum(len(c.methods) for c in design.classes)
-    shared = f"{fields} value{'s' * (fields != 1)} and {methods} function{'s' * (methods != 1)}" if fields + methods else "no state"
+    shared = (
+        f"{fields} value{'s' * (fields != 1)} and {methods} function{'s' * (methods != 1)}"
+        if fields + methods
+        else "no state"
+    )
     return (
         f"Perhaps leave it as it is: classes would make {now.lines} lines of {before.lines}, "
         f"to hold {shared}, in {now.files} files instead of {before.files}."

@@ -9,7 +9,8 @@ from .project import Project
 
 
 def touched_functions(before: Program, after: Program, project: Project) -> set[tuple[str, int]] | None:
-    """(file, first line) in the original of every function whose text a step changes; None if it changes more than that."""
+    """(file, first line) in the original of every function whose text a step changes; None if it changes more than
+    that."""
     was, now = function_texts(before), function_texts(after)
     if {p: main_text(f) for p, f in before.files.items()} != {p: main_text(f) for p, f in after.files.items()}:
         return None

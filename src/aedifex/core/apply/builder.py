@@ -101,7 +101,9 @@ class Builder:
             problem = original.language.compiles(path, file.text)
             if problem is not None:
                 raise Refused(f"{problem}; nothing is rewritten in such a file.")
-        for problem in original.language.accepts([*original.files.values()])[:1]:  # all files together, so once for all of them
+        for problem in original.language.accepts([*original.files.values()])[
+            :1
+        ]:  # all files together, so once for all of them
             raise Refused(f"{problem}; nothing is rewritten in such a file.")
 
     def evidence(self) -> dict[str, Observed]:
@@ -118,7 +120,12 @@ class Builder:
         complete = True
         self.stretches = moving(project.design, project.original) if seen else []
         self.never = {(s.path, s.first) for s in unreached(self.stretches, seen)}
-        whole = settled(project.design, project.original, self.exists_before, self.unproven_classes() if self.options.strict and seen else {})
+        whole = settled(
+            project.design,
+            project.original,
+            self.exists_before,
+            self.unproven_classes() if self.options.strict and seen else {},
+        )
         for outcome in whole.dropped:
             built.outcomes.append(outcome)
             self.tell(outcome)
@@ -145,7 +152,9 @@ class Builder:
         """Whether no scenario runs the function, or the lines, that a step makes a method of."""
         made = getattr(step, "method", None)
         names = made.origins if made is not None else []
-        places = [function_stretch(*f, self.project.original) for o in names for f in functions_of(o, self.project.original)]
+        places = [
+            function_stretch(*f, self.project.original) for o in names for f in functions_of(o, self.project.original)
+        ]
         if isinstance(step, Lift) and (found := line_stretch(step.name, step.told, self.project.original)) is not None:
             places = [found]
         return bool(places) and all((s.path, s.first) in self.never for s in places)
@@ -177,7 +186,8 @@ class Builder:
             built.difference = difference_sentences(result.differences)
 
     def prove(self, built: Built, seen: dict[str, Observed]) -> None:
-        """At the end, or where it stopped, run what no standing step was thought to affect; steps that change it are put back."""
+        """At the end, or where it stopped, run what no standing step was thought to affect; steps that change it are
+        put back."""
         project, said = self.project, built.difference
         whole = self.options.until == "" and not built.stopped
         pending = [s for s in self.scenarios if s in self.unproven or (s.expect and whole)]

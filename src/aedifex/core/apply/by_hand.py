@@ -74,7 +74,8 @@ def commands() -> list[HandCommand]:
 
 
 def by_hand(program: Program, name: str, *given: str) -> Single:
-    """What a step that a person asks for would change. ``given``: as its command says. Raises Refused with the reason if it cannot be done."""
+    """What a step that a person asks for would change. ``given``: as its command says. Raises Refused with the reason
+    if it cannot be done."""
     command = next(h for h in commands() if h.name == name)
     try:
         asked = command.ask(program, *given)

@@ -19,7 +19,8 @@ from . import messages as applying
 
 @dataclass(frozen=True)
 class Explanation:
-    """``sentence``, ``cure``: as a refusal says them, values in braces; "" for a hazard, whose sentence says what was found."""
+    """``sentence``, ``cure``: as a refusal says them, values in braces; "" for a hazard, whose sentence says what was
+    found."""
 
     code: str
     sentence: str

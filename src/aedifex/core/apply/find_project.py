@@ -20,8 +20,8 @@ from .project import DESIGN, SCENARIOS, Before, Project, Stale, open_project, re
 
 @dataclass(frozen=True)
 class MeantProject:
-    """``design``: path, "" if there is none; ``scenarios``: the file that was named, None where the one beside the design is meant; ``stem``: path
-    of both without what they end with."""
+    """``design``: path, "" if there is none; ``scenarios``: the file that was named, None where the one beside the
+    design is meant; ``stem``: path of both without what they end with."""
 
     design: str
     scenarios: str | None
@@ -29,7 +29,8 @@ class MeantProject:
 
 
 def meant_project(path: str | None) -> MeantProject:
-    """What is meant by a design, a scenario file, a script or nothing. Raises AedifexError where that can be told of no program."""
+    """What is meant by a design, a scenario file, a script or nothing. Raises AedifexError where that can be told of no
+    program."""
     if path is None:
         return named_here()
     if path.endswith(DESIGN):
@@ -39,7 +40,10 @@ def meant_project(path: str | None) -> MeantProject:
             raise AedifexError(f"{path}: no such scenario file; check the path.")
         return MeantProject(design_for(path.removesuffix(SCENARIOS)), path, path.removesuffix(SCENARIOS))
     if not path.endswith(suffixes()):
-        raise AedifexError(f"{path}: is neither a scenario file (*{SCENARIOS}) nor a design (*{DESIGN}) nor a script; name one of those.")
+        raise AedifexError(
+            f"{path}: is neither a scenario file (*{SCENARIOS}) nor a design (*{DESIGN}) nor a script; name one of "
+            "those."
+        )
     if not os.path.lexists(path):
         raise AedifexError(f"{path}: no such file or folder; check the path.")
     stem = os.path.splitext(path)[0]
@@ -60,14 +64,18 @@ def named_here() -> MeantProject:
 
 
 def design_for(stem: str) -> str:
-    """The design beside a script or a scenario file: of the same name, or the only one that is not of another script; "" if there is none."""
+    """The design beside a script or a scenario file: of the same name, or the only one that is not of another script;
+    "" if there is none."""
     if os.path.exists(stem + DESIGN):
         return stem + DESIGN
     found = glob.glob(os.path.join(glob.escape(os.path.dirname(stem) or "."), "*" + DESIGN))
     if script := script_of(stem):
         found = [d for d in found if os.path.basename(script) in entries_of_design(d)]
     if len(found) > 1:
-        raise AedifexError(f"{len(found)} designs found beside {stem}; name one ({', '.join(sorted(os.path.basename(d) for d in found))}).")
+        raise AedifexError(
+            f"{len(found)} designs found beside {stem}; name one "
+            f"({', '.join(sorted(os.path.basename(d) for d in found))})."
+        )
     return found[0] if found else ""
 
 
@@ -87,8 +95,9 @@ def script_of(stem: str) -> str:
 def found_project(path: str | None, recording: bool = False) -> tuple[Project, str | None]:
     """The program that is meant, and the scenario file that was named.
 
-    Its design says what the original is, if there is one and it knows the sources. Otherwise what was recorded is the original, or what stood
-    before the single steps. ``recording``: what stands may become the original. Raises AedifexError or Refused with the reason.
+    Its design says what the original is, if there is one and it knows the sources. Otherwise what was recorded is the
+    original, or what stood before the single steps. ``recording``: what stands may become the original. Raises
+    AedifexError or Refused with the reason.
     """
     meant = meant_project(path)
     if not meant.design:
@@ -116,21 +125,33 @@ def outdated(project: Project) -> bool:
 
 
 def undesigned(stem: str, recording: bool, reason: str = "") -> Project:
-    """A program without a design that could speak for it. Raises Refused, with the ``reason`` why the design cannot, if there is nothing to compare with."""
+    """A program without a design that could speak for it. Raises Refused, with the ``reason`` why the design cannot, if
+    there is nothing to compare with."""
     root, name = os.path.dirname(os.path.abspath(stem)), os.path.basename(stem)
     kept = Evidence(os.path.join(root, FOLDER), name).sources()
-    entry = kept[1].entry if kept and os.path.isfile(os.path.join(root, kept[1].entry)) else os.path.basename(script_of(stem))
+    entry = (
+        kept[1].entry
+        if kept and os.path.isfile(os.path.join(root, kept[1].entry))
+        else os.path.basename(script_of(stem))
+    )
     if not entry:
-        raise AedifexError(f"{stem}: neither a design nor a script of this name is beside the scenarios; draft one, or name it.")
+        raise AedifexError(
+            f"{stem}: neither a design nor a script of this name is beside the scenarios; draft one, or name it."
+        )
     current = program_of(os.path.join(root, entry))
     journal = journal_of(root, name, current)
     said = recover(journal)
     before = original(journal, kept, current, recording)
     if before is None:
         what = f"{reason.rstrip('.')}, and" if reason else f"{entry}:"
-        raise Refused(f"{what} nothing is recorded that it could be compared with; record it before you change it (aedifex record {entry}).")
+        raise Refused(
+            f"{what} nothing is recorded that it could be compared with; record it before you change it (aedifex "
+            f"record {entry})."
+        )
     held = {p: d for p, d in before.texts.items() if p.endswith(current.language.suffixes)}
-    paths = dict.fromkeys([*(p for p, d in held.items() if d is not None), *(p for p in current.texts if p not in held)])
+    paths = dict.fromkeys(
+        [*(p for p, d in held.items() if d is not None), *(p for p in current.texts if p not in held)]
+    )
     program = only(read_program(root, paths, {p: d for p, d in held.items() if d is not None}), entry)
     design = Design(current.language.name, [entry], {p: digest(t) for p, t in program.texts.items()})
     return Project(stem + DESIGN, root, design, "", journal, program, current, said, before)
@@ -153,13 +174,16 @@ def original(journal: Journal, kept: tuple[str, Sources] | None, current: Progra
 
 
 def program_of(path: str) -> Program:
-    """The script that people start, and those beside it that it needs. Raises AedifexError if the path names several."""
+    """The script that people start, and those beside it that it needs. Raises AedifexError if the path names
+    several."""
     root, files = find_sources([path])
     program = read_program(root, files)
     if len(program.files) != 1:
         raise AedifexError(f"{path}: holds {len(files)} scripts; name the one that people start.")
     program = read_program(root, [*files, *neighbours(root, files, program.language)])
-    while spare := {p.path for p in program.language.accepts([*program.files.values()])} & program.files.keys() - {*files}:
+    while spare := {p.path for p in program.language.accepts([*program.files.values()])} & program.files.keys() - {
+        *files
+    }:
         # what lies there and does not compile
         program = read_program(root, [p for p in program.files if p not in spare])
     return only(program, files[0])

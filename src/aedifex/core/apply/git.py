@@ -30,8 +30,11 @@ class Git:
     def run(self, *args: str) -> str:
         done = self.ran(*args)
         if done.returncode:
-            raise AedifexError(f"{self.root}: git {args[0]} failed ({(done.stderr or done.stdout).strip().splitlines()[-1:] or ['?']}); "
-                               "mend that, then build again.")  # fmt: skip
+            raise AedifexError(
+                f"{self.root}: git {args[0]} failed "
+                f"({(done.stderr or done.stdout).strip().splitlines()[-1:] or ['?']}); "
+                "mend that, then build again."
+            )
         return done.stdout
 
     def commit(self, title: str, step: str, paths: list[str], ran: list[str]) -> None:

@@ -1,8 +1,8 @@
 """Every write goes through here: recorded before it happens, so that it can be completed or put back.
 
-Layout of ``.aedifex/`` beside the design: ``originals/`` (once ``objects/``) holds file contents by SHA-256; ``NAME.journal``, for each
-design, one JSON object a line: {"begin": n, ...}, {"done": n} or {"undone": n}. An entry without "done" was
-interrupted.
+Layout of ``.aedifex/`` beside the design: ``originals/`` (once ``objects/``) holds file contents by SHA-256;
+``NAME.journal``, for each design, one JSON object a line: {"begin": n, ...}, {"done": n} or {"undone": n}. An entry
+without "done" was interrupted.
 """
 
 from __future__ import annotations
@@ -86,7 +86,9 @@ class Journal:
                 continue
             if "begin" in row:
                 files = {p: (b, a) for p, (b, a) in row["files"].items()}
-                found[row["begin"]] = Entry(row["begin"], row["step"], row["title"], row["design"], files, times=row.get("times", {}))
+                found[row["begin"]] = Entry(
+                    row["begin"], row["step"], row["title"], row["design"], files, times=row.get("times", {})
+                )
             elif "done" in row and row["done"] in found:
                 found[row["done"]].state = "done"
             elif "undone" in row and row["undone"] in found:
@@ -105,7 +107,8 @@ class Journal:
         return {p: after for entry in self.standing() for p, (_, after) in entry.files.items()}
 
     def put_back_otherwise(self) -> bool:
-        """Whether every file stands as before the first step though steps stand, because something else put them back; they count as undone then.
+        """Whether every file stands as before the first step though steps stand, because something else put them back;
+        they count as undone then.
 
         The journal must be locked.
         """
@@ -190,7 +193,9 @@ class Journal:
                 files[path] = (before, self.keep(data))
                 if before:
                     times[path] = os.stat(os.path.join(self.root, path)).st_mtime_ns
-            self.append({"begin": number, "step": step, "title": title, "design": design, "files": files, "times": times})
+            self.append(
+                {"begin": number, "step": step, "title": title, "design": design, "files": files, "times": times}
+            )
         except OSError as error:
             raise unwritable(FOLDER, error) from error
         entry = Entry(number, step, title, design, files, times=times)
@@ -271,7 +276,8 @@ class Journal:
     # -- after an interruption -------------------------------------------------------------------
 
     def recover(self) -> list[str]:
-        """Complete or put back an interrupted step; sentences about what was found. Raises Refused on foreign changes."""
+        """Complete or put back an interrupted step; sentences about what was found. Raises Refused on foreign
+        changes."""
         said: list[str] = []
         for entry in self.entries():
             if entry.state != "begun":
@@ -323,15 +329,24 @@ class Journal:
         return going, gone
 
     def cut_off(self) -> bool:
-        """Whether the journal says less than it once did: it has contents in store that no entry speaks of, or lines that cannot be read."""
+        """Whether the journal says less than it once did: it has contents in store that no entry speaks of, or lines
+        that cannot be read."""
         try:
             stored = self.stored()
             with open(self.path, "rb") as handle:
                 lines = handle.read().split(b"\n")
         except OSError:
             return False
-        said = {d for n in names(self.root) for e in Journal(self.root, n).entries() for pair in e.files.values() for d in pair}
-        return bool(stored - said - texts_of_records(self.folder)) or any(line and not readable(line) for line in lines[:-1])
+        said = {
+            d
+            for n in names(self.root)
+            for e in Journal(self.root, n).entries()
+            for pair in e.files.values()
+            for d in pair
+        }
+        return bool(stored - said - texts_of_records(self.folder)) or any(
+            line and not readable(line) for line in lines[:-1]
+        )
 
 
 def readable(line: bytes) -> bool:
@@ -343,7 +358,8 @@ def readable(line: bytes) -> bool:
 
 
 def check_places(root: str, paths: Iterable[str]) -> None:
-    """Raises Refused for a file that is not this folder's alone: a link that leads out of it, or one of several names of a file."""
+    """Raises Refused for a file that is not this folder's alone: a link that leads out of it, or one of several names
+    of a file."""
     top = os.path.realpath(root)
     for path in paths:
         full = os.path.join(root, path)
@@ -351,7 +367,10 @@ def check_places(root: str, paths: Iterable[str]) -> None:
         if not real.startswith(top.rstrip(os.sep) + os.sep):
             raise Refused(f"{path}: is a link to {real}, outside this folder; put a copy of it here first.")
         if os.path.isfile(real) and os.stat(real).st_nlink > 1:
-            raise Refused(f"{path}: has {os.stat(real).st_nlink} names on this disk (hard links), and only this one would change; put a copy in its place first.")
+            raise Refused(
+                f"{path}: has {os.stat(real).st_nlink} names on this disk (hard links), and only this one would "
+                "change; put a copy in its place first."
+            )
 
 
 def unwritable(path: str, error: OSError) -> AedifexError:

@@ -41,11 +41,21 @@ class Foreseen:
             "before": self.before.as_json(),
             "after": self.after.as_json(),
             "classes": [
-                {"name": c.name, "file": c.file, "role": c.role, "objects": c.objects, "made_with": c.made_with, "methods": [m for m, _ in c.can]}
+                {
+                    "name": c.name,
+                    "file": c.file,
+                    "role": c.role,
+                    "objects": c.objects,
+                    "made_with": c.made_with,
+                    "methods": [m for m, _ in c.can],
+                }
                 for c in self.classes
             ],
             "assumed": self.assumed,
-            "refused": [{"step": o.step.id, "because": str(o.refusal), "refusal": o.refusal.as_json() if o.refusal else None} for o in self.refused],
+            "refused": [
+                {"step": o.step.id, "because": str(o.refusal), "refusal": o.refusal.as_json() if o.refusal else None}
+                for o in self.refused
+            ],
         }
 
     @property
@@ -79,7 +89,11 @@ def outline(program: Program, project: Project) -> list[ClassOutline]:
                 continue
             design = project.design.class_named(name)
             part = next((p for p in project.design.parts if p.name == name), None)
-            objects = [f"{o.name} in {o.collection}" if o.collection else o.name for o in design.objects] if design is not None else []
+            objects = (
+                [f"{o.name} in {o.collection}" if o.collection else o.name for o in design.objects]
+                if design is not None
+                else []
+            )
             role = design.role if design is not None else part.role if part is not None else ""
             made = ClassOutline(name, file.stands(scope.start)[0], role, objects)
             for child in scope.children:

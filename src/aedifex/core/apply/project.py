@@ -1,4 +1,5 @@
-"""A program with what belongs to it: its design, the sources as drafted and as they stand, the journal and the scenarios."""
+"""A program with what belongs to it: its design, the sources as drafted and as they stand, the journal and the
+scenarios."""
 
 from __future__ import annotations
 
@@ -36,8 +37,8 @@ class Stale(Refused):
 
 @dataclass(frozen=True)
 class Before:
-    """The original of a program without a design. ``texts``: its files as they were (None: not there); ``recorded``: the hash under which its runs are
-    kept, "" if they are not; ``known``: from when it is, in words."""
+    """The original of a program without a design. ``texts``: its files as they were (None: not there); ``recorded``:
+    the hash under which its runs are kept, "" if they are not; ``known``: from when it is, in words."""
 
     texts: dict[str, bytes | None]
     recorded: str = ""
@@ -63,7 +64,9 @@ class Project:
     original: Program
     current: Program
     said: list[str] = field(default_factory=list)  # what was found of an interrupted step
-    before: Before | None = None  # what the original is, where no design says it; ``design`` only names the program then
+    before: Before | None = (
+        None  # what the original is, where no design says it; ``design`` only names the program then
+    )
 
     @property
     def done(self) -> set[str]:
@@ -84,10 +87,13 @@ class Project:
 
     def recorded(self, scenarios: list[Scenario]) -> dict[str, Observed] | None:
         """What the original did, if it is kept for exactly these scenarios."""
-        return checking.recorded(scenarios, (self.before.recorded if self.before else "") or self.original_hash(), self.evidence())
+        return checking.recorded(
+            scenarios, (self.before.recorded if self.before else "") or self.original_hash(), self.evidence()
+        )
 
     def record(self, scenarios: list[Scenario], tell: Callable[[str], None] | None = None) -> dict[str, Observed]:
-        """Run the original and keep what it does, with its sources. The journal must be locked; raises Refused as ``check.record`` does."""
+        """Run the original and keep what it does, with its sources. The journal must be locked; raises Refused as
+        ``check.record`` does."""
         sources = Sources(self.design.entries[0], {p: self.journal.keep(t) for p, t in self.original.texts.items()})
         return checking.record(scenarios, self.original_world(), self.original_hash(), self.evidence(), tell, sources)
 
@@ -102,8 +108,13 @@ class Project:
     def original_world(self) -> World:
         overlay = self.before.texts if self.before is not None else self.journal.original()
         return World(
-            self.root, self.design.entries[0], self.original.language, overlay, list(self.original.files.values()), self.watched(),
-        )  # fmt: skip
+            self.root,
+            self.design.entries[0],
+            self.original.language,
+            overlay,
+            list(self.original.files.values()),
+            self.watched(),
+        )
 
     def world(self, overlay: dict[str, bytes | None] | None = None, program: Program | None = None) -> World:
         files = list((program or self.current).files.values())
@@ -121,7 +132,9 @@ class Project:
         return sorted(p for p in was.keys() | now.keys() if was.get(p) != now.get(p))
 
     def original_hash(self) -> str:
-        rows = [f"{p}:{digest(t)}" for p, t in sorted(self.original.texts.items())] + ([] if self.before is None else ["no design"])
+        rows = [f"{p}:{digest(t)}" for p, t in sorted(self.original.texts.items())] + (
+            [] if self.before is None else ["no design"]
+        )
         return hashlib.sha256("\n".join(rows).encode()).hexdigest()
 
 
@@ -183,7 +196,9 @@ def as_drafted(path: str, design: Design, original: Program) -> None:
             raise Stale(f"{source}: was changed after {path} was drafted; draft again.")
 
 
-PUT_BACK = "The files stand as before the first step: something other than undo put them back, and the steps count as undone."
+PUT_BACK = (
+    "The files stand as before the first step: something other than undo put them back, and the steps count as undone."
+)
 
 
 def as_left(journal: Journal) -> list[str]:

@@ -20,7 +20,8 @@ MOVING = "functions and stretches that move"
 
 @dataclass(frozen=True)
 class MovingStretch:
-    """A function, or lines that become one. ``path``, ``first``, ``last``: in the sources as drafted; ``entry``: of a function its first line, else 0.
+    """A function, or lines that become one. ``path``, ``first``, ``last``: in the sources as drafted; ``entry``: of a
+    function its first line, else 0.
 
     ``lines``: where its statements begin.
     """
@@ -48,7 +49,9 @@ def moving(design: Design, original: Program) -> list[MovingStretch]:
     for p in design.parts:
         names = {o for m in p.methods for o in m.origins}
         for file in original.files.values():
-            for f in [f for f in file.functions if f.outer.kind == "class" and f.outer.name == p.of and f.name in names]:
+            for f in [
+                f for f in file.functions if f.outer.kind == "class" and f.outer.name == p.of and f.name in names
+            ]:
                 add(found, function_stretch(file, f, original))
     for x in design.lifts:
         for text in x.lines:
@@ -58,7 +61,12 @@ def moving(design: Design, original: Program) -> list[MovingStretch]:
 
 def everything(original: Program) -> list[MovingStretch]:
     """All functions and methods of the sources."""
-    return [function_stretch(file, f, original) for file in original.files.values() for f in file.functions_sorted if f.outer.kind in ("module", "class")]
+    return [
+        function_stretch(file, f, original)
+        for file in original.files.values()
+        for f in file.functions_sorted
+        if f.outer.kind in ("module", "class")
+    ]
 
 
 def add(found: dict[tuple[str, int, int], MovingStretch], stretch: MovingStretch | None) -> None:
@@ -68,13 +76,17 @@ def add(found: dict[tuple[str, int, int], MovingStretch], stretch: MovingStretch
 
 def functions_of(origin: str, program: Program) -> list[tuple[SourceFile, Function]]:
     path = origin.partition("::")[0] if "::" in origin else ""
-    return [(f, g) for f in program.files.values() if path in ("", f.path) and (g := f.function(bare(origin))) is not None]
+    return [
+        (f, g) for f in program.files.values() if path in ("", f.path) and (g := f.function(bare(origin))) is not None
+    ]
 
 
 def function_stretch(file: SourceFile, f: Function, program: Program) -> MovingStretch:
     path, first = file.stands(f.start)
     body = with_inner(file, program.language, program.language.body(file, f))
-    lines = sorted({file.stands(s.start)[1] for s in body if s.kind not in ("docstring", "declare", "function", "class")})
+    lines = sorted(
+        {file.stands(s.start)[1] for s in body if s.kind not in ("docstring", "declare", "function", "class")}
+    )
     return MovingStretch(f.key, path, first, file.stands(max(f.start, f.end - 1))[1], first, tuple(lines))
 
 
@@ -93,7 +105,11 @@ def ran(stretch: MovingStretch, seen: Iterable[Observed]) -> bool:
     for run in seen:
         if stretch.entry and stretch.entry in run.called.get(stretch.path, ()):
             return True
-        if any(stretch.first <= n <= stretch.last for n in run.reached.get(stretch.path, ()) if not stretch.entry or n in stretch.lines):
+        if any(
+            stretch.first <= n <= stretch.last
+            for n in run.reached.get(stretch.path, ())
+            if not stretch.entry or n in stretch.lines
+        ):
             return True
     return False
 
@@ -107,7 +123,17 @@ def missed_lines(stretches: Sequence[MovingStretch], seen: Mapping[str, Observed
     found = []
     for path in dict.fromkeys(s.path for s in stretches):
         hit = {n for run in seen.values() for n in run.reached.get(path, ())}
-        missed = {n for s in stretches if s.path == path and s.entry and ran(s, seen.values()) for n in s.lines if n not in hit} if hit else set()
+        missed = (
+            {
+                n
+                for s in stretches
+                if s.path == path and s.entry and ran(s, seen.values())
+                for n in s.lines
+                if n not in hit
+            }
+            if hit
+            else set()
+        )
         found += [f"{path}:{a}" if a == b else f"{path}:{a}-{b}" for a, b in neighbour_lines(sorted(missed), hit)]
     return found
 

@@ -1,6 +1,7 @@
 """What a name means after a step (D1): each use still means what it meant, or what took its place.
 
-Functions, and the main code, are compared before and after with each other; where a step moved or renamed them, by what they say.
+Functions, and the main code, are compared before and after with each other; where a step moved or renamed them, by what
+they say.
 """
 
 from __future__ import annotations
@@ -102,15 +103,24 @@ def changed_meanings(was: NamedUnit, now: NamedUnit, after: Program) -> list[Pro
 
 
 def matching_runs(old: list[tuple[str, str]], new: list[tuple[str, str]]) -> list[tuple[int, int, int]]:
-    """Where both say the same, as (place in the old, place in the new, how many); what begins and ends alike is not searched."""
+    """Where both say the same, as (place in the old, place in the new, how many); what begins and ends alike is not
+    searched."""
     most = min(len(old), len(new))
     first = next((i for i in range(most) if old[i] != new[i]), most)
     last = next((i for i in range(most - first) if old[-1 - i] != new[-1 - i]), most - first)
-    between = SequenceMatcher(None, old[first : len(old) - last], new[first : len(new) - last], autojunk=False).get_matching_blocks()
-    return [(0, 0, first), *((first + a, first + b, n) for a, b, n in between), (len(old) - last, len(new) - last, last)]
+    between = SequenceMatcher(
+        None, old[first : len(old) - last], new[first : len(new) - last], autojunk=False
+    ).get_matching_blocks()
+    return [
+        (0, 0, first),
+        *((first + a, first + b, n) for a, b, n in between),
+        (len(old) - last, len(new) - last, last),
+    ]
 
 
-def is_wrong_meaning(meant: str, means: str, old: Reference, new: Reference, was: NamedUnit, now: NamedUnit, after: Program) -> bool:
+def is_wrong_meaning(
+    meant: str, means: str, old: Reference, new: Reference, was: NamedUnit, now: NamedUnit, after: Program
+) -> bool:
     """Whether a change of meaning is no move of the thing itself."""
     language = after.language
     if MEMBER in (meant, means):
@@ -120,17 +130,25 @@ def is_wrong_meaning(meant: str, means: str, old: Reference, new: Reference, was
     if meant == LOCAL or old.symbol is None or new.symbol is None:
         return False  # a function was opened: its variables are the file's now
     if old.symbol.kinds != {"variable"}:
-        return new.symbol.kinds != old.symbol.kinds and not any(b.form in ("import", "definition") for b in new.symbol.bindings)
+        return new.symbol.kinds != old.symbol.kinds and not any(
+            b.form in ("import", "definition") for b in new.symbol.bindings
+        )
     return handed_otherwise(new, was, now, language)
 
 
 def handed_otherwise(ref: Reference, was: NamedUnit, now: NamedUnit, language: Language) -> bool:
     """Whether a parameter that took the place of a variable is given something that is not called like it.
 
-    A call that reads as before is of another object's member of that name: a call of this function would hand over more.
+    A call that reads as before is of another object's member of that name: a call of this function would hand over
+    more.
     """
     f = now.function
-    if f is None or ref.symbol is None or ref.symbol.scope is not f.scope or not any(p.name == ref.name for p in f.params):
+    if (
+        f is None
+        or ref.symbol is None
+        or ref.symbol.scope is not f.scope
+        or not any(p.name == ref.name for p in f.params)
+    ):
         return False
     place = next((i for i, p in enumerate(f.arguments) if p.name == ref.name), None)
     if place is None:
@@ -138,7 +156,9 @@ def handed_otherwise(ref: Reference, was: NamedUnit, now: NamedUnit, language: L
     texts = []
     untouched = {was.file.slice(c.start, c.end) for c in was.file.calls if c.callee.member == f.name}
     for call in now.file.calls:
-        if (call.callee.member or call.callee.name) != f.name or not (call.callee.symbol is f.symbol or call.callee.member):
+        if (call.callee.member or call.callee.name) != f.name or not (
+            call.callee.symbol is f.symbol or call.callee.member
+        ):
             continue
         if call.callee.member and now.file.slice(call.start, call.end) in untouched:
             continue

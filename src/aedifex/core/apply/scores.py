@@ -13,8 +13,8 @@ from .sequence import run
 
 @dataclass
 class Weighed:
-    """``globals`` and ``main`` are what would be left: module-level variables that change, statements of main code; ``cohesion``, as in
-    ``survey.figures``, is of all classes that would stand."""
+    """``globals`` and ``main`` are what would be left: module-level variables that change, statements of main code;
+    ``cohesion``, as in ``survey.figures``, is of all classes that would stand."""
 
     idea: str
     classes: list[str]
@@ -40,5 +40,13 @@ def weigh(program: Program, rival: Rival) -> Weighed:
     left, held = figures(last), ties(program, rival.design)
     names = [c.name for c in rival.design.classes]
     return Weighed(
-        rival.idea, names, left.cohesion, held.coupling, held.across, left.globals, left.main_statements, left.lines, refused
-    )  # fmt: skip
+        rival.idea,
+        names,
+        left.cohesion,
+        held.coupling,
+        held.across,
+        left.globals,
+        left.main_statements,
+        left.lines,
+        refused,
+    )

@@ -20,7 +20,8 @@ from .verify import verify
 
 @dataclass
 class Outcome:
-    """What became of one step: done, nothing (to do), refused, skipped, wrong (D1: refused for what it would write) or different (D2)."""
+    """What became of one step: done, nothing (to do), refused, skipped, wrong (D1: refused for what it would write) or
+    different (D2)."""
 
     step: Step
     result: str
@@ -86,5 +87,7 @@ def attempt(step: Step, context: Context, lost: set[str]) -> Outcome:
         return Outcome(step, "done", changes, after=after)
     first = problems[0]
     place = "" if first.path in context.program.holders else f" in {first.path}"
-    broken = messages.WRITES_BROKEN.in_file(first.path if not place else "", place=place, message=first.message, line=first.line)
+    broken = messages.WRITES_BROKEN.in_file(
+        first.path if not place else "", place=place, message=first.message, line=first.line
+    )
     return Outcome(step, "wrong", changes, broken, problems)

@@ -1,4 +1,5 @@
-"""A class is made as the design says it, or not at all: all steps are tried in memory, and a class goes of which one is refused."""
+"""A class is made as the design says it, or not at all: all steps are tried in memory, and a class goes of which one is
+refused."""
 
 from __future__ import annotations
 
@@ -29,7 +30,8 @@ class StandIn(Step):
 
 @dataclass
 class WholeClass(StandIn):
-    """Stands for all steps of a class that is not made. ``steps``: their ids; ``others``: classes that go because of it."""
+    """Stands for all steps of a class that is not made. ``steps``: their ids; ``others``: classes that go because of
+    it."""
 
     kind = "class"
     name: str
@@ -48,7 +50,8 @@ class WholeClass(StandIn):
 
 @dataclass
 class Settled:
-    """``design``: of the classes that can be made; ``dropped``: what became of the others; ``played``: every step, and the program after it."""
+    """``design``: of the classes that can be made; ``dropped``: what became of the others; ``played``: every step, and
+    the program after it."""
 
     design: Design
     dropped: list[Outcome]
@@ -56,9 +59,13 @@ class Settled:
 
 
 def settled(
-    design: Design, original: Program, exists: Callable[[str], bool] | None = None, refused: dict[str, Refusal] | None = None
+    design: Design,
+    original: Program,
+    exists: Callable[[str], bool] | None = None,
+    refused: dict[str, Refusal] | None = None,
 ) -> Settled:
-    """The design without the classes of which any step would be refused, with the first reason of each. ``refused``: those that are from the start."""
+    """The design without the classes of which any step would be refused, with the first reason of each. ``refused``:
+    those that are from the start."""
     dropped = [Outcome(WholeClass(name, []), "refused", refusal=r) for name, r in (refused or {}).items()]
     design = without_classes(design, set(refused or {}))
     rounds = 0
@@ -110,7 +117,11 @@ def misplaced(design: Design, original: Program, played: list[tuple[Outcome, Pro
     last = played[-1][1] if played else original
     found = []
     for s in design.stays if played else ():
-        homes = [path for path, file in last.holders.items() if (there := file.scope.symbols.get(bare(s.name))) is not None and there.kinds - {"import"}]
+        homes = [
+            path
+            for path, file in last.holders.items()
+            if (there := file.scope.symbols.get(bare(s.name))) is not None and there.kinds - {"import"}
+        ]
         if s.file in last.texts and homes and s.file not in homes:
             reason = messages.STAYS_WITH_READERS.in_file(s.file, name=s.name, file=homes[0])
             found.append(Outcome(Stay(s.name, s.file), "refused", refusal=reason))
@@ -129,7 +140,11 @@ def without_classes(design: Design, names: set[str]) -> Design:
 def handed_gone(design: Design, gone: set[str]) -> list[str]:
     """The classes whose methods are handed an object that nobody makes any more."""
     objects = {o.name for c in design.classes if c.name in gone for o in c.objects}
-    return [c.name for c in design.classes if c.name not in gone and any(bare(a["value"]) in objects for m in c.methods for a in m.add)]
+    return [
+        c.name
+        for c in design.classes
+        if c.name not in gone and any(bare(a["value"]) in objects for m in c.methods for a in m.add)
+    ]
 
 
 def ungiven(design: Design, program: Program) -> dict[str, Refusal]:
@@ -143,11 +158,16 @@ def ungiven(design: Design, program: Program) -> dict[str, Refusal]:
             said = ", ".join(f"'{n}'" for n in names)
             adds = ", ".join(f'{{ name = "{n}", value = "{n}" }}' for n in [*(a["value"] for a in m.add), *names])
             words = {n: s for n in names for s in [file.scope.symbols.get(n)]}
-            at = min((r.start for s in words.values() if s is not None for r in s.references if f.start <= r.start < f.end), default=f.start)
+            at = min(
+                (r.start for s in words.values() if s is not None for r in s.references if f.start <= r.start < f.end),
+                default=f.start,
+            )
             if c.name in found:
                 found[c.name].values["gifts"] += f"; {c.name}.{m.name} uses {said}: add = [{adds}] there"
             else:
-                found[c.name] = messages.NOT_GIVEN.at(file, at, method=f"{c.name}.{m.name}", names=said, gifts=f"add = [{adds}] in that method gives it")
+                found[c.name] = messages.NOT_GIVEN.at(
+                    file, at, method=f"{c.name}.{m.name}", names=said, gifts=f"add = [{adds}] in that method gives it"
+                )
     return found
 
 
@@ -185,14 +205,20 @@ class Needs:
             for u in sorted(direct.uses, key=lambda s: s.name):
                 if u.name in self.methods and self.methods[u.name][0] is not c:
                     there, called = self.methods[u.name]
-                    found |= {there.objects[0].name: None} if len(there.objects) == 1 and not called.drop and there.role != "app" else {}
+                    found |= (
+                        {there.objects[0].name: None}
+                        if len(there.objects) == 1 and not called.drop and there.role != "app"
+                        else {}
+                    )
                 found |= dict.fromkeys(self.needs.get(u.name, {}))
         return {n: None for n in found if n not in mine}
 
     def missing(self, c: ClassDesign) -> list[tuple[MethodDesign, Function, list[str]]]:
         found = []
         for m in c.methods:
-            names = [n for o in m.origins for n in self.needs.get(bare(o), {}) if n not in {bare(a["value"]) for a in m.add}]
+            names = [
+                n for o in m.origins for n in self.needs.get(bare(o), {}) if n not in {bare(a["value"]) for a in m.add}
+            ]
             if names and self.functions(m):
                 found.append((m, self.functions(m)[0], list(dict.fromkeys(names))))
         return found

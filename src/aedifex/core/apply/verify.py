@@ -73,7 +73,8 @@ def strays(file: SourceFile, receiver: str) -> list[Reference]:
 
 
 def doubled(before: Program, file: SourceFile) -> list[Problem]:
-    """Methods of one class that have one name, more of them than any class of its name had. Classes without a name have that of their type."""
+    """Methods of one class that have one name, more of them than any class of its name had. Classes without a name have
+    that of their type."""
     known: Counter[tuple[str, str]] = Counter()
     for held in before.files.values():
         for (scope, name), n in Counter((f.outer, f.name) for f in held.functions if f.outer.kind == "class").items():
@@ -94,7 +95,10 @@ def unqualified(scope: Scope) -> str:
 
 def all_members(file: SourceFile, program: Program, language: Language) -> list[Problem]:
     return [
-        p for scope, _ in file.classes if scope.parent is file.scope for p in unknown_members(file, scope, program, language)
+        p
+        for scope, _ in file.classes
+        if scope.parent is file.scope
+        for p in unknown_members(file, scope, program, language)
     ]
 
 
@@ -126,7 +130,8 @@ class Misfit:
 
 
 def new_calls(before: Program, after: Program, file: SourceFile) -> list[Problem]:
-    """Calls with a wrong number of arguments that were not as wrong before: a call that fails when it is reached goes on doing so.
+    """Calls with a wrong number of arguments that were not as wrong before: a call that fails when it is reached goes
+    on doing so.
 
     One that went through an object of another class could not be told right from wrong before.
     """
@@ -139,7 +144,9 @@ def new_calls(before: Program, after: Program, file: SourceFile) -> list[Problem
         loose = [c for c in f.calls if c.callee.member and callee(f, c.callee) is None]
         known.update((c.callee.member, len(before.language.arguments(f, c))) for c in loose)
     new = []
-    for misfit in sorted(found, key=lambda m: m.call in known):  # those that can only be known by their shape take theirs first
+    for misfit in sorted(
+        found, key=lambda m: m.call in known
+    ):  # those that can only be known by their shape take theirs first
         same = next((k for k in (misfit.call, misfit.shape) if known[k]), None)
         if same is None:
             new.append(misfit.problem)

@@ -24,10 +24,20 @@ def watched(design: Design, original: Program) -> list[dict[str, Any]]:
     gone |= {bare(o) for c in listed for f in c.fields for o in f.origins}  # items are objects now
     gone |= {o.collection for c in listed for o in c.objects}
     gone |= {bare(o) for c in design.classes for f in c.fields if f.shared for o in f.origins}  # no object's own
-    gone |= {bare(o) for c in design.classes for f in c.fields if f.name == c.extends for o in f.origins}  # the object itself
-    gone |= {bare(f.origins[i]) for c in design.classes for i, o in enumerate(c.objects) for f in c.fields if f.origins[i : i + 1] and bare(f.origins[i]) == o.name}
+    gone |= {
+        bare(o) for c in design.classes for f in c.fields if f.name == c.extends for o in f.origins
+    }  # the object itself
+    gone |= {
+        bare(f.origins[i])
+        for c in design.classes
+        for i, o in enumerate(c.objects)
+        for f in c.fields
+        if f.origins[i : i + 1] and bare(f.origins[i]) == o.name
+    }
     if any(is_keyed(c) for c in design.classes):
-        gone |= {n for f in original.files.values() for k in original.language.keyed(f) if k.trouble is None for n in k.names}
+        gone |= {
+            n for f in original.files.values() for k in original.language.keyed(f) if k.trouble is None for n in k.names
+        }
     for path, file in original.files.items():
         for symbol in module_variables(file):
             if not symbol.kinds - {"variable"} and len(rows) < MOST and symbol.name not in gone:

@@ -45,7 +45,8 @@ def record(
     """Run every scenario twice on the original and keep what was seen, and where the texts of its ``sources`` are kept.
 
     Raises Refused if a run does not end by itself, or if the two runs differ: nothing could be compared with them. The
-    second run also notes which functions are called and which lines are reached, to know later which scenarios a step can affect.
+    second run also notes which functions are called and which lines are reached, to know later which scenarios a step
+    can affect.
     """
     runs: dict[str, tuple[str, Observed]] = {}
     for scenario in scenarios:
@@ -54,7 +55,8 @@ def record(
             tell(scenario.name)
         if first.trouble:
             raise Refused(
-                f"scenario '{scenario.name}': the original cannot be recorded, because {first.trouble}{cure_for(first.trouble)}."
+                f"scenario '{scenario.name}': the original cannot be recorded, because "
+                f"{first.trouble}{cure_for(first.trouble)}."
             )
         missing = world.language.launch.missing_module(first.error)
         if missing:
@@ -84,10 +86,12 @@ def observed_closely(scenario: Scenario, world: World) -> Observed:
 
 
 def unsteady(scenario: Scenario, original: World, seen: dict[str, Observed]) -> list[str]:
-    """A sentence if the original itself no longer does what was recorded of it: then the difference says nothing of a step."""
+    """A sentence if the original itself no longer does what was recorded of it: then the difference says nothing of a
+    step."""
     again = compare(replace(scenario, expect=[]), seen[scenario.name], observe(scenario, original))
     return [
-        f"the original itself does another thing by now ({difference_place(d)}: {d.before!r} and {d.after!r}); mask it with 'ignore'"
+        f"the original itself does another thing by now ({difference_place(d)}: {d.before!r} and {d.after!r}); mask "
+        "it with 'ignore'"
         for d in again[:1]
     ]
 
@@ -149,7 +153,8 @@ def check(
 def affected(
     scenarios: list[Scenario], seen: dict[str, Observed], touched: set[tuple[str, int]] | None
 ) -> list[Scenario]:
-    """The scenarios that call one of the functions (file, first line in the original); all of which that is not known."""
+    """The scenarios that call one of the functions (file, first line in the original); all of which that is not
+    known."""
     if touched is None:
         return list(scenarios)
     known = {s.name: seen[s.name].called for s in scenarios}

@@ -22,9 +22,10 @@ LONG = 20000  # lines from which a text is compared line by line, without lookin
 class Difference:
     """One way in which a run differs.
 
-    ``where``: the run, output, errors, drawing, exit status, state, a frame, screen, window or response, or a file; ``context``: lines
-    around the first difference; ``name``: the variable, for the state; ``moment``: when it first shows; ``source``: line of the
-    program that made it, and the moved names there, where that could be found; ``pictures``: files that show it.
+    ``where``: the run, output, errors, drawing, exit status, state, a frame, screen, window or response, or a file;
+    ``context``: lines around the first difference; ``name``: the variable, for the state; ``moment``: when it first
+    shows; ``source``: line of the program that made it, and the moved names there, where that could be found;
+    ``pictures``: files that show it.
     """
 
     scenario: str

@@ -23,9 +23,12 @@ State = dict[str, list[list[str]]]
 class Observed:
     """One run.
 
-    ``status`` is None if it did not end by itself; ``trouble`` says why a run cannot be compared. ``shots``: label → text of
-    each frame (size and checksum), screen, window or response. ``state``: variable → [moment, value] for each change, "?" where it could not
-    be seen and "-" where it was not set. ``called``: file → first lines of the functions that ran; ``reached``: file → lines, and
+    ``status`` is None if it did not end by itself; ``trouble`` says why a run cannot be compared. ``shots``: label →
+    text of
+    each frame (size and checksum), screen, window or response. ``state``: variable → [moment, value] for each change,
+    "?" where it could not
+    be seen and "-" where it was not set. ``called``: file → first lines of the functions that ran; ``reached``: file →
+    lines, and
     ``calls``: what is known of each method call, where asked for.
     """
 
@@ -79,7 +82,11 @@ class Evidence:
     def load(self) -> tuple[str, dict[str, tuple[str, Observed]]] | None:
         try:
             data = self.read()
-            return (data["original"], {n: (r["key"], Observed(**r["seen"])) for n, r in data["runs"].items()}) if data else None
+            return (
+                (data["original"], {n: (r["key"], Observed(**r["seen"])) for n, r in data["runs"].items()})
+                if data
+                else None
+            )
         except (ValueError, KeyError, TypeError, AttributeError) as error:
             raise AedifexError(f"{self.path}: is damaged ({error}); delete it and record again.") from error
 

@@ -14,7 +14,8 @@ from .scenarios import Scenario
 
 
 def explained(d: Difference, scenario: Scenario, before: World, after: World, pictures: str = "") -> Difference:
-    """The difference with what one more run can tell. ``pictures``: folder for PNGs of a differing frame; "" for none."""
+    """The difference with what one more run can tell. ``pictures``: folder for PNGs of a differing frame; "" for
+    none."""
     if d.where == "state":
         row = next((r for r in after.watch if r["name"] == d.name and "object" in r), None)
         if row is None:

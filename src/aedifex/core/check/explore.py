@@ -20,8 +20,8 @@ QUICK = 8.0  # seconds that a run on such an input may take
 
 @dataclass
 class Explored:
-    """``ran``: inputs on which both were run; ``skipped``: those on which the original cannot be compared with itself; ``scenario``: the first that
-    shows ``differences``, None if there is none."""
+    """``ran``: inputs on which both were run; ``skipped``: those on which the original cannot be compared with itself;
+    ``scenario``: the first that shows ``differences``, None if there is none."""
 
     ran: int = 0
     skipped: int = 0
@@ -30,7 +30,12 @@ class Explored:
 
 
 def explore(
-    number: int, scenarios: list[Scenario], clues: Clues, original: World, now: World, tell: Callable[[str], None] | None = None
+    number: int,
+    scenarios: list[Scenario],
+    clues: Clues,
+    original: World,
+    now: World,
+    tell: Callable[[str], None] | None = None,
 ) -> Explored:
     """Run both on a number of inputs; stops at the first that differs."""
     found = Explored()
@@ -40,7 +45,9 @@ def explore(
     with ThreadPoolExecutor(WORKERS) as pool:
         while batch := list(islice(inputs, WORKERS)):
             for i, s in enumerate(batch):
-                batch[i] = replace(s, name=free_scenario_name(f"explored: {scenario_words(s)}", taken), seconds=min(s.seconds, QUICK))
+                batch[i] = replace(
+                    s, name=free_scenario_name(f"explored: {scenario_words(s)}", taken), seconds=min(s.seconds, QUICK)
+                )
                 taken.add(batch[i].name)
             pairs = list(pool.map(lambda s: (observe(s, original), observe(s, now)), batch))
             for scenario, (before, after) in zip(batch, pairs, strict=True):

@@ -63,11 +63,20 @@ class World:
         """Variables of one run; its plan is written to ``top``."""
         launch = self.language.launch
         plan = {
-            "runner": self.runner(scenario), "turns": self.turns(scenario), "events": scenario.events,
-            "requests": scenario.requests, "display": launch.needs_display(self.sources), "log": os.path.join(top, "log"), "inside": [top],
-            "files": sorted({f.path for f in self.sources} | {p for p in self.overlay if p.endswith(self.language.suffixes)}),
-            "watch": self.watch, "tops": self.tops(), **self.extra,
-        }  # fmt: skip
+            "runner": self.runner(scenario),
+            "turns": self.turns(scenario),
+            "events": scenario.events,
+            "requests": scenario.requests,
+            "display": launch.needs_display(self.sources),
+            "log": os.path.join(top, "log"),
+            "inside": [top],
+            "files": sorted(
+                {f.path for f in self.sources} | {p for p in self.overlay if p.endswith(self.language.suffixes)}
+            ),
+            "watch": self.watch,
+            "tops": self.tops(),
+            **self.extra,
+        }
         given = launch.planned(plan, os.path.join(top, "plan"))
         return {
             **surroundings(folder),
@@ -109,7 +118,8 @@ class World:
         return os.path.join(top, "work", *(names[len(names) - 1 - levels :] if levels else []))
 
     def lay_around(self, folder: str) -> None:
-        """Copy what lies in the folders that the program looks into above its own; a run may write there without harm."""
+        """Copy what lies in the folders that the program looks into above its own; a run may write there without
+        harm."""
         real = os.path.abspath(self.root)
         for named in self.above[: max(0, real.count(os.sep) - 1)]:
             apart, real, folder = real, os.path.dirname(real), os.path.dirname(folder)
@@ -153,7 +163,8 @@ class World:
 
 
 def named_above(sources: list[SourceFile]) -> list[set[str]]:
-    """What a program names in the folders above its own, the nearest first, by the texts that it holds; "" is the folder itself."""
+    """What a program names in the folders above its own, the nearest first, by the texts that it holds; "" is the
+    folder itself."""
     found: list[set[str]] = [set() for _ in range(MOST_ABOVE)]
     for file in sources:
         for match in OUTWARDS.finditer(file.text):
@@ -184,7 +195,8 @@ def may_be_copied(folder: str, apart: str = "") -> bool:
 
 
 def copied(source: str, target: str, pinned: bool, most: int, apart: str = "") -> int:
-    """Copy the files below ``source``, all but hidden ones and those below ``apart``; how many there were, at most one over ``most``."""
+    """Copy the files below ``source``, all but hidden ones and those below ``apart``; how many there were, at most one
+    over ``most``."""
     count = 0
     for place, folders, names in os.walk(source):
         folders[:] = visible(place, folders, apart)

@@ -135,7 +135,8 @@ def sandbox(scenario: Scenario, world: World) -> Iterator[Sandbox]:
 
 
 def limit_process(pid: int, seconds: float, memory: int) -> None:
-    """Limits of memory (bytes, 0 for none), processor time and file size, set from outside: the child needs no help of ours."""
+    """Limits of memory (bytes, 0 for none), processor time and file size, set from outside: the child needs no help of
+    ours."""
     limits = [
         *([(resource.RLIMIT_AS, memory, memory)] if memory else []),
         (resource.RLIMIT_FSIZE, FILE, FILE),

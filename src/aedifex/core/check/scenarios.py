@@ -17,9 +17,10 @@ COMMAND = ["{engine}", "{entry}"]
 class Scenario:
     """One run.
 
-    ``runner``: "" is found out from what the program imports. ``run``: the command, with {engine} (or the language's name) and {entry}. ``stdin``: what is typed, as one
-    text; ``typed``: what is typed once a text has appeared. ``turns``: the run ends after so many frames, prompts or waits
-    (0: when the program ends it). ``seconds``: of real time.
+    ``runner``: "" is found out from what the program imports. ``run``: the command, with {engine} (or the language's
+    name) and {entry}. ``stdin``: what is typed, as one text; ``typed``: what is typed once a text has appeared.
+    ``turns``: the run ends after so many frames, prompts or waits (0: when the program ends it). ``seconds``: of real
+    time.
     """
 
     name: str
@@ -66,7 +67,9 @@ def load(path: str) -> list[Scenario]:
     for index, entry in enumerate(entries):
         at = starts[index] if index < len(starts) else 1
         end = starts[index + 1] if index + 1 < len(starts) else len(text) + 1
-        problems += [f"{path}:{line_of(text, key, at, end, value)}: {message}" for key, value, message in rule_mistakes(entry)]
+        problems += [
+            f"{path}:{line_of(text, key, at, end, value)}: {message}" for key, value, message in rule_mistakes(entry)
+        ]
         if not problems:
             found.append(scenario_from(entry))
     names = [s.name for s in found]

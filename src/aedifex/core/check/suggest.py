@@ -1,4 +1,5 @@
-"""A first set of scenarios, found by trying: what a person would do who tries every key once, kept where it reaches more.
+"""A first set of scenarios, found by trying: what a person would do who tries every key once, kept where it reaches
+more.
 
 The program's text gives what may be tried (see ``program/clues.py``); running it tells which tries reach lines that no
 earlier one did. The number of runs is bounded, not their time, so that the same program always gives the same file.
@@ -67,7 +68,8 @@ class Explorer:
                 missing = self.world.language.launch.missing_module(seen.error)
                 if missing:
                     raise Refused(
-                        f"{self.world.entry}: needs the module '{missing}', which is not installed for {self.world.interpreter}; install it there."
+                        f"{self.world.entry}: needs the module '{missing}', which is not installed for "
+                        f"{self.world.interpreter}; install it there."
                     )
         return [self.known[repr(s)] for s in scenarios]
 
@@ -98,7 +100,9 @@ def saturated(explorer: Explorer, found: list[Scenario], clues: Clues) -> list[S
         for scenario, (seen, reached) in zip(batch, explorer.tries(tries), strict=True):
             if not seen.trouble and explorer.gain(reached) and len(found) < MOST:
                 explorer.covered |= reached
-                found.append(replace(scenario, name=free_scenario_name(outcome_words(scenario, seen), {s.name for s in found})))
+                found.append(
+                    replace(scenario, name=free_scenario_name(outcome_words(scenario, seen), {s.name for s in found}))
+                )
                 dry = 0
     return found
 
@@ -130,7 +134,8 @@ def first_ones(explorer: Explorer, clues: Clues) -> list[Scenario]:
 
 
 def comparable_scenarios(explorer: Explorer, scenarios: list[Scenario]) -> list[Scenario]:
-    """Those that can be compared: the first two, which do the same in another order, and of the rest those that reach more."""
+    """Those that can be compared: the first two, which do the same in another order, and of the rest those that reach
+    more."""
     found: list[Scenario] = []
     trouble = ""
     for first, wanted in enumerate(scenarios):
@@ -176,7 +181,9 @@ def sessions(explorer: Explorer, clues: Clues) -> list[Scenario]:
         before = set(explorer.covered)
         for typed in typed_sessions(explorer, clues, base) if seen.starved else []:
             session = replace(base, stdin=typed)
-            found.append(replace(session, name=session_name(given, typed, found, clues, explorer.one(session)[0]), seconds=20.0))
+            found.append(
+                replace(session, name=session_name(given, typed, found, clues, explorer.one(session)[0]), seconds=20.0)
+            )
         explorer.covered |= reached
         if not seen.starved or (not given and reached - before and not found):
             found.append(replace(base, name=session_name(given, "", found, clues, seen), seconds=20.0))
@@ -195,14 +202,20 @@ def session_name(given: list[str], typed: str, found: list[Scenario], clues: Clu
     """What a session does. Every answer was given once where all the words that the program knows are typed."""
     names = {s.name for s in found}
     lines = [line for line in typed.split("\n") if line]
-    everything = len(lines) > 2 and {w for w in clues.words[:12] if w} <= {word for line in lines for word in (line, line.split()[0])}
+    everything = len(lines) > 2 and {w for w in clues.words[:12] if w} <= {
+        word for line in lines for word in (line, line.split()[0])
+    }
     if given:
         what = "with " + " ".join(given)
     elif everything:
-        what = next((w for w in ("every answer once", "back and forth", "another end") if w not in names), "another end")
+        what = next(
+            (w for w in ("every answer once", "back and forth", "another end") if w not in names), "another end"
+        )
     else:
         what = named_by_input(Scenario("", stdin=typed)) if typed else "as it starts"
-    return free_scenario_name(what + (", which ends in an error" if seen.status not in (0, None) and not given else ""), names)
+    return free_scenario_name(
+        what + (", which ends in an error" if seen.status not in (0, None) and not given else ""), names
+    )
 
 
 def typed_sessions(explorer: Explorer, clues: Clues, base: Scenario) -> list[str]:
@@ -282,7 +295,8 @@ class Session:
         return []
 
     def wandering(self) -> list[str]:
-        """A walk through the questions, each answered with one of the answers that it took: things meet that otherwise do not."""
+        """A walk through the questions, each answered with one of the answers that it took: things meet that otherwise
+        do not."""
         chance = random.Random(len(self.sites))
         lines: list[str] = []
         while len(lines) < WALK and len(self.lines) > 1:

@@ -67,7 +67,10 @@ def write_tests(
         if tests:
             made.counts[names[c]] = len(tests)
         elif c not in streams:
-            made.notes.append(f"{c}: no call of it could be made a test, because {untested([k for k in calls if k['class'] == c], [t for n, t in failing if n == names[c]])}.")
+            made.notes.append(
+                f"{c}: no call of it could be made a test, because "
+                f"{untested([k for k in calls if k['class'] == c], [t for n, t in failing if n == names[c]])}."
+            )
     up = os.path.relpath(world.root, folder).replace(os.sep, "/")
     texts = rendered(chosen, usable, names, up, kit)
     if texts:
@@ -83,7 +86,10 @@ def untested(calls: list[dict[str, Any]], failing: list[str]) -> str:
     if failing:
         return f"what its {len(failing)} calls do depends on more than the object and what it is handed"
     kinds = sorted({str(k.get("method", "")) for k in calls if k.get("method")})
-    return f"what {', '.join(kinds[:3]) or 'they'} {'is' if len(kinds) == 1 else 'are'} given, or what comes of it, cannot be written as text"
+    return (
+        f"what {', '.join(kinds[:3]) or 'they'} {'is' if len(kinds) == 1 else 'are'} given, or what comes of it, "
+        "cannot be written as text"
+    )
 
 
 def constructible_alone(name: str, file: SourceFile, kit: UnitTests, made: Written) -> bool:
@@ -135,7 +141,8 @@ def choose(calls: list[Call], kit: UnitTests) -> list[tuple[str, Call]]:
 
 
 def telling(calls: list[Call]) -> list[Call]:
-    """New ways through the lines first, then new outcomes, then the smallest and largest numbers, then some from all over."""
+    """New ways through the lines first, then new outcomes, then the smallest and largest numbers, then some from all
+    over."""
     kept: list[Call] = []
     ways: set[Any] = set()
     outcomes: set[str] = set()
@@ -189,7 +196,11 @@ def call_outcome(call: Call) -> str:
 
 
 def rendered(
-    chosen: dict[str, list[tuple[str, Call]]], homes: dict[str, SourceFile], names: dict[str, str], up: str, kit: UnitTests
+    chosen: dict[str, list[tuple[str, Call]]],
+    homes: dict[str, SourceFile],
+    names: dict[str, str],
+    up: str,
+    kit: UnitTests,
 ) -> dict[str, str]:
     """The files by name; ``up``: the way from their folder to the project's."""
     return {names[c]: kit.test_file(c, homes, up, tests) for c, tests in chosen.items() if tests}

@@ -1,4 +1,5 @@
-"""Inputs that nobody wrote: what scenarios type, press, ask for and are started with, changed by chance that is always the same."""
+"""Inputs that nobody wrote: what scenarios type, press, ask for and are started with, changed by chance that is always
+the same."""
 
 from __future__ import annotations
 
@@ -19,7 +20,8 @@ TRIES = 50  # changes in a row that give an input which was there already, befor
 
 
 def variants(scenarios: list[Scenario], clues: Clues, runner: str) -> Iterator[Scenario]:
-    """Ever new inputs, each made of a scenario, or of one of the inputs before. ``runner``: of a scenario that names none."""
+    """Ever new inputs, each made of a scenario, or of one of the inputs before. ``runner``: of a scenario that names
+    none."""
     chance = random.Random(7)
     known = {key(replace(s, name="")) for s in scenarios}
     pool = [replace(s, expect=[]) for s in scenarios]
@@ -46,7 +48,11 @@ def changed_scenario(s: Scenario, clues: Clues, chance: random.Random, runner: s
     ways = ["arguments"] if s.run[:2] == COMMAND or len(clues.arguments) else []
     ways += ["lines"] * 3 if s.stdin or s.typed or clues.reads or clues.words else []
     if not ways or chance.choice(ways) == "lines":
-        return replace(s, stdin=retyped(s.stdin, clues, chance)) if not s.typed else replace(s, typed=[{**t, "text": retyped(t.get("text", ""), clues, chance)} for t in s.typed])
+        return (
+            replace(s, stdin=retyped(s.stdin, clues, chance))
+            if not s.typed
+            else replace(s, typed=[{**t, "text": retyped(t.get("text", ""), clues, chance)} for t in s.typed])
+        )
     return replace(s, run=[*s.run[:2], *first_scenarios(s.run[2:], clues, chance)])
 
 
@@ -57,7 +63,9 @@ def random_words(clues: Clues, chance: random.Random) -> str:
 
 def retyped(text: str, clues: Clues, chance: random.Random) -> str:
     lines = text.splitlines()
-    at = min(chance.randrange(len(lines) + 1), chance.randrange(len(lines) + 1))  # what stands last often ends the program
+    at = min(
+        chance.randrange(len(lines) + 1), chance.randrange(len(lines) + 1)
+    )  # what stands last often ends the program
     way = chance.choice(["add", "add", "change", "drop", "swap", "again"])
     if way == "change" and lines:
         lines[min(at, len(lines) - 1)] = random_words(clues, chance)
@@ -87,9 +95,13 @@ def first_scenarios(given: list[str], clues: Clues, chance: random.Random) -> li
 
 def pressed(events: list[dict[str, Any]], clues: Clues, chance: random.Random) -> list[dict[str, Any]]:
     made = [dict(e) for e in events]
-    kinds: list[dict[str, Any]] = [{"key": k} for k in clues.keys] + [{"key": k, "press": chance.random() < 0.6} for k in clues.held]
+    kinds: list[dict[str, Any]] = [{"key": k} for k in clues.keys] + [
+        {"key": k, "press": chance.random() < 0.6} for k in clues.held
+    ]
     kinds += [{"control": c, "value": chance.choice(TEXTS)} if v else {"control": c} for c, v in clues.controls]
-    kinds += [{"click": [chance.randrange(1, clues.size[0]), chance.randrange(1, clues.size[1])]}] if clues.mouse else []
+    kinds += (
+        [{"click": [chance.randrange(1, clues.size[0]), chance.randrange(1, clues.size[1])]}] if clues.mouse else []
+    )
     last = max((e.get("turn", 1) for e in made), default=20)
     way = chance.choice(["add", "add", "move", "drop", "change"])
     inner = [i for i, e in enumerate(made) if not e.get("quit")]
@@ -117,7 +129,9 @@ def asked(requests: list[dict[str, Any]], clues: Clues, chance: random.Random) -
         chance.shuffle(made)
     else:
         one = dict(chance.choice(pool))
-        path = "/".join(str(chance.randrange(4)) if part.isdigit() else part for part in str(one.get("path", "/")).split("/"))
+        path = "/".join(
+            str(chance.randrange(4)) if part.isdigit() else part for part in str(one.get("path", "/")).split("/")
+        )
         made.insert(chance.randrange(len(made) + 1), {**one, "path": path})
     return made[:LONGEST]
 
@@ -128,10 +142,29 @@ def scenario_words(s: Scenario) -> str:
     if s.requests:
         parts.append("asks for " + word_list([str(r.get("path", "/")) for r in s.requests]))
     elif s.events:
-        parts.append("does " + word_list([str(e.get("key") or e.get("control") or e.get("text") or next((k for k in ("click", "move", "quit") if k in e), "something")) for e in s.events]))
+        parts.append(
+            "does "
+            + word_list(
+                [
+                    str(
+                        e.get("key")
+                        or e.get("control")
+                        or e.get("text")
+                        or next((k for k in ("click", "move", "quit") if k in e), "something")
+                    )
+                    for e in s.events
+                ]
+            )
+        )
     elif s.input:
         lines = s.input.splitlines()
-        parts.append("types " + word_list(dict.fromkeys(line or "nothing" for line in lines)) if any(lines) else "an empty line" if len(lines) == 1 else "empty lines")
+        parts.append(
+            "types " + word_list(dict.fromkeys(line or "nothing" for line in lines))
+            if any(lines)
+            else "an empty line"
+            if len(lines) == 1
+            else "empty lines"
+        )
     return ", ".join(parts) or "nothing is typed"
 
 

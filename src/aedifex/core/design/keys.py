@@ -10,10 +10,11 @@ KEY = "key"  # under which the metadata of a field hold it
 
 @dataclass(frozen=True)
 class Key:
-    """``doc``: what may be written there; ``choices``: the only values; ``entries``: the keys of each inline table in a list.
+    """``doc``: what may be written there; ``choices``: the only values; ``entries``: the keys of each inline table in a
+    list.
 
-    ``of``: the dataclass of the tables of this name, of which ``only`` some keys may be written and ``required`` must be; ``said``: the
-    attribute that says whether the key was written.
+    ``of``: the dataclass of the tables of this name, of which ``only`` some keys may be written and ``required`` must
+    be; ``said``: the attribute that says whether the key was written.
     """
 
     doc: str

@@ -1,4 +1,5 @@
-"""Reading, writing and checking the form of design tables, and their JSON Schema: all from the dataclasses of ``tables``."""
+"""Reading, writing and checking the form of design tables, and their JSON Schema: all from the dataclasses of
+``tables``."""
 
 from __future__ import annotations
 
@@ -82,37 +83,55 @@ def read_table(table: type, data: Data, only: tuple[str, ...] = ()) -> Any:
 
 
 def form_mistakes(path: str, data: Data, lines: Lines) -> list[Refusal]:
-    """Unknown keys, missing keys, wrong types and values in every table; what has the wrong type is put right in ``data``, so that the rest can be read."""
+    """Unknown keys, missing keys, wrong types and values in every table; what has the wrong type is put right in
+    ``data``, so that the rest can be read."""
     found = list(table_mistakes(path, Design, data, lines, "", -1, -1))
     if "format" not in data:
         found.append(messages.NO_FORMAT.in_file(path, lines.of(""), format=FORMAT))
     elif not isinstance(data["format"], int) or isinstance(data["format"], bool):
         found.append(messages.OTHER_TYPE.in_file(path, lines.of("", key="format"), key="format", kind=KINDS[int]))
     elif data["format"] != FORMAT:
-        found.append(messages.OTHER_FORMAT.in_file(path, lines.of("", key="format"), given=data["format"], format=FORMAT))
+        found.append(
+            messages.OTHER_FORMAT.in_file(path, lines.of("", key="format"), given=data["format"], format=FORMAT)
+        )
     return found
 
 
 def table_mistakes(
-    path: str, table: type, data: Data, lines: Lines, name: str, outer: int, inner: int, only: tuple[str, ...] = (), required: tuple[str, ...] = ()
+    path: str,
+    table: type,
+    data: Data,
+    lines: Lines,
+    name: str,
+    outer: int,
+    inner: int,
+    only: tuple[str, ...] = (),
+    required: tuple[str, ...] = (),
 ) -> Iterator[Refusal]:
-    """``name``: of the table as headers have it, ``class.field``; ``outer``, ``inner``: its number and that in the table that holds it."""
+    """``name``: of the table as headers have it, ``class.field``; ``outer``, ``inner``: its number and that in the
+    table that holds it."""
     known = columns(table, only)
     names = [*(["format"] if not name else []), *known]
     for key, value in data.items():
         line = lines.of(name, outer, inner, key)
         if key not in names:
-            yield messages.UNKNOWN_KEY.in_file(path, line, key=key, hint=perhaps(key, names).removeprefix("; ") or f"known are {', '.join(names)}")
+            yield messages.UNKNOWN_KEY.in_file(
+                path, line, key=key, hint=perhaps(key, names).removeprefix("; ") or f"known are {', '.join(names)}"
+            )
         elif key in known:
             yield from value_mistakes(path, line, known[key], data, value)
     for key in needed_keys(table, required):
         if key not in data:
-            yield messages.MISSING_KEY.in_file(path, lines.of(name, outer, inner), key=key, table=f"[[{name}]]" if name else "the file")
+            yield messages.MISSING_KEY.in_file(
+                path, lines.of(name, outer, inner), key=key, table=f"[[{name}]]" if name else "the file"
+            )
     for c in known.values():
         for number, row in enumerate(rows_of(data, c.name) if c.key.of is not None else ()):
             place = (number, -1) if not name else (outer, number)
             assert c.key.of is not None
-            yield from table_mistakes(path, c.key.of, row, lines, f"{name}.{c.name}".lstrip("."), *place, c.key.only, c.key.required)
+            yield from table_mistakes(
+                path, c.key.of, row, lines, f"{name}.{c.name}".lstrip("."), *place, c.key.only, c.key.required
+            )
 
 
 def value_mistakes(path: str, line: int, c: Column, data: Data, value: Any) -> Iterator[Refusal]:
@@ -123,7 +142,11 @@ def value_mistakes(path: str, line: int, c: Column, data: Data, value: Any) -> I
     elif c.key.entries:
         form = ", ".join(f'{n} = "..."' for n in c.key.entries)
         for entry in value:
-            if not isinstance(entry, dict) or set(entry) != set(c.key.entries) or not all(isinstance(v, str) for v in entry.values()):
+            if (
+                not isinstance(entry, dict)
+                or set(entry) != set(c.key.entries)
+                or not all(isinstance(v, str) for v in entry.values())
+            ):
                 yield messages.OTHER_ENTRY.in_file(path, line, key=c.name, form=f"{{ {form} }}")
     elif c.kind is list and c.key.of is None and not all(isinstance(e, str) for e in value):
         yield messages.OTHER_TYPE.in_file(path, line, key=c.name, kind="a list of texts")
@@ -148,7 +171,12 @@ def schema_of(table: type, only: tuple[str, ...], required: tuple[str, ...]) -> 
         if c.key.of is not None:
             made: Data = {"type": "array", "items": schema_of(c.key.of, c.key.only, c.key.required)}
         elif c.key.entries:
-            entry = {"type": "object", "properties": {n: {"type": "string"} for n in c.key.entries}, "required": list(c.key.entries), "additionalProperties": False}
+            entry = {
+                "type": "object",
+                "properties": {n: {"type": "string"} for n in c.key.entries},
+                "required": list(c.key.entries),
+                "additionalProperties": False,
+            }
             made = {"type": "array", "items": entry}
         elif c.kind is dict:
             made = {"type": "object", "additionalProperties": {"type": "string"}}
@@ -158,4 +186,9 @@ def schema_of(table: type, only: tuple[str, ...], required: tuple[str, ...]) -> 
             made = {"type": "boolean", "default": c.default} if c.kind is bool else {"type": "string"}
             made |= {"enum": list(c.key.choices)} if c.key.choices else {}
         properties[c.name] = {**({"description": c.key.doc} if c.key.doc else {}), **made}
-    return {"type": "object", "properties": properties, "required": [*required, *needed_keys(table, ())], "additionalProperties": False}
+    return {
+        "type": "object",
+        "properties": properties,
+        "required": [*required, *needed_keys(table, ())],
+        "additionalProperties": False,
+    }

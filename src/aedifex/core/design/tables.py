@@ -1,4 +1,5 @@
-"""The design: the classes to come. One dataclass a table; reading, writing, mistakes and the JSON Schema follow from it (``schema``)."""
+"""The design: the classes to come. One dataclass a table; reading, writing, mistakes and the JSON Schema follow from it
+(``schema``)."""
 
 from __future__ import annotations
 
@@ -15,7 +16,9 @@ STARTS = ("argument", "fixed", "derived", "later")
 @dataclass
 class FieldDesign:
     name: str = text("the field, without what the language does to hide it", needed=True)
-    origins: list[str] = texts("the variables it replaces, in the order of the objects; \"\" where one has none", name="from", needed=True)
+    origins: list[str] = texts(
+        'the variables it replaces, in the order of the objects; "" where one has none', name="from", needed=True
+    )
     start: str = text("how it gets its first value; left out: as the source has it", choices=STARTS)
     value: str = text("the expression, where it is fixed or derived, or the default")
     type: str = text("where the language writes types and it cannot be inferred")
@@ -27,13 +30,20 @@ class FieldDesign:
 @dataclass
 class MethodDesign:
     name: str = text("the method", needed=True)
-    origins: list[str] = texts("the functions it replaces, twins all of them; or file.py:line:column of a handler written in place", name="from")
+    origins: list[str] = texts(
+        "the functions it replaces, twins all of them; or file.py:line:column of a handler written in place",
+        name="from",
+    )
     lines: list[str] = texts("or lines of a longer function, or of the main code: file.py:88-104")
     drop: list[str] = texts("parameters that the object knows by now")
-    add: list[dict[str, str]] = texts("what callers pass in: name of the parameter, and the value that they pass", entries=("name", "value"))
+    add: list[dict[str, str]] = texts(
+        "what callers pass in: name of the parameter, and the value that they pass", entries=("name", "value")
+    )
     hidden: bool = flag("whether only the class calls it", default=False)
     hook: bool = flag("called by a library under exactly this name", default=False)
-    told: list[str] = field(default_factory=list)  # its lines as the file of the design names them, where steps before them move these
+    told: list[str] = field(
+        default_factory=list
+    )  # its lines as the file of the design names them, where steps before them move these
 
 
 def placed_anew(x: MethodDesign | LiftDesign, lines: Callable[[str], str]) -> None:
@@ -104,7 +114,8 @@ class RenameDesign:
 class PartDesign:
     """A class that is taken out of the class ``of``, which keeps an object of it as its member ``object``.
 
-    ``keep``: members of ``of``, set once, that the part is given when it is made; all else that it needs is handed over at each call.
+    ``keep``: members of ``of``, set once, that the part is given when it is made; all else that it needs is handed over
+    at each call.
     """
 
     name: str = text("the extracted class", needed=True)
@@ -134,7 +145,8 @@ class LiftDesign:
 
 @dataclass
 class StreamDesign:
-    """The console as a variable. ``origins``: what the language calls that goes through it; ``class_``, ``file``: of its class, where it needs one."""
+    """The console as a variable. ``origins``: what the language calls that goes through it; ``class_``, ``file``: of
+    its class, where it needs one."""
 
     name: str = text("the variable", needed=True)
     origins: list[str] = texts("what the language calls that goes through it", name="from", needed=True)
@@ -182,7 +194,8 @@ class Design:
 
 
 def by_dependency(classes: list[ClassDesign]) -> list[ClassDesign]:
-    """A class after those whose objects its methods are handed, as far as there is no circle; apps last: they import the others."""
+    """A class after those whose objects its methods are handed, as far as there is no circle; apps last: they import
+    the others."""
     found: list[ClassDesign] = []
 
     def visit(c: ClassDesign, path: tuple[ClassDesign, ...]) -> None:

@@ -21,7 +21,8 @@ SHIPPED = Path(__file__).with_name(SCHEMA)
 HEADER = (
     f":schema .aedifex/{SCHEMA}",
     " What the program is to become. Edit it, look at it (aedifex preview), then build it (aedifex build).",
-    " To rename, change 'name'. To leave something out, delete its table. To give a field or method to another class, move its table there.",
+    " To rename, change 'name'. To leave something out, delete its table. To give a field or method to another "
+    "class, move its table there.",
     " 'from' and 'lines' speak of the sources as they were drafted; 'why' is for readers only.",
 )
 
@@ -42,7 +43,8 @@ def parse(path: str, text: str) -> tuple[Design, Lines, list[Refusal]]:
 
 
 def to_toml(design: Design) -> str:
-    """The design as a person reads it: keys that say nothing are left out, the first of each kind says what may stand there."""
+    """The design as a person reads it: keys that say nothing are left out, the first of each kind says what may stand
+    there."""
     doc = tomlkit.document()
     for line in HEADER:
         doc.add(tomlkit.items.Comment(tomlkit.items.Trivia(comment=f"#{line}")))

@@ -19,9 +19,11 @@ def kinds_of(grammar: tree_sitter.Language) -> list[str]:
 
 
 class TreeWalker:
-    """Goes through a tree once: what is done with a node of a kind is the method ``on_KIND``, nothing, or its children one by one.
+    """Goes through a tree once: what is done with a node of a kind is the method ``on_KIND``, nothing, or its children
+    one by one.
 
-    ``LEAVES``: kinds in which nothing is to be noted; ``PASSING``: those whose children that are bare names are passed on as values.
+    ``LEAVES``: kinds in which nothing is to be noted; ``PASSING``: those whose children that are bare names are passed
+    on as values.
     """
 
     LEAVES: ClassVar[frozenset[str]] = frozenset()
@@ -69,9 +71,11 @@ class TreeWalker:
 def member_owner(
     file: SourceFile, start: int, end: int, members: Mapping[str, str], making: str
 ) -> tuple[int, int, bool] | None:
-    """Span of what a member is taken from, whose name stands from ``start`` to ``end``, and whether that makes an object; None where no member stands.
+    """Span of what a member is taken from, whose name stands from ``start`` to ``end``, and whether that makes an
+    object; None where no member stands.
 
-    ``members``: kind of node that takes a member → the field with its name, "" where its last child is that; ``making``: kind of node that makes an object.
+    ``members``: kind of node that takes a member → the field with its name, "" where its last child is that;
+    ``making``: kind of node that makes an object.
     """
     node = file.tree.root_node.descendant_for_byte_range(start, end)
     parent = node.parent if node is not None and (node.start_byte, node.end_byte) == (start, end) else None

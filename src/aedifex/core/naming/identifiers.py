@@ -14,10 +14,13 @@ VERBS = frozenset(
     """
     get set draw move update show print load save open close make create init start run reset add remove handle
     do check read write calc compute find is has on play render new next toggle process build parse display setup
-    refresh tick step spawn fire jump send push pull sell buy pay count search sort filter validate convert format encode decode
-    receive connect disconnect login logout register submit cancel undo redo zoom scroll rotate resize shuffle deal turn fall
-    sleep wake pause resume quit exit help warn fail loop main work test try use put fill drive go ask tell say list clear
-    """.split()  # noqa: SIM905
+    refresh tick step spawn fire jump send push pull sell buy pay count search sort filter validate convert format
+    encode decode
+    receive connect disconnect login logout register submit cancel undo redo zoom scroll rotate resize shuffle deal
+    turn fall
+    sleep wake pause resume quit exit help warn fail loop main work test try use put fill drive go ask tell say list
+    clear
+    """.split()
 )
 
 
@@ -25,7 +28,8 @@ HUMP = re.compile("[a-z][A-Z]")
 
 
 def like(file: SourceFile) -> str:
-    """A name of the file's own that shows how it writes names of several words; "" where that is as the language has it."""
+    """A name of the file's own that shows how it writes names of several words; "" where that is as the language has
+    it."""
     if "like" not in file.memo:
         names = [f.name for f in file.tops] + [n for n, s in file.scope.symbols.items() if "variable" in s.kinds]
         low = [n for n in names if "_" in n.strip("_") and not n.isupper()]
@@ -33,12 +37,15 @@ def like(file: SourceFile) -> str:
     return str(file.memo["like"])
 
 
-RECORDS = frozenset("history log logs queue cache data items list lines result results values".split())  # noqa: SIM905  (what is kept of anything)
+RECORDS = frozenset("history log logs queue cache data items list lines result results values".split())
 ALONE = 1.9  # a function of one word may speak of a thing
 
 
-def class_name_for(variables: list[str], functions: list[str], write: Text, taken: set[str], fallback: str, holder: str = "") -> str:
-    """The word that most of the names share, else what the functions speak of, else the fallback. ``holder``: the one variable that holds many."""
+def class_name_for(
+    variables: list[str], functions: list[str], write: Text, taken: set[str], fallback: str, holder: str = ""
+) -> str:
+    """The word that most of the names share, else what the functions speak of, else the fallback. ``holder``: the one
+    variable that holds many."""
     counts: dict[str, float] = defaultdict(float)
     for name in variables:
         parts = [w.rstrip("0123456789") for w in write.words(name)]
@@ -51,13 +58,17 @@ def class_name_for(variables: list[str], functions: list[str], write: Text, take
         parts = [w.rstrip("0123456789") for w in write.words(name)]
         for place, word in enumerate(parts):
             if len(word) > 2 and word not in VERBS:
-                counts[word] += (2 if place else 1) if len(parts) > 1 else ALONE  # the first of several says what is done
+                counts[word] += (
+                    (2 if place else 1) if len(parts) > 1 else ALONE
+                )  # the first of several says what is done
     best = sorted(counts.items(), key=lambda e: (-e[1], e[0]))
     for word, weight in best:
         name = write.class_name(longest(word, variables, write))
         many = next((v for v in variables if says(v.lower(), {word}) and v.lower() != word), "")
         one = any(write.words(v)[0].lower() == word for v in variables)
-        if many and (name in taken or not one):  # one of them has a class already, or nothing is known of one: this keeps them all
+        if many and (
+            name in taken or not one
+        ):  # one of them has a class already, or nothing is known of one: this keeps them all
             name = write.class_name([many])
         if weight >= ALONE and name not in taken and write.is_name(name):
             return str(name)
@@ -124,7 +135,8 @@ def taken_names(file: SourceFile, builtins: Iterable[str]) -> set[str]:
 
 
 def file_for(class_: str, role: str, source: str, write: Text, taken: set[str]) -> str:
-    """A file of its own beside ``source`` that hides no library module and no file that is there; "" if none can be had."""
+    """A file of its own beside ``source`` that hides no library module and no file that is there; "" if none can be
+    had."""
     folder = source.rpartition("/")[0]
     others = (
         []

@@ -27,8 +27,8 @@ def unchecked() -> Iterator[None]:
 def engine() -> Any:
     """The word library, loaded where lists become objects and not before.
 
-    Its functions check the types of their arguments, for which each is taken apart and compiled anew as it is imported: seconds, before
-    the first word is asked for. That is left out, as it is under ``python -O``.
+    Its functions check the types of their arguments, for which each is taken apart and compiled anew as it is imported:
+    seconds, before the first word is asked for. That is left out, as it is under ``python -O``.
     """
     with unchecked():
         import inflect

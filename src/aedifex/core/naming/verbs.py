@@ -1,4 +1,5 @@
-"""What to call lines that become a function: after the remark above them, the key or command that leads to them, or what they set."""
+"""What to call lines that become a function: after the remark above them, the key or command that leads to them, or
+what they set."""
 
 from __future__ import annotations
 
@@ -12,16 +13,23 @@ from ..program.facets.text import Text
 from ..program.model import SourceFile
 from .inflection import singular
 
-ARTICLES = frozenset("the a an its their this that to of on in at by with from for and or all each every now then one".split())  # noqa: SIM905
-STATES = frozenset("open closed shut on off active enabled visible shown hidden up down lit".split())  # noqa: SIM905
+ARTICLES = frozenset(
+    """
+    the a an its their this that to of on in at by with from for and or all each every now then one
+    """.split()
+)
+STATES = frozenset("open closed shut on off active enabled visible shown hidden up down lit".split())
 Spoken = Mapping[str, Sequence[str]]  # variables of one object → the words that say what they are
 MOST = 3  # words of a name
-LIMITED = re.compile(r"[a-z_]\w*(?:\[\w+\])?(<|>|<=|>=)[(]?-?(\d[\d.]*|[A-Z][A-Z_0-9]*|width|height)([-+*/]\w+)?[)]?", re.ASCII)
+LIMITED = re.compile(
+    r"[a-z_]\w*(?:\[\w+\])?(<|>|<=|>=)[(]?-?(\d[\d.]*|[A-Z][A-Z_0-9]*|width|height)([-+*/]\w+)?[)]?", re.ASCII
+)
 SPEEDS = ("speed", "velocity", "vel", "dx", "dy", "vx", "vy", "step", "direction")
 
 
 def remark(file: SourceFile, region: Region, write: Text) -> list[str]:
-    """The words of the remark above lines, if they are few: right above, or set apart by one blank line as a heading is."""
+    """The words of the remark above lines, if they are few: right above, or set apart by one blank line as a heading
+    is."""
     start = write.comment_start(file, region.start)
     text = file.slice(start, region.start)
     if not text.strip():
@@ -29,13 +37,18 @@ def remark(file: SourceFile, region: Region, write: Text) -> list[str]:
     lines = [line.strip().lstrip("#/* ").rstrip("*/ .:") for line in text.split("\n") if line.strip()]
     if len(lines) != 1 or not re.fullmatch(r"[A-Za-z][A-Za-z' -]*", lines[0]):
         return []
-    said = [x.lower() for w in re.findall(r"[A-Za-z]+", lines[0]) for x in (write.words(w) if re.search("[a-z][A-Z]", w) else [w])]
+    said = [
+        x.lower()
+        for w in re.findall(r"[A-Za-z]+", lines[0])
+        for x in (write.words(w) if re.search("[a-z][A-Z]", w) else [w])
+    ]
     found = [w for w in said if w not in ARTICLES]
     return found if 1 <= len(found) <= MOST else []
 
 
 def heading(file: SourceFile, at: int) -> str:
-    """A remark on a line of its own with a blank line above and below it, or at the head of its block; "" if none stands above a place."""
+    """A remark on a line of its own with a blank line above and below it, or at the head of its block; "" if none
+    stands above a place."""
     last = file.line(at) - 1  # lines above it
     if last < 3:
         return ""
@@ -46,7 +59,8 @@ def heading(file: SourceFile, at: int) -> str:
 
 
 def verb(region: Region, own: Spoken, sets: Sequence[str], stem: str, write: Text) -> list[str]:
-    """Words for statements that change what one object holds. ``own``: what that is called, in words; ``sets``: what is changed, in order."""
+    """Words for statements that change what one object holds. ``own``: what that is called, in words; ``sets``: what is
+    changed, in order."""
     file, language = region.file, region.language
     if said := remark(file, region, write):
         return said
@@ -64,7 +78,10 @@ def verb(region: Region, own: Spoken, sets: Sequence[str], stem: str, write: Tex
         return ["add", singular(own[grown[1]][-1])]
     if (subject := handed_key(region, own, set_)) is not None:
         return subject
-    plain = all(s.kind == "assign" and s.value is not None and language.purity(file, s.value) == "literal" for s in region.statements)
+    plain = all(
+        s.kind == "assign" and s.value is not None and language.purity(file, s.value) == "literal"
+        for s in region.statements
+    )
     if plain and len(set_) > 1 and len(texts) > 1:
         return ["reset"]
     if any(w in SPEEDS for n in set(own) & set(flat) for w in own[n]) or (set_ and set(last) <= {"x", "y"}):
@@ -84,12 +101,20 @@ def turned(tokens: Sequence[str], signs: Sequence[str]) -> bool:
 
 
 def handed_key(region: Region, own: Spoken, sets: Sequence[str]) -> list[str] | None:
-    """Words for a row of branches that look at one thing that is handed over: it is handled; steering, where only speeds are set."""
+    """Words for a row of branches that look at one thing that is handed over: it is handled; steering, where only
+    speeds are set."""
     file, s = region.file, region.statements[0]
     blocks = chain(file, region.language, s) if len(region.statements) == 1 else []
     if len(blocks) < 3:
         return None
-    first = next((r for r in file.within(s.start, blocks[0].start) if r.name not in own and r.symbol is not None and "variable" in r.symbol.kinds), None)
+    first = next(
+        (
+            r
+            for r in file.within(s.start, blocks[0].start)
+            if r.name not in own and r.symbol is not None and "variable" in r.symbol.kinds
+        ),
+        None,
+    )
     if first is None:
         return None
     if sets and all(own[n][-1] in SPEEDS for n in sets):
@@ -97,8 +122,9 @@ def handed_key(region: Region, own: Spoken, sets: Sequence[str]) -> list[str] | 
     return ["handle", *region.language.write.words(first.member or first.name)]
 
 
-WORDS = {">": "over", ">=": "reaches", "<": "under", "<=": "within", "==": "is", "===": "is", "!=": "is_not", "!==": "is_not",
-         "and": "and", "&&": "and", "or": "or", "||": "or", "not": "not", "!": "not", "in": "in"}  # fmt: skip
+WORDS = {">": "over", ">=": "reaches", "<": "under", "<=": "within", "==": "is", "===": "is", "!=":
+    "is_not", "!==": "is_not", "and": "and", "&&": "and", "or": "or", "||": "or", "not": "not", "!":
+    "not", "in": "in"}  # fmt: skip
 
 
 LIMITS = frozenset(["over", "under", "reaches", "within"])
@@ -129,7 +155,8 @@ def question(region: Region, own: Spoken, stem: str, write: Text) -> list[str]:
 
 
 def bounds(region: Region) -> list[str]:
-    """Words for several comparisons with limits that do not change: all for being inside of them, any for being outside."""
+    """Words for several comparisons with limits that do not change: all for being inside of them, any for being
+    outside."""
     text = region.file.slice(region.start, region.end)
     parts = re.split(r"\bor\b|\|\|", text) if re.search(r"\bor\b|\|\|", text) else re.split(r"\band\b|&&", text)
     if len(parts) < 2 or not all(LIMITED.fullmatch("".join(p.split()).strip("()")) for p in parts):
@@ -149,6 +176,12 @@ def guarded_words(region: Region, stem: str, write: Text) -> list[str]:
     first = block.statements[0]
     call = next((c for c in file.calls_within(first.start, first.end) if c.callee.start == first.start), None)
     written = next((r.name for r in file.within(first.start, first.end) if r.writes or r.mutates), "")
-    words = write.words(call.callee.member or call.callee.name) if call is not None else ["change", *write.words(written)] if written else []
+    words = (
+        write.words(call.callee.member or call.callee.name)
+        if call is not None
+        else ["change", *write.words(written)]
+        if written
+        else []
+    )
     kept = [b for w in words if (b := w.rstrip("0123456789") or w) != stem]
     return ["may", *kept] if kept else []

@@ -29,8 +29,8 @@ class Rival:
 class Ties:
     """How well the classes of a design keep to themselves, told from the functions as they stand.
 
-    ``coupling``: mean number of other classes whose fields or methods a class uses (Chidamber and Kemerer: A metrics suite
-    for object oriented design, 1994). ``across``: calls from a method of one class to a method of another.
+    ``coupling``: mean number of other classes whose fields or methods a class uses (Chidamber and Kemerer: A metrics
+    suite for object oriented design, 1994). ``across``: calls from a method of one class to a method of another.
     """
 
     coupling: float
@@ -75,5 +75,7 @@ def ties(program: Program, design: Design) -> Ties:
 def owned(file: SourceFile, c: ClassDesign) -> list[Symbol]:
     symbols = file.scope.symbols
     return [
-        symbols[bare(o)] for o in sorted(members_taken(c)) if bare(o) in symbols and o in (bare(o), f"{file.path}::{bare(o)}")
+        symbols[bare(o)]
+        for o in sorted(members_taken(c))
+        if bare(o) in symbols and o in (bare(o), f"{file.path}::{bare(o)}")
     ]

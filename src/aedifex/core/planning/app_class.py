@@ -37,7 +37,14 @@ class AppMaker:
                 StayDesign("main", "a class around main code that has no functions would only add lines")
             )
             return
-        if not asked and not fields and not methods and not self.a.classes and self.file.classes and self.lines(statements) <= FEW:
+        if (
+            not asked
+            and not fields
+            and not methods
+            and not self.a.classes
+            and self.file.classes
+            and self.lines(statements) <= FEW
+        ):
             self.a.stays.append(StayDesign("main", "the main code only starts what stands in a class already"))
             return
         leaving = {f.symbol for f in methods if f.symbol is not None} | self.a.taken_functions
@@ -85,7 +92,9 @@ class AppMaker:
     def reasons(self, made: ClassDesign, methods: list[Function], fields: list[Symbol]) -> None:
         made.why = ["the main code becomes its run method"]
         inside = {s for f in methods if f not in self.a.parts for s in self.effects.direct(f.start, f.end).names}
-        spans = [(m.start, m.end) for m in plan_main(self.file, self.effects, self.a.language).statements] + [(f.start, f.end) for f in self.a.parts]
+        spans = [(m.start, m.end) for m in plan_main(self.file, self.effects, self.a.language).statements] + [
+            (f.start, f.end) for f in self.a.parts
+        ]
         main = {s for a, b in spans for s in self.effects.direct(a, b).names}
         for names, said in (
             ([s.name for s in fields if s in inside and s in main], "used by functions as well as by the main code"),
@@ -93,7 +102,10 @@ class AppMaker:
             ([s.name for s in fields if s not in inside and s in main], "the main code's own"),
         ):
             if names:
-                made.why.append(f"{', '.join(names[:6])}{' and others' if len(names) > 6 else ''} {'is' if len(names) == 1 else 'are'} {said}")
+                made.why.append(
+                    f"{', '.join(names[:6])}{' and others' if len(names) > 6 else ''} "
+                    f"{'is' if len(names) == 1 else 'are'} {said}"
+                )
 
     def methods(self) -> tuple[list[Function] | None, str]:
         """Functions that touch state which is going to live in the app; None if one of them cannot be a method."""
@@ -101,7 +113,12 @@ class AppMaker:
         found: list[Function] = []
         taken = set(self.a.taken_functions)
         for f in self.file.functions:
-            if f.outer is not self.file.scope or f.symbol in taken or self.a.starts(f) or self.file.around(f) is not None:
+            if (
+                f.outer is not self.file.scope
+                or f.symbol in taken
+                or self.a.starts(f)
+                or self.file.around(f) is not None
+            ):
                 continue  # what main code makes goes with it
             if not self.needed(f, state, taken):
                 continue
@@ -142,16 +159,30 @@ class AppMaker:
     def fields(self, methods: list[Function]) -> list[Symbol]:
         """Variables that the app's methods use, and those that must not become locals."""
         used = {s for f in methods for s in self.effects.direct(f.start, f.end).names}
-        used |= {d.symbol for f in self.file.tops if self.file.around(f) is not None for d in self.file.declarations_within(f.start, f.end) if d.symbol is not None}
+        used |= {
+            d.symbol
+            for f in self.file.tops
+            if self.file.around(f) is not None
+            for d in self.file.declarations_within(f.start, f.end)
+            if d.symbol is not None
+        }
         handed = self.handed_on({s for f in methods for s in self.effects.direct(f.start, f.end).uses})
         held = self.held()
         calls = self.handing()
         asked = self.a.asked_fields
         return [
-            s for s in self.a.variables
-            if s not in self.a.taken_variables and (s in asked or s in used or s.name in handed | self.a.streams or s in held or s.name in self.a.language.builtins
-                                                    or self.a.write.must_be_field(self.file, s, calls.get(s, [])))
-        ]  # fmt: skip
+            s
+            for s in self.a.variables
+            if s not in self.a.taken_variables
+            and (
+                s in asked
+                or s in used
+                or s.name in handed | self.a.streams
+                or s in held
+                or s.name in self.a.language.builtins
+                or self.a.write.must_be_field(self.file, s, calls.get(s, []))
+            )
+        ]
 
     def handing(self) -> dict[Symbol, list[Reference]]:
         """Variable → the calls at which it is going to be handed to a method."""
@@ -172,7 +203,8 @@ class AppMaker:
                     yield functions, bare(a["value"])
 
     def handed_on(self, called: set[Symbol]) -> set[str]:
-        """Names of the state and objects that the app's methods must hand to the other classes' methods that they call."""
+        """Names of the state and objects that the app's methods must hand to the other classes' methods that they
+        call."""
         return {value for functions, value in self.additions() if called & set(functions)}
 
     def held(self) -> set[Symbol]:

@@ -22,7 +22,9 @@ def ask_class(program: Program, name: str, members: str) -> Asked:
     wish = WishDesign(names_in(members), name, kept_apart(program, names_in(members)))
     design = wished_design(program, [wish], name, "asked")
     design.classes = [c for c in design.classes if c.name == name]
-    return Asked(SmallDesign("class", name, f"{', '.join(wish.together)} become the class {name}", without_files(design)))
+    return Asked(
+        SmallDesign("class", name, f"{', '.join(wish.together)} become the class {name}", without_files(design))
+    )
 
 
 def ask_app(program: Program, name: str, fields: str = "") -> Asked:
@@ -41,7 +43,9 @@ def wished_design(program: Program, wishes: list[WishDesign], name: str, idea: s
     if idea == "app":
         design.classes = [c for c in design.classes if c.role == "app"][:1]
         if not design.classes:
-            raise messages.NO_APP.in_file(why=next((s.why for s in design.stays if s.name == "main"), "no main code starts here"))
+            raise messages.NO_APP.in_file(
+                why=next((s.why for s in design.stays if s.name == "main"), "no main code starts here")
+            )
         design.classes[0].name = name
     if lost := unfulfilled(design, asked):
         raise Refused("\n".join(r.told() for r in lost))
@@ -72,7 +76,9 @@ def ask_list(program: Program, name: str, lists: str) -> Asked:
     known = class_of_lists(program, file, found, set(), name)
     made = [c for c in collect(program, file, symbols, set(), [known])[0] if c.name == name]
     if not made:
-        raise messages.LISTS_STAY.in_file(file.path, why=f"no lines use {', '.join(names_in(lists))} with the same index")
+        raise messages.LISTS_STAY.in_file(
+            file.path, why=f"no lines use {', '.join(names_in(lists))} with the same index"
+        )
     return objects_of(program, made, "list", name, lists)
 
 
@@ -80,7 +86,9 @@ def ask_records(program: Program, name: str, holders: str) -> Asked:
     file, symbols = symbols_named(program, names_in(holders))
     found = [k for k in program.language.keyed(file) if k.names & set(names_in(holders))]
     if found and found[0].trouble is not None:
-        raise messages.RECORD_CANNOT.at(file, found[0].trouble[1], keys=", ".join(found[0].keys), why=found[0].trouble[0])
+        raise messages.RECORD_CANNOT.at(
+            file, found[0].trouble[1], keys=", ".join(found[0].keys), why=found[0].trouble[0]
+        )
     roots = roots_of(file, found[0]) if found else []
     if not roots:
         raise messages.NO_RECORDS_IN.in_file(file.path, names=holders)
@@ -129,52 +137,86 @@ def ask_branches(program: Program, name: str) -> Asked:
         if found:
             design = empty_design(program)
             design.lifts = [LiftDesign(p.name, "", [p.lines]) for p in found]
-            return Asked(SmallDesign("branches", name, f"the branches of {name} become {', '.join(p.name for p in found)}", design))
+            return Asked(
+                SmallDesign(
+                    "branches", name, f"the branches of {name} become {', '.join(p.name for p in found)}", design
+                )
+            )
     raise messages.NO_BRANCHES.in_file(name=name)
 
 
 PLANNED: tuple[HandCommand, ...] = (
     HandCommand(
-        "class", ("NAME", "MEMBERS"), "Variables and functions become a class.",
-        """Make a class NAME of MEMBERS, variables and functions with commas between them; an object of it takes their place.
+        "class",
+        ("NAME", "MEMBERS"),
+        "Variables and functions become a class.",
+        """Make a class NAME of MEMBERS, variables and functions with commas between them; an object of it takes their
+        place.
 
-        Where only variables are named, the functions that work on them come along. What a method needs of others is passed to it. Numbered
+        Where only variables are named, the functions that work on them come along. What a method needs of others is
+        passed to it. Numbered
         copies become several objects.""",
-        "class Fare fare_box,fare_tickets,sell_fares tramline.py", "Made", ask_class,
+        "class Fare fare_box,fare_tickets,sell_fares tramline.py",
+        "Made",
+        ask_class,
     ),
     HandCommand(
-        "app", ("NAME",), "The main code becomes a class.",
+        "app",
+        ("NAME",),
+        "The main code becomes a class.",
         """Make the main code of a script a class NAME that is made and run in two lines.
 
-        What functions share with the main code becomes its fields, those functions its methods. Arguments and exit status pass through.
+        What functions share with the main code becomes its fields, those functions its methods. Arguments and exit
+        status pass through.
         Name further variables in --fields where methods that you are going to lift out of the main code need them.""",
-        "app TramlineApp --fields tick tramline.py", "Made", ask_app,
+        "app TramlineApp --fields tick tramline.py",
+        "Made",
+        ask_app,
         (("fields", "NAMES", "Variables that become fields too, with commas between them."),),
     ),
     HandCommand(
-        "list", ("NAME", "LISTS"), "Lists with one index become a list of objects.",
-        """Make LISTS that are used with the same index, names with commas between them, one list of objects of a class NAME.
+        "list",
+        ("NAME", "LISTS"),
+        "Lists with one index become a list of objects.",
+        """Make LISTS that are used with the same index, names with commas between them, one list of objects of a class
+        NAME.
 
-        Functions that get an index only to work on that one object become its methods; loops go through the objects.""",
-        "list Stop names,waiting stops.py", "Made", ask_list,
+        Functions that get an index only to work on that one object become its methods; loops go through the
+        objects.""",
+        "list Stop names,waiting stops.py",
+        "Made",
+        ask_list,
     ),
     HandCommand(
-        "records", ("NAME", "HOLDERS"), "Records in keyed tables become objects.",
+        "records",
+        ("NAME", "HOLDERS"),
+        "Records in keyed tables become objects.",
         """Make the records that HOLDERS keep, a list of them or variables with one each, objects of a class NAME.
 
         Keys become fields; functions that are passed a record at every call become methods.""",
-        "records Bird birds flock.py", "Made", ask_records,
+        "records Bird birds flock.py",
+        "Made",
+        ask_records,
     ),
     HandCommand(
-        "part", ("CLASS", "NAME", "MEMBERS"), "Members of a class become a class that it keeps.",
+        "part",
+        ("CLASS", "NAME", "MEMBERS"),
+        "Members of a class become a class that it keeps.",
         """Take MEMBERS out of a CLASS into a class NAME, an object of which the first one keeps and calls.
 
-        MEMBERS are fields and methods with commas between them. What the methods need of it besides is passed at each call.""",
-        "part DepotEvening Log log_lines,log_number,write_log depot.py", "Changed", ask_part,
+        MEMBERS are fields and methods with commas between them. What the methods need of it besides is passed at each
+        call.""",
+        "part DepotEvening Log log_lines,log_number,write_log depot.py",
+        "Changed",
+        ask_part,
     ),
     HandCommand(
-        "branches", ("FUNCTION",), "The branches of a long function become functions.",
+        "branches",
+        ("FUNCTION",),
+        "The branches of a long function become functions.",
         "Make a function of each branch in which a long FUNCTION answers one command; the branch calls it.",
-        "branches serve desk_book.py", "Changed", ask_branches,
+        "branches serve desk_book.py",
+        "Changed",
+        ask_branches,
     ),
-)  # fmt: skip
+)

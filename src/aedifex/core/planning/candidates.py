@@ -1,4 +1,5 @@
-"""From variables and functions to the classes of one file: candidates, what belongs to them, which are worth it, their names."""
+"""From variables and functions to the classes of one file: candidates, what belongs to them, which are worth it, their
+names."""
 
 from __future__ import annotations
 
@@ -68,7 +69,11 @@ class Planner:
             return []
         found: list[Candidate] = []
         taken = {s for c in self.asked for s in c.symbols}
-        free = [s for s in [*self.a.variables, *self.a.numbered_constants()] if s not in taken and s.name not in self.a.streams]
+        free = [
+            s
+            for s in [*self.a.variables, *self.a.numbered_constants()]
+            if s not in taken and s.name not in self.a.streams
+        ]
         for family in families(self.a.file, self.a.language, free):
             fixed = family.symbols & self.a.constants
             if fixed == family.symbols or family.symbols & taken:
@@ -87,7 +92,9 @@ class Planner:
 
     def grouped(self) -> list[Candidate]:
         taken = {s for c in [*self.asked, *self.families] for s in c.symbols}
-        self.rest = [s for s in self.a.variables if s not in taken and s.name not in self.a.streams]  # the console is nobody's but the app's
+        self.rest = [
+            s for s in self.a.variables if s not in taken and s.name not in self.a.streams
+        ]  # the console is nobody's but the app's
         devices = {s for s in self.rest if self.device(s)}
         self.parts = [set(symbols) for symbols in self.divided(devices)]
         if self.whole:
@@ -189,7 +196,8 @@ class Planner:
         return sum(len(t) > 1 for t in touches) > 1
 
     def sound(self, candidate: Candidate) -> bool:
-        """Whether all first values can be given where the object is made, in a language that has no other place for them."""
+        """Whether all first values can be given where the object is made, in a language that has no other place for
+        them."""
         if self.a.language.code_at_top:
             return True
         members = ClassBuilder(self.a, candidate.rows)
@@ -215,13 +223,18 @@ class Planner:
             family = candidate.family
             wanted = [f"{stem}{n}" for n in family.numbers]
             if family.told is not None:
-                wanted = [self.write.member_name(family.told.label(n, stem if family.stem else ""), self.a.like()) for n in family.numbers]
+                wanted = [
+                    self.write.member_name(family.told.label(n, stem if family.stem else ""), self.a.like())
+                    for n in family.numbers
+                ]
         else:
             symbols = in_order(candidate)
             candidate.name = asked or self.a.class_name([s.name for s in symbols], functions, self.a.holder(symbols))
             wanted = [self.write.member_name(self.write.words(candidate.name), self.a.like())]
         self.a.reserved.add(candidate.name)
-        own = frozenset(s.name for s in candidate.symbols if wanted == [s.name] and only_there(s))  # of several, none could take its place
+        own = frozenset(
+            s.name for s in candidate.symbols if wanted == [s.name] and only_there(s)
+        )  # of several, none could take its place
         candidate.objects = self.a.object_names(wanted, own)
 
     def build(self, candidate: Candidate) -> ClassDesign:
@@ -246,7 +259,8 @@ class Planner:
             twins = ", ".join(" and ".join(f.name for f in row) for row in family.twins[:3])
             made.why.insert(
                 0,
-                f"{len(family.symbols)} variables named {copies} are {'numbered ' if family.told is None else ''}copies of {len(family.variables)}"
+                f"{len(family.symbols)} variables named {copies} are "
+                f"{'numbered ' if family.told is None else ''}copies of {len(family.variables)}"
                 + (f"; {twins} differ only in the {'number' if family.told is None else 'word'}" if twins else ""),
             )
         elif functions and candidate.asked is None:
@@ -265,7 +279,10 @@ class Planner:
     def used_together(self, candidate: Candidate, functions: list[str]) -> str:
         """What the functions of a group have to do with its variables."""
         row = {s for s in candidate.rows[0] if s is not None}
-        touched = [(fit.functions[0].name, self.effects.direct(fit.functions[0].start, fit.functions[0].end).names & row) for fit in candidate.fits]
+        touched = [
+            (fit.functions[0].name, self.effects.direct(fit.functions[0].start, fit.functions[0].end).names & row)
+            for fit in candidate.fits
+        ]
         same = [(name, mine) for name, mine in touched if len(mine) > 1]
         number = len(set().union(*(mine for _, mine in same)))
         if len(same) == 1:
@@ -304,7 +321,8 @@ class Planner:
             for obj, text in zip(candidate.objects, texts, strict=True):
                 obj.args.append(text)
             made.why.append(
-                f"{' and '.join(texts)} differ in functions that are alike otherwise, so each object has its own {made.fields[-1].name}"
+                f"{' and '.join(texts)} differ in functions that are alike otherwise, so each object has its own "
+                f"{made.fields[-1].name}"
             )
 
 

@@ -67,7 +67,8 @@ class ClassBuilder:
         return {} if any(self.goes_stale(f, p, i) for p, i in drop.items()) else drop
 
     def goes_stale(self, f: Function, parameter: str, index: int) -> bool:
-        """Whether what a function makes reads a parameter later, when the field of that index may hold something else than what was handed over."""
+        """Whether what a function makes reads a parameter later, when the field of that index may hold something else
+        than what was handed over."""
         symbols = [row[index] for row in self.rows if row[index] is not None]
         late = read_after(self.file, self.a.language, f.scope, f.scope.symbols[parameter])
         return late is not None and any(rebound(self.file, self.a.language, s) for s in symbols if s is not None)
@@ -137,7 +138,9 @@ class ClassBuilder:
                 made.why.append(f"{fit.functions[0].name} receives {', '.join(fit.drop)} of one object at every call")
             self.reason(made, shorter[fit.functions[0].name], fit.add)
             if fit.reach:
-                made.why.append(f"{fit.functions[0].name}: {fit.reach}; it uses that by its name, so the class stays in this file")
+                made.why.append(
+                    f"{fit.functions[0].name}: {fit.reach}; it uses that by its name, so the class stays in this file"
+                )
         return made
 
     def method_names(self, fits: list[Fit], stems: set[str], taken: set[str], hidden_by: set[str]) -> dict[str, str]:
@@ -148,7 +151,10 @@ class ClassBuilder:
             bare = shorter[name].rstrip("0123456789").rstrip("_")
             if len(fit.functions) > 1 and self.a.write.is_name(bare) and bare not in {*shorter.values(), *taken}:
                 shorter[name] = bare  # the number told the twins apart
-            elif shorter[name].endswith("_") and (verb := self.with_verb(fit.functions[0], bare)) not in {*shorter.values(), *taken}:
+            elif shorter[name].endswith("_") and (verb := self.with_verb(fit.functions[0], bare)) not in {
+                *shorter.values(),
+                *taken,
+            }:
                 shorter[name] = verb
         return shorter
 
@@ -163,11 +169,15 @@ class ClassBuilder:
         changing = [n.name for n in needs if isinstance(n, Symbol) and rebound(self.file, self.a.language, n)]
         once = [n.name for n in needs if isinstance(n, Symbol) and n.name not in changing]
         objects = [n.name for n in needs if isinstance(n, Link)]
-        for names, said in ((changing, "changes elsewhere while the program runs"), (once, "is set once, and is not its own")):
+        for names, said in (
+            (changing, "changes elsewhere while the program runs"),
+            (once, "is set once, and is not its own"),
+        ):
             made.why += [f"{name} {said}, so {method} is handed it at each call" for name in names]
         if objects:
             made.why.append(
-                f"{method} works with {as_sentence(objects)}, so it is handed {'it' if len(objects) == 1 else 'them'} at each call"
+                f"{method} works with {as_sentence(objects)}, so it is handed "
+                f"{'it' if len(objects) == 1 else 'them'} at each call"
             )
 
     def without_numbers(self, short: dict[str, str]) -> dict[str, str]:
@@ -179,7 +189,9 @@ class ClassBuilder:
     def founding(self, fits: list[Fit], role: str) -> Founding:
         """Where the objects are made and their values come from."""
         methods = {f.symbol for fit in fits for f in fit.functions if f.symbol is not None}
-        return plan_construction(self.file, self.effects, self.a.language, self.rows, methods, self.a.constants, role == "app")
+        return plan_construction(
+            self.file, self.effects, self.a.language, self.rows, methods, self.a.constants, role == "app"
+        )
 
     def only_inside(self, index: int, spans: list[tuple[int, int]], first: object) -> bool:
         """Whether nobody but the class's own functions touches the field after its start."""

@@ -11,15 +11,29 @@ from ..program.language import Language
 from ..program.model import Function, SourceFile, Symbol
 
 SEEN = frozenset(["drawing", "console"])
-SAYS = {"console": ("talks", "to the console"), "drawing": ("draws", ""), "sound": ("makes", "sound"), "files": ("works", "on files"),
-        "database": ("asks", "the database"), "network": ("uses", "the network"), "input": ("asks", "for input"), "timing": ("looks", "at the clock")}  # fmt: skip
-OTHERS = {"model": ("console", "drawing", "sound", "input", "network"), "view": ("files", "database", "network"), "service": ("console", "drawing"),
-          "handle": ("drawing", "console")}  # fmt: skip
+SAYS = {
+    "console": ("talks", "to the console"),
+    "drawing": ("draws", ""),
+    "sound": ("makes", "sound"),
+    "files": ("works", "on files"),
+    "database": ("asks", "the database"),
+    "network": ("uses", "the network"),
+    "input": ("asks", "for input"),
+    "timing": ("looks", "at the clock"),
+}
+OTHERS = {
+    "model": ("console", "drawing", "sound", "input", "network"),
+    "view": ("files", "database", "network"),
+    "service": ("console", "drawing"),
+    "handle": ("drawing", "console"),
+}
 SHOWN = 6  # lines that a reason names
 
 
 class Roles:
-    def __init__(self, file: SourceFile, language: Language, effects: Effects, concerns: Concerns, registered: set[Symbol | None]) -> None:
+    def __init__(
+        self, file: SourceFile, language: Language, effects: Effects, concerns: Concerns, registered: set[Symbol | None]
+    ) -> None:
         self.file, self.language, self.effects, self.concerns = file, language, effects, concerns
         self.registered = registered
 
@@ -44,7 +58,14 @@ class Roles:
         """Sentences on the lines that do what the role should leave to others."""
         found = []
         for concern in OTHERS.get(design.role, ()):
-            lines = sorted({self.file.shown(at) for f in functions for c, at in self.concerns.direct(f.start, f.end) if c == concern})
+            lines = sorted(
+                {
+                    self.file.shown(at)
+                    for f in functions
+                    for c, at in self.concerns.direct(f.start, f.end)
+                    if c == concern
+                }
+            )
             if lines:
                 listed = ", ".join(map(str, lines[:SHOWN])) + (" and others" if len(lines) > SHOWN else "")
                 verb, rest = SAYS[concern]

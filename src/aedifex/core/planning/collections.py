@@ -22,7 +22,10 @@ from ..rewrites.parameter_to_receiver import loose
 from ..rewrites.record_class.objects import Handed, keyed_fields, record_edits, worth_a_class
 
 KNOWN_OF = frozenset(
-    "name id x y z score speed color colour value level price count label title time date size width height kind type state age".split()  # noqa: SIM905
+    """
+    name id x y z score speed color colour value level price
+    count label title time date size width height kind type state age
+    """.split()
 )  # what is known of things, rather than things
 
 
@@ -31,12 +34,15 @@ def collect(
 ) -> tuple[list[ClassDesign], Program]:
     """Classes for the lists of a file, and the program with them.
 
-    ``free_``: variables that may be changed; ``taken``: names of classes; ``known``: proposed before lines of the file were lifted.
+    ``free_``: variables that may be changed; ``taken``: names of classes; ``known``: proposed before lines of the file
+    were lifted.
     """
     made: list[ClassDesign] = []
     while found := records(file, program.language, free_):
         names = {s.name for s in found[0].lists}
-        design = next((copy.deepcopy(d) for d in known if {bare(o) for f in d.fields for o in f.origins} == names), None)
+        design = next(
+            (copy.deepcopy(d) for d in known if {bare(o) for f in d.fields for o in f.origins} == names), None
+        )
         design = design or class_of_lists(program, file, found[0], taken)
         program = hidden(with_list_objects, program, file, found[0], design)
         made.append(design)
@@ -50,12 +56,17 @@ def collect(
 def records_of(
     program: Program, file: SourceFile, free_: set[Symbol], taken: set[str], known: Iterable[ClassDesign] = ()
 ) -> tuple[list[ClassDesign], Program]:
-    """Classes for the records of a file that are held in keyed tables, and the program with them; arguments as ``collect``."""
+    """Classes for the records of a file that are held in keyed tables, and the program with them; arguments as
+    ``collect``."""
     made: list[ClassDesign] = []
     names = {s.name for s in free_}
     while True:
         keys = {f.name for d in made for f in d.fields}
-        found = [k for k in program.language.keyed(file) if worth_a_class(file, k) and k.names <= names and not set(k.keys) <= keys]
+        found = [
+            k
+            for k in program.language.keyed(file)
+            if worth_a_class(file, k) and k.names <= names and not set(k.keys) <= keys
+        ]
         roots = roots_of(file, found[0]) if found else []
         if not roots:
             return made, program
@@ -71,11 +82,17 @@ def roots_of(file: SourceFile, found: Keyed) -> list[Symbol]:
     """The variables at the top in which the records are kept: lists, and those that are given one as it is written."""
     spans = {m.span for m in found.made}
     given = {s.target.symbol for s in file.statements if s.target is not None and s.value in spans}
-    lists = [s for s in found.lists if s.scope is file.scope and any(st.target is not None and st.target.symbol is s for st in file.statements)]
+    lists = [
+        s
+        for s in found.lists
+        if s.scope is file.scope and any(st.target is not None and st.target.symbol is s for st in file.statements)
+    ]
     return [*lists, *(s for s in found.holders if s.scope is file.scope and s in given)]
 
 
-def keyed_class(program: Program, file: SourceFile, found: Keyed, roots: list[Symbol], taken: set[str], called: str = "") -> ClassDesign:
+def keyed_class(
+    program: Program, file: SourceFile, found: Keyed, roots: list[Symbol], taken: set[str], called: str = ""
+) -> ClassDesign:
     """The class of records: named after the variables that keep them, if a person gives it no name."""
     write = program.language.write
     used = taken_names(file, program.language.builtins) | taken
@@ -83,17 +100,24 @@ def keyed_class(program: Program, file: SourceFile, found: Keyed, roots: list[Sy
     if len(roots) > 1 and roots[0] not in found.lists:
         words = [w.rstrip("0123456789") or w for w in words]
     base = write.class_name(words)
-    name = called or (found.named.name if found.named is not None else free(base if write.is_name(base) else "Record", used))
+    name = called or (
+        found.named.name if found.named is not None else free(base if write.is_name(base) else "Record", used)
+    )
     design = ClassDesign(name)
     for s in roots:
         several = s in found.lists
         name = free(write.member_name(words, s.name), {r.name for r in roots}) if several else s.name
         design.objects.append(ObjectDesign(name, [], "", s.name if several else ""))
     for key in found.keys:
-        design.fields.append(FieldDesign(key, [qualified(program, file, f'{s.name}[{key}]') for s in roots], "argument", hidden=False))
+        design.fields.append(
+            FieldDesign(key, [qualified(program, file, f"{s.name}[{key}]") for s in roots], "argument", hidden=False)
+        )
     lines = [str(file.shown(m.span[0])) for m in found.made]
-    design.why.append(f"records with the keys {', '.join(found.keys)} are made at line{'s' * (len(lines) > 1)} {', '.join(lines)} and used by key "
-                      f"at {len(found.uses)} places; nothing else is done with them")  # fmt: skip
+    design.why.append(
+        f"records with the keys {', '.join(found.keys)} are made at line{'s' * (len(lines) > 1)} {', '.join(lines)} "
+        "and used by key "
+        f"at {len(found.uses)} places; nothing else is done with them"
+    )
     return design
 
 
@@ -101,7 +125,9 @@ def with_records(program: Program, file: SourceFile, found: Keyed, design: Class
     """The program with objects for records, and methods of what is handed one; the design names those."""
     design.methods, design.why = [], design.why[:1]
     handed = [(f.name, p) for f, p in sorted(found.sure, key=lambda e: (e[0].start, e[1]))]
-    after = with_edits(program, file, record_edits(file, program.language, found, design.name, keyed_fields(program, design)))
+    after = with_edits(
+        program, file, record_edits(file, program.language, found, design.name, keyed_fields(program, design))
+    )
     for name, param in handed:
         here = after.files[file.path]
         f, methods = here.function(name), Handed(here, program.language, design.name)
@@ -138,8 +164,11 @@ def with_list_objects(program: Program, file: SourceFile, found: Records, design
     return with_edits(program, file, edits) if edits else program
 
 
-def hidden(change: Callable[..., Program], program: Program, file: SourceFile, found: object, design: ClassDesign) -> Program:
-    """The program after a change, in which fields are hidden that nobody outside touches then: that shows only after it."""
+def hidden(
+    change: Callable[..., Program], program: Program, file: SourceFile, found: object, design: ClassDesign
+) -> Program:
+    """The program after a change, in which fields are hidden that nobody outside touches then: that shows only after
+    it."""
     after = change(program, file, found, design)
     hide_unused_fields(after.files[file.path], design)
     return change(program, file, found, design) if any(f.hidden for f in design.fields) else after
@@ -180,36 +209,77 @@ def with_item_methods(program: Program, path: str, design: ClassDesign) -> Progr
     return program
 
 
-def class_of_lists(program: Program, file: SourceFile, found: Records, taken: set[str], called: str = "") -> ClassDesign:
-    """The class of what the lists hold: its name (``called``, where a person gives one), its fields, what one object and all are called."""
+def class_of_lists(
+    program: Program, file: SourceFile, found: Records, taken: set[str], called: str = ""
+) -> ClassDesign:
+    """The class of what the lists hold: its name (``called``, where a person gives one), its fields, what one object
+    and all are called."""
     write = program.language.write
     used = taken_names(file, program.language.builtins) | taken
     hooks = program.language.hooks(file)
-    users = [f.name for f in file.tops if f.name not in hooks and any(f.start <= u.ref.start < f.end for s in found.lists for u in found.uses[s])]
-    ones = [write.member_name([*write.words(s.name)[:-1], singular(write.words(s.name)[-1])], s.name) for s in found.lists]
+    users = [
+        f.name
+        for f in file.tops
+        if f.name not in hooks and any(f.start <= u.ref.start < f.end for s in found.lists for u in found.uses[s])
+    ]
+    ones = [
+        write.member_name([*write.words(s.name)[:-1], singular(write.words(s.name)[-1])], s.name) for s in found.lists
+    ]
     firsts = [write.member_name([singular(w) for w in write.words(n)], n) for n in ones]
-    name = called or class_name_for(firsts, [write.member_name([singular(w) for w in write.words(n)], n) for n in users if len(write.words(n)) > 1], write, used,
-                          speaking(program, found) or one_of(file_stem(write.module_of(file.path))))  # fmt: skip
+    name = called or class_name_for(
+        firsts,
+        [write.member_name([singular(w) for w in write.words(n)], n) for n in users if len(write.words(n)) > 1],
+        write,
+        used,
+        speaking(program, found) or one_of(file_stem(write.module_of(file.path))),
+    )
     words = [w.lower() for w in write.words(name)]
     like = next((s.name for s in found.lists if "_" in s.name.strip("_")), found.lists[0].name)
     item = free(write.member_name(words, like), used)
-    collection = free(write.member_name([*words[:-1], plural(words[-1])], like), used - {s.name for s in found.lists} | {item})
+    collection = free(
+        write.member_name([*words[:-1], plural(words[-1])], like), used - {s.name for s in found.lists} | {item}
+    )
     design = ClassDesign(name, objects=[ObjectDesign(item, [], "", collection)])
+    design.fields = fields_of_lists(program, file, found, design, ones)
+    where = [file.shown(u.span[0]) for u in found.firsts]
+    design.why.append(
+        f"{found.named} (lines {', '.join(map(str, where))}) hold a part each of the same things: they are used "
+        "with the same index"
+        + (f", and grow and shrink together at {len(found.together)} places" if found.together else "")
+    )
+    return design
+
+
+def fields_of_lists(
+    program: Program, file: SourceFile, found: Records, design: ClassDesign, ones: list[str]
+) -> list[FieldDesign]:
+    """A field for each list. ``ones``: what one of each list is called."""
+    write, made = program.language.write, []
+    words = [w.lower() for w in write.words(design.name)]
     held: set[str] = set()
-    handed = [s for s, _ in filling(file, program.language, found, name, collection).given] if has_size(found) else found.lists
+    handed = (
+        [s for s, _ in filling(file, program.language, found, design.name, design.objects[0].collection).given]
+        if has_size(found)
+        else found.lists
+    )
     for s, one in zip(found.lists, ones, strict=True):
         kept = [w for w in write.words(one) if singular(w.lower()) not in words] or write.words(one)
         short = write.member_name(kept, s.name)
         if all(1 < len(x.name) < 4 and x.name[0] == words[0][0] for x in found.lists):
             short = s.name[1:]  # bx, by of a bubble
-        if short == item:  # the list is named for the things: what it holds of them is most likely what they are called
+        if (
+            short == design.objects[0].name
+        ):  # the list is named for the things: what it holds of them is most likely what they are called
             parts, kind = found.uses[s][0].parts, program.language.item_type(file, found.uses[s][0].ref)
-            texts = all(program.language.type_of(file, part) == "str" for part in parts) if parts else kind.lower() == "string"
+            texts = (
+                all(program.language.type_of(file, part) == "str" for part in parts)
+                if parts
+                else kind.lower() == "string"
+            )
             short = "name" if texts else "value"
         short = free(short if write.is_name(short) else one, held)
         held.add(short)
-        design.fields.append(FieldDesign(short, [qualified(program, file, s.name)], "argument" if s in handed else "fixed", hidden=False))
-    where = [file.shown(u.span[0]) for u in found.firsts]
-    design.why.append(f"{found.named} (lines {', '.join(map(str, where))}) hold a part each of the same things: they are used with the same index"
-                      + (f", and grow and shrink together at {len(found.together)} places" if found.together else ""))  # fmt: skip
-    return design
+        made.append(
+            FieldDesign(short, [qualified(program, file, s.name)], "argument" if s in handed else "fixed", hidden=False)
+        )
+    return made

@@ -1,4 +1,5 @@
-"""Classes of one kind (B13): three or more that share methods and fields get a common base, each keeping what differs."""
+"""Classes of one kind (B13): three or more that share methods and fields get a common base, each keeping what
+differs."""
 
 from __future__ import annotations
 
@@ -28,18 +29,25 @@ def common_bases(file: SourceFile, language: Language, classes: list[ClassDesign
 
 
 def method_words(file: SourceFile, language: Language, c: ClassDesign, m: MethodDesign) -> tuple[str, ...] | None:
-    """A method with its name, as words that say fields for the variables; None for one that is not made of one plain function."""
+    """A method with its name, as words that say fields for the variables; None for one that is not made of one plain
+    function."""
     f = file.function(bare(m.origins[0])) if len(m.origins) == 1 and not m.drop and not m.add else None
     if f is None:
         return None
-    names: dict[Symbol | None, str] = {file.scope.symbols.get(bare(o)): "." + x.name for x in c.fields for o in x.origins}
+    names: dict[Symbol | None, str] = {
+        file.scope.symbols.get(bare(o)): "." + x.name for x in c.fields for o in x.origins
+    }
     names |= {file.scope.symbols.get(bare(o)): "." + x.name + "()" for x in c.methods for o in x.origins}
     edits = [(r.start, r.end, names[r.symbol]) for r in file.within(f.params_start, f.end) if r.symbol in names]
-    declared = [(d.start, d.end, names[d.symbol]) for d in file.declarations_within(f.start, f.end) if d.symbol in names]
+    declared = [
+        (d.start, d.end, names[d.symbol]) for d in file.declarations_within(f.start, f.end) if d.symbol in names
+    ]
     return m.name, *language.tokens(file, f.params_start, f.end, [*edits, *declared])
 
 
-def group_alike(file: SourceFile, language: Language, kinds: list[ClassDesign], m: MethodDesign, taken: set[str]) -> None:
+def group_alike(
+    file: SourceFile, language: Language, kinds: list[ClassDesign], m: MethodDesign, taken: set[str]
+) -> None:
     common = [f.name for f in kinds[0].fields if all(f.name in [x.name for x in c.fields] for c in kinds[1:])]
     if not common:
         return
@@ -53,7 +61,9 @@ def group_alike(file: SourceFile, language: Language, kinds: list[ClassDesign], 
     for name in common:
         fields = [f for c in kinds for f in c.fields if f.name == name]
         hidden = all(f.hidden for f in fields)
-        differ = {f.start for f in fields} == {"fixed", "argument"} or len({f.value for f in fields if f.start == "fixed"}) > 1
+        differ = {f.start for f in fields} == {"fixed", "argument"} or len(
+            {f.value for f in fields if f.start == "fixed"}
+        ) > 1
         for c, f in zip(kinds, fields, strict=True):
             f.hidden = hidden
             if differ and f.start == "fixed":

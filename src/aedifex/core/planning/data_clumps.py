@@ -1,4 +1,5 @@
-"""The objects that variables tell of before they are classes: what they hold, and which of a stretch of lines is about one of them."""
+"""The objects that variables tell of before they are classes: what they hold, and which of a stretch of lines is about
+one of them."""
 
 from __future__ import annotations
 
@@ -78,7 +79,6 @@ class Thing:
         return s.kind == "assign" and any(r.symbol in sets for r in refs if r.role != "write")
 
 
-
 def things(file: SourceFile, language: Language, free_: Sequence[Symbol]) -> list[list[Thing]]:
     """Rows of objects that variables tell of by their names: numbered copies, and those with a first word in common."""
     found = []
@@ -117,7 +117,6 @@ class Item(OneOfMany):
     """One object of those that lists with one index hold. ``uses``: of the lists."""
 
     uses: list[ListUse] = field(default_factory=list)
-
 
     def one(self, file: SourceFile, start: int, end: int) -> bool:
         """The index is a variable by itself, the same everywhere, which the stretch does not change."""
@@ -171,7 +170,6 @@ class Held(OneOfMany):
 
     found: Keyed = field(default_factory=Keyed)
 
-
     @property
     def named(self) -> frozenset[str]:
         return frozenset()  # what holds it is handed over
@@ -196,7 +194,11 @@ class Held(OneOfMany):
         return [self.keys[r.end][0] for r in refs if r.symbol in self.roles and r.end in self.keys]
 
     def sets(self, refs: Sequence[Reference]) -> list[str]:
-        return [self.keys[r.end][0] for r in refs if r.symbol in self.roles and r.end in self.keys and (self.keys[r.end][1] or r.mutates)]
+        return [
+            self.keys[r.end][0]
+            for r in refs
+            if r.symbol in self.roles and r.end in self.keys and (self.keys[r.end][1] or r.mutates)
+        ]
 
     def own_code(self, f: Function, used: set[Symbol]) -> bool:
         """A function that is handed the record becomes a method whole."""

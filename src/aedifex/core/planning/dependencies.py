@@ -1,4 +1,5 @@
-"""Groups of variables that may become classes, and what their functions need of each other, worked out for all at once."""
+"""Groups of variables that may become classes, and what their functions need of each other, worked out for all at
+once."""
 
 from __future__ import annotations
 
@@ -148,7 +149,8 @@ class Settlement:
         return needed
 
     def reachable(self, mine: Candidate, need: Need) -> bool:
-        """Whether a method can use something that is not its own by the name that it has in the file, where its class then stays."""
+        """Whether a method can use something that is not its own by the name that it has in the file, where its class
+        then stays."""
         one = isinstance(need, Link) or "variable" in need.kinds
         mine.bound |= (found := self.lone and self.a.language.code_at_top and one and len(mine.rows) == 1)
         return found
@@ -175,7 +177,8 @@ class Settlement:
         return needed
 
     def impassable(self, f: Function, s: Symbol) -> str:
-        """ "" if a variable is read only, whole, and unchanged while the function runs; else why it cannot be handed over."""
+        """ "" if a variable is read only, whole, and unchanged while the function runs; else why it cannot be handed
+        over."""
         rebound_outside_main = any(r.writes and r.scope.frame is not self.file.scope for r in s.references)
         if s not in self.a.variables:
             return f"it uses '{s.name}', which is no state that a class could have"
@@ -188,9 +191,14 @@ class Settlement:
         return ""
 
     def called_later(self, f: Function, s: Symbol) -> bool:
-        """Whether what a function makes may call, later, what reads a variable that changes: the callee would be handed a stale copy."""
+        """Whether what a function makes may call, later, what reads a variable that changes: the callee would be handed
+        a stale copy."""
         language, reach = self.a.language, self.effects.reach
-        calls = [c for c in self.file.calls_within(f.start, f.end) if c.callee.symbol in reach and s in reach[c.callee.symbol].reads]
+        calls = [
+            c
+            for c in self.file.calls_within(f.start, f.end)
+            if c.callee.symbol in reach and s in reach[c.callee.symbol].reads
+        ]
         late = [scope for c in calls for scope in deferring(c.callee.scope, f.scope)]
         return any(outlives(self.file, language, scope) for scope in late) and rebound(self.file, language, s)
 

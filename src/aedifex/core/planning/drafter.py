@@ -50,8 +50,9 @@ def draft(
 ) -> Design:
     """A design for the files of the program. Files with problems are read by others but not written.
 
-    ``entries``: what people start; by default every file that no other file imports. ``idea``: what holds a class together, one of ``rivals.IDEAS``, "app": nothing but
-    the main code becomes a class, or "asked": nothing but what the wishes say.
+    ``entries``: what people start; by default every file that no other file imports. ``idea``: what holds a class
+    together, one of ``rivals.IDEAS``, "app": nothing but the main code becomes a class, or "asked": nothing but what
+    the wishes say.
     """
     whole = [file for file in program.files.values() if not file.problems]
     sources = {path: digest(file.text[start:end]) for file in whole for path, start, end in file.parts}
@@ -71,7 +72,12 @@ def draft(
         design.parts += made.parts
         design.lifts += made.lifts
         design.why_not |= made.why_not
-        taken |= {c.name for c in made.classes} | {c.file for c in made.classes} | {x for s in made.streams for x in (s.class_, s.file)} | {x for p in made.parts for x in (p.name, p.file)}
+        taken |= (
+            {c.name for c in made.classes}
+            | {c.file for c in made.classes}
+            | {x for s in made.streams for x in (s.class_, s.file)}
+            | {x for p in made.parts for x in (p.name, p.file)}
+        )
         program = made.program
     return design
 
@@ -87,6 +93,13 @@ class Task:
     taken: set[str]
     entry: bool
     idea: str
+
+    def planner(
+        self, program: Program, parts: frozenset[str], things: Sequence[frozenset[str]], streams: frozenset[str]
+    ) -> FilePlanner:
+        """What plans the file, as it stands in ``program``; the rest as ``FilePlanner`` says."""
+        file, own = program.files[self.path], (self.outsiders, self.beside, self.wishes, self.entry, self.taken)
+        return FilePlanner(program, file, *own, self.idea, parts, things, streams)
 
     @property
     def kept(self) -> set[str]:
@@ -117,7 +130,12 @@ def draft_file(program: Program, task: Task) -> FileDraft:
             return made
         why = next((s.why for s in made.stays if s.name == "main"), "no class would need it")
         plain = with_handlers(program, task)
-        plain.stays += [StayDesign(n, f"{o.name} stays a function: {why}") for w in task.wishes for n in w.together if "." in bare(n)]
+        plain.stays += [
+            StayDesign(n, f"{o.name} stays a function: {why}")
+            for w in task.wishes
+            for n in w.together
+            if "." in bare(n)
+        ]
         return plain
     made = with_handlers(program, task)
     if o is None and not made.classes and task.entry and (stay := closed_main(program, task.path)) is not None:
@@ -147,21 +165,30 @@ def with_handlers(program: Program, task: Task, line: Callable[[int], int] = int
     return made
 
 
-def planned(program: Program, task: Task, line: Callable[[int], int] = int, handlers: frozenset[str] = frozenset()) -> FileDraft:
+def planned(
+    program: Program, task: Task, line: Callable[[int], int] = int, handlers: frozenset[str] = frozenset()
+) -> FileDraft:
     """``line``: the line of the source where a line of the program was; ``handlers``: functions that stood in place."""
     return branched(program, task, line, handlers, with_console(program, task, line, handlers))
 
 
-def branched(program: Program, task: Task, line: Callable[[int], int], handlers: frozenset[str], made: FileDraft) -> FileDraft:
+def branched(
+    program: Program, task: Task, line: Callable[[int], int], handlers: frozenset[str], made: FileDraft
+) -> FileDraft:
     """With the branches of commands that a long method tells apart as methods beside it.
 
-    What they need is some of what their method needs: where that is handed nothing but its own arguments, neither are they.
+    What they need is some of what their method needs: where that is handed nothing but its own arguments, neither are
+    they.
     """
     file, language = program.files[task.path], program.language
     taken = taken_by(file, language) | {m.name for c in made.classes for m in c.methods}
     for c in made.classes if task.idea == "use" else []:
         for m in list(c.methods) if len(c.objects) == 1 and not c.objects[0].collection else []:
-            f = file.function(bare(m.origins[0])) if len(m.origins) == 1 and not m.lines and not m.add and not m.drop else None
+            f = (
+                file.function(bare(m.origins[0]))
+                if len(m.origins) == 1 and not m.lines and not m.add and not m.drop
+                else None
+            )
             if f is None or f.name in handlers | task.kept:
                 continue
             arms = dispatched(file, language, f, taken)
@@ -181,7 +208,9 @@ def with_console(program: Program, task: Task, line: Callable[[int], int], handl
     if not streams:
         return made
     other = plan_file(program, task, line, handlers, streams)
-    return other if handed_in(other.classes, streams, program.language) and as_good(other.classes, made.classes) else made
+    return (
+        other if handed_in(other.classes, streams, program.language) and as_good(other.classes, made.classes) else made
+    )
 
 
 def plan_file(
@@ -190,55 +219,86 @@ def plan_file(
     """As ``planned``, with the console as a variable or without."""
     path, idea = task.path, task.idea
     items = things_of_lists(program, task)
-    wanted = [p for p in liftable(program, task, items) if p.region.function is None or p.region.function.name not in handlers]
+    wanted = [
+        p for p in liftable(program, task, items) if p.region.function is None or p.region.function.name not in handlers
+    ]
     unfolding, without = task.entry and bool(unfoldings(program, path)), ""
     while True:
         lifted, stood = lift_all(program, path, wanted)
         split = parts_in(lifted, path, task.outsiders, task.taken, task.kept) if idea == "use" else []
         lifted = with_parts(with_streams(lifted, path, streams), path, split)
-        lifted = with_unified_twins(taken_apart(unfolded(lifted, path) if unfolding else lifted, path), path, task.wishes)
+        lifted = with_unified_twins(
+            taken_apart(unfolded(lifted, path) if unfolding else lifted, path), path, task.wishes
+        )
         kept, after = with_lists(lifted, lifted.files[path], task, [i.design for i in items])
         parts = frozenset(p.name for p in stood if p.app) | handlers
         things = list(dict.fromkeys(p.named for p in stood if not p.app and not p.of_item))
-        assigner = FilePlanner(after, after.files[path], task.outsiders, task.beside, task.wishes, task.entry, task.taken, idea, parts, things, frozenset(s.name for s in streams))
+        assigner = task.planner(after, parts, things, frozenset(s.name for s in streams))
         classes, stays = assigner.design()
         if unfolding and not any(c.role == "app" for c in classes):
             unfolding, without = False, next((s.why for s in stays if s.name == "main"), "")
             continue
         methods = {(bare(o), c.role == "app") for c in [*classes, *kept] for m in c.methods for o in m.origins}
-        fields = {bare(o) for c in [*classes, *kept] for f in c.fields for o in f.origins} | {s.name for s in assigner.constants}
-        wanted = [p for p in stood if p.of or ((p.name, p.app) in methods and p.uses <= fields and not p.takes & fields)]
+        fields = {bare(o) for c in [*classes, *kept] for f in c.fields for o in f.origins} | {
+            s.name for s in assigner.constants
+        }
+        wanted = [
+            p for p in stood if p.of or ((p.name, p.app) in methods and p.uses <= fields and not p.takes & fields)
+        ]
         if len(wanted) == len(stood):
             break
     for c in [c for c in classes if c.role == "app"]:
         propose_extension(c, after, path)
     for stay in [s for s in stays if s.name == "main" and without]:
         stay.why = without  # what is decorated would not have been in the way
-    assigner.place(kept)
-    for part in split:
-        bones = ClassDesign(part.name, part.role)
-        assigner.place([bones])
-        part.file = bones.file
-    for stream in [s for s in streams if s.class_]:
-        bones = ClassDesign(stream.class_, "handle")
-        assigner.place([bones])
-        stream.file = bones.file
+    give_files(assigner, kept, split, streams)
     from_lines([*classes, *kept], stood, line)
     names = {p.name for p in stood}
     of_methods = sorted((p for p in stood if p.of), key=lambda p: p.region.start)
     lifts = [LiftDesign(p.name, p.of, [p.lines], [f"one job of {p.of}, at {numbers(p, line)}"]) for p in of_methods]
-    return FileDraft(kept + classes, stays, {n: why for n, why in assigner.why_not.items() if n not in names}, after, list(streams), list(split), lifts)
+    return FileDraft(
+        kept + classes,
+        stays,
+        {n: why for n, why in assigner.why_not.items() if n not in names},
+        after,
+        list(streams),
+        list(split),
+        lifts,
+    )
+
+
+def give_files(
+    planner: FilePlanner, kept: list[ClassDesign], parts: Sequence[PartDesign], streams: Sequence[StreamDesign]
+) -> None:
+    """Say in which file each class goes that the planner did not make."""
+    planner.place(kept)
+    for part in parts:
+        bones = ClassDesign(part.name, part.role)
+        planner.place([bones])
+        part.file = bones.file
+    for stream in [s for s in streams if s.class_]:
+        bones = ClassDesign(stream.class_, "handle")
+        planner.place([bones])
+        stream.file = bones.file
 
 
 def liftable(program: Program, task: Task, items: Sequence[Thing]) -> list[Piece]:
-    """Lines that others do over one object's data, unless something forbids to touch the file. ``items``: objects of lists."""
+    """Lines that others do over one object's data, unless something forbids to touch the file. ``items``: objects of
+    lists."""
     file, language = program.files[task.path], program.language
-    if task.idea not in ("use", "names") or sum(s.kind not in ("function", "class", "import") for s in file.statements) > MOST:
+    if (
+        task.idea not in ("use", "names")
+        or sum(s.kind not in ("function", "class", "import") for s in file.statements) > MOST
+    ):
         return []
     found = hazards(program, task.path, task.outsiders)
     if forbidding(found, set()) is not None:
         return []
-    free = [s for s in module_variables(file) if s.kinds == {"variable"} and s.name not in task.kept and forbidding(found, {s.name}) is None]
+    free = [
+        s
+        for s in module_variables(file)
+        if s.kinds == {"variable"} and s.name not in task.kept and forbidding(found, {s.name}) is None
+    ]
     work = pieces(file, language, free, items)
     if task.idea == "use":
         others = [*(f for f in program.files.values() if f is not file), *task.outsiders.files.values()]
@@ -246,12 +306,17 @@ def liftable(program: Program, task: Task, items: Sequence[Thing]) -> list[Piece
     if task.entry and task.idea == "use" and not language.joined:
         taken = taken_by(file, language) | {p.name for p in work}
         whole = {(p.region.start, p.region.end) for p in work}
-        work += [p for p in cuts(file, language, Effects(file, language), taken) if (p.region.start, p.region.end) not in whole]
+        work += [
+            p
+            for p in cuts(file, language, Effects(file, language), taken)
+            if (p.region.start, p.region.end) not in whole
+        ]
     return work
 
 
 def loose_lists(program: Program, file: SourceFile, task: Task) -> set[Symbol]:
-    """The names of a file that may become a list of objects; none where there is no such list, or something forbids to touch the file."""
+    """The names of a file that may become a list of objects; none where there is no such list, or something forbids to
+    touch the file."""
     asked = {bare(n) for w in task.wishes for n in [*w.together, *w.keep]}
     loose = {s for s in file.scope.symbols.values() if s.name not in asked}
     if not records(file, program.language, loose) and not any(k.trouble is None for k in program.language.keyed(file)):
@@ -270,8 +335,11 @@ def things_of_lists(program: Program, task: Task) -> list[Item | Held]:
     return [*items, *held_things(program, file, loose, task.taken | {i.design.name for i in items})]
 
 
-def with_lists(program: Program, file: SourceFile, task: Task, known: Sequence[ClassDesign]) -> tuple[list[ClassDesign], Program]:
-    """Classes for lists with one index, and the program as it is with them: what is drafted for the rest speaks of that.
+def with_lists(
+    program: Program, file: SourceFile, task: Task, known: Sequence[ClassDesign]
+) -> tuple[list[ClassDesign], Program]:
+    """Classes for lists with one index, and the program as it is with them: what is drafted for the rest speaks of
+    that.
 
     ``known``: those proposed before lines of the file were lifted.
     """
@@ -289,15 +357,25 @@ def with_lists(program: Program, file: SourceFile, task: Task, known: Sequence[C
 def summary(design: Design) -> list[str]:
     """One sentence a class, and one on what stays."""
     lines = [sentence(c) for c in design.classes]
-    lines += [f"{p.name}, a part of {p.of}: {len(p.fields)} fields, {len(p.methods)} methods; kept as {p.object}" + (f" in {p.file}" if p.file else "") for p in design.parts]
+    lines += [
+        f"{p.name}, a part of {p.of}: {len(p.fields)} fields, {len(p.methods)} methods; kept as {p.object}"
+        + (f" in {p.file}" if p.file else "")
+        for p in design.parts
+    ]
     for of in dict.fromkeys(x.of for x in design.lifts):
         lines.append(f"{of}: lines of it become {', '.join(x.name for x in design.lifts if x.of == of)}")
     if not lines:
         chief = [s for s in design.stays if s.name == "main" or s.why.startswith("what it holds")]
-        telling = chief or sorted((s for s in design.stays if s.why != "constant"), key=lambda s: "by its name" in s.why)
+        telling = chief or sorted(
+            (s for s in design.stays if s.why != "constant"), key=lambda s: "by its name" in s.why
+        )
         why = "there is no state to hold"
         if telling:
-            why = telling[0].why if telling[0].why.startswith("the main code") else f"{bare(telling[0].name)} stays, because {telling[0].why}"
+            why = (
+                telling[0].why
+                if telling[0].why.startswith("the main code")
+                else f"{bare(telling[0].name)} stays, because {telling[0].why}"
+            )
         lines.append(f"No class is proposed: {why}.")
     return lines
 
@@ -309,7 +387,10 @@ def sentence(c: ClassDesign) -> str:
         f"{len(c.methods)} method{'s' * (len(c.methods) != 1)}",
     ]
     where = f" in {c.file}" if c.file else ""
-    return f"{c.name} ({c.role}): {', '.join(parts)}; object{'s' * (len(objects) != 1)} {', '.join(objects) or 'none'}{where}"
+    return (
+        f"{c.name} ({c.role}): {', '.join(parts)}; object{'s' * (len(objects) != 1)} "
+        f"{', '.join(objects) or 'none'}{where}"
+    )
 
 
 def fate(design: Design, name: str) -> list[str]:

@@ -20,8 +20,11 @@ MANY_FIELDS, MANY_METHODS, MANY_LINES = 6, 7, 60  # from which a class is looked
 HANDED = 2  # members of the class that a method of its part may need
 
 
-def parts_in(program: Program, path: str, outsiders: Program | None, taken: set[str], kept: set[str]) -> list[PartDesign]:
-    """As ``parts_of``; none where something forbids to touch the file, and none of a class that one of the ``outsiders`` names."""
+def parts_in(
+    program: Program, path: str, outsiders: Program | None, taken: set[str], kept: set[str]
+) -> list[PartDesign]:
+    """As ``parts_of``; none where something forbids to touch the file, and none of a class that one of the
+    ``outsiders`` names."""
     file = program.files[path]
     if not file.classes or file.problems or forbidding(hazards(program, path, outsiders), set()) is not None:
         return []
@@ -30,7 +33,8 @@ def parts_in(program: Program, path: str, outsiders: Program | None, taken: set[
 
 
 def parts_of(program: Program, path: str, taken: set[str], kept: set[str]) -> tuple[list[PartDesign], Program]:
-    """The parts that can be taken out of the classes of a file, in the order in which they are, and the program without them in their classes.
+    """The parts that can be taken out of the classes of a file, in the order in which they are, and the program without
+    them in their classes.
 
     ``taken``: names of classes in use; ``kept``: names that a person wants left where they are.
     """
@@ -42,7 +46,9 @@ def parts_of(program: Program, path: str, taken: set[str], kept: set[str]) -> tu
         whole = class_with_uses(program.files[path], language, name)
         if whole is None or not large(program.files[path], whole) or named_elsewhere(program, path, name):
             continue
-        waiting = [p for p in grouped_parts(program, path, whole, taken | {p.name for p in found}) if not kept & members_of(p)]
+        waiting = [
+            p for p in grouped_parts(program, path, whole, taken | {p.name for p in found}) if not kept & members_of(p)
+        ]
         progress = True
         while waiting and progress:
             progress = False
@@ -85,16 +91,30 @@ def grouped_parts(program: Program, path: str, whole: Whole, taken: set[str]) ->
             yield part
 
 
-def part_of(language: Language, whole: Whole, c: ClassDesign, members: dict[str, str], hiding: bool) -> PartDesign | None:
-    """A part with those fields that its methods use, and those methods that need little else; None if that is not worth a class."""
-    fields = {members[bare(f.origins[0])]: f.name for f in c.fields if len(f.origins) == 1 and bare(f.origins[0]) in members}
-    methods = {members[bare(m.origins[0])]: m.name for m in c.methods if len(m.origins) == 1 and bare(m.origins[0]) in members}
+def part_of(
+    language: Language, whole: Whole, c: ClassDesign, members: dict[str, str], hiding: bool
+) -> PartDesign | None:
+    """A part with those fields that its methods use, and those methods that need little else; None if that is not worth
+    a class."""
+    fields = {
+        members[bare(f.origins[0])]: f.name for f in c.fields if len(f.origins) == 1 and bare(f.origins[0]) in members
+    }
+    methods = {
+        members[bare(m.origins[0])]: m.name for m in c.methods if len(m.origins) == 1 and bare(m.origins[0]) in members
+    }
     while (able := {m: n for m, n in methods.items() if can_go(whole, m, fields, methods)}) != methods:
         methods = able
     inside = [u for u in whole.uses if u.function.name in methods and u.name in fields]
     fields = {m: n for m, n in fields.items() if any(u.name == m for u in inside) and m not in whole.reserved}
     stems = set(language.write.words(c.name))
-    alone = [n for n in whole.fields if n not in fields and n not in whole.reserved and stems & set(language.write.words(n)) and is_alone(language, whole, n, methods)]
+    alone = [
+        n
+        for n in whole.fields
+        if n not in fields
+        and n not in whole.reserved
+        and stems & set(language.write.words(n))
+        and is_alone(language, whole, n, methods)
+    ]
     fields |= member_names(alone, stems, language.write, {*fields.values(), *methods.values()})
     outside = outer_uses(language, whole, fields, methods)
     rest = [f for f in whole.methods if f.name not in methods and f.name != language.write.CONSTRUCTOR]
@@ -104,10 +124,14 @@ def part_of(language: Language, whole: Whole, c: ClassDesign, members: dict[str,
 
 
 def can_go(whole: Whole, method: str, fields: dict[str, str], methods: dict[str, str]) -> bool:
-    """Whether a method could go with these fields and methods: it needs little else, and sets and calls nothing else of the class."""
+    """Whether a method could go with these fields and methods: it needs little else, and sets and calls nothing else of
+    the class."""
     others = [u for u in whole.uses if u.function.name == method and u.name not in fields and u.name not in methods]
     told = {u.name for u in others}
-    plain = all((u.name in whole.fields and u.kind in ("read", "call")) or (u.name in whole.reserved and u.kind == "read") for u in others)
+    plain = all(
+        (u.name in whole.fields and u.kind in ("read", "call")) or (u.name in whole.reserved and u.kind == "read")
+        for u in others
+    )
     return plain and len(told) <= HANDED and method in whole.plain
 
 
@@ -119,10 +143,20 @@ def is_alone(language: Language, whole: Whole, name: str, methods: Iterable[str]
 
 def outer_uses(language: Language, whole: Whole, fields: Iterable[str], methods: Iterable[str]) -> list[MemberUse]:
     """Uses of a part's fields by what stays in the class."""
-    return [u for u in whole.uses if u.name in set(fields) and u.function.name not in {*methods, language.write.CONSTRUCTOR}]
+    return [
+        u for u in whole.uses if u.name in set(fields) and u.function.name not in {*methods, language.write.CONSTRUCTOR}
+    ]
 
 
-def made_part(language: Language, whole: Whole, name: str, role: str, fields: dict[str, str], methods: dict[str, str], hiding: bool) -> PartDesign:
+def made_part(
+    language: Language,
+    whole: Whole,
+    name: str,
+    role: str,
+    fields: dict[str, str],
+    methods: dict[str, str],
+    hiding: bool,
+) -> PartDesign:
     """``fields``, ``methods``: member → its name in the part; ``hiding``: whether the class hides its fields."""
     write = language.write
     own = {f.name for f in whole.methods} | {u.name for u in whole.uses} | whole.reserved
@@ -136,7 +170,9 @@ def made_part(language: Language, whole: Whole, name: str, role: str, fields: di
     part = PartDesign(name, whole.name, shown, role)
     part.fields = [FieldDesign(n.strip("#"), [m], hidden=m not in open_) for m, n in fields.items()]
     asked = {u.name for u in whole.uses if u.function.name not in methods}
-    part.methods = [MethodDesign(n.strip("#"), [m], hidden=m.startswith("_") and m not in asked) for m, n in methods.items()]
+    part.methods = [
+        MethodDesign(n.strip("#"), [m], hidden=m.startswith("_") and m not in asked) for m, n in methods.items()
+    ]
     return part
 
 
@@ -175,11 +211,19 @@ def reasons(file: SourceFile, whole: Whole, part: PartDesign) -> list[str]:
     fields = [o for f in part.fields for o in f.origins]
     methods = {o for m in part.methods for o in m.origins}
     others = {u.function.name for u in whole.uses if u.name in fields} - methods
-    alone = len([f for f in fields if all(u.function.name in methods or u.function.name.startswith("__") for u in whole.uses if u.name == f)])
+    alone = len(
+        [
+            f
+            for f in fields
+            if all(u.function.name in methods or u.function.name.startswith("__") for u in whole.uses if u.name == f)
+        ]
+    )
     lines = sum(file.line(f.end - 1) - file.line(f.start) + 1 for f in whole.methods if f.name in methods)
     return [
-        f"{whole.name} does several jobs; one of them is {', '.join(fields)}, with {len(methods)} methods of {lines} lines",
+        f"{whole.name} does several jobs; one of them is {', '.join(fields)}, with {len(methods)} methods of "
+        f"{lines} lines",
         f"{alone} of these {len(fields)} fields {'is' if alone == 1 else 'are'} used by nothing else of {whole.name}"
         if alone
-        else f"{len(others)} other method{'s' * (len(others) != 1)} of {whole.name} use{'s' * (len(others) == 1)} them too",
+        else f"{len(others)} other method{'s' * (len(others) != 1)} of {whole.name} "
+        f"use{'s' * (len(others) == 1)} them too",
     ]

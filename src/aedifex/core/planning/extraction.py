@@ -58,13 +58,16 @@ class Piece:
 
 
 def lift_all(program: Program, path: str, wanted: Sequence[Piece]) -> tuple[Program, list[Piece]]:
-    """The program with the pieces as functions, and those that could be lifted. Smaller ones first, as one may hold another."""
+    """The program with the pieces as functions, and those that could be lifted. Smaller ones first, as one may hold
+    another."""
     places = {p.name: (p.region.start, p.region.end) for p in wanted}
     stood = []
     for piece in sorted(wanted, key=lambda p: (p.size, p.region.start)):
         file = program.files[path]
         try:
-            lifter = Lifter(program.language, Place(file, *places[piece.name]), piece.name, piece.named, piece.several, piece.types)
+            lifter = Lifter(
+                program.language, Place(file, *places[piece.name]), piece.name, piece.named, piece.several, piece.types
+            )
             edits = lifter.edits()
             piece.takes = {s.name for s in lifter.made.takes}
         except Refusal:
@@ -76,11 +79,14 @@ def lift_all(program: Program, path: str, wanted: Sequence[Piece]) -> tuple[Prog
 
 
 def from_lines(classes: list[ClassDesign], stood: Sequence[Piece], line: Callable[[int], int] = int) -> None:
-    """Say of the methods that come from lifted functions which lines they are. ``line``: that of the source for one of the program."""
+    """Say of the methods that come from lifted functions which lines they are. ``line``: that of the source for one of
+    the program."""
     by_name = {p.name: p for p in stood}
     places = {p.name: p.region.start for p in stood if p.app}
     for c in classes:
-        c.methods.sort(key=lambda m: places.get(bare(m.origins[0]), 0) if m.origins else 0)  # parts of the main code in its order, at the end
+        c.methods.sort(
+            key=lambda m: places.get(bare(m.origins[0]), 0) if m.origins else 0
+        )  # parts of the main code in its order, at the end
         for m in c.methods:
             mine = [by_name[bare(o)] for o in m.origins if bare(o) in by_name]
             if not mine:
@@ -117,7 +123,8 @@ def reason_without(why: str, names: Mapping[str, Piece]) -> str:
 
 
 def pieces(file: SourceFile, language: Language, free_: Sequence[Symbol], items: Sequence[Thing] = ()) -> list[Piece]:
-    """What is to be lifted, in source order. ``free_``: the variables that may become fields; ``items``: objects of lists."""
+    """What is to be lifted, in source order. ``free_``: the variables that may become fields; ``items``: objects of
+    lists."""
     used = {n for s in file.scope.walk() for n in s.symbols} | set(language.builtins)
     found: list[Piece] = []
     for row in [*things(file, language, free_), *([t] for t in items)]:
@@ -132,7 +139,20 @@ def pieces(file: SourceFile, language: Language, free_: Sequence[Symbol], items:
                 name = base if thing.number < 0 else f"{base}{thing.number}"
                 used.add(name)
                 more = [o.line for o in repeats(r)]
-                found.append(Piece(lines_of(file, r.start, r.end, bool(r.statements)), name, r, named, r.end - r.start, len(row) > 1, False, thing.of_item, more, types=thing.types()))
+                found.append(
+                    Piece(
+                        lines_of(file, r.start, r.end, bool(r.statements)),
+                        name,
+                        r,
+                        named,
+                        r.end - r.start,
+                        len(row) > 1,
+                        False,
+                        thing.of_item,
+                        more,
+                        types=thing.types(),
+                    )
+                )
             used.add(base)
     return sorted(found, key=lambda p: p.region.start)
 
@@ -237,24 +257,41 @@ def turn_locals(file: SourceFile, language: Language) -> set[Symbol]:
     for s, block, anew in set_anew(file, language, flow, main):
         looped = {r.symbol for r in flow.refs(s.start, block.start) if r.writes}
         for x in anew | looped:
-            if x is not None and all(s.start <= r.start < block.end for r in x.bindings) and not any(deferred(r.scope, file.scope) for r in x.references):
+            if (
+                x is not None
+                and all(s.start <= r.start < block.end for r in x.bindings)
+                and not any(deferred(r.scope, file.scope) for r in x.references)
+            ):
                 found.add(x)
     return found
 
 
-def set_anew(file: SourceFile, language: Language, flow: Flow, body: Sequence[Statement]) -> Iterator[tuple[Statement, Block, set[Symbol]]]:
+def set_anew(
+    file: SourceFile, language: Language, flow: Flow, body: Sequence[Statement]
+) -> Iterator[tuple[Statement, Block, set[Symbol]]]:
     """Each loop of a body, what it repeats, and the variables that this sets on every turn before it needs them."""
     for s, block in all_blocks(file, language, body):
         if s.kind in ("for", "while") and block.role == "body" and block.statements:
             first = block.statements[0]
             kept = flow.before(first, flow.after[first.start], flow.exits[first.start])
-            yield s, block, {r.symbol for r in flow.refs(block.start, block.end) if r.writes and r.symbol is not None} - kept
+            yield (
+                s,
+                block,
+                {r.symbol for r in flow.refs(block.start, block.end) if r.writes and r.symbol is not None} - kept,
+            )
 
 
 def loop_locals(file: SourceFile, language: Language) -> set[Symbol]:
     """The variables that are declared in a loop of the function that starts the program."""
-    loops = [s for g in file.statements if g.kind == "guard" for s in language.inner(file, g) if s.kind in ("for", "while")]
-    written = {r.symbol for s in loops for r in file.within(s.start, s.end) if r.writes and r.symbol is not None and r.symbol.scope is not file.scope}
+    loops = [
+        s for g in file.statements if g.kind == "guard" for s in language.inner(file, g) if s.kind in ("for", "while")
+    ]
+    written = {
+        r.symbol
+        for s in loops
+        for r in file.within(s.start, s.end)
+        if r.writes and r.symbol is not None and r.symbol.scope is not file.scope
+    }
     return {x for x in written if any(s.start <= min(b.start for b in x.bindings) < s.end for s in loops)}
 
 
@@ -262,7 +299,9 @@ def main_code(file: SourceFile) -> list[Statement]:
     return [s for s in file.statements if s.kind not in ("function", "class", "import", "docstring")]
 
 
-def bodies(file: SourceFile, language: Language, state: set[Symbol], row: list[Thing]) -> Iterator[tuple[Sequence[Statement], bool]]:
+def bodies(
+    file: SourceFile, language: Language, state: set[Symbol], row: list[Thing]
+) -> Iterator[tuple[Sequence[Statement], bool]]:
     """Main code, and the functions that are not one object's own; whether it is a function's."""
     yield file.statements, False
     holders = {f for t in row for s in t.roles for r in s.references if (f := file.function_at(r.start)) is not None}
@@ -285,9 +324,15 @@ def statements_with(block: Sequence[Statement], places: Sequence[int]) -> list[i
 
 
 def longest_rows(
-    file: SourceFile, language: Language, block: Sequence[Statement], thing: Thing, state: set[Symbol], places: Sequence[int]
+    file: SourceFile,
+    language: Language,
+    block: Sequence[Statement],
+    thing: Thing,
+    state: set[Symbol],
+    places: Sequence[int],
 ) -> Iterator[list[Statement]]:
-    """The longest rows of statements that work on the object alone. ``places``: where its variables are used, sorted."""
+    """The longest rows of statements that work on the object alone. ``places``: where its variables are used,
+    sorted."""
     run: list[int] = []
     for i in statements_with(block, places):
         if run and i > run[-1] + 1:
@@ -354,7 +399,11 @@ def conditions(
                 thing = next((t for t in row if t.only(used, state)), None)
                 if thing is None or len(set(thing.told(refs))) < 2 or not thing.one(file, start, end):
                     continue
-                if not quiet(file, language, start, end, thing) if thing.of_item else language.purity(file, (start, end)) == "effect":
+                if (
+                    not quiet(file, language, start, end, thing)
+                    if thing.of_item
+                    else language.purity(file, (start, end)) == "effect"
+                ):
                     continue
                 region = region_of(file, language, start, end)
                 if region is not None and not region.statements and takes_nothing_back(region, thing):

@@ -1,4 +1,5 @@
-"""What those who plan classes are told of a file: what may move, what stays, names that are free, and what was planned before."""
+"""What those who plan classes are told of a file: what may move, what stays, names that are free, and what was planned
+before."""
 
 from __future__ import annotations
 
@@ -15,9 +16,10 @@ from ..program.program import Program
 
 
 class FileFacts(Protocol):
-    """``variables``, ``functions``: those that may move; ``parts``: functions made of lines that are to be methods of the app; ``taken_variables``,
-    ``taken_functions``: those that have a class by now; ``things``: variables of one object each, which lines speak of; ``asked_fields``: those that
-    a person wants in the app; ``idea``: what holds a class together."""
+    """``variables``, ``functions``: those that may move; ``parts``: functions made of lines that are to be methods of
+    the app; ``taken_variables``, ``taken_functions``: those that have a class by now; ``things``: variables of one
+    object each, which lines speak of; ``asked_fields``: those that a person wants in the app; ``idea``: what holds a
+    class together."""
 
     program: Program
     file: SourceFile

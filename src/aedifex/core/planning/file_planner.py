@@ -34,9 +34,9 @@ HOLDING = frozenset({"dict", "list", "set", "array", "object"})
 class FilePlanner:
     """Drafts the classes of one file.
 
-    ``outsiders``: files that may use its names; ``beside``: all paths in its folder; ``parts``: functions that are cut out of the main
-    code, which say no more of what belongs together than that does; ``things``: variables that lines were found to work on as on one thing;
-    ``streams``: those that stand for the console, which the app is handed.
+    ``outsiders``: files that may use its names; ``beside``: all paths in its folder; ``parts``: functions that are cut
+    out of the main code, which say no more of what belongs together than that does; ``things``: variables that lines
+    were found to work on as on one thing; ``streams``: those that stand for the console, which the app is handed.
     """
 
     def __init__(
@@ -85,8 +85,14 @@ class FilePlanner:
         ]
         self.own_constants()
         asked = self.asked_groups()  # before the functions: what is asked for is no constant any more
-        self.asked, self.asked_fields = ([], {s for a in asked for s in a.variables}) if idea == "app" else (asked, set())
-        fit = [f for f in file.functions if f.outer is file.scope and f.name not in kept and not self.starts(f) and self.fit_function(f)]
+        self.asked, self.asked_fields = (
+            ([], {s for a in asked for s in a.variables}) if idea == "app" else (asked, set())
+        )
+        fit = [
+            f
+            for f in file.functions
+            if f.outer is file.scope and f.name not in kept and not self.starts(f) and self.fit_function(f)
+        ]
         self.functions = [f for f in fit if f.name not in parts]
         self.parts = [f for f in fit if f.name in parts]
 
@@ -171,7 +177,10 @@ class FilePlanner:
         elif f.name in self.hooks:
             why = self.hooks[f.name]
         elif (around := self.file.around(f)) is not None:
-            why = f"it is made inside of lines that may run more than once, or not at all (line {self.file.shown(around.start)})"
+            why = (
+                "it is made inside of lines that may run more than once, or not at all (line "
+                f"{self.file.shown(around.start)})"
+            )
         elif self.shares_lines(f):
             why = "it shares its first or last line with other code"
         elif self.file.scope.symbols.get(f.name) is not f.symbol:
@@ -185,7 +194,10 @@ class FilePlanner:
                 why = trouble
             for p in f.params:
                 if p.default and self.language.purity(self.file, p.default) != "literal" and not self.early(p.default):
-                    why = f"line {self.file.shown(p.start)}: the default of '{p.name}' is worked out where the function stands"
+                    why = (
+                        f"line {self.file.shown(p.start)}: the default of '{p.name}' is worked out where the "
+                        "function stands"
+                    )
         if why:
             self.stays.append(StayDesign(f.name, why))
         return not why
@@ -219,15 +231,28 @@ class FilePlanner:
 
     def numbered_constants(self) -> list[Symbol]:
         """Constants that may be one object's share of what its copies differ in."""
-        fixed = [s for s in self.kinds if s in self.constants and (numbered(s.name) or self.worded(s)) and s.name not in self.kept]
+        fixed = [
+            s
+            for s in self.kinds
+            if s in self.constants and (numbered(s.name) or self.worded(s)) and s.name not in self.kept
+        ]
         return [s for s in fixed if self.fit_variable(s)]
 
     def own_constants(self) -> None:
-        """What never changes is an object's all the same, where it is named as its other variables are and not written as a constant."""
+        """What never changes is an object's all the same, where it is named as its other variables are and not written
+        as a constant."""
         firsts = [first_word(s.name, self.write.words) for s in self.variables if self.kinds[s].nature == "state"]
         for s in sorted(self.constants, key=lambda s: s.bindings[0].start):
             word = first_word(s.name, self.write.words)
-            if s in self.constants and word and firsts.count(word) > 1 and s.name[:1].islower() and s.name not in self.kept and not numbered(s.name) and self.fit_variable(s):
+            if (
+                s in self.constants
+                and word
+                and firsts.count(word) > 1
+                and s.name[:1].islower()
+                and s.name not in self.kept
+                and not numbered(s.name)
+                and self.fit_variable(s)
+            ):
                 freed = {s} | self.resting_on({s})
                 self.constants -= freed
                 self.variables += [x for x in self.kinds if x in freed and (x is s or self.fit_variable(x))]
@@ -237,7 +262,13 @@ class FilePlanner:
         found: set[Symbol] = set()
         while True:
             firsts = [(s, self.kinds[s].first) for s in self.constants - found - fixed]
-            more = {s for s, f in firsts if f is not None and f.value is not None and any(r.symbol in fixed | found for r in self.file.within(*f.value))}
+            more = {
+                s
+                for s, f in firsts
+                if f is not None
+                and f.value is not None
+                and any(r.symbol in fixed | found for r in self.file.within(*f.value))
+            }
             if not more:
                 return found
             found |= more
@@ -322,13 +353,17 @@ class FilePlanner:
     def worked_out_between(self, variables: set[Symbol], name: str) -> None:
         """No class, because a first value could only be given after the object is made."""
         names = ", ".join(sorted(s.name for s in variables))
-        self.stays.append(StayDesign(name, f"no class for {names}: the first value of {name} is worked out from code between"))
+        self.stays.append(
+            StayDesign(name, f"no class for {names}: the first value of {name} is worked out from code between")
+        )
 
     @cached_property
     def roles(self) -> Roles:
         names = {h.name for h in handlers(self.file, self.effects)}
         registered = {f.symbol for f in self.file.tops if f.name in names}
-        return Roles(self.file, self.language, self.effects, Concerns(self.file, self.language, self.effects), registered)
+        return Roles(
+            self.file, self.language, self.effects, Concerns(self.file, self.language, self.effects), registered
+        )
 
     # -- at the end ------------------------------------------------------------------------------
 

@@ -1,4 +1,5 @@
-"""Stable companions (B5, C10): what several methods of a class are handed at every call, and never changes, it keeps instead."""
+"""Stable companions (B5, C10): what several methods of a class are handed at every call, and never changes, it keeps
+instead."""
 
 from __future__ import annotations
 
@@ -11,7 +12,9 @@ from ..program.model import Function, SourceFile, Symbol
 ENOUGH = 2  # methods that need it before a class keeps it
 
 
-def kept_companions(file: SourceFile, language: Language, classes: list[ClassDesign], kinds: dict[Symbol, Variable]) -> None:
+def kept_companions(
+    file: SourceFile, language: Language, classes: list[ClassDesign], kinds: dict[Symbol, Variable]
+) -> None:
     """Make fields of what is handed over, in the designs; objects get it as their last argument."""
     by_name = {s.name: s for s in kinds}
     holders = {bare(o): c for c in classes for m in c.methods for o in m.origins}
@@ -20,14 +23,27 @@ def kept_companions(file: SourceFile, language: Language, classes: list[ClassDes
             continue
         for name in dict.fromkeys(a["value"] for m in c.methods for a in m.add):
             s = by_name.get(name)
-            if s is not None and kinds[s].nature == "companion" and worth_keeping(file, c, name) and ready_before(file, language, c, s) and own_calls(file, c, name, holders):
+            if (
+                s is not None
+                and kinds[s].nature == "companion"
+                and worth_keeping(file, c, name)
+                and ready_before(file, language, c, s)
+                and own_calls(file, c, name, holders)
+            ):
                 keep_companion(language, c, name)
 
 
 def worth_keeping(file: SourceFile, c: ClassDesign, name: str) -> bool:
     wanting = [m for m in c.methods if any(a["value"] == name for a in m.add)]
-    apart = all(len(m.origins) == len(c.objects) and not m.drop and all(a["name"] == a["value"] for a in m.add if a["value"] == name) for m in wanting)
-    taken = any(name in (f.name, bare(o)) for f in c.fields for o in [f.name, *f.origins]) or any(m.name == name for m in c.methods)
+    apart = all(
+        len(m.origins) == len(c.objects)
+        and not m.drop
+        and all(a["name"] == a["value"] for a in m.add if a["value"] == name)
+        for m in wanting
+    )
+    taken = any(name in (f.name, bare(o)) for f in c.fields for o in [f.name, *f.origins]) or any(
+        m.name == name for m in c.methods
+    )
     return len(wanting) >= ENOUGH and apart and not taken
 
 
@@ -40,7 +56,8 @@ def ready_before(file: SourceFile, language: Language, c: ClassDesign, s: Symbol
 
 
 def own_calls(file: SourceFile, c: ClassDesign, name: str, holders: dict[str, ClassDesign]) -> bool:
-    """Whether only main code, the app and the class itself call these methods, so that nobody else has it just to hand it on."""
+    """Whether only main code, the app and the class itself call these methods, so that nobody else has it just to hand
+    it on."""
     wanting = {bare(o) for m in c.methods if any(a["value"] == name for a in m.add) for o in m.origins}
     source = file.scope.symbols.get(name)
     for f in (file.function(n) for n in wanting):
@@ -49,7 +66,9 @@ def own_calls(file: SourceFile, c: ClassDesign, name: str, holders: dict[str, Cl
         for ref in f.symbol.references if f is not None and f.symbol is not None else ():
             caller: Function | None = file.function_at(ref.start)
             holder = holders.get(caller.name) if caller is not None else None
-            if ref.role != "call" or (caller is not None and holder is not c and (holder is None or holder.role != "app")):
+            if ref.role != "call" or (
+                caller is not None and holder is not c and (holder is None or holder.role != "app")
+            ):
                 if not ref.writes:
                     return False
     return True

@@ -1,7 +1,9 @@
-"""Main code that does everything, cut into methods of the app: what handles input, what moves on, what draws (A4, A6, C3).
+"""Main code that does everything, cut into methods of the app: what handles input, what moves on, what draws (A4, A6,
+C3).
 
-Statements of the main loop about the same thing are one method, unless they are few; values that are made anew on every turn and
-needed on one side of a cut alone keep to that side. Branches of a command get a method each, named after the command.
+Statements of the main loop about the same thing are one method, unless they are few; values that are made anew on every
+turn and needed on one side of a cut alone keep to that side. Branches of a command get a method each, named after the
+command.
 """
 
 from __future__ import annotations
@@ -31,7 +33,15 @@ BATCH = 25  # lines of a program without a loop of its own from which it is cut
 MUCH = 12  # lines before the loop from which they are cut
 FRAMEWORKS = frozenset({"mainloop", "serve_forever", "exec", "exec_", "run"})
 SHOWING = re.compile(r"\.\s*setVisible\s*\(\s*true\s*\)\s*;?$")
-VERBS = {"input": "handle input", "work": "update", "drawing": "draw", "console": "show", "sound": "play sounds", "files": "save", "network": "exchange"}
+VERBS = {
+    "input": "handle input",
+    "work": "update",
+    "drawing": "draw",
+    "console": "show",
+    "sound": "play sounds",
+    "files": "save",
+    "network": "exchange",
+}
 LITERAL = re.compile(r"""['"]([A-Za-z][A-Za-z_]+)['"]""")
 
 
@@ -42,10 +52,18 @@ def cuts(file: SourceFile, language: Language, effects: Effects, taken: set[str]
     body = blocks[0].statements if blocks else []
     locals_ = turn_locals(file, language)
     main = main_statements(file, effects, language)
-    framework = next((s for s in main if hands_over(file, s)), None) or next((s for s in reversed(main) if SHOWING.search(file.slice(s.start, s.end))), None)
+    framework = next((s for s in main if hands_over(file, s)), None) or next(
+        (s for s in reversed(main) if SHOWING.search(file.slice(s.start, s.end))), None
+    )
     if framework is not None and (loop is None or loop.kind == "for"):
         return list(set_up(file, language, effects, framework, locals_, taken))
-    if loop is not None and loop.kind == "for" and main and lines_in(file, main) >= BATCH and lines_in(file, body or [loop]) < LONG:
+    if (
+        loop is not None
+        and loop.kind == "for"
+        and main
+        and lines_in(file, main) >= BATCH
+        and lines_in(file, body or [loop]) < LONG
+    ):
         return list(one_after_another(file, language, effects, main, locals_, taken))
     found = list(set_up(file, language, effects, loop, locals_, taken))
     if not body or lines_in(file, body) < LONG:
@@ -67,14 +85,25 @@ def taken_by(file: SourceFile, language: Language) -> set[str]:
 
 
 def one_after_another(
-    file: SourceFile, language: Language, effects: Effects, main: Sequence[Statement], locals_: set[Symbol], taken: set[str]
+    file: SourceFile,
+    language: Language,
+    effects: Effects,
+    main: Sequence[Statement],
+    locals_: set[Symbol],
+    taken: set[str],
 ) -> Iterator[Piece]:
-    """The jobs of a program that runs once from its first line to its last: neighbouring statements about the same thing."""
+    """The jobs of a program that runs once from its first line to its last: neighbouring statements about the same
+    thing."""
     about = Concerns(file, language, effects)
     found: list[tuple[str, list[Statement]]] = []
     for s in main:
         concern = "" if first_value(file, language, s) else about.of(s, True)
-        together = found and found[-1][0] in (concern, WORK) and concern and not any(found[-1][1][-1].end <= x.start < s.start for x in file.statements)
+        together = (
+            found
+            and found[-1][0] in (concern, WORK)
+            and concern
+            and not any(found[-1][1][-1].end <= x.start < s.start for x in file.statements)
+        )
         if together and not (blank_between(file, found[-1][1][-1], s) and lines_in(file, found[-1][1]) > FEW):
             found[-1] = (concern, [*found[-1][1], s])
         else:
@@ -82,7 +111,11 @@ def one_after_another(
     rows_ = [(concern, row) for concern, row in found if concern and lines_in(file, row) > FEW]
     for concern, row in rows_ if len(rows_) > 1 else []:
         words = job_words(file, language, concern, row)
-        own = {s for s in file.scope.symbols.values() if s.references and all(row[0].start <= r.start < row[-1].end for r in s.references)}
+        own = {
+            s
+            for s in file.scope.symbols.values()
+            if s.references and all(row[0].start <= r.start < row[-1].end for r in s.references)
+        }
         yield from main_piece(file, language, row, words, locals_ | own, taken)
 
 
@@ -98,8 +131,19 @@ def job_words(file: SourceFile, language: Language, concern: str, row: Sequence[
         return said
     looped = next((r for r in file.within(row[0].start, row[0].end) if r.form == "loop"), None)
     if looped is not None and len(row) == 1:
-        names = [r.name for r in file.within(looped.start, row[0].end) if r.form == "loop" and file.line(r.start) == file.line(looped.start)]
-        return ["handle", *(plural(w) if i == len(words) - 1 else w for words in [language.write.words(names[-1])] for i, w in enumerate(words))]
+        names = [
+            r.name
+            for r in file.within(looped.start, row[0].end)
+            if r.form == "loop" and file.line(r.start) == file.line(looped.start)
+        ]
+        return [
+            "handle",
+            *(
+                plural(w) if i == len(words) - 1 else w
+                for words in [language.write.words(names[-1])]
+                for i, w in enumerate(words)
+            ),
+        ]
     if concern == "files":
         return ["write"] if re.search(r"""['"][wax]b?['"]|write""", file.slice(row[0].start, row[-1].end)) else ["read"]
     return VERBS.get(concern, "").split()
@@ -107,13 +151,17 @@ def job_words(file: SourceFile, language: Language, concern: str, row: Sequence[
 
 def first_value(file: SourceFile, language: Language, s: Statement) -> bool:
     """Whether a statement only gives a variable a plain value."""
-    return (s.target is not None and s.value is not None and language.purity(file, s.value) != "effect") or s.kind in ("docstring", "import")
+    return (s.target is not None and s.value is not None and language.purity(file, s.value) != "effect") or s.kind in (
+        "docstring",
+        "import",
+    )
 
 
 def set_up(
     file: SourceFile, language: Language, effects: Effects, end: Statement | None, locals_: set[Symbol], taken: set[str]
 ) -> Iterator[Piece]:
-    """What is done before the main loop, or before a framework's runs, if that is much. ``end``: the statement of that."""
+    """What is done before the main loop, or before a framework's runs, if that is much. ``end``: the statement of
+    that."""
     found: list[list[Statement]] = [[]]
     for s in [s for s in main_statements(file, effects, language) if end is not None and s.start < end.start]:
         follows = bool(found[-1]) and not any(found[-1][-1].end <= x.start < s.start for x in file.statements)
@@ -122,13 +170,21 @@ def set_up(
         else:
             found += [] if follows else [[]]
             found[-1].append(s)
-    parted = [part for row in found if row for part in (paragraphs_of(file, row) if lines_in(file, row) > BATCH else [row])]
+    parted = [
+        part for row in found if row for part in (paragraphs_of(file, row) if lines_in(file, row) > BATCH else [row])
+    ]
     rows_ = [row for row in parted if lines_in(file, row) >= FEW + 2]
     if sum(lines_in(file, row) for row in rows_) < MUCH:
         return
     for row in rows_:
-        own = {s for s in file.scope.symbols.values() if s.references and all(row[0].start <= r.start < row[-1].end for r in s.references)}
-        yield from main_piece(file, language, row, made_words(file, language, row, len(rows_) > 1), locals_ | own, taken)
+        own = {
+            s
+            for s in file.scope.symbols.values()
+            if s.references and all(row[0].start <= r.start < row[-1].end for r in s.references)
+        }
+        yield from main_piece(
+            file, language, row, made_words(file, language, row, len(rows_) > 1), locals_ | own, taken
+        )
 
 
 def paragraphs_of(file: SourceFile, row: list[Statement]) -> list[list[Statement]]:
@@ -149,11 +205,14 @@ def makes(file: SourceFile, s: Statement) -> bool:
 
 def hands_over(file: SourceFile, s: Statement) -> bool:
     """Whether a statement hands over to a framework, which then calls the program."""
-    return s.kind == "expression" and any(c.callee.member in FRAMEWORKS and c.end == s.end for c in file.calls_within(s.start, s.end))
+    return s.kind == "expression" and any(
+        c.callee.member in FRAMEWORKS and c.end == s.end for c in file.calls_within(s.start, s.end)
+    )
 
 
 def made_words(file: SourceFile, language: Language, row: Sequence[Statement], several: bool) -> list[str]:
-    """Words for what prepares things: after what it makes, if that is of one kind, else after the remark above, or what it fills.
+    """Words for what prepares things: after what it makes, if that is of one kind, else after the remark above, or what
+    it fills.
 
     ``several``: whether other lines prepare things too.
     """
@@ -163,7 +222,9 @@ def made_words(file: SourceFile, language: Language, row: Sequence[Statement], s
         return ["make", plural(word)]
     said = remark(file, Region(file, language, row[0].start, row[-1].end, None, list(row)), language.write)
     calls = [c.callee for s in row for c in file.calls_within(s.start, s.end)]
-    called = Counter(re.sub(r"^J(?=[A-Z])", "", c.member or c.name) for c in calls if (c.member or c.name)[:1].isupper())
+    called = Counter(
+        re.sub(r"^J(?=[A-Z])", "", c.member or c.name) for c in calls if (c.member or c.name)[:1].isupper()
+    )
     kind, often = called.most_common(1)[0] if called else ("", 0)
     if said and said[0] in DOING:
         return said
@@ -171,7 +232,11 @@ def made_words(file: SourceFile, language: Language, row: Sequence[Statement], s
         return ["make", plural(kind.lower())]
     first = row[0].target
     held = sum(first is not None and any(r.name == first.name for r in file.within(s.start, s.end)) for s in row)
-    return ["make", *language.write.words(first.name)] if first is not None and several and held * 2 > len(row) else ["set", "up"]
+    return (
+        ["make", *language.write.words(first.name)]
+        if first is not None and several and held * 2 > len(row)
+        else ["set", "up"]
+    )
 
 
 def lines_in(file: SourceFile, row: Sequence[Statement]) -> int:
@@ -184,7 +249,9 @@ def main_loop(file: SourceFile, effects: Effects, language: Language) -> Stateme
     return next((s for s in statements if parts and s.start == parts[0].start), None)
 
 
-def concern_rows(file: SourceFile, language: Language, about: Concerns, body: Sequence[Statement], locals_: set[Symbol]) -> Iterator[list[Statement]]:
+def concern_rows(
+    file: SourceFile, language: Language, about: Concerns, body: Sequence[Statement], locals_: set[Symbol]
+) -> Iterator[list[Statement]]:
     """Neighbouring statements about the same thing, those that prepare a value together with those that use it."""
     found: list[tuple[str, list[Statement]]] = []
     for s in body:
@@ -196,8 +263,12 @@ def concern_rows(file: SourceFile, language: Language, about: Concerns, body: Se
     for i, ((_, before), (concern, after)) in enumerate(pairwise(found)):
         needed = {r.symbol for s in after for r in file.within(s.start, s.end)} & locals_
         made = [i for i, s in enumerate(before) if {r.symbol for r in file.within(s.start, s.end) if r.writes} & needed]
-        between = i > 0 and found[i - 1][0] == concern and len(made) == len(before)  # it only prepares, amid the same job
-        begun = bool(made) and i > 0 and bool(found[i - 1][1]) and set_apart(file, language, found[i - 1][1][-1], before[0])  # a remark speaks of both
+        between = (
+            i > 0 and found[i - 1][0] == concern and len(made) == len(before)
+        )  # it only prepares, amid the same job
+        begun = (
+            bool(made) and i > 0 and bool(found[i - 1][1]) and set_apart(file, language, found[i - 1][1][-1], before[0])
+        )  # a remark speaks of both
         if made and (made[0] > 0 or between or begun):
             after[:0] = before[made[0] :]
             del before[made[0] :]
@@ -211,31 +282,53 @@ def concern_rows(file: SourceFile, language: Language, about: Concerns, body: Se
         if len(row) < len(body):
             yield row
         else:  # one job: what a command brings about can still be told apart from the asking
-            yield from ([s] for s in body if subject_of(file, language, s) and lines_in(file, [s]) * 2 > lines_in(file, body) and len(body) > 1)
+            yield from (
+                [s]
+                for s in body
+                if subject_of(file, language, s) and lines_in(file, [s]) * 2 > lines_in(file, body) and len(body) > 1
+            )
 
 
 def set_apart(file: SourceFile, language: Language, before: Statement, s: Statement) -> bool:
     """Whether the author began something new there: a blank line and a remark of a few words."""
-    return blank_between(file, before, s) and bool(remark(file, Region(file, language, s.start, s.end, None, [s]), language.write))
+    return blank_between(file, before, s) and bool(
+        remark(file, Region(file, language, s.start, s.end, None, [s]), language.write)
+    )
 
 
 def main_piece(
-    file: SourceFile, language: Language, row: Sequence[Statement], words: Sequence[str], locals_: set[Symbol], taken: set[str]
+    file: SourceFile,
+    language: Language,
+    row: Sequence[Statement],
+    words: Sequence[str],
+    locals_: set[Symbol],
+    taken: set[str],
 ) -> Iterator[Piece]:
     """The statements as something to lift, if they can be and are worth it."""
     lines = lines_in(file, row)
     region = region_of(file, language, row[0].start, row[-1].end)
     if region is None or lines < FEW or not words:
         return
-    used = {r.symbol for r in file.within(region.start, region.end) if r.symbol is not None and r.symbol.scope is file.scope}
+    used = {
+        r.symbol for r in file.within(region.start, region.end) if r.symbol is not None and r.symbol.scope is file.scope
+    }
     named_ = frozenset(s for s in used if "variable" in s.kinds and s not in locals_)
     made = interface(region, state_names(region) | named_)
     if not reads_well(made):
         return
     plain = language.write.member_name(words, like(file))
-    name = free(plain if plain not in language.builtins else language.write.member_name(["handle", *words], like(file)), taken)
+    name = free(
+        plain if plain not in language.builtins else language.write.member_name(["handle", *words], like(file)), taken
+    )
     taken.add(name)
-    yield Piece(lines_of(file, region.start, region.end), name, region, frozenset(s.name for s in named_), region.end - region.start, app=True)
+    yield Piece(
+        lines_of(file, region.start, region.end),
+        name,
+        region,
+        frozenset(s.name for s in named_),
+        region.end - region.start,
+        app=True,
+    )
 
 
 def reads_well(made: Interface) -> bool:
@@ -243,12 +336,18 @@ def reads_well(made: Interface) -> bool:
     return made.trouble is None and len(made.gives) < 2 and not (made.leaves == "break" and made.gives)
 
 
-def spoken_words(file: SourceFile, language: Language, effects: Effects, about: Concerns, row: Sequence[Statement]) -> list[str]:
+def spoken_words(
+    file: SourceFile, language: Language, effects: Effects, about: Concerns, row: Sequence[Statement]
+) -> list[str]:
     """Words for a method: the remark above, what the functions that it calls have in common, else what it is about."""
     region = Region(file, language, row[0].start, row[-1].end, None, list(row))
     if said := remark(file, region, language.write):
         return said
-    calls = [language.write.words(c.callee.name) for c in file.calls_within(region.start, region.end) if c.callee.symbol in effects.units]
+    calls = [
+        language.write.words(c.callee.name)
+        for c in file.calls_within(region.start, region.end)
+        if c.callee.symbol in effects.units
+    ]
     if len(calls) > 1 and len({words[0] for words in calls}) == 1:
         return [calls[0][0]]
     if subject := next((found for s in row if (found := subject_of(file, language, s))), ""):
@@ -264,25 +363,44 @@ def subject_of(file: SourceFile, language: Language, s: Statement) -> str:
     blocks = chain(file, language, s)
     if len(blocks) < 3:
         return ""
-    told = (r for r in file.within(s.start, blocks[0].start) if r.symbol is not None and r.symbol.kinds & {"variable", "parameter"})
+    told = (
+        r
+        for r in file.within(s.start, blocks[0].start)
+        if r.symbol is not None and r.symbol.kinds & {"variable", "parameter"}
+    )
     first = next(told, None)
-    return first.name if first is not None and first.symbol is not None and first.symbol.scope.receiver != first.name else ""
+    return (
+        first.name
+        if first is not None and first.symbol is not None and first.symbol.scope.receiver != first.name
+        else ""
+    )
 
 
-def command_branches(file: SourceFile, language: Language, body: Sequence[Statement]) -> Iterator[tuple[list[Statement], list[str]]]:
-    """The branches of commands in a loop's body, each with the words of its command: a thing is handled, anything else is done."""
+def command_branches(
+    file: SourceFile, language: Language, body: Sequence[Statement]
+) -> Iterator[tuple[list[Statement], list[str]]]:
+    """The branches of commands in a loop's body, each with the words of its command: a thing is handled, anything else
+    is done."""
     nouns = {w for n, s in file.scope.symbols.items() if "variable" in s.kinds for w in language.write.words(n)[:1]}
     for s in body:
         if not subject_of(file, language, s):
             continue
         last = s.start
         for b in chain(file, language, s):
-            literal = LITERAL.search(file.slice(last, b.statements[0].start if b.role == "case" and b.statements else b.start))
+            literal = LITERAL.search(
+                file.slice(last, b.statements[0].start if b.role == "case" and b.statements else b.start)
+            )
             last = b.end
             if literal is not None and b.role in ("branch", "case") and b.statements:
                 words = [w for w in language.write.words(literal[1]) if w.isalpha()]
                 row = b.statements
-                if b.role == "case" and len(row) == 1 and row[0].kind not in ("for", "while", "if", "match", "with", "try"):
-                    row = next((x.statements for x in language.regions.blocks(file, row[0])), row)  # in braces of its own
+                if (
+                    b.role == "case"
+                    and len(row) == 1
+                    and row[0].kind not in ("for", "while", "if", "match", "with", "try")
+                ):
+                    row = next(
+                        (x.statements for x in language.regions.blocks(file, row[0])), row
+                    )  # in braces of its own
                 ended = b.role == "case" and len(row) > 1 and row[-1].kind == "break"  # which stays where it is
                 yield row[: len(row) - ended], words if not set(words) & nouns else ["handle", *words]

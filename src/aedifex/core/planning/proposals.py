@@ -28,7 +28,11 @@ class ProposedMethod:
 def proposed_cuts(program: Program, path: str, outsiders: Program | None = None) -> list[ProposedMethod]:
     """In source order; none where something forbids to touch the file."""
     language, o = program.language, None
-    if language.joined or program.files[path].problems or forbidding(hazards(program, path, outsiders), set()) is not None:
+    if (
+        language.joined
+        or program.files[path].problems
+        or forbidding(hazards(program, path, outsiders), set()) is not None
+    ):
         return []
     if outsiders is not None:
         o = inlined(program, path, outsiders)
@@ -37,12 +41,20 @@ def proposed_cuts(program: Program, path: str, outsiders: Program | None = None)
     found = cuts(file, language, Effects(file, language), taken_by(file, language))
     others = [f for p in (program, outsiders) if p is not None for f in p.files.values() if f.path != path]
     found += long_methods(file, language, Effects(file, language), set(), others)
-    return [ProposedMethod(p.name, line(file.stands(p.region.start)[1]), line(file.stands(p.region.end - 1)[1]), p.of) for p in found]
+    return [
+        ProposedMethod(p.name, line(file.stands(p.region.start)[1]), line(file.stands(p.region.end - 1)[1]), p.of)
+        for p in found
+    ]
 
 
 def proposed_parts(program: Program, path: str, outsiders: Program | None = None) -> list[dict[str, Any]]:
     """Class, name, fields and methods of each, as a draft would have them."""
     return [
-        {"class": p.of, "name": p.name, "fields": [bare(o) for f in p.fields for o in f.origins], "methods": [bare(o) for m in p.methods for o in m.origins]}
+        {
+            "class": p.of,
+            "name": p.name,
+            "fields": [bare(o) for f in p.fields for o in f.origins],
+            "methods": [bare(o) for m in p.methods for o in m.origins],
+        }
         for p in parts_in(program, path, outsiders, set(), set())
     ]

@@ -26,7 +26,8 @@ def validate(path: str, design: Design, lines: Lines, program: Program) -> list[
 
 
 def as_opened(design: Design, program: Program) -> tuple[Design, Program]:
-    """Design and program once main functions are inlined and handlers have names; a name of a function that is not inlined is a mistake."""
+    """Design and program once main functions are inlined and handlers have names; a name of a function that is not
+    inlined is a mistake."""
     mains = [(i, c.methods.index(m)) for i, c in enumerate(design.classes) if (m := main_of(c)) is not None]
     prepared = prepare(design, program, UNFOLDING)
     for i, at in mains:
@@ -47,5 +48,9 @@ def check_head(check: DesignCheck) -> None:
     if not design.entries:
         check.report(check.lines.of("", key="entries"), mistakes.NO_ENTRY)
     for index, s in enumerate(design.stays):
-        if s.name != "main" and bare(s.name) not in check.collections and not any(bare(s.name) in f.scope.symbols for f in program.files.values()):
+        if (
+            s.name != "main"
+            and bare(s.name) not in check.collections
+            and not any(bare(s.name) in f.scope.symbols for f in program.files.values())
+        ):
             check.absent(check.lines.of("stay", index, -1, "name"), s.name)

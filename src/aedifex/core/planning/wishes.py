@@ -63,7 +63,9 @@ def wish_mistakes(program: Program, wishes: list[Placed]) -> list[Refusal]:
     found: list[Refusal] = []
     owner: dict[str, Placed] = {}
     kept = {n: w for w in wishes for n in w.wish.keep}
-    streams = {o for k in (program.language.streams.KINDS if program.language.streams is not None else ()) for o in k.origins}
+    streams = {
+        o for k in (program.language.streams.KINDS if program.language.streams is not None else ()) for o in k.origins
+    }
     for said in wishes:
         for name in said.names:
             if bare(name) not in known and not (name in said.wish.keep and name in streams):
@@ -84,7 +86,9 @@ def wish_mistakes(program: Program, wishes: list[Placed]) -> list[Refusal]:
 def spoken(program: Program, wishes: list[Placed]) -> tuple[Program, list[Placed]]:
     """Program and wishes with long main functions opened of whose variables the wishes speak (``main.score``)."""
     heads = {bare(n).partition(".")[0] for w in wishes for n in w.names if "." in bare(n)}
-    for path in [p for p, f in program.files.items() if not f.problems and any(f.function(h) is not None for h in heads)]:
+    for path in [
+        p for p, f in program.files.items() if not f.problems and any(f.function(h) is not None for h in heads)
+    ]:
         o = inlined(program, path, program)
         if o is not None and o.name in heads:
             program = o.program
@@ -129,7 +133,9 @@ def unfulfilled(design: Design, wishes: list[Placed]) -> list[Refusal]:
             reason = design.why_not.get(name) or (
                 lost[0] if lost else reasons.get(name, "it cannot be a member of a class")
             )
-            found.append(said.mistake(messages.CANNOT_BE_IN, name=name, class_=said.wish.class_ or "a class", reason=reason))
+            found.append(
+                said.mistake(messages.CANNOT_BE_IN, name=name, class_=said.wish.class_ or "a class", reason=reason)
+            )
     return found
 
 

@@ -8,12 +8,13 @@ from typing import Any
 
 @dataclass
 class Clues:
-    """``words``: texts that typed input is compared with; ``numbers``: whether typed input is taken as a number, ``splits``: whether
-    a typed line is taken apart into several words.
+    """``words``: texts that typed input is compared with; ``numbers``: whether typed input is taken as a number,
+    ``splits``: whether a typed line is taken apart into several words.
 
-    ``keys``: reacted to when pressed; ``held``: looked at while they are down; ``mouse``: whether clicks count; ``size``: of the window
-    in pixels; ``controls``: (control, value to put in, "" for one that is only used); ``arguments``: lists of arguments worth a run;
-    ``requests``: as in a scenario, in an order in which they make sense; ``served``: (module, name) of what a server imports.
+    ``keys``: reacted to when pressed; ``held``: looked at while they are down; ``mouse``: whether clicks count;
+    ``size``: of the window in pixels; ``controls``: (control, value to put in, "" for one that is only used);
+    ``arguments``: lists of arguments worth a run; ``requests``: as in a scenario, in an order in which they make sense;
+    ``served``: (module, name) of what a server imports.
     """
 
     words: list[str] = field(default_factory=list)

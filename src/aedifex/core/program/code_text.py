@@ -10,7 +10,9 @@ from tree_sitter import Language, Query, QueryCursor
 
 from .model import SourceFile
 
-SAID = frozenset(["string_content", "string_fragment", "character_literal", "regex_pattern", "html_comment", "hash_bang_line"])
+SAID = frozenset(
+    ["string_content", "string_fragment", "character_literal", "regex_pattern", "html_comment", "hash_bang_line"]
+)
 
 
 def said_nodes(file: SourceFile, besides: frozenset[str] = frozenset()) -> list[Any]:
@@ -63,7 +65,9 @@ def code_text(file: SourceFile) -> bytes:
     if "code text" not in file.memo:
         found = bytearray(file.text)
         for node in said_nodes(file, SAID):
-            found[node.start_byte : node.end_byte] = bytes(b if b in b"\r\n" else 32 for b in file.text[node.start_byte : node.end_byte])
+            found[node.start_byte : node.end_byte] = bytes(
+                b if b in b"\r\n" else 32 for b in file.text[node.start_byte : node.end_byte]
+            )
         file.memo["code text"] = bytes(found)
     text: bytes = file.memo["code text"]
     return text

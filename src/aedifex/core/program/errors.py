@@ -22,7 +22,8 @@ class Says(Protocol):
 
 
 class Refused(AedifexError):
-    """Something that was understood and is not done (exit status 1). ``refusal``: with its code and place, where it has one."""
+    """Something that was understood and is not done (exit status 1). ``refusal``: with its code and place, where it has
+    one."""
 
     status = 1
 

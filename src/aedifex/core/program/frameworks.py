@@ -1,4 +1,5 @@
-"""Classes of libraries that call methods by their names: what a language tells, so that a class can extend one (B11)."""
+"""Classes of libraries that call methods by their names: what a language tells, so that a class can extend one
+(B11)."""
 
 from __future__ import annotations
 
@@ -11,7 +12,8 @@ from .model import SourceFile, Symbol
 
 @dataclass(frozen=True)
 class Framework:
-    """A class of a library. ``hooks``: the events for which it calls a method; ``members``: names that it has for other things."""
+    """A class of a library. ``hooks``: the events for which it calls a method; ``members``: names that it has for other
+    things."""
 
     name: str
     makers: frozenset[str]
@@ -39,7 +41,8 @@ class Frameworks(Protocol):
         ...
 
     def extendable(self, file: SourceFile, symbol: Symbol, methods: dict[str, set[str]]) -> Framework | None:
-        """The library's class that a class with these methods could extend, because it calls some of them and a variable at the top holds an object of it.
+        """The library's class that a class with these methods could extend, because it calls some of them and a
+        variable at the top holds an object of it.
 
         ``methods``: the name of each, and the names of the functions that it was.
         """

@@ -9,10 +9,12 @@ from .model import Statement
 
 @dataclass
 class Inline:
-    """``start``, ``end``: the whole expression; ``opens``, ``closes``: what is between the braces of its body. ``params``: (name, type) of each.
+    """``start``, ``end``: the whole expression; ``opens``, ``closes``: what is between the braces of its body.
+    ``params``: (name, type) of each.
 
-    ``event``, ``control``: words for what it waits for and for what it is handed to. ``whole``: whether the name of a function could stand for it.
-    ``says``: the one statement of a body that is an expression; "" where ``statements`` stand in it.
+    ``event``, ``control``: words for what it waits for and for what it is handed to. ``whole``: whether the name of a
+    function could stand for it. ``says``: the one statement of a body that is an expression; "" where ``statements``
+    stand in it.
     """
 
     start: int

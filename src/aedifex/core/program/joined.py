@@ -13,7 +13,8 @@ QUOTED = re.compile(rb"//[^\n]*|/\*.*?\*/|\"(?:\\.|[^\"\\\n])*\"|'(?:\\.|[^'\\\n
 
 
 def main_first(root: str, texts: Mapping[str, bytes]) -> list[str]:
-    """The paths of one folder in the order in which they are joined: what is named as the folder, or sets up, then by name."""
+    """The paths of one folder in the order in which they are joined: what is named as the folder, or sets up, then by
+    name."""
     paths = sorted(texts)
     folder = os.path.basename(os.path.dirname(os.path.join(os.path.abspath(root), paths[0])))
     named = [p for p in paths if os.path.splitext(os.path.basename(p))[0] == folder]

@@ -25,11 +25,13 @@ class RecordLiteral:
 class Keyed:
     """All that may hold records of one kind.
 
-    ``uses``: (where the record's expression ends, where its key's brackets end, key, whether it is set).
-    ``holders``: variables and parameters that hold one; ``lists``: those that hold several; ``makers``: functions that return one.
-    ``handed``: function → parameters that get one at every call. ``sure``: those of them that never get nothing instead.
+    ``uses``: (where the record's expression ends, where its key's brackets end, key, whether it is set). ``holders``:
+    variables and parameters that hold one; ``lists``: those that hold several; ``makers``: functions that return one.
+    ``handed``: function → parameters that get one at every call. ``sure``: those of them that never get nothing
+    instead.
     ``equal``: whether they are compared by what they hold.
-    ``types``: key → its type, where types are written; ``named``, ``declared``: the type whose place the class takes, and its declaration.
+    ``types``: key → its type, where types are written; ``named``, ``declared``: the type whose place the class takes,
+    and its declaration.
     ``trouble``: (why the records cannot be objects, where), if they cannot.
     """
 

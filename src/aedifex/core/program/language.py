@@ -24,7 +24,8 @@ from .whole import Members
 
 
 class Language(Protocol):
-    """One language. ``write``, ``regions`` and ``launch`` are its writers and launcher (see ``docs/adding-a-language.md``)."""
+    """One language. ``write``, ``regions`` and ``launch`` are its writers and launcher (see
+    ``docs/adding-a-language.md``)."""
 
     name: str
     suffixes: tuple[str, ...]
@@ -42,7 +43,7 @@ class Language(Protocol):
     typed: bool  # whether fields and parameters need a type
     heads_run: bool  # whether what stands in a function's head (defaults, decorators) is worked out where it is defined
     renames_imports: bool  # whether the name or module in an import can be rewritten
-    starts: str  # the function that the program's surroundings call first, and once, where it says so by its name alone; else ""
+    starts: str  # the function that the program's surroundings call first, and once, by its name alone; else ""
     manifests: frozenset[str]  # endings of files that name, as module:name, what is to be started or served
     endings: frozenset[str]  # calls that end the program
     lenient_lists: bool  # whether asking a list for an item that is not there is no error
@@ -104,7 +105,8 @@ class Language(Protocol):
         ...
 
     def looked_up(self, file: SourceFile, call: Reference) -> set[str] | None:
-        """The names that are looked up in what a call of ``dynamic`` gives, where nothing else is done with it; None if more may be."""
+        """The names that are looked up in what a call of ``dynamic`` gives, where nothing else is done with it; None if
+        more may be."""
         ...
 
     def special(self, name: str) -> bool:
@@ -120,7 +122,8 @@ class Language(Protocol):
         ...
 
     def unpacked(self, file: SourceFile, statement: Statement) -> list[tuple[tuple[int, int], tuple[int, int]]]:
-        """(name, value) of each variable where one statement sets several, each to a value of its own; none for any other."""
+        """(name, value) of each variable where one statement sets several, each to a value of its own; none for any
+        other."""
         ...
 
     def literals(self, file: SourceFile, start: int, end: int) -> Iterable[tuple[int, int, str]]:
@@ -138,7 +141,8 @@ class Language(Protocol):
     def type_of(self, file: SourceFile, span: tuple[int, int]) -> str: ...
 
     def member_owner(self, file: SourceFile, start: int, end: int) -> tuple[int, int, bool] | None:
-        """Span of what a member is taken from, whose name stands from ``start`` to ``end``, and whether that makes an object; None where no member stands."""
+        """Span of what a member is taken from, whose name stands from ``start`` to ``end``, and whether that makes an
+        object; None where no member stands."""
         ...
 
     def list_uses(self, file: SourceFile, symbol: Symbol) -> list[ListUse] | None:
@@ -162,7 +166,8 @@ class Language(Protocol):
         ...
 
     def whole_loop(self, file: SourceFile, start: int, end: int, bounds: set[str]) -> WholeLoop | None:
-        """A statement as a loop that counts from nothing up to one of the bounds (texts without spaces); None if it is none."""
+        """A statement as a loop that counts from nothing up to one of the bounds (texts without spaces); None if it is
+        none."""
         ...
 
     def inlines(self, file: SourceFile) -> list[Inline]:

@@ -38,7 +38,8 @@ def with_newlines(text: str, nl: str) -> str:
 
 
 def indent_unit(file: SourceFile, marks: tuple[str, ...]) -> str:
-    """By what a file indents: its first function tells, else the first indented line; marked lines, and those inside a text, say nothing."""
+    """By what a file indents: its first function tells, else the first indented line; marked lines, and those inside a
+    text, say nothing."""
     for f in file.functions[:50]:
         outer, inner = (file.lines[file.line(at) - 1] for at in (f.head, f.body_start))
         lead, more = file.slice(outer, f.head), file.slice(inner, f.body_start)
@@ -160,7 +161,8 @@ def indented(
 
 
 def shifted(file: SourceFile, start: int, end: int, ranges: list[tuple[int, int, str]], lead: str, new: str) -> str:
-    """The text of [start, end), which begins inside a line that is led by ``lead``, with its lines led by ``new`` instead.
+    """The text of [start, end), which begins inside a line that is led by ``lead``, with its lines led by ``new``
+    instead.
 
     The inside of long strings stays as it is; a line that is led by less keeps what it has in front.
     """
@@ -175,7 +177,17 @@ def shifted(file: SourceFile, start: int, end: int, ranges: list[tuple[int, int,
         same = 0
         while same < min(len(text), len(lead)) and text[same] == lead[same]:
             same += 1
-        marks.append((at, at + same, new if same == len(lead) else new[: len(new) - (len(lead) - same)] if len(new) > len(lead) - same else ""))
+        marks.append(
+            (
+                at,
+                at + same,
+                new
+                if same == len(lead)
+                else new[: len(new) - (len(lead) - same)]
+                if len(new) > len(lead) - same
+                else "",
+            )
+        )
     marks.sort(key=lambda m: (m[0], m[1] != m[0]))
     out, at = [new], start
     for left, right, text in marks:

@@ -1,4 +1,5 @@
-"""Places in the sources as a design names them: ``tramline.py:88-104``, or ``tramline.py:88:4-88:31`` for a part of a line."""
+"""Places in the sources as a design names them: ``tramline.py:88-104``, or ``tramline.py:88:4-88:31`` for a part of a
+line."""
 
 from __future__ import annotations
 
@@ -40,7 +41,11 @@ def range_of(text: str, program: Program) -> Place:
     start = file.lines[base + first - 2]
     end = file.lines[base + last - 1] if base + last - 1 < len(file.lines) else len(file.text)
     if match["from"]:
-        return Place(file, column(file, start, int(match["from"])), column(file, file.lines[base + last - 2], int(match["to"] or match["from"]) + 1))
+        return Place(
+            file,
+            column(file, start, int(match["from"])),
+            column(file, file.lines[base + last - 2], int(match["to"] or match["from"]) + 1),
+        )
     return Place(file, start, end)
 
 
@@ -80,7 +85,8 @@ def column_of(file: SourceFile, offset: int) -> int:
 
 
 def moved_offset(offset: int, ranges: list[tuple[int, int, str]], closing: bool) -> int:
-    """Where an offset (bytes) is after the edits. ``closing``: it ends a stretch, so that what is put there comes after it."""
+    """Where an offset (bytes) is after the edits. ``closing``: it ends a stretch, so that what is put there comes after
+    it."""
     found = offset
     for start, end, text in ranges:
         if end < offset or (end == offset and not (closing and start == end)):

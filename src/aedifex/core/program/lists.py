@@ -1,4 +1,5 @@
-"""How a list is used, place by place: what a language tells of it, so that several with one index can become one of objects."""
+"""How a list is used, place by place: what a language tells of it, so that several with one index can become one of
+objects."""
 
 from __future__ import annotations
 
@@ -24,8 +25,8 @@ class ListUse:
     - all: what looks at all of them at once and keeps nothing;
     - other: another use in which the list itself does not get about (of lists of objects only).
 
-    ``span``: the expression or statement; ``block``: where the statement's block starts; ``bound``: whether a statement binds the name;
-    ``size``: how many items a list begins with, where none is written.
+    ``span``: the expression or statement; ``block``: where the statement's block starts; ``bound``: whether a statement
+    binds the name; ``size``: how many items a list begins with, where none is written.
     """
 
     kind: str
@@ -39,8 +40,8 @@ class ListUse:
 
 @dataclass(frozen=True)
 class WholeLoop:
-    """A loop that counts from nothing up to a bound. ``name``: its variable; ``header``: what says so, as ``write.each`` replaces it;
-    ``opens``: where what it repeats begins; ``block``: whether that is a block."""
+    """A loop that counts from nothing up to a bound. ``name``: its variable; ``header``: what says so, as
+    ``write.each`` replaces it; ``opens``: where what it repeats begins; ``block``: whether that is a block."""
 
     name: str
     header: Span
@@ -69,7 +70,8 @@ def same(a: Any, b: Any) -> bool:
 
 @dataclass
 class Records:
-    """``uses``: each list with all its uses; ``together``: rows of statements that add, take out or empty, one for each list."""
+    """``uses``: each list with all its uses; ``together``: rows of statements that add, take out or empty, one for each
+    list."""
 
     lists: list[Symbol]
     uses: dict[Symbol, list[ListUse]]

@@ -13,7 +13,8 @@ Literal = tuple[int, int, str]  # start, end, and what the language calls their 
 def literals(
     file: SourceFile, start: int, end: int, kind: Callable[[Any], str], closed: frozenset[str]
 ) -> Iterator[Literal]:
-    """Outermost literals in source order. ``kind``: the type of a node that is one, else ""; ``closed``: nodes whose inside must stay literal."""
+    """Outermost literals in source order. ``kind``: the type of a node that is one, else ""; ``closed``: nodes whose
+    inside must stay literal."""
     stack = [file.tree.root_node.descendant_for_byte_range(start, max(start, end - 1))]
     while stack:
         node = stack.pop()

@@ -13,8 +13,8 @@ from .model import Reference, SourceFile
 class MemberNamed(NamedTuple):
     """One use of a member: the span of its name, and what it is taken from.
 
-    ``base``: the plain name that it is taken from, or of the class of which an object is made right there; None for any other expression.
-    ``field``: the member of ``base`` that it is taken from, "" for ``base`` itself.
+    ``base``: the plain name that it is taken from, or of the class of which an object is made right there; None for any
+    other expression. ``field``: the member of ``base`` that it is taken from, "" for ``base`` itself.
     """
 
     start: int
@@ -39,5 +39,7 @@ def members_named(file: SourceFile, language: Language, name: str) -> Iterator[M
         elif base.end == end:
             yield MemberNamed(*match.span(), base if base.member == name else None)
         else:
-            through = base.member and re.fullmatch(rb"\s*\??\.\s*" + re.escape(base.member.encode(file.encoding)), file.text[base.end : end])
+            through = base.member and re.fullmatch(
+                rb"\s*\??\.\s*" + re.escape(base.member.encode(file.encoding)), file.text[base.end : end]
+            )
             yield MemberNamed(*match.span(), base if through else None, base.member if through else "")

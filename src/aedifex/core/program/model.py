@@ -16,10 +16,8 @@ from typing import Any
 from .symbols import WRITING, Declaration, Function, Parameter, Reference, Role, Scope, Symbol
 from .traced import origins
 
-__all__ = [
-    "WRITING", "Argument", "Block", "Call", "Declaration", "Function", "NewFunction", "Parameter", "Problem", "Reference", "Role", "Scope",
-    "SourceFile", "Statement", "Symbol",
-]  # fmt: skip
+__all__ = [ "WRITING", "Argument", "Block", "Call", "Declaration", "Function", "NewFunction",
+    "Parameter", "Problem", "Reference", "Role", "Scope", "SourceFile", "Statement", "Symbol", ]  # fmt: skip
 
 
 @dataclass(slots=True)
@@ -53,10 +51,10 @@ class Call:
 class Statement:
     """A statement of main code or of a body.
 
-    ``kind``: assign, augment, annotate, import, function, class, expression, docstring, declare,
-    delete, pass, if, for, while, with, try, match, guard, return, raise, assert, other.
-    ``target`` is the one plain name that an assignment binds, ``value`` the span of what it is given: an empty span where
-    a declaration leaves it to the language. ``group``: the span of the whole declaration, where several share one.
+    ``kind``: assign, augment, annotate, import, function, class, expression, docstring, declare, delete, pass, if, for,
+    while, with, try, match, guard, return, raise, assert, other. ``target`` is the one plain name that an assignment
+    binds, ``value`` the span of what it is given: an empty span where a declaration leaves it to the language.
+    ``group``: the span of the whole declaration, where several share one.
     """
 
     kind: str
@@ -75,7 +73,8 @@ class Block:
     """Statements that stand inside another. ``role``:
 
     - body: of a loop, a ``with``, a ``try`` or a guard;
-    - branch: of a conditional; otherwise: its last one, where none of the others is taken (of a loop or ``try``: what follows it);
+    - branch: of a conditional; otherwise: its last one, where none of the others is taken (of a loop or ``try``: what
+    follows it);
     - case: one that may run into the next, and that ``break`` ends;
     - handler, finally: of a ``try``.
     """
@@ -88,7 +87,8 @@ class Block:
 
 @dataclass(slots=True)
 class Arm:
-    """One of the conditions of a chain, ``if`` or ``else if``. ``test``: where its condition stands; ``without``: the edits that take it out of the chain."""
+    """One of the conditions of a chain, ``if`` or ``else if``. ``test``: where its condition stands; ``without``: the
+    edits that take it out of the chain."""
 
     test: tuple[int, int]
     statements: list[Statement]
@@ -99,8 +99,8 @@ class Arm:
 class Beside:
     """How a method beside another one is written and called.
 
-    ``receiver``: what both call their object, or their class; "" if they have none. ``through``: what the call is led by, "" for a bare name.
-    ``words``: what stands in front of the new method. ``trouble``: why there can be none.
+    ``receiver``: what both call their object, or their class; "" if they have none. ``through``: what the call is led
+    by, "" for a bare name. ``words``: what stands in front of the new method. ``trouble``: why there can be none.
     """
 
     receiver: str = ""
@@ -113,9 +113,10 @@ class Beside:
 class NewFunction:
     """A function, or a method, that is made of lines which stood elsewhere.
 
-    ``params``: (name, type) of what it is handed; ``sets``, ``around``: names of the file, and of functions around it, that it sets; ``last``: its
-    last statement, or ""; ``result``: the type of what it gives, where types are written. ``function``: whose lines they were, None for main code;
-    ``home``: beside which it stands, None where it stands by itself.
+    ``params``: (name, type) of what it is handed; ``sets``, ``around``: names of the file, and of functions around it,
+    that it sets; ``last``: its last statement, or ""; ``result``: the type of what it gives, where types are written.
+    ``function``: whose lines they were, None for main code; ``home``: beside which it stands, None where it stands by
+    itself.
     """
 
     name: str
@@ -158,8 +159,12 @@ class SourceFile:
         self.classes: list[tuple[Scope, str]] = []  # the scope of each class, and the name it is bound to
         self.calls: list[Call] = []
         self.opaque_calls: list[int] = []  # where something other than a name or its member is called
-        self.opaque_members: dict[int, set[str]] = {}  # where such calls start → the members that they call; "" is none that is known
-        self.quiet_calls: list[int] = []  # where something is called that runs nothing of the program, and is no name or member of one
+        self.opaque_members: dict[
+            int, set[str]
+        ] = {}  # where such calls start → the members that they call; "" is none that is known
+        self.quiet_calls: list[
+            int
+        ] = []  # where something is called that runs nothing of the program, and is no name or member of one
         self.statements: list[Statement] = []
         self.problems: list[Problem] = []
         self.declarations: list[Declaration] = []
@@ -172,7 +177,9 @@ class SourceFile:
         self.parts: list[tuple[str, int, int]] = [
             (path, 0, len(text))
         ]  # (path, start, end) of each file that was read as one
-        self.drafted: tuple[SourceFile, ...] = ()  # the files as people have them, where steps wrote this text in memory
+        self.drafted: tuple[
+            SourceFile, ...
+        ] = ()  # the files as people have them, where steps wrote this text in memory
         self.tree: Any = None
         self.memo: dict[Any, Any] = {}  # what was worked out from it once
         self._starts: list[int] | None = None
@@ -198,7 +205,8 @@ class SourceFile:
         return bisect_right(self._lines or self.lines, offset)
 
     def place(self, offset: int) -> tuple[str, int]:
-        """The path and line of an offset as a person sees it: in the file that is there, whatever steps made of it in memory."""
+        """The path and line of an offset as a person sees it: in the file that is there, whatever steps made of it in
+        memory."""
         if not self.drafted:
             return self.stands(offset)
         if "origins" not in self.memo:
@@ -267,10 +275,15 @@ class SourceFile:
         return self._tops_by_end.get(end)
 
     def around(self, function: Function) -> Statement | None:
-        """The statement at the top, other than its own and the guard that starts the program, in which a function at the top is made."""
+        """The statement at the top, other than its own and the guard that starts the program, in which a function at
+        the top is made."""
         at = bisect_right(self._statement_starts, function.start) - 1
         s = self._by_start[at] if at >= 0 else None
-        return s if s is not None and function.start < s.end and s.kind in ("if", "for", "while", "with", "try", "match") else None
+        return (
+            s
+            if s is not None and function.start < s.end and s.kind in ("if", "for", "while", "with", "try", "match")
+            else None
+        )
 
     @cached_property
     def _by_start(self) -> list[Statement]:

@@ -23,7 +23,9 @@ class Program:
     files: dict[str, SourceFile]
     language: Language
     memo: dict[str, Any] = field(default_factory=dict, repr=False)  # what was worked out from it once
-    outsiders: Program | None = field(default=None, repr=False)  # files that are not the program's and name one that is, once they were read
+    outsiders: Program | None = field(
+        default=None, repr=False
+    )  # files that are not the program's and name one that is, once they were read
 
     @property
     def texts(self) -> dict[str, bytes]:
@@ -126,7 +128,8 @@ def find_sources(paths: Iterable[str]) -> tuple[str, list[str]]:
 
 
 def with_needed_files(absolute: list[str]) -> list[str]:
-    """The files, and those that they name where the language's compiler finds them by itself: beside them, and in folders below."""
+    """The files, and those that they name where the language's compiler finds them by itself: beside them, and in
+    folders below."""
     found = list(dict.fromkeys(absolute))
     for full in found:
         language = language_of(full)
@@ -138,7 +141,9 @@ def with_needed_files(absolute: list[str]) -> list[str]:
         if not missing:
             continue
         file = next(iter(read_program(folder, [os.path.basename(full)]).files.values()))
-        said = {origin for _, origin, _, _ in language.ambient(file)} | {origin.rpartition(".")[2] for s in file.imports for _, origin, _ in language.imported(file, s)}
+        said = {origin for _, origin, _, _ in language.ambient(file)} | {
+            origin.rpartition(".")[2] for s in file.imports for _, origin, _ in language.imported(file, s)
+        }
         found += [os.path.join(folder, p) for p, stem in missing.items() if stem in said or spelled_out(p) in file.text]
     return found
 

@@ -1,4 +1,5 @@
-"""What every reader does before and around its walk: bytes that are no source, syntax that is broken, nesting that is deep."""
+"""What every reader does before and around its walk: bytes that are no source, syntax that is broken, nesting that is
+deep."""
 
 from __future__ import annotations
 

@@ -13,7 +13,8 @@ from .model import SourceFile
 
 @dataclass(frozen=True)
 class Message:
-    """``sentence`` and ``cure`` name their values in braces. ``by_hand``: the cure where there is no design; None if it is the same."""
+    """``sentence`` and ``cure`` name their values in braces. ``by_hand``: the cure where there is no design; None if it
+    is the same."""
 
     code: str
     sentence: str

@@ -1,4 +1,5 @@
-"""Scratch folders: named after the process that made them, so that those of a process that was killed are found and cleared."""
+"""Scratch folders: named after the process that made them, so that those of a process that was killed are found and
+cleared."""
 
 from __future__ import annotations
 

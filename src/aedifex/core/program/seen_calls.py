@@ -1,4 +1,5 @@
-"""What languages share of tests made from calls that were seen; all but the mark for those whose calls are noted as JSON."""
+"""What languages share of tests made from calls that were seen; all but the mark for those whose calls are noted as
+JSON."""
 
 from __future__ import annotations
 
@@ -25,7 +26,8 @@ def beside(up: str) -> dict[str, str]:
 
 
 def ways(bodies: list[Any], block: str, apart: tuple[str, ...], tell: str) -> list[tuple[int, str]]:
-    """Words at the start of each block in some bodies that say that it was gone through; ``apart``: what is not looked into."""
+    """Words at the start of each block in some bodies that say that it was gone through; ``apart``: what is not looked
+    into."""
     found, stack = [], list(bodies)
     while stack:
         node = stack.pop()

@@ -56,13 +56,16 @@ SKIPPED = {"__pycache__", "node_modules", "site-packages", "venv", "env", "build
 
 
 def project_files(root: str, suffixes: tuple[str, ...]) -> list[str]:
-    """Paths relative to ``root`` of all files with one of the suffixes, sorted; hidden and installed ones, and copies that were built, left out."""
+    """Paths relative to ``root`` of all files with one of the suffixes, sorted; hidden and installed ones, and copies
+    that were built, left out."""
     found: list[str] = []
     for folder, folders, names in os.walk(root):
         folders[:] = sorted(
             d
             for d in folders
-            if d not in SKIPPED and not d.startswith(".") and not any(os.path.exists(os.path.join(folder, d, mark)) for mark in ("pyvenv.cfg", BUILT_COPY))
+            if d not in SKIPPED
+            and not d.startswith(".")
+            and not any(os.path.exists(os.path.join(folder, d, mark)) for mark in ("pyvenv.cfg", BUILT_COPY))
         )
         for name in sorted(names):
             if name.endswith(suffixes) and not name.startswith(".") and name.isprintable():
@@ -71,7 +74,8 @@ def project_files(root: str, suffixes: tuple[str, ...]) -> list[str]:
 
 
 def case_twin(root: str, path: str, known: Iterable[str] = ()) -> str:
-    """Another path, among those ``known`` and those on disk, that is the same file where the file system ignores case; "" if there is none."""
+    """Another path, among those ``known`` and those on disk, that is the same file where the file system ignores case;
+    "" if there is none."""
     folder = os.path.dirname(path)
     full = os.path.join(root, folder)
     beside = [f"{folder}/{n}" if folder else n for n in sorted(os.listdir(full))] if os.path.isdir(full) else []

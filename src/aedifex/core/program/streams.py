@@ -11,8 +11,9 @@ from .model import Scope, SourceFile
 
 @dataclass(frozen=True)
 class StreamKind:
-    """What one variable can stand for. ``origins``: what the language calls that; ``names``, ``classes``: for the variable, and for its class
-    where the language itself has none that fits, the best first; ``value``: what the program's own is made with, of the class ``{class}``."""
+    """What one variable can stand for. ``origins``: what the language calls that; ``names``, ``classes``: for the
+    variable, and for its class where the language itself has none that fits, the best first; ``value``: what the
+    program's own is made with, of the class ``{class}``."""
 
     origins: tuple[str, ...]
     names: tuple[str, ...]
@@ -22,7 +23,8 @@ class StreamKind:
 
 @dataclass(frozen=True)
 class StreamUse:
-    """One place where the program asks or tells. ``start``, ``end``: the text that ``text`` replaces, which names the stream as ``{name}``.
+    """One place where the program asks or tells. ``start``, ``end``: the text that ``text`` replaces, which names the
+    stream as ``{name}``.
 
     ``origin``: what the language calls that; ``asks``: whether it waits for what is typed.
     """
@@ -47,7 +49,9 @@ class Streams(Protocol):
         """Why no variable can stand for the console: (why, where)."""
         ...
 
-    def declared(self, file: SourceFile, kind: StreamKind, name: str, class_: str, origins: Sequence[str]) -> list[tuple[int, int, str]]:
+    def declared(
+        self, file: SourceFile, kind: StreamKind, name: str, class_: str, origins: Sequence[str]
+    ) -> list[tuple[int, int, str]]:
         """The edits that declare the variable, with its class where it needs one, before anything uses it."""
         ...
 

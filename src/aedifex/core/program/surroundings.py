@@ -25,9 +25,11 @@ def digest(text: bytes) -> str:
 
 
 def read_neighbours(program: Program, words: Iterable[str] = ()) -> Program:
-    """The other files of the project folder that name a file of the program, or one of some ``words``, as far as they can be read.
+    """The other files of the project folder that name a file of the program, or one of some ``words``, as far as they
+    can be read.
 
-    No others can import it, or set or patch what it holds. All are searched as text; only those that name something are read.
+    No others can import it, or set or patch what it holds. All are searched as text; only those that name something are
+    read.
     """
     if program.outsiders is NOBODY:
         return NOBODY
@@ -38,7 +40,9 @@ def read_neighbours(program: Program, words: Iterable[str] = ()) -> Program:
     for path in neighbours(program.root, program.texts, language):
         try:
             text = (Path(program.root) / path).read_bytes()
-            if pattern.search(text) and MARK.encode() not in text[:400]:  # tests that were written here follow the classes
+            if (
+                pattern.search(text) and MARK.encode() not in text[:400]
+            ):  # tests that were written here follow the classes
                 files.update(read_program(program.root, [path]).files)
         except (AedifexError, OSError):
             continue
@@ -48,7 +52,8 @@ def read_neighbours(program: Program, words: Iterable[str] = ()) -> Program:
 
 
 def manifests(root: str, language: Language) -> list[tuple[str, int, str, str]]:
-    """(file, line, module, name) of everything that files beside the program name as what is to be started or served."""
+    """(file, line, module, name) of everything that files beside the program name as what is to be started or
+    served."""
     found = []
     for path in sorted(os.listdir(root)) if os.path.isdir(root) and language.manifests else ():
         if path.endswith(tuple(language.manifests)) and os.path.isfile(os.path.join(root, path)):
@@ -61,7 +66,8 @@ def manifests(root: str, language: Language) -> list[tuple[str, int, str, str]]:
 
 
 def by_itself(program: Program) -> Program:
-    """The program as if no other file were there: what was done to it already was judged by those that were there then."""
+    """The program as if no other file were there: what was done to it already was judged by those that were there
+    then."""
     return Program(program.root, program.files, program.language, outsiders=NOBODY)
 
 

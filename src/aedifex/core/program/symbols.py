@@ -1,4 +1,5 @@
-"""Names: references, the symbols that they stand for, the scopes that own these, and functions. Shared by every language."""
+"""Names: references, the symbols that they stand for, the scopes that own these, and functions. Shared by every
+language."""
 
 from __future__ import annotations
 
@@ -90,8 +91,8 @@ class Symbol:
 class Scope:
     """A region with names of its own. ``kind``: module, function, lambda, class, comprehension, types, block.
 
-    ``receiver``: by what name code directly in this scope, and in the scopes below it that have none of their own, reaches the
-    object that it runs for; None where a scope has no say in it.
+    ``receiver``: by what name code directly in this scope, and in the scopes below it that have none of their own,
+    reaches the object that it runs for; None where a scope has no say in it.
     """
 
     __slots__ = (

@@ -19,7 +19,8 @@ class Means(StrEnum):
 
 @dataclass(frozen=True)
 class Tell:
-    """``start``: its offset; ``names``: what it concerns, none for the whole file; ``message``: a sentence without its place."""
+    """``start``: its offset; ``names``: what it concerns, none for the whole file; ``message``: a sentence without its
+    place."""
 
     means: Means
     start: int

@@ -46,7 +46,8 @@ def traced_rows(file: TracedText) -> list[Row]:
 
 
 def origins(file: TracedText, drafted: Sequence[TracedText]) -> list[tuple[str, int]]:
-    """For each line of a file the (path, line) among the drafted files that it most likely was; that of the line before where none is like it."""
+    """For each line of a file the (path, line) among the drafted files that it most likely was; that of the line before
+    where none is like it."""
     old = [r for f in sorted(drafted, key=lambda f: f.path != file.path) for r in traced_rows(f)]
     same: dict[str, list[int]] = {}
     having: dict[str, list[int]] = {}
@@ -73,5 +74,7 @@ def nearest(places: list[int], last: int) -> int | None:
 def most_alike(words: frozenset[str], old: list[Row], having: dict[str, list[int]], last: int) -> int | None:
     rare = sorted((w for w in words if w in having and len(having[w]) <= COMMON), key=lambda w: (len(having[w]), w))[:4]
     near = {i for w in rare for i in having[w]}
-    best = max(near, key=lambda i: (len(words & old[i][3]) / len(words | old[i][3]), -abs(i - last - 1), -i), default=None)
+    best = max(
+        near, key=lambda i: (len(words & old[i][3]) / len(words | old[i][3]), -abs(i - last - 1), -i), default=None
+    )
     return best if best is not None and len(words & old[best][3]) / len(words | old[best][3]) >= ALIKE else None

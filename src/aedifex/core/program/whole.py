@@ -1,4 +1,5 @@
-"""What the methods of one class do with its members: what a language tells, so that a part can be taken out of the class (C17)."""
+"""What the methods of one class do with its members: what a language tells, so that a part can be taken out of the
+class (C17)."""
 
 from __future__ import annotations
 
@@ -10,10 +11,11 @@ from .model import Function, Scope, SourceFile
 
 @dataclass
 class MemberUse:
-    """One use of a member through the object itself. ``start``, ``end``: the whole, ``self.name``; ``own``: where the object's name stands.
+    """One use of a member through the object itself. ``start``, ``end``: the whole, ``self.name``; ``own``: where the
+    object's name stands.
 
-    ``kind``: read, set (bound anew), call (as a method), or other (deleted, or in a way that cannot be written otherwise).
-    ``later``: whether it stands in a function inside the method.
+    ``kind``: read, set (bound anew), call (as a method), or other (deleted, or in a way that cannot be written
+    otherwise). ``later``: whether it stands in a function inside the method.
     """
 
     name: str
@@ -27,7 +29,8 @@ class MemberUse:
 
 @dataclass
 class Declared:
-    """A field that the head of a class declares. ``value``: its first value there; ``plain``: whether it could be declared elsewhere."""
+    """A field that the head of a class declares. ``value``: its first value there; ``plain``: whether it could be
+    declared elsewhere."""
 
     start: int
     end: int
@@ -38,10 +41,12 @@ class Declared:
 
 @dataclass
 class Whole:
-    """A class as a whole. ``uses``: of its members in its own methods; ``escapes``: where the object itself is handed on or kept.
+    """A class as a whole. ``uses``: of its members in its own methods; ``escapes``: where the object itself is handed
+    on or kept.
 
-    ``reserved``: names that a base from a library has. ``plain``: the methods that are called and no more; ``receiver``: what they call their object. ``head``: stands for the code that
-    gives declared fields their first values, if there is any.
+    ``reserved``: names that a base from a library has. ``plain``: the methods that are called and no more;
+    ``receiver``: what they call their object. ``head``: stands for the code that gives declared fields their first
+    values, if there is any.
     """
 
     name: str
@@ -62,7 +67,9 @@ class Whole:
     def fields(self) -> list[str]:
         """The members that are declared or set through the object, in the order in which they are first named."""
         named = {f.name for f in self.methods}
-        return list(dict.fromkeys([*self.declared, *(u.name for u in self.uses if u.kind == "set" and u.name not in named)]))
+        return list(
+            dict.fromkeys([*self.declared, *(u.name for u in self.uses if u.kind == "set" and u.name not in named)])
+        )
 
 
 def in_front(file: SourceFile, whole: Whole) -> int:
@@ -78,7 +85,8 @@ class Members(Protocol):
         ...
 
     def flattened(self, file: SourceFile, whole: Whole) -> tuple[bytes, dict[str, str]]:
-        """The class as variables and functions, to see what belongs together; and for each of their names the member."""
+        """The class as variables and functions, to see what belongs together; and for each of their names the
+        member."""
         ...
 
     def place(self, file: SourceFile, whole: Whole) -> int:
@@ -90,7 +98,8 @@ class Members(Protocol):
         ...
 
     def declaration(self, file: SourceFile, like: Declared, name: str, class_: str, value: str) -> str:
-        """The line that declares a field which holds an object; "" where none is wanted because it has no first value there."""
+        """The line that declares a field which holds an object; "" where none is wanted because it has no first value
+        there."""
         ...
 
     def opened(self, file: SourceFile, function: Function) -> list[tuple[int, int, str]]:

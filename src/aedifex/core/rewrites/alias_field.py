@@ -47,14 +47,22 @@ class StoreAs(Step):
             raise messages.COPY_STALE.at(file, source.bindings[1].start, source=source.name)
         if any(self.name in s.symbols for s in file.scope.walk()):
             raise messages.NAME_IN_USE.in_file(file.path, name=self.name)
-        first = next((s for s in running(file, context.language) if s.target is not None and s.target.symbol is source), None)
-        if first is None or first.group is not None or file.text[write.line_start(file, first.start) : first.start].strip():
+        first = next(
+            (s for s in running(file, context.language) if s.target is not None and s.target.symbol is source), None
+        )
+        if (
+            first is None
+            or first.group is not None
+            or file.text[write.line_start(file, first.start) : first.start].strip()
+        ):
             raise messages.NOTHING_SETS.in_file(file.path, name=self.source)
         for name in self.functions:
             replace_uses(context, file, function_of(file, name), source, self.name, out)
         lead = file.slice(write.line_start(file, first.start), first.start)
         line = write.declare_variable(file, self.name, self.source, context.type_of(file, source))
-        out.insert(file.path, write.line_end(file, first.end), write.with_newlines(f"{lead}{line}\n", write.newline(file)))
+        out.insert(
+            file.path, write.line_end(file, first.end), write.with_newlines(f"{lead}{line}\n", write.newline(file))
+        )
         return out
 
 
@@ -75,7 +83,9 @@ class StoreCompanion(MakesVariables):
             hoister.declare_as(index, name, self.member.value, context.type_of(file, source))
             after = hoister.last_first(index)
             if after is not None and source.bindings[0].start > after.start:
-                raise messages.SOURCE_SET_AFTER.at(file, source.bindings[0].start, source=source.name, class_=self.design.name)
+                raise messages.SOURCE_SET_AFTER.at(
+                    file, source.bindings[0].start, source=source.name, class_=self.design.name
+                )
             for m in self.design.methods:
                 if index < len(m.origins) and len(m.origins) == len(self.design.objects):
                     replace_uses(context, file, function_of(file, m.origins[index]), source, name, out)
@@ -107,13 +117,18 @@ def ask_store(program: Program, source: str, name: str, functions: str) -> Asked
 class AliasField(ForFields[StoreCompanion]):
     by_hand = (
         HandCommand(
-            "store", ("VARIABLE", "NAME", "FUNCTIONS"), "Functions use a variable under a name of their own.",
-            """Let FUNCTIONS, names with commas between them, use a VARIABLE that never changes under the NAME of a second one.
+            "store",
+            ("VARIABLE", "NAME", "FUNCTIONS"),
+            "Functions use a variable under a name of their own.",
+            """Let FUNCTIONS, names with commas between them, use a VARIABLE that never changes under the NAME of a
+            second one.
 
             What is stored so can become a field of the object whose methods they become.""",
-            "store screen lamp_screen show_lamp,hide_lamp lamps.py", "Changed", ask_store,
+            "store screen lamp_screen show_lamp,hide_lamp lamps.py",
+            "Changed",
+            ask_store,
         ),
-    )  # fmt: skip
+    )
 
     def wanted(self, c: ClassDesign) -> list[StoreCompanion]:
         return [StoreCompanion(c, f) for f in stored(c)]

@@ -15,7 +15,8 @@ from .step import Step
 
 @dataclass(frozen=True)
 class SmallDesign:
-    """What is one step for a person and takes several: a design of its own, all of it or nothing. ``subject``: as in a step's id."""
+    """What is one step for a person and takes several: a design of its own, all of it or nothing. ``subject``: as in a
+    step's id."""
 
     kind: str
     subject: str
@@ -34,7 +35,8 @@ class SmallDesign:
 class Asked:
     """What was asked for, worked out.
 
-    ``homes``: class → the file that has it; ``renamed``: (old, new), where designs beside the files follow; ``looks_back``: whether the step
+    ``homes``: class → the file that has it; ``renamed``: (old, new), where designs beside the files follow;
+    ``looks_back``: whether the step
     needs what stood before the first of the steps that stand.
     """
 
@@ -46,10 +48,11 @@ class Asked:
 
 @dataclass(frozen=True)
 class HandCommand:
-    """One command of ``aedifex step``. ``arguments``: its words for what is given, before the scripts; ``done``: what it says once it is done.
+    """One command of ``aedifex step``. ``arguments``: its words for what is given, before the scripts; ``done``: what
+    it says once it is done.
 
-    ``options``: (name, what it takes, help). ``ask``: takes the program, the arguments and the options in their order. Raises Refusal, or
-    Refused where several things are wrong.
+    ``options``: (name, what it takes, help). ``ask``: takes the program, the arguments and the options in their order.
+    Raises Refusal, or Refused where several things are wrong.
     """
 
     name: str

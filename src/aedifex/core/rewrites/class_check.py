@@ -68,7 +68,8 @@ def check_object(check: DesignCheck, index: int, number: int, c: ClassDesign, o:
 
 
 def check_collection(check: DesignCheck, line: int, c: ClassDesign, name: str) -> None:
-    """The list in which objects are kept: there already, of records; else a new one, or one that it takes the place of."""
+    """The list in which objects are kept: there already, of records; else a new one, or one that it takes the place
+    of."""
     if not check.write.is_name(name):
         check.report(line, mistakes.NO_NAME, name=name)
     elif of_records(c):
@@ -76,7 +77,9 @@ def check_collection(check: DesignCheck, line: int, c: ClassDesign, name: str) -
             check.absent(line, name)
     elif len(c.objects) > 1:
         check.report(line, mistakes.VARIABLE_EACH)
-    elif name not in [bare(o) for f in c.fields for o in f.origins] and any(name in f.scope.symbols for f in check.program.files.values()):
+    elif name not in [bare(o) for f in c.fields for o in f.origins] and any(
+        name in f.scope.symbols for f in check.program.files.values()
+    ):
         check.report(line, mistakes.NAME_IN_USE, name=name)
 
 
@@ -111,5 +114,8 @@ def check_method(check: DesignCheck, index: int, number: int, c: ClassDesign, m:
             if function is not None and name not in [p.name for p in function.params]:
                 check.report(line("drop"), mistakes.NO_PARAMETER, function=bare(origin), name=name)
     for add in m.add:
-        if check.file_of(add["value"]) is None and add["value"] not in check.objects | check.collections | check.streams:
+        if (
+            check.file_of(add["value"]) is None
+            and add["value"] not in check.objects | check.collections | check.streams
+        ):
             check.absent(line("add"), add["value"])

@@ -154,11 +154,16 @@ def ask_clean(program: Program, path: str) -> Asked:
 class CleanUp(ClassRewrite):
     by_hand = (
         HandCommand(
-            "clean", ("SCRIPT",), "Imports and blank lines that steps left behind go.",
-            "Remove from a SCRIPT the imports, and the blank lines, that the steps which stand have left without a use.",
-            "clean desk.py desk.py", "Changed", ask_clean,
+            "clean",
+            ("SCRIPT",),
+            "Imports and blank lines that steps left behind go.",
+            "Remove from a SCRIPT the imports, and the blank lines, that the steps which stand have left without a "
+            "use.",
+            "clean desk.py desk.py",
+            "Changed",
+            ask_clean,
         ),
-    )  # fmt: skip
+    )
 
     def steps(self, building: Building) -> Iterator[Step]:
         for path in building.program.files:

@@ -18,7 +18,8 @@ from . import mistakes
 
 
 class DesignCheck:
-    """``design``, ``program``: once main functions are inlined and handlers have names; ``lines``: where each key stands in the file ``path``."""
+    """``design``, ``program``: once main functions are inlined and handlers have names; ``lines``: where each key
+    stands in the file ``path``."""
 
     def __init__(self, path: str, design: Design, lines: Lines, program: Program) -> None:
         self.path, self.design, self.lines, self.program = path, design, lines, program
@@ -39,19 +40,30 @@ class DesignCheck:
 
     def absent(self, line: int, origin: str) -> None:
         """Say of a name that no one file has it."""
-        having = [f.path for f in self.program.files.values() if (x := f.scope.symbols.get(origin)) is not None and x.kinds]
+        having = [
+            f.path for f in self.program.files.values() if (x := f.scope.symbols.get(origin)) is not None and x.kinds
+        ]
         if len(having) > 1:
             self.report(line, mistakes.IN_SEVERAL_FILES, name=origin, files=" and ".join(having), first=having[0])
             return
         known = [n for f in self.program.files.values() for n, x in f.scope.symbols.items() if x.kinds]
-        self.report(line, mistakes.NOT_IN_SOURCES, name=origin, hint=perhaps(bare(origin), known).removeprefix("; ") or "correct it")
+        self.report(
+            line,
+            mistakes.NOT_IN_SOURCES,
+            name=origin,
+            hint=perhaps(bare(origin), known).removeprefix("; ") or "correct it",
+        )
 
     def file_of(self, origin: str) -> SourceFile | None:
         """The file that defines an origin; None if none or several do."""
         if "::" in origin:
-            found = [f for f in [self.program.files.get(origin.split("::")[0])] if f and bare(origin) in f.scope.symbols]
+            found = [
+                f for f in [self.program.files.get(origin.split("::")[0])] if f and bare(origin) in f.scope.symbols
+            ]
         else:
-            found = [f for f in self.program.files.values() if origin in f.scope.symbols and f.scope.symbols[origin].kinds]
+            found = [
+                f for f in self.program.files.values() if origin in f.scope.symbols and f.scope.symbols[origin].kinds
+            ]
         return found[0] if len(found) == 1 else None
 
     def member_name(self, line: int, class_: int, name: str, hidden: bool) -> None:
@@ -88,7 +100,10 @@ class DesignCheck:
         holder = holder_of(origin)
         if (file := self.file_of(holder)) is None:
             self.absent(line, holder)
-        elif not any(key_of(bare(origin)) in k.keys and holder_of(bare(origin)) in k.names for k in file_keyed(self.program, file)):
+        elif not any(
+            key_of(bare(origin)) in k.keys and holder_of(bare(origin)) in k.names
+            for k in file_keyed(self.program, file)
+        ):
             self.report(line, mistakes.NO_RECORD_KEY, name=holder, key=key_of(bare(origin)))
 
     def method_lines(self, line: int, lines: list[str]) -> None:

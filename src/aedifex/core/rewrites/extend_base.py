@@ -50,27 +50,40 @@ class ExtendClass(ClassStep):
 
 def ask_extend(program: Program, whole: str, member: str) -> Asked:
     path = home_of(program, whole)
-    return Asked(ExtendClass(ClassDesign(whole, "app", extends=member, fields=[FieldDesign(member, [f"{path}::{member}"], hidden=False)])))
+    return Asked(
+        ExtendClass(
+            ClassDesign(whole, "app", extends=member, fields=[FieldDesign(member, [f"{path}::{member}"], hidden=False)])
+        )
+    )
 
 
 class ExtendBase(ClassRewrite):
     by_hand = (
         HandCommand(
-            "extend", ("CLASS", "MEMBER"), "A class extends the library's class that it holds.",
+            "extend",
+            ("CLASS", "MEMBER"),
+            "A class extends the library's class that it holds.",
             """Make a CLASS extend the library's class of which its MEMBER holds an object.
 
-            The library then calls its methods by their names, so they need not be registered any more. What the constructor made the object with
+            The library then calls its methods by their names, so they need not be registered any more. What the
+            constructor made the object with
             goes to that of the library's class.""",
-            "extend PanelApp window panel_app.py", "Changed", ask_extend,
+            "extend PanelApp window panel_app.py",
+            "Changed",
+            ask_extend,
         ),
-    )  # fmt: skip
+    )
 
     def steps(self, building: Building) -> Iterator[Step]:
         if building.class_.extends:
             yield ExtendClass(building.plain, needs=building.ids_of(building.class_, "found", "main"))
 
-
     def check(self, check: DesignCheck) -> None:
         for index, c in enumerate(check.design.classes):
             if c.extends and c.extends not in {f.name for f in c.fields}:
-                check.report(check.lines.of("class", index, -1, "extends"), mistakes.NO_FIELD_TO_EXTEND, name=c.extends, class_=c.name)
+                check.report(
+                    check.lines.of("class", index, -1, "extends"),
+                    mistakes.NO_FIELD_TO_EXTEND,
+                    name=c.extends,
+                    class_=c.name,
+                )

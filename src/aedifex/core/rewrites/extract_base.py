@@ -153,7 +153,8 @@ class Sharer:
         return [n for n in first if all(n in o and said(o[n]) == said(first[n]) for o in others)]
 
     def shared_methods(self, held: list[str]) -> list[str]:
-        """Methods that all have, word for word, in the order of the first class; what they use of the object must be shared where it is declared."""
+        """Methods that all have, word for word, in the order of the first class; what they use of the object must be
+        shared where it is declared."""
         first, *others = self.methods
         names = [n for n in first if n != self.write.CONSTRUCTOR and all(n in m for m in others)]
         names = [n for n in names if all(self.words(m[n]) == self.words(first[n]) for m in others)]
@@ -168,7 +169,9 @@ class Sharer:
     def used(self, f: Function) -> set[str]:
         """The members of its own object that a method asks for."""
         text = self.file.slice(f.body_start, f.end)
-        return set(re.findall(rf"\b{self.write.RECEIVER}\s*\.\s*(\w+)", text)) | ({r.name for r in self.file.within(f.body_start, f.end)} if self.context.language.bare_members else set())
+        return set(re.findall(rf"\b{self.write.RECEIVER}\s*\.\s*(\w+)", text)) | (
+            {r.name for r in self.file.within(f.body_start, f.end)} if self.context.language.bare_members else set()
+        )
 
     def body(self, methods: dict[str, Function]) -> list[Statement]:
         f = methods.get(self.write.CONSTRUCTOR)
@@ -182,7 +185,11 @@ class Sharer:
         rows = [self.body(m) for m in self.methods]
         if any(not self.plain(s) for row in rows for s in row):
             return [], []
-        common = [self.said(s) for s in rows[0] if all(self.said(s) in [self.said(x) for x in row] for row in rows[1:]) and self.fits(s, held)]
+        common = [
+            self.said(s)
+            for s in rows[0]
+            if all(self.said(s) in [self.said(x) for x in row] for row in rows[1:]) and self.fits(s, held)
+        ]
         used = {r.name for s in rows[0] if self.said(s) in common for r in self.file.within(s.start, s.end)}
         return common, [p for p in self.given(self.methods[0]) if p in used]
 
@@ -193,7 +200,12 @@ class Sharer:
 
     def plain(self, s: Statement) -> bool:
         """Whether a statement gives a field a value that nothing else can tell of."""
-        return s.kind == "assign" and s.value is not None and s.target is None and self.context.language.purity(self.file, s.value) != "effect"
+        return (
+            s.kind == "assign"
+            and s.value is not None
+            and s.target is None
+            and self.context.language.purity(self.file, s.value) != "effect"
+        )
 
     def given(self, methods: dict[str, Function]) -> list[str]:
         f = methods.get(self.write.CONSTRUCTOR)
@@ -201,7 +213,11 @@ class Sharer:
 
     def needless(self, methods: dict[str, Function], common: list[str], parameters: list[str]) -> bool:
         """Whether the base's constructor does all that a class's does."""
-        return self.bases.CONSTRUCTOR_IS_INHERITED and self.left(methods, common) == [] and self.given(methods) == parameters
+        return (
+            self.bases.CONSTRUCTOR_IS_INHERITED
+            and self.left(methods, common) == []
+            and self.given(methods) == parameters
+        )
 
     def left(self, methods: dict[str, Function], common: list[str]) -> list[Statement]:
         return [s for s in self.body(methods) if self.said(s) not in common]
@@ -218,10 +234,16 @@ class Sharer:
                 continue
             at = self.write.comment_start(self.file, statements[0].start)
             lead = self.file.slice(self.write.line_start(self.file, statements[0].start), statements[0].start)
-            self.out.insert(self.file.path, at, lead + self.bases.base_call(self.file, parameters) + self.write.newline(self.file))
+            self.out.insert(
+                self.file.path, at, lead + self.bases.base_call(self.file, parameters) + self.write.newline(self.file)
+            )
             for s in statements:
                 if self.said(s) in common:
-                    self.out.delete(self.file.path, self.write.comment_start(self.file, s.start), self.write.line_end(self.file, s.end))
+                    self.out.delete(
+                        self.file.path,
+                        self.write.comment_start(self.file, s.start),
+                        self.write.line_end(self.file, s.end),
+                    )
 
     def remove(self, scope: Scope, methods: list[Function], count: int) -> None:
         last, opening = 0, False
@@ -244,7 +266,10 @@ class Sharer:
         parts = []
         if held:
             spans = [self.fields[0][n] for n in held]
-            lines = [self.file.slice(self.write.comment_start(self.file, a), self.write.line_end(self.file, b)) for a, b in spans]
+            lines = [
+                self.file.slice(self.write.comment_start(self.file, a), self.write.line_end(self.file, b))
+                for a, b in spans
+            ]
             parts.append(self.bases.field_text("".join(lines)))
         if common:
             statements = [s for s in self.body(first) if self.said(s) in common]
@@ -252,7 +277,9 @@ class Sharer:
             for s in statements:
                 start = self.write.comment_start(self.file, s.start)
                 lines.append(self.file.slice(start, self.write.line_end(self.file, s.end)).rstrip("\r\n"))
-            given = [self.file.slice(p.start, p.end) for p in first[self.write.CONSTRUCTOR].arguments if p.name in parameters]
+            given = [
+                self.file.slice(p.start, p.end) for p in first[self.write.CONSTRUCTOR].arguments if p.name in parameters
+            ]
             parts.append(self.bases.constructor_text(self.file, self.unit, self.name, given, lines))
         for name in shared:
             f = first[name]

@@ -40,7 +40,12 @@ class CreateClass(ClassStep):
     def title(self) -> str:
         count = sum(1 for f in self.design.fields for o in f.origins if o)
         objects = ", ".join(o.name for o in self.design.objects)
-        fields = f": {count} variable{'s become fields' if count != 1 else ' becomes a field'}" + (f" of {objects}" if objects else "") if count else ""
+        fields = (
+            f": {count} variable{'s become fields' if count != 1 else ' becomes a field'}"
+            + (f" of {objects}" if objects else "")
+            if count
+            else ""
+        )
         return f"create class {self.design.name}{fields}"
 
     def apply(self, context: Context) -> Edits:
@@ -121,13 +126,21 @@ class Founder:
             return
         names = {bare(o) for m in self.design.methods for o in m.origins}
         inside = [(f.start, f.end) for f in self.file.tops if f.name in names]
-        firsts = [(s.start, s.end) for s in running(self.file, self.context.language) if s.target is not None and s.target.symbol is not None]
+        firsts = [
+            (s.start, s.end)
+            for s in running(self.file, self.context.language)
+            if s.target is not None and s.target.symbol is not None
+        ]
         for index, f in enumerate(self.design.fields):
             for row in self.variables if f.hidden and f.wanted_hidden and f.origins else ():
                 for r in row[index].references if row[index] is not None else ():  # type: ignore[union-attr]
-                    own = any(a <= r.start < b for a, b in inside) or any(a == r.start or (a <= r.start < b and r.writes) for a, b in firsts)
+                    own = any(a <= r.start < b for a, b in inside) or any(
+                        a == r.start or (a <= r.start < b and r.writes) for a, b in firsts
+                    )
                     if not own and not any(a <= r.start < b for a, b in firsts):
-                        raise messages.HIDDEN_USED_OUTSIDE.at(self.file, r.start, field=f.name, name=r.name, class_=self.design.name)
+                        raise messages.HIDDEN_USED_OUTSIDE.at(
+                            self.file, r.start, field=f.name, name=r.name, class_=self.design.name
+                        )
 
     def check_variable(self, s: Symbol) -> None:
         for ref in s.references:
@@ -145,7 +158,9 @@ class Founder:
         }
         constants -= {s for row in self.variables for s in row if s is not None}
         first = self.design.role == "app"
-        found = plan_construction(self.file, self.effects, self.context.language, self.variables, methods, constants, first)
+        found = plan_construction(
+            self.file, self.effects, self.context.language, self.variables, methods, constants, first
+        )
         for index, f in enumerate(self.design.fields):
             self.obey(found, index, f)
         self.check_values(found)
@@ -179,7 +194,14 @@ class Founder:
         for row, obj in zip(found.starts, self.design.objects, strict=True):
             if obj.args and len(obj.args) not in (len(order), len(needed)):
                 takes = ", ".join(self.design.fields[i].name for i in order) or "nothing"
-                raise messages.ARGUMENT_COUNT.in_file(self.file.path, object=obj.name, count=len(obj.args), plural='s' * (len(obj.args) != 1), class_=self.design.name, takes=takes)  # fmt: skip
+                raise messages.ARGUMENT_COUNT.in_file(
+                    self.file.path,
+                    object=obj.name,
+                    count=len(obj.args),
+                    plural="s" * (len(obj.args) != 1),
+                    class_=self.design.name,
+                    takes=takes,
+                )
             for given, i in zip(obj.args, order if len(obj.args) == len(order) else needed, strict=False):
                 if language.purity(self.file, row[i].value) == "literal" or not self.as_drafted(given, row[i], i, obj):
                     self.compare(given, row[i], f"object '{obj.name}'")
@@ -189,9 +211,15 @@ class Founder:
         origin = self.design.fields[index].origins[self.design.objects.index(obj)]
         texts = [self.file.slice(*start.value)]
         for file in self.context.original.files.values() if self.context.original is not None else ():
-            texts += [file.slice(*s.value) for s in running(file, self.context.language) if s.target is not None and s.value is not None and s.target.name == bare(origin)]
+            texts += [
+                file.slice(*s.value)
+                for s in running(file, self.context.language)
+                if s.target is not None and s.value is not None and s.target.name == bare(origin)
+            ]
         owners = {o.name for c in self.context.design.classes for o in c.objects} | {self.write.RECEIVER}
-        said = [[w.strip("_") for w in re.findall(r"\w+|\S", t) if w not in owners and w != "."] for t in (given, *texts)]
+        said = [
+            [w.strip("_") for w in re.findall(r"\w+|\S", t) if w not in owners and w != "."] for t in (given, *texts)
+        ]
         return said[0] in said[1:]
 
     def compare(self, given: str, start: Start, what: str) -> None:
@@ -238,7 +266,11 @@ class Founder:
         for s in self.file.statements:
             if s.start < opening:
                 continue
-            if s.kind in ("function", "class") or s in founding.at or not inert(self.file, self.effects, self.context.language, s, constants):
+            if (
+                s.kind in ("function", "class")
+                or s in founding.at
+                or not inert(self.file, self.effects, self.context.language, s, constants)
+            ):
                 if last is not None and self.file.line(last.end - 1) == self.file.line(s.start):
                     line = self.write.line_start(self.file, s.start)  # the class stands before what shares its line
                     first = next(o for o in self.file.statements if line <= o.start)
@@ -288,7 +320,8 @@ class Founder:
         return made
 
     def words(self, index: int, kind: str) -> str:
-        """What the declarations of its variables say besides their types. Raises Refusal where a field cannot say it."""
+        """What the declarations of its variables say besides their types. Raises Refusal where a field cannot say
+        it."""
         said: dict[str, Statement] = {}
         for row in self.variables:
             for ref in row[index].bindings if row[index] is not None else ():  # type: ignore[union-attr]
@@ -296,7 +329,9 @@ class Founder:
                     said.setdefault(self.write.declared_words(self.file, s), s)
         name = self.design.fields[index].name
         if len(said) > 1:
-            raise messages.DECLARED_UNALIKE.at(self.file, list(said.values())[1].start, field=name, ways='; '.join(w or 'none' for w in said))  # fmt: skip
+            raise messages.DECLARED_UNALIKE.at(
+                self.file, list(said.values())[1].start, field=name, ways="; ".join(w or "none" for w in said)
+            )
         words = next(iter(said), "")
         if kind == "later" and self.write.set_once(words):
             raise messages.DECLARED_AND_SET_LATER.at(self.file, said[words].start, name=name, words=words)
@@ -311,7 +346,8 @@ class Founder:
         return ""
 
     def safe_params(self, params: list[str], founding: Founding) -> list[str]:
-        """A parameter must not hide a name that the constructor's other lines read, but for fields, which are read of the object."""
+        """A parameter must not hide a name that the constructor's other lines read, but for fields, which are read of
+        the object."""
         own = {s for row in self.variables for s in row}
         used = {
             r.name for row in founding.starts for s in row if s.statement is not None and s.kind != "argument"
@@ -325,7 +361,11 @@ class Founder:
     def on_lines(self, s: Statement) -> list[Statement]:
         """A statement, and those that begin or end on its lines, in their order."""
         left, right = self.write.line_start(self.file, s.start), self.write.line_end(self.file, s.end)
-        return [o for o in running(self.file, self.context.language) if o is s or left <= o.start < right or left < o.end <= right]
+        return [
+            o
+            for o in running(self.file, self.context.language)
+            if o is s or left <= o.start < right or left < o.end <= right
+        ]
 
     def leading_comment(self, s: Statement) -> list[str]:
         """The remarks above a first value."""

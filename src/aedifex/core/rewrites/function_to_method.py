@@ -98,7 +98,9 @@ class Mover:
 
     def edits(self) -> Edits:
         if self.twins and len(self.functions) != len(self.objects):
-            raise messages.FUNCTIONS_FOR_OBJECTS.in_file(self.file.path, functions=len(self.functions), objects=len(self.objects))  # fmt: skip
+            raise messages.FUNCTIONS_FOR_OBJECTS.in_file(
+                self.file.path, functions=len(self.functions), objects=len(self.objects)
+            )
         check_hazards(self.context, self.file, {f.name for f in self.functions}, "it stays a function")
         for f in self.functions:
             self.check(f)
@@ -158,7 +160,7 @@ class Mover:
                     and any(r.start > self.scope.start for r in s.bindings)
                 )
                 if set_late or self.context.language.purity(self.file, p.default) == "effect":
-                    raise messages.DEFAULT_IN_PLACE.at(self.file, p.start, parameter=p.name, function=f.name)  # fmt: skip
+                    raise messages.DEFAULT_IN_PLACE.at(self.file, p.start, parameter=p.name, function=f.name)
 
     def check_uses(self, f: Function) -> None:
         assert f.symbol is not None
@@ -178,7 +180,7 @@ class Mover:
         shapes = [self.shape(f, i) for i, f in enumerate(self.functions)]
         for f, shape in zip(self.functions[1:], shapes[1:], strict=True):
             if shape != shapes[0]:
-                raise messages.TWINS_DIFFER.at(self.file, f.start, function=f.name, other=self.functions[0].name)  # fmt: skip
+                raise messages.TWINS_DIFFER.at(self.file, f.start, function=f.name, other=self.functions[0].name)
 
     def shape(self, f: Function, index: int) -> list[str]:
         own = self.object_symbol(index)
@@ -243,7 +245,9 @@ class Mover:
             text = self.file.slice(arg.value_start, arg.end) if arg else ""
             owner, _, member = text.partition(".")
             if (owner not in self.objects and owner != self.write.RECEIVER) or member not in self.fields:
-                raise messages.NO_SUCH_OBJECT_VALUE.at(self.file, call.start, name=name, text=text, class_=self.design.name)  # fmt: skip
+                raise messages.NO_SUCH_OBJECT_VALUE.at(
+                    self.file, call.start, name=name, text=text, class_=self.design.name
+                )
             owners.add(owner)
         if len(owners) != 1:
             raise messages.DIFFERENT_OBJECTS.at(self.file, call.start)
@@ -289,9 +293,7 @@ class Mover:
     def field_for(self, f: Function, parameter: str) -> str:
         """The field that the first call hands to a parameter."""
         for ref in (
-            sorted((r for r in f.symbol.references if r.role == "call"), key=lambda r: r.start)
-            if f.symbol
-            else []
+            sorted((r for r in f.symbol.references if r.role == "call"), key=lambda r: r.start) if f.symbol else []
         ):
             call = self.call_at(ref)
             arg = self.argument_for(f, call, parameter) if call is not None else None

@@ -37,7 +37,10 @@ class NameLiteral(Step):
         return self.constant.name
 
     def title(self) -> str:
-        return f"{', '.join(self.constant.origins)} {'get' if len(self.constant.origins) > 1 else 'gets'} the name {self.constant.name}"
+        return (
+            f"{', '.join(self.constant.origins)} {'get' if len(self.constant.origins) > 1 else 'gets'} the name "
+            f"{self.constant.name}"
+        )
 
     def apply(self, context: Context) -> Edits:
         name, out = self.constant.name, Edits()
@@ -69,7 +72,9 @@ def literal_at(context: Context, text: str) -> tuple[SourceFile, int, int, str]:
     line = file.line(place.start)
     ends = file.lines[line] if line < len(file.lines) else len(file.text)
     for start, end, kind in context.language.literals(file, file.lines[line - 1], ends):
-        whole = any(s.start == start for s in file.statements) or any(s.start == start for f in file.functions for s in context.language.body(file, f))
+        whole = any(s.start == start for s in file.statements) or any(
+            s.start == start for f in file.functions for s in context.language.body(file, f)
+        )
         if start <= place.start < end and place.end <= end and not whole:
             return file, start, end, kind
     raise messages.NO_LITERAL.in_file(file.path, file.shown(place.start), place=text)
@@ -99,13 +104,18 @@ class IntroduceConstant(Rewrite[NameLiteral]):
 
     by_hand = (
         HandCommand(
-            "constant", ("PLACES", "NAME"), "A literal gets a name.",
+            "constant",
+            ("PLACES", "NAME"),
+            "A literal gets a name.",
             """Give a literal a NAME at the top of its file.
 
-            PLACES are file:line:column, both counted from one, with commas between them where the same literal means the same thing.""",
-            "constant fares.py:33:17 GROUP fares.py", "Named", ask_constant,
+            PLACES are file:line:column, both counted from one, with commas between them where the same literal means
+            the same thing.""",
+            "constant fares.py:33:17 GROUP fares.py",
+            "Named",
+            ask_constant,
         ),
-    )  # fmt: skip
+    )
 
     def requests(self, state: State) -> Iterator[NameLiteral]:
         for i in range(len(state.design.constants)):
@@ -127,7 +137,6 @@ class IntroduceConstant(Rewrite[NameLiteral]):
         for c in design.constants:
             c.origins = [moved(o) for o in c.origins]
         return design
-
 
     def check(self, check: DesignCheck) -> None:
         context = Context(check.program, check.design)

@@ -69,7 +69,8 @@ class HoistLiteral(MakesVariables):
 
 
 def literal_fields(design: ClassDesign) -> list[tuple[FieldDesign, list[str]]]:
-    """The fields that replace no variable, but a literal in which twins differ; with the literals, the last arguments of the objects."""
+    """The fields that replace no variable, but a literal in which twins differ; with the literals, the last arguments
+    of the objects."""
     found = [f for f in design.fields if f.origins and not any(f.origins) and not (f.start == "argument" and f.value)]
     rows = [
         o.args[len(o.args) - len(found) :] if len(o.args) >= len(found) else [""] * len(found) for o in design.objects
@@ -90,7 +91,9 @@ class Hoister:
     def edits(self) -> Edits:
         found = [d for d in self.differences() if d.texts == self.texts]
         if not found:
-            raise messages.NO_DIFFERING_TWINS.in_file(self.file.path, class_=self.design.name, texts=' and '.join(self.texts))  # fmt: skip
+            raise messages.NO_DIFFERING_TWINS.in_file(
+                self.file.path, class_=self.design.name, texts=" and ".join(self.texts)
+            )
         names = self.step.names(self.context)
         for difference in found:
             for name, places in zip(names, difference.places, strict=True):
@@ -105,7 +108,9 @@ class Hoister:
         found: list[TwinLiteral] = []
         for row in rows:
             found += (
-                twin_literals(self.file, self.context.language, row, [self.marks(f, i, rows) for i, f in enumerate(row)])
+                twin_literals(
+                    self.file, self.context.language, row, [self.marks(f, i, rows) for i, f in enumerate(row)]
+                )
                 or []
             )
         return found
@@ -130,7 +135,10 @@ class Hoister:
         after = self.last_first(index)
         if after is None:
             raise messages.NOTHING_SETS.in_file(file.path, name=name)
-        first, last = after.group or (after.start, after.end)  # behind the whole declaration, where it holds several variables
+        first, last = after.group or (
+            after.start,
+            after.end,
+        )  # behind the whole declaration, where it holds several variables
         end = write.line_end(file, last)
         lead = file.slice(write.line_start(file, first), first)
         if lead.strip() or any(last <= s.start < end for s in file.statements):
@@ -143,7 +151,9 @@ class Hoister:
         """The last statement at the top that first sets a variable of an object."""
         mine = {self.file.scope.symbols.get(bare(o)) for _, o in self.design.origins(index)}
         firsts = [
-            s for s in running(self.file, self.context.language) if s.target is not None and s.target.symbol in mine and s.kind == "assign"
+            s
+            for s in running(self.file, self.context.language)
+            if s.target is not None and s.target.symbol in mine and s.kind == "assign"
         ]
         seen: set[Symbol | None] = set()
         found = None

@@ -1,4 +1,5 @@
-"""The methods of new classes stand in the order in which a reader meets them: what starts the program, then what that calls.
+"""The methods of new classes stand in the order in which a reader meets them: what starts the program, then what that
+calls.
 
 class App:                            class App:
     def __init__(self): ...               def __init__(self): ...
@@ -65,21 +66,29 @@ def ask_order(program: Program, name: str) -> Asked:
 class OrderMethods(ClassRewrite):
     by_hand = (
         HandCommand(
-            "order", ("CLASS",), "Methods stand in the order in which they are met.",
-            "Put the methods of a CLASS in the order in which a reader meets them: the constructor, what starts the program, what that calls.",
-            "order TramlineApp tramline_app.py", "Changed", ask_order,
+            "order",
+            ("CLASS",),
+            "Methods stand in the order in which they are met.",
+            "Put the methods of a CLASS in the order in which a reader meets them: the constructor, what starts the "
+            "program, what that calls.",
+            "order TramlineApp tramline_app.py",
+            "Changed",
+            ask_order,
         ),
-    )  # fmt: skip
+    )
 
     def steps(self, building: Building) -> Iterator[Step]:
         design = building.design
         for path in building.program.files:
-            if path in design.sources and any(c.methods for c in design.classes):  # an app may have no method but that which runs it
+            if path in design.sources and any(
+                c.methods for c in design.classes
+            ):  # an app may have no method but that which runs it
                 yield ArrangeMethods(path, [c.name for c in design.classes])
 
 
 def methods_of(context: Context, file: SourceFile, scope: Scope) -> list[Function]:
-    """The methods of a class but for its constructor, in source order; a language's own name for that may be the class's."""
+    """The methods of a class but for its constructor, in source order; a language's own name for that may be the
+    class's."""
     found = [f for f in file.functions if f.outer is scope and f.name not in (context.write.CONSTRUCTOR, scope.name)]
     return sorted(found, key=lambda f: f.start)
 

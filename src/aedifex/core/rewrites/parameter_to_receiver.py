@@ -36,8 +36,8 @@ class ParameterCalls:
         return not any(self.language.purity(self.file, (a.value_start, a.end)) == "effect" for a in before)
 
     def moved(self, f: Function, param: str, name: str, class_: str, inner: list[Range], loose: bool) -> list[Range]:
-        """The function becomes a method without ``param``, each call asks the object. ``inner``: what else changes in the function;
-        ``loose``: its document string may be indented."""
+        """The function becomes a method without ``param``, each call asks the object. ``inner``: what else changes in
+        the function; ``loose``: its document string may be indented."""
         file, write = self.file, self.write
         assert f.symbol is not None
         scope = next(s for s, n in file.classes if n == class_ and s.parent is file.scope)

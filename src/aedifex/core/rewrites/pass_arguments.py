@@ -52,7 +52,9 @@ def ask_pass(program: Program, method: str, value: str) -> Asked:
         raise messages.NO_MEMBER_NAMED.in_file(name=method)
     path = home_of(program, class_)
     made = class_that_stands(program.files[path], class_)
-    made.methods = [MethodDesign(member, [f"{path}::{member}"], add=[{"name": name, "value": source if sign else name}])]
+    made.methods = [
+        MethodDesign(member, [f"{path}::{member}"], add=[{"name": name, "value": source if sign else name}])
+    ]
     check_calls(program, path, made, member)
     return Asked(PassIn(made, made.methods[0]), homes={class_: path})
 
@@ -61,14 +63,18 @@ def class_that_stands(file: SourceFile, class_: str) -> ClassDesign:
     """A class that stands, with the objects of it that variables at the top hold."""
     symbol = file.scope.symbols.get(class_)
     made = [
-        s.target.name for s in file.statements
-        if s.target is not None and s.value is not None and any(c.callee.symbol is symbol for c in file.calls_within(*s.value))
-    ]  # fmt: skip
+        s.target.name
+        for s in file.statements
+        if s.target is not None
+        and s.value is not None
+        and any(c.callee.symbol is symbol for c in file.calls_within(*s.value))
+    ]
     return ClassDesign(class_, objects=[ObjectDesign(n) for n in dict.fromkeys(made)])
 
 
 def check_calls(program: Program, path: str, made: ClassDesign, member: str) -> None:
-    """Raises Refusal where a member of that name is asked of what may be an object of the class, and is none that it is known to have."""
+    """Raises Refusal where a member of that name is asked of what may be an object of the class, and is none that it is
+    known to have."""
     beside = read_neighbours(program, [member])
     objects = ObjectClasses(program, beside)
     home, own = program.files[path], class_scope(program.files[path], made.name)
@@ -88,13 +94,18 @@ class PassArguments(ClassRewrite):
 
     by_hand = (
         HandCommand(
-            "pass", ("CLASS.METHOD", "VALUE"), "A method is passed a value at every call.",
+            "pass",
+            ("CLASS.METHOD", "VALUE"),
+            "A method is passed a value at every call.",
             """Pass the variable VALUE to a method at every call, instead of letting it read that from outside.
 
-            NAME=VALUE calls the parameter otherwise. It is refused where the value may change while the method runs.""",
-            "pass Log.add line log_book.py", "Changed", ask_pass,
+            NAME=VALUE calls the parameter otherwise. It is refused where the value may change while the method
+            runs.""",
+            "pass Log.add line log_book.py",
+            "Changed",
+            ask_pass,
         ),
-    )  # fmt: skip
+    )
 
     def steps(self, building: Building) -> Iterator[Step]:
         c, design = building.class_, building.design
@@ -145,7 +156,7 @@ class Passer:
                 raise messages.SPELLED_OUT.at(self.file, ref.start, name=source.name)
         rebinds = {s for s in touch.writes if any(r.writes for r in s.references if not self.at_top(r))}
         if source in rebinds:
-            raise messages.CHANGES_DURING_CALL.at(self.file, self.function.start, source=source.name, name=self.name)  # fmt: skip
+            raise messages.CHANGES_DURING_CALL.at(self.file, self.function.start, source=source.name, name=self.name)
         if (late := goes_stale(self.file, self.context.language, self.function.scope, source)) is not None:
             raise messages.READ_LATE.at(self.file, late.start, source=source.name, name=self.name)  # fmt: skip
         first = min((r.start for r in source.bindings), default=0)
@@ -229,7 +240,8 @@ class Passer:
                 self.out.insert(self.file.path, at, (", " if args else "") + ", ".join(more))
 
     def itself(self, call: Call, value: str) -> str:
-        """How a method of the class whose object is handed over names it: that is the object it runs for; "" elsewhere."""
+        """How a method of the class whose object is handed over names it: that is the object it runs for; ""
+        elsewhere."""
         owner = self.context.design.maker_of(value)
         if owner is None or not any(n == owner.name and call.callee.scope.within(s) for s, n in self.file.classes):
             return ""

@@ -1,6 +1,7 @@
 """The one order of all rewrites: those that prepare a program, and those that make the classes of a design.
 
-Draft, validation, preview, build, steps by hand and the renaming of designs run it. A rewrite that prepares is one file and one line in ``PREPARE``.
+Draft, validation, preview, build, steps by hand and the renaming of designs run it. A rewrite that prepares is one file
+and one line in ``PREPARE``.
 """
 
 from __future__ import annotations
@@ -41,11 +42,25 @@ from .unify_twins.rewrite import UnifyTwins
 from .wrap_main.rewrite import WrapMain
 
 # what prepares a program, in the order in which each leaves it to the next
-UNFOLDING: tuple[Rewrite[Any], ...] = (InlineMain(), NameInlineHandlers())  # after these, a name that a design gives is one of the file's
+UNFOLDING: tuple[Rewrite[Any], ...] = (
+    InlineMain(),
+    NameInlineHandlers(),
+)  # after these, a name that a design gives is one of the file's
 PREPARE: tuple[Rewrite[Any], ...] = (
-    IntroduceConstant(), *UNFOLDING, ExtractFunction(), InjectConsole(), ExtractClass(), Renames(), ExplicitRegistration(), SplitAssignments(),
-    UnifyTwins(), ListOfObjects(), RecordClass(AskItems), AliasField(), IntroduceVariable(),
-)  # fmt: skip
+    IntroduceConstant(),
+    *UNFOLDING,
+    ExtractFunction(),
+    InjectConsole(),
+    ExtractClass(),
+    Renames(),
+    ExplicitRegistration(),
+    SplitAssignments(),
+    UnifyTwins(),
+    ListOfObjects(),
+    RecordClass(AskItems),
+    AliasField(),
+    IntroduceVariable(),
+)
 
 # what makes one class, what makes the app, and what comes after all classes
 MAKE: tuple[ClassRewrite, ...] = (SplitDeclarations(), FoundClass(), ShareField(), FunctionToMethod())
@@ -57,7 +72,8 @@ REWRITES: tuple[Rewrite[Any] | ClassRewrite, ...] = (*PREPARE, *APP, *FINISH)
 
 @dataclass
 class Prepared:
-    """The steps before all classes, and design and program as the other steps need them: after those that can be done."""
+    """The steps before all classes, and design and program as the other steps need them: after those that can be
+    done."""
 
     steps: list[Step]
     design: Design
@@ -103,7 +119,10 @@ def following(prepared: Prepared) -> list[Step]:
     made: list[Step] = []
     for classes, rewrites in (
         ([c for c in design.classes if c.role != "app"], MODEL),
-        ([c for c in design.classes if c.role != "app"], (PassArguments(),)),  # what is passed may be an object of another class
+        (
+            [c for c in design.classes if c.role != "app"],
+            (PassArguments(),),
+        ),  # what is passed may be an object of another class
         ([c for c in design.classes if c.role == "app"], APP),
     ):
         for c in classes:

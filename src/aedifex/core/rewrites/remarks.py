@@ -42,7 +42,8 @@ def with_inserted(file: SourceFile, at: int, text: bytes) -> Changes:
 
 
 def home_of_remarks(step: Step, before: Program, after: Program, changes: Changes) -> tuple[SourceFile, int] | None:
-    """Where remarks go: above the method, the object or the function that the step makes, else above the first line that it changes."""
+    """Where remarks go: above the method, the object or the function that the step makes, else above the first line
+    that it changes."""
     design: Any = getattr(step, "design", None)
     method: Any = getattr(step, "method", None)
     files = list(dict.fromkeys(f for p, f in after.holders.items() if p in changes))
@@ -51,7 +52,11 @@ def home_of_remarks(step: Step, before: Program, after: Program, changes: Change
         for f in file.functions if method is not None and design is not None else ():
             if f.outer.kind == "class" and f.outer.name == design.name and f.name in (method.name, hidden(method.name)):
                 return file, f.start
-        names = {o.name for o in design.objects} | {o.collection for o in design.objects} if design is not None else {getattr(step, "name", "")}
+        names = (
+            {o.name for o in design.objects} | {o.collection for o in design.objects}
+            if design is not None
+            else {getattr(step, "name", "")}
+        )
         for s in file.statements:
             if s.target is not None and s.target.name in names:
                 return file, s.start
@@ -74,7 +79,10 @@ def first_changed(before: Program, files: list[SourceFile]) -> tuple[SourceFile,
         if old is None:
             continue
         was, now = old.text.split(b"\n"), file.text.split(b"\n")
-        line = next((b for tag, _, _, b, _ in SequenceMatcher(None, was, now, autojunk=False).get_opcodes() if tag != "equal"), None)
+        line = next(
+            (b for tag, _, _, b, _ in SequenceMatcher(None, was, now, autojunk=False).get_opcodes() if tag != "equal"),
+            None,
+        )
         if line is not None:
             start = file.lines[min(line, len(file.lines) - 1)]
             return file, min((s.start for s in file.statements if s.start >= start), default=start)

@@ -36,7 +36,8 @@ from .step import Context, Step
 
 @dataclass
 class Rename(Step):
-    """``old``: as in a design (``file.py::name``, ``file.py::function.local``, ``file.py::Class.member``, ``file.py``)."""
+    """``old``: as in a design (``file.py::name``, ``file.py::function.local``, ``file.py::Class.member``,
+    ``file.py``)."""
 
     kind = "rename"
     old: str
@@ -68,7 +69,8 @@ class Rename(Step):
 
 
 def find(program: Program, old: str) -> tuple[SourceFile, Scope, str]:
-    """The file, the scope that owns the name, and the name itself. Raises Refusal if it means nothing, or several things."""
+    """The file, the scope that owns the name, and the name itself. Raises Refusal if it means nothing, or several
+    things."""
     path, _, dotted = old.rpartition("::")
     files = [f for p, f in program.holders.items() if path in ("", p, f.path)]
     found = []
@@ -80,7 +82,11 @@ def find(program: Program, old: str) -> tuple[SourceFile, Scope, str]:
         for scope in scopes:
             found += [(file, s, parts[-1]) for s in owning_scopes(scope, parts[-1])]
     if not found:
-        raise messages.NO_SUCH_NAME.in_file(name=old, hint=perhaps(old, [n for f in files for n, s in f.scope.symbols.items() if s.kinds]).removeprefix('; ') or 'write file::name, file::function.local or file::Class.member')
+        raise messages.NO_SUCH_NAME.in_file(
+            name=old,
+            hint=perhaps(old, [n for f in files for n, s in f.scope.symbols.items() if s.kinds]).removeprefix("; ")
+            or "write file::name, file::function.local or file::Class.member",
+        )
     defined = [(f, s, n) for f, s, n in found if (x := s.symbols.get(n)) is None or x.kinds != {"import"}]
     found = defined if len(defined) == 1 else found  # the others import it
     if len(found) > 1:
@@ -131,7 +137,11 @@ class Renamer:
             self.keywords(file, symbol)
         if "class" in symbol.kinds:
             for f in file.functions:  # a constructor that is called like its class
-                if f.name == self.language.write.CONSTRUCTOR and f.outer.name == self.old and file.slice(f.name_start, f.name_end) == self.old:
+                if (
+                    f.name == self.language.write.CONSTRUCTOR
+                    and f.outer.name == self.old
+                    and file.slice(f.name_start, f.name_end) == self.old
+                ):
                     self.out.replace(file.path, f.name_start, f.name_end, self.new)
         if symbol.scope is file.scope:
             self.elsewhere(file, symbol)
@@ -233,7 +243,8 @@ class Renamer:
             raise messages.USED_BY_FILE.in_file(other.path, line, name=self.old, path=other.path)
 
     def imported(self, other: SourceFile, local: str, line: int) -> None:
-        """``from this import old``: the import says the new name, and so does the rest of that file unless it has a name of its own for it."""
+        """``from this import old``: the import says the new name, and so does the rest of that file unless it has a
+        name of its own for it."""
         if local == self.old:
             self.symbol(other, other.scope.symbols[local])
             return
@@ -245,7 +256,13 @@ class Renamer:
     def by_module(self, other: SourceFile, local: str) -> None:
         """``import this``: uses as a member of it."""
         for m in members_named(other, self.language, self.old):
-            if not m.field and m.base is not None and m.base.name == local and m.base.symbol is not None and m.base.symbol.kinds == {"import"}:
+            if (
+                not m.field
+                and m.base is not None
+                and m.base.name == local
+                and m.base.symbol is not None
+                and m.base.symbol.kinds == {"import"}
+            ):
                 self.writable(other, other.line(m.start))
                 self.out.replace(other.path, m.start, m.end, self.new)
 
@@ -263,8 +280,11 @@ class Renamer:
             if (other, m) not in mine and not self.of_other(other, m, file, scope):
                 raise messages.WHOSE_MEMBER.at(other, m.start, member=self.old)
         taken = [
-            (o, m.start) for o in self.all_files() for m in members_named(o, self.language, self.new) if self.of_class(o, m, file, scope)
-        ]  # fmt: skip
+            (o, m.start)
+            for o in self.all_files()
+            for m in members_named(o, self.language, self.new)
+            if self.of_class(o, m, file, scope)
+        ]
         if taken or self.new in scope.symbols:
             at = taken[0] if taken else (file, scope.start)
             raise messages.MEMBER_TAKEN.at(*at, class_=scope.name, name=self.new)
@@ -285,12 +305,24 @@ class Renamer:
 
     def bringing(self, file: SourceFile, scope: Scope) -> None:
         """The constructor's parameter that brings a field is called like it, where no caller says its name."""
-        made = next((s for s in scope.children if s.kind == "function" and s.name == self.language.write.CONSTRUCTOR), None)
+        made = next(
+            (s for s in scope.children if s.kind == "function" and s.name == self.language.write.CONSTRUCTOR), None
+        )
         symbol = made.symbols.get(self.old) if made is not None else None
         if made is None or symbol is None or "parameter" not in symbol.kinds or self.new in made.symbols:
             return
-        said = [a for o in self.all_files() for c in o.calls for a in self.language.arguments(o, c) if a.keyword in (self.old, "**")]
-        if not said and not any(shadowed(r.scope, self.new, made) for r in symbol.references) and self.new not in made.used:
+        said = [
+            a
+            for o in self.all_files()
+            for c in o.calls
+            for a in self.language.arguments(o, c)
+            if a.keyword in (self.old, "**")
+        ]
+        if (
+            not said
+            and not any(shadowed(r.scope, self.new, made) for r in symbol.references)
+            and self.new not in made.used
+        ):
             self.seen.add(symbol)
             for ref in symbol.references:
                 self.out.replace(file.path, ref.start, ref.end, self.language.write.use(ref, self.new))
@@ -299,7 +331,11 @@ class Renamer:
         return [*self.program.files.values(), *(self.outsiders.files.values() if self.outsiders else ())]
 
     def member_possible(self, file: SourceFile, scope: Scope) -> None:
-        if self.language.write.inherited(self.old) or self.language.write.inherited(self.new) or self.old.startswith("__"):
+        if (
+            self.language.write.inherited(self.old)
+            or self.language.write.inherited(self.new)
+            or self.old.startswith("__")
+        ):
             raise messages.LANGUAGE_READS_EITHER.in_file(file.path, file.shown(scope.start), old=self.old, new=self.new)
         heirs = [(o, s) for o in self.all_files() for s, base in o.inheriting if base == scope.name]
         if scope.bases or heirs:
@@ -346,7 +382,11 @@ class Renamer:
         if m.field:
             return False
         inside = [s for s, _ in other.classes if ref.scope.within(s)]
-        kind = self.language.regions.declared_as(other, ref.symbol)[1] if self.language.typed and "class" not in ref.symbol.kinds else ""
+        kind = (
+            self.language.regions.declared_as(other, ref.symbol)[1]
+            if self.language.typed and "class" not in ref.symbol.kinds
+            else ""
+        )
         if kind and not any(kind == n for _, n in other.inheriting):
             return True  # of another type, as it is declared
         own = any(ref.name == receiver_of(ref.scope, s) and not s.bases for s in inside)
@@ -381,19 +421,29 @@ def ask_hide(program: Program, member: str) -> Asked:
 class Renames(Rewrite[Rename]):
     by_hand = (
         HandCommand(
-            "rename", ("OLD", "NEW"), "A new name, wherever the old one is used.",
+            "rename",
+            ("OLD", "NEW"),
+            "A new name, wherever the old one is used.",
             """Call OLD by the name NEW, wherever it is used in the scripts at PATHS; their designs follow.
 
-            OLD is a name, function.local, Class.member or a file; write file.py::name where several files have it. Only the scripts
+            OLD is a name, function.local, Class.member or a file; write file.py::name where several files have it.
+            Only the scripts
             named are changed. Without --yes the change is shown and you are asked.""",
-            "rename tram1_x first_x tramline.py", "Renamed", ask_rename,
+            "rename tram1_x first_x tramline.py",
+            "Renamed",
+            ask_rename,
         ),
         HandCommand(
-            "hide", ("CLASS.MEMBER",), "A member that only its class uses is hidden.",
-            "Give a field or method the name that hides it, wherever it is used; refused if anything outside its class uses it.",
-            "hide Log.lines log_book.py", "Hidden", ask_hide,
+            "hide",
+            ("CLASS.MEMBER",),
+            "A member that only its class uses is hidden.",
+            "Give a field or method the name that hides it, wherever it is used; refused if anything outside its "
+            "class uses it.",
+            "hide Log.lines log_book.py",
+            "Hidden",
+            ask_hide,
         ),
-    )  # fmt: skip
+    )
 
     def requests(self, state: State) -> Iterator[Rename]:
         wanted = state.design.renames
@@ -405,7 +455,6 @@ class Renames(Rewrite[Rename]):
         if after is None:
             return state.design
         return parse("", follow(to_toml(state.design), state.program, after, step.old, step.new))[0]
-
 
     def check(self, check: DesignCheck) -> None:
         for index, (old, new) in enumerate(check.design.renames):

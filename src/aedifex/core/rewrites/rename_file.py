@@ -19,7 +19,8 @@ class FileRenamer:
         self.seen: set[tuple[str, int]] = set()  # imports that say the new name already
 
     def edits(self) -> Edits:
-        """Raises Refusal where the file is started by its name, cannot be imported under the new one, or is used in a way that was not read."""
+        """Raises Refusal where the file is started by its name, cannot be imported under the new one, or is used in a
+        way that was not read."""
         self.possible()
         module, wanted = self.write.module_of(self.old), self.write.module_of(self.new)
         used = False
@@ -58,14 +59,17 @@ class FileRenamer:
                 raise messages.HIDES_IMPORTED_MODULE.in_file(self.old, path=self.new, module=wanted, other=f.path)
 
     def one(self, other: SourceFile, s: Statement, local: str, module: str, wanted: str) -> None:
-        """One import of the file; where it binds the module's own name, the uses of that follow, or it stays what it was."""
+        """One import of the file; where it binds the module's own name, the uses of that follow, or it stays what it
+        was."""
         if (other.path, s.start) in self.seen:
             return
         self.seen.add((other.path, s.start))
         span = self.language.module_word(other, s, module)
         if span is None:
             raise messages.IMPORT_NOT_READ.in_file(other.path, other.line(s.start), path=other.path, name=self.old)
-        bound = next((r.symbol for r in other.within(s.start, s.end) if r.form == "import" and r.start == span[0]), None)
+        bound = next(
+            (r.symbol for r in other.within(s.start, s.end) if r.form == "import" and r.start == span[0]), None
+        )
         if bound is not None and not self.free_to_follow(other, bound, wanted):
             wanted, bound = f"{wanted} as {local}", None
         self.out.replace(other.path, *span, wanted)
@@ -75,6 +79,9 @@ class FileRenamer:
 
     def free_to_follow(self, other: SourceFile, bound: Symbol, wanted: str) -> bool:
         """Whether all uses of an imported module are known, and its new name means nothing else where they stand."""
-        known = len(bound.bindings) == 1 and forbidding(hazards(self.program, other.path, self.outsiders), {bound.name}) is None
+        known = (
+            len(bound.bindings) == 1
+            and forbidding(hazards(self.program, other.path, self.outsiders), {bound.name}) is None
+        )
         spelled = any(r.form == "spelled" or r.deferred for r in bound.references)
         return known and not spelled and not any(r.name == wanted for r in other.references)

@@ -20,7 +20,8 @@ def every(values: list[str], change: Callable[[str], str]) -> None:
 
 
 def follow_owners(doc: Any, head: str, last: str, new: str, moved: dict[str, str]) -> None:
-    """The tables that name a class, one of its members, or lines of a file. ``head``: the class of the member ``last``, or ""."""
+    """The tables that name a class, one of its members, or lines of a file. ``head``: the class of the member ``last``,
+    or ""."""
 
     def holder(value: str) -> str:
         owner, dot, member = value.partition(".")
@@ -37,7 +38,10 @@ def follow_owners(doc: Any, head: str, last: str, new: str, moved: dict[str, str
     for x in doc.get("lift", []):
         x["of"] = holder(x.get("of", ""))
     for x in [*doc.get("lift", []), *(m for c in doc.get("class", []) for m in c.get("method", []))]:
-        every(x.get("lines", []), lambda v: moved.get(v.partition(":")[0], v.partition(":")[0]) + ":" + v.partition(":")[2])
+        every(
+            x.get("lines", []),
+            lambda v: moved.get(v.partition(":")[0], v.partition(":")[0]) + ":" + v.partition(":")[2],
+        )
     for stream in doc.get("stream", []):
         if not head and stream.get("name") == new:
             stream["name"] = f"{new}_2"  # the name that it was going to have is taken by now

@@ -1,4 +1,5 @@
-"""A kind of change, declared once: what a design asks for, its steps, how the rest of the design speaks afterwards, its words by hand."""
+"""A kind of change, declared once: what a design asks for, its steps, how the rest of the design speaks afterwards, its
+words by hand."""
 
 from __future__ import annotations
 
@@ -30,8 +31,9 @@ class State:
 class Building:
     """What is planned while the steps that make the classes are listed.
 
-    ``class_``: the one whose steps are asked for, nameless behind all classes; ``whole``: it, with the objects that it owns as fields;
-    ``plain``: that without shared fields; ``steps``: those that are planned so far, but for those that prepare.
+    ``class_``: the one whose steps are asked for, nameless behind all classes; ``whole``: it, with the objects that it
+    owns as fields; ``plain``: that without shared fields; ``steps``: those that are planned so far, but for those that
+    prepare.
     """
 
     design: Design
@@ -49,7 +51,11 @@ class Building:
 
     def ids_of(self, c: ClassDesign, *kinds: str) -> list[str]:
         """The steps of a class that are planned so far, of all kinds or of these."""
-        return [s.id for s in self.steps if isinstance(s, ClassStep) and s.design.name == c.name and (s.kind in kinds or not kinds)]
+        return [
+            s.id
+            for s in self.steps
+            if isinstance(s, ClassStep) and s.design.name == c.name and (s.kind in kinds or not kinds)
+        ]
 
 
 def with_owned(c: ClassDesign, design: Design) -> ClassDesign:
@@ -76,14 +82,17 @@ class Change:
 
 
 class Rewrite(Change, Generic[S]):
-    """One kind of change that comes before all classes: what a design asks for, and how the rest of the design speaks afterwards."""
+    """One kind of change that comes before all classes: what a design asks for, and how the rest of the design speaks
+    afterwards."""
 
     @abstractmethod
     def requests(self, state: State) -> Iterator[S]:
-        """The steps that the design asks for, one after the other: each is tried before the next is asked for, and ``state`` says what came of it."""
+        """The steps that the design asks for, one after the other: each is tried before the next is asked for, and
+        ``state`` says what came of it."""
 
     def design_after(self, state: State, step: S, after: Program | None) -> Design:
-        """The design as it speaks of the program ``after`` the step; None if it was refused. ``state``: as it was before."""
+        """The design as it speaks of the program ``after`` the step; None if it was refused. ``state``: as it was
+        before."""
         return state.design
 
 

@@ -57,8 +57,19 @@ class KeepOnce(ClassStep):
         unit = write.indent_unit(file)
         kind = self.member.type or declared_type(file, first)
         lead = write.top_lead(file, unit) + unit
-        above = [f"{lead}{line.strip()}\n" for line in text_lines(file.slice(write.comment_start(file, first.start), write.line_start(file, first.start)))]
-        text = "".join(above) + lead + write.class_variable(file, name, file.slice(*first.value), kind) + write.trailing_comment(file, first.end) + "\n"
+        above = [
+            f"{lead}{line.strip()}\n"
+            for line in text_lines(
+                file.slice(write.comment_start(file, first.start), write.line_start(file, first.start))
+            )
+        ]
+        text = (
+            "".join(above)
+            + lead
+            + write.class_variable(file, name, file.slice(*first.value), kind)
+            + write.trailing_comment(file, first.end)
+            + "\n"
+        )
         gap = "\n" if not any(f.shared for f in self.before()) and file.text[at : at + 1].strip() != b"}" else ""
         out.insert(file.path, at, write.with_newlines(text + gap, write.newline(file)))
         return out
@@ -71,16 +82,26 @@ class KeepOnce(ClassStep):
         """The statement that gives it its first value, which must be the same wherever it stands. Raises Refusal."""
         for r in s.references:
             if r.form in UNFIT or r.role == "delete":
-                raise messages.CANNOT_BE_SHARED.at(file, r.start, name=s.name, why=UNFIT.get(r.form, 'is deleted'))
-        found = next((t for t in running(file, context.language) if t.target is not None and t.target.symbol is s), None)
+                raise messages.CANNOT_BE_SHARED.at(file, r.start, name=s.name, why=UNFIT.get(r.form, "is deleted"))
+        found = next(
+            (t for t in running(file, context.language) if t.target is not None and t.target.symbol is s), None
+        )
         start = min(r.start for r in s.bindings)
-        if found is None or found.value is None or found.target is None or found.target.start != start or context.language.purity(file, found.value) != "literal":
+        if (
+            found is None
+            or found.value is None
+            or found.target is None
+            or found.target.start != start
+            or context.language.purity(file, found.value) != "literal"
+        ):
             raise messages.FIRST_VALUE_IN_PLACE.at(file, start, name=s.name)
         left, right = context.write.line_start(file, found.start), context.write.line_end(file, found.end)
         rest = file.slice(found.end, right).replace(context.write.trailing_comment(file, found.end), "")
         if file.slice(left, found.start).strip() or rest.strip() or found.group is not None:
             raise messages.FIRST_VALUE_SHARES_LINE.at(file, found.start, name=s.name)
-        unset = next((n for n, x in file.scope.symbols.items() if n in context.language.unset_errors and x.references), "")
+        unset = next(
+            (n for n, x in file.scope.symbols.items() if n in context.language.unset_errors and x.references), ""
+        )
         if unset:
             raise messages.UNSET_CAUGHT.at(file, found.start, error=unset, name=s.name)
         effects = context.effects(file)
@@ -96,4 +117,3 @@ class ShareField(ClassRewrite):
     def steps(self, building: Building) -> Iterator[Step]:
         for f in [f for f in building.whole.fields if f.shared]:
             yield KeepOnce(building.class_, f, needs=building.ids_of(building.class_, "found"))
-

@@ -1,4 +1,5 @@
-"""Statements that set several variables at once, taken apart where functions use one of these: each may find another home."""
+"""Statements that set several variables at once, taken apart where functions use one of these: each may find another
+home."""
 
 from __future__ import annotations
 

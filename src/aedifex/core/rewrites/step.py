@@ -48,12 +48,13 @@ class Context:
         return path in self.program.holders
 
     def check_case(self, path: str, but: str = "") -> None:
-        """Raises Refusal if a new file would be one with another where the file system ignores case. ``but``: a file that goes."""
+        """Raises Refusal if a new file would be one with another where the file system ignores case. ``but``: a file
+        that goes."""
         planned = [c.file for c in self.design.classes if c.file]
         twin = case_twin(self.program.root, path, [p for p in [*self.program.texts, *planned] if p != but])
         if twin and twin != but:
             stem, dot, ending = path.rpartition(".")
-            raise messages.ONE_FILE_BUT_FOR_CASE.in_file(path, path=path, twin=twin, stem=stem, dot=dot, ending=ending)  # fmt: skip
+            raise messages.ONE_FILE_BUT_FOR_CASE.in_file(path, path=path, twin=twin, stem=stem, dot=dot, ending=ending)
 
     def home(self, design: ClassDesign) -> SourceFile:
         return self.file(self.homes.get(design.name) or design.source or self.design.entries[0])
@@ -61,7 +62,12 @@ class Context:
     def type_of(self, file: SourceFile, variable: Symbol) -> str:
         """The type with which a variable or the field that replaced it was declared; "" if none says so."""
         kind = next(
-            (declared_type(file, s) for s in running(file, self.language) if s.target is not None and s.target.symbol is variable), ""
+            (
+                declared_type(file, s)
+                for s in running(file, self.language)
+                if s.target is not None and s.target.symbol is variable
+            ),
+            "",
         )
         fields = [f for c in self.design.classes for f in c.fields if variable.name in [bare(o) for o in f.origins]]
         return kind or next((f.type for f in fields if f.type), "")
@@ -72,9 +78,11 @@ class Context:
 
 @dataclass(kw_only=True)
 class Step(ABC):
-    """One small move. Its ``id``, ``kind:subject``, names it in reports and in ``--until``; its title goes into the commit message.
+    """One small move. Its ``id``, ``kind:subject``, names it in reports and in ``--until``; its title goes into the
+    commit message.
 
-    ``needs``: ids of the steps that must have been done; ``refused``: the reason, where it was tried already and cannot be done.
+    ``needs``: ids of the steps that must have been done; ``refused``: the reason, where it was tried already and cannot
+    be done.
     """
 
     kind: ClassVar[str]
@@ -119,7 +127,8 @@ UNFORESEEN = (KeyError, IndexError, ValueError, AttributeError, TypeError, StopI
 
 
 def carried_out(step: Step, context: Context) -> tuple[Edits, dict[str, bytes | None]]:
-    """The edits of a step, and the new bytes of each file that they change. Raises Refusal, also where a design met something that nobody thought of."""
+    """The edits of a step, and the new bytes of each file that they change. Raises Refusal, also where a design met
+    something that nobody thought of."""
     try:
         edits = step.apply(context)
         return edits, edits.apply(context.program.files)
@@ -184,7 +193,9 @@ def drop_declarations(
             edits.replace(file.path, start, end, nothing)
         elif alone:
             gone.append((left, right))
-            edits.delete(file.path, left, language.write.blank_after(file, right) if opens_body(file, left, gone) else right)
+            edits.delete(
+                file.path, left, language.write.blank_after(file, right) if opens_body(file, left, gone) else right
+            )
         else:
             rest = file.text[end:right]
             if language.write.trailing_comment(file, end) and not file.text[left:start].strip():
@@ -202,14 +213,17 @@ def function_of(file: SourceFile, origin: str) -> Function:
     if found is None:
         several = file.functions_named(bare(origin))
         why = "is defined more than once" if several else "is not defined at the top of the file"
-        raise messages.NOT_ONE_FUNCTION.in_file(file.path, file.line(several[0].start) if several else 0, function=bare(origin), why=why)  # fmt: skip
+        raise messages.NOT_ONE_FUNCTION.in_file(
+            file.path, file.line(several[0].start) if several else 0, function=bare(origin), why=why
+        )
     return found
 
 
 def outward(
     context: Context, file: SourceFile, design: ClassDesign, span: tuple[int, int], own: Sequence[Reference], at: int
 ) -> list[tuple[int, int, str]]:
-    """Edits for uses of the file's names in code that goes into a class with members of the same names. Raises Refusal if none help.
+    """Edits for uses of the file's names in code that goes into a class with members of the same names. Raises Refusal
+    if none help.
 
     ``own``: uses in the code that are rewritten already.
     """

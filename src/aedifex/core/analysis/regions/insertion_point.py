@@ -33,7 +33,10 @@ def ground_of(file: SourceFile, language: Language, function: Function | None) -
     if not language.regions.CLOSURES:
         around = innermost_function(file, language, function.start, function.end)
         if around is None or around.scope.function is not around:
-            return Ground(function.outer, trouble="these lines stand in a function that is written in place, and no method holds that")
+            return Ground(
+                function.outer,
+                trouble="these lines stand in a function that is written in place, and no method holds that",
+            )
         return Ground(around.outer, home=around)
     return insertion_before(file, language, function)
 
@@ -47,9 +50,14 @@ def insertion_before(file: SourceFile, language: Language, function: Function) -
         site = statement_at(file, language, body, inner.start, inner.end)
         frame = around.scope if around is not None else file.scope
         if site is None:
-            return Ground(frame, trouble="what makes the function of these lines is a statement without a block of its own")
+            return Ground(
+                frame, trouble="what makes the function of these lines is a statement without a block of its own"
+            )
         if site.kind == "class" or (site.kind == "function" and site.start != inner.start):
-            return Ground(frame, trouble="these lines stand in a function that is written in the head of another one, or in a class")
+            return Ground(
+                frame,
+                trouble="these lines stand in a function that is written in the head of another one, or in a class",
+            )
         if not file.text[language.write.line_start(file, site.start) : site.start].strip():
             return Ground(frame, site=site)
         if around is None:
@@ -57,8 +65,11 @@ def insertion_before(file: SourceFile, language: Language, function: Function) -
         inner = around
 
 
-def statement_at(file: SourceFile, language: Language, body: Sequence[Statement], start: int, end: int) -> Statement | None:
-    """The innermost statement of a body, and of the blocks in it, that holds a stretch; None if it has no room in front of it."""
+def statement_at(
+    file: SourceFile, language: Language, body: Sequence[Statement], start: int, end: int
+) -> Statement | None:
+    """The innermost statement of a body, and of the blocks in it, that holds a stretch; None if it has no room in front
+    of it."""
     found, room = None, True
     while True:
         s = next((s for s in body if s.start <= start and end <= s.end), None)

@@ -1,4 +1,5 @@
-"""A region that could be a function of its own: what it takes, what it gives back, how it is left, and why it cannot be one."""
+"""A region that could be a function of its own: what it takes, what it gives back, how it is left, and why it cannot be
+one."""
 
 from __future__ import annotations
 
@@ -18,11 +19,11 @@ EXITS = Exits()
 
 @dataclass
 class Interface:
-    """``takes``: variables handed over; ``gives``: those whose new value comes back; ``sets``: those of the file that it sets by name, or
-    that are hidden where it stands; ``around``: those of functions around it that it sets by name.
+    """``takes``: variables handed over; ``gives``: those whose new value comes back; ``sets``: those of the file that
+    it sets by name, or that are hidden where it stands; ``around``: those of functions around it that it sets by name.
 
-    ``declares``: whether what it gives is declared there. ``leaves``: how it is left before its end: "return", "continue", "break" or "".
-    ``trouble``: (why it cannot be lifted, where).
+    ``declares``: whether what it gives is declared there. ``leaves``: how it is left before its end: "return",
+    "continue", "break" or "". ``trouble``: (why it cannot be lifted, where).
     """
 
     takes: list[Symbol] = field(default_factory=list)
@@ -35,7 +36,8 @@ class Interface:
 
 
 def interface(region: Region, named: Symbols) -> Interface:
-    """What a region needs and gives. ``named``: variables of the file that are used by their name, since they are its state."""
+    """What a region needs and gives. ``named``: variables of the file that are used by their name, since they are its
+    state."""
     return Cut(region, named).interface()
 
 
@@ -63,7 +65,9 @@ class Cut:
         gives = (gives - inside) | outside  # what a block declares is another each time that it runs
         bound = self.flow.bound.get(first.start, frozenset())
         kept = gives - self.sure() if not self.language.declares else writes - inside
-        takes = {s for s in reads | kept if not self.by_name(s) and self.frames(s) and s.name != r.beside.receiver} - inside
+        takes = {
+            s for s in reads | kept if not self.by_name(s) and self.frames(s) and s.name != r.beside.receiver
+        } - inside
         unsure = sorted((s for s in takes if s not in bound and not self.there(s)), key=first_use)
         if unsure:
             self.made.trouble = (f"'{unsure[0].name}' may not be set yet where these lines begin", r.start)
@@ -73,7 +77,10 @@ class Cut:
             self.made.trouble = ("the expression sets a variable", r.start)
         elif inside & gives and gives - inside:
             names = ", ".join(sorted(s.name for s in gives))
-            self.made.trouble = (f"of {names}, which are needed afterwards, some are declared there and some before", r.start)
+            self.made.trouble = (
+                f"of {names}, which are needed afterwards, some are declared there and some before",
+                r.start,
+            )
         self.made.declares = bool(inside & gives)
         self.made.takes, self.made.gives = self.ordered(takes | self.crossed), self.ordered(gives)
         self.made.sets, self.made.around = self.set_by_name()
@@ -84,7 +91,12 @@ class Cut:
         """A variable of the file cannot be declared with its type in another function."""
         rows = [self.r.statements, *(b.statements for _, b in all_blocks(self.file, self.language, self.r.statements))]
         for s in (s for row in rows for s in row):
-            if s.annotation is not None and not self.language.declares and s.target is not None and s.target.symbol in self.made.sets:
+            if (
+                s.annotation is not None
+                and not self.language.declares
+                and s.target is not None
+                and s.target.symbol in self.made.sets
+            ):
                 return f"'{s.target.name}' is declared with its type there, and belongs to the file", s.start
         return None
 
@@ -107,7 +119,12 @@ class Cut:
                 continue
             if s.scope is self.file.scope and self.by_name(s) and (ref.writes or self.hidden(s.name)):
                 sets[s] = True
-            elif ref.writes and s.scope.frame is not self.frame and s.scope is not self.file.scope and not s.scope.within(self.frame):
+            elif (
+                ref.writes
+                and s.scope.frame is not self.frame
+                and s.scope is not self.file.scope
+                and not s.scope.within(self.frame)
+            ):
                 around[s] = True
         return list(sets), list(around)
 
@@ -121,14 +138,19 @@ class Cut:
         return frozenset(s for s in self.r.crossed(self.r.ground.scope) if s.name != self.r.beside.receiver)
 
     def carried(self) -> Symbols:
-        """Variables of the file that main code changes there from what they were, and needs again: they stay what they are."""
+        """Variables of the file that main code changes there from what they were, and needs again: they stay what they
+        are."""
         r = self.r
         if r.function is not None or not r.statements:
             return frozenset()
         at = r.statements[-1].start
         after = self.flow.after.get(at, frozenset()) | self.flow.exits.get(at, EXITS).raised
         both = self.exposed() & self.flow.writes(r.start, r.end) & after
-        return frozenset(s for s in both if s.scope is self.file.scope and s.kinds == {"variable"} and not any(x.form in UNFIT for x in s.bindings))
+        return frozenset(
+            s
+            for s in both
+            if s.scope is self.file.scope and s.kinds == {"variable"} and not any(x.form in UNFIT for x in s.bindings)
+        )
 
     def ordered(self, found: set[Symbol]) -> list[Symbol]:
         """In the order in which they are first used inside."""
@@ -141,7 +163,8 @@ class Cut:
         return s in self.named or (s.scope is self.file.scope and not s.kinds <= {"variable"} and not self.only_here(s))
 
     def only_here(self, s: Symbol) -> bool:
-        """Whether a function is made by the lines, which do nothing but call it, and used nowhere else: it can be their own."""
+        """Whether a function is made by the lines, which do nothing but call it, and used nowhere else: it can be their
+        own."""
         mine = all(self.r.start <= x.start < self.r.end and (x.writes or x.role == "call") for x in s.references)
         return mine and s.kinds == {"function"} and not any(f.decorators for f in self.file.functions if f.symbol is s)
 
@@ -164,7 +187,11 @@ class Cut:
         """What is set for certain wherever the lines are left, whatever was set before."""
         ways = [self.inner.bound.get(at, frozenset()) for _, at in self.r.jumps()]
         ends = [self.inner.last, *ways] if self.inner.last is not None else ways
-        return frozenset.intersection(*map(frozenset, ends)) if ends else frozenset(self.flow.writes(self.r.start, self.r.end))
+        return (
+            frozenset.intersection(*map(frozenset, ends))
+            if ends
+            else frozenset(self.flow.writes(self.r.start, self.r.end))
+        )
 
     def needed(self, at: Statement) -> Symbols:
         exits = self.flow.exits.get(at.start, EXITS)
@@ -175,9 +202,12 @@ class Cut:
 
     @cached_property
     def ran(self) -> Scope:
-        """The scope in whose run the lines lie: their function's, or that of a function of one expression around them."""
+        """The scope in whose run the lines lie: their function's, or that of a function of one expression around
+        them."""
         r = self.r
-        rows = [s for s in self.frame.walk() if s.start <= r.start and r.end <= s.end and s.kind in ("function", "lambda")]
+        rows = [
+            s for s in self.frame.walk() if s.start <= r.start and r.end <= s.end and s.kind in ("function", "lambda")
+        ]
         return rows[-1] if rows else self.frame
 
     # -- what must not be ------------------------------------------------------------------------
@@ -200,14 +230,24 @@ class Cut:
             if ref.form == "spelled":
                 return f"'{ref.name}' is spelled out by a self-documenting format", ref.start
         for ref in self.file.within(r.start, r.end):
-            if ref.writes and ref.symbol is not None and ref.symbol.scope is self.frame and ref.symbol.kinds & {"function", "class", "import"}:
+            if (
+                ref.writes
+                and ref.symbol is not None
+                and ref.symbol.scope is self.frame
+                and ref.symbol.kinds & {"function", "class", "import"}
+            ):
                 outside = [o for o in ref.symbol.references if not r.start <= o.start < r.end]
                 if outside:
                     return f"'{ref.name}' is defined there and used elsewhere", ref.start
             if ref.symbol in self.crossed and (ref.writes or not set_just_once(ref.symbol)):
-                return f"'{ref.name}' belongs to a function that is made around it, and is no plain value there", ref.start
+                return (
+                    f"'{ref.name}' belongs to a function that is made around it, and is no plain value there",
+                    ref.start,
+                )
         spans = [(s.start, s.end) for s in r.statements] or [(r.start, r.end)]
-        return next((t for a, b in spans if (t := self.language.regions.bound_to_function(self.file, a, b)) is not None), None)
+        return next(
+            (t for a, b in spans if (t := self.language.regions.bound_to_function(self.file, a, b)) is not None), None
+        )
 
     def exits(self) -> tuple[str, int] | None:
         """The ways out before the end must be one kind that a caller can follow."""
@@ -244,7 +284,11 @@ class Cut:
         for s in reversed(r.around):
             if s.kind in ("for", "while"):
                 return True
-            if s.kind not in ("if", "match") or any(b.role == "case" for b in self.language.regions.blocks(self.file, s)) or not r.last(s):
+            if (
+                s.kind not in ("if", "match")
+                or any(b.role == "case" for b in self.language.regions.blocks(self.file, s))
+                or not r.last(s)
+            ):
                 return False
         return False
 
@@ -253,12 +297,23 @@ class Cut:
         r = self.r
         for ref in self.flow.refs(r.start, r.end):
             s = ref.symbol
-            if s is None or s.scope.frame is not self.frame or (self.by_name(s) and not (self.language.declares and self.declared_inside(s))):
+            if (
+                s is None
+                or s.scope.frame is not self.frame
+                or (self.by_name(s) and not (self.language.declares and self.declared_inside(s)))
+            ):
                 continue
-            inner = [o for o in s.references if deferred(o.scope, self.frame) and not (r.start <= o.start < r.end and not deferred(o.scope, self.ran))]
+            inner = [
+                o
+                for o in s.references
+                if deferred(o.scope, self.frame)
+                and not (r.start <= o.start < r.end and not deferred(o.scope, self.ran))
+            ]
             if not inner:
                 continue
-            if any(o.writes and not r.start <= o.start < r.end for o in inner) and self.file.calls_within(r.start, r.end):
+            if any(o.writes and not r.start <= o.start < r.end for o in inner) and self.file.calls_within(
+                r.start, r.end
+            ):
                 return f"'{s.name}' may be changed by a function while these lines run", ref.start
             sides = {r.start <= o.start < r.end for o in inner}
             written = {r.start <= o.start < r.end for o in s.references if o.writes}
@@ -267,7 +322,9 @@ class Cut:
                 continue
             if True in written and False in sides:
                 return f"'{s.name}' is set there and used by a function that runs later", ref.start
-            if True in sides and any(o.writes and not r.start <= o.start < r.end and (looped or o.start > r.start) for o in s.references):
+            if True in sides and any(
+                o.writes and not r.start <= o.start < r.end and (looped or o.start > r.start) for o in s.references
+            ):
                 return f"a function made there sees '{s.name}', which changes afterwards", ref.start
         return None
 
@@ -277,10 +334,13 @@ def first_use(s: Symbol) -> tuple[int, str]:
 
 
 def state_names(region: Region) -> Symbols:
-    """Variables of the file that a region of main code uses by their name: constants, and whatever other functions use as well."""
+    """Variables of the file that a region of main code uses by their name: constants, and whatever other functions use
+    as well."""
     file = region.file
     if region.function is not None:
-        return frozenset(s for s in file.scope.symbols.values() if "variable" in s.kinds) | constants_of(file, region.language)
+        return frozenset(s for s in file.scope.symbols.values() if "variable" in s.kinds) | constants_of(
+            file, region.language
+        )
     if "state names" not in file.memo:
         constants = constants_of(file, region.language)
         others = {s for s in file.scope.symbols.values() if any(deferred(r.scope, file.scope) for r in s.references)}

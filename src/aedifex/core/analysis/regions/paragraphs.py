@@ -1,8 +1,9 @@
 """Where a long function could be cut (A6): what a reader would set apart with a blank line.
 
-Each gap between two statements of a block is weighed by what the statements on both sides are, and by how the local variables tie
-them together. The weights were fitted to where the authors of functions of Python's standard library and of packages left blank
-lines and remarks; blank lines and remarks themselves are not looked at. ``benchmarks/cutting.py`` measures the agreement on others.
+Each gap between two statements of a block is weighed by what the statements on both sides are, and by how the local
+variables tie them together. The weights were fitted to where the authors of functions of Python's standard library and
+of packages left blank lines and remarks; blank lines and remarks themselves are not looked at.
+``benchmarks/cutting.py`` measures the agreement on others.
 """
 
 from __future__ import annotations
@@ -30,7 +31,11 @@ def paragraphs(about: Concerns, frame: Scope, body: Sequence[Statement]) -> list
         row = body[a:b]
         if row:
             concern = chief(about.whole(row[0].start, row[-1].end)) or WORK
-            found.append(ConcernRun(concern, file.shown(row[0].start), file.shown(row[-1].end - 1), sum(language.count(s) for s in row)))
+            found.append(
+                ConcernRun(
+                    concern, file.shown(row[0].start), file.shown(row[-1].end - 1), sum(language.count(s) for s in row)
+                )
+            )
     return found
 
 
@@ -53,7 +58,9 @@ def cut_points(about: Concerns, frame: Scope, body: Sequence[Statement]) -> list
 def weights(about: Concerns, frame: Scope, body: Sequence[Statement]) -> list[float]:
     """How much each gap, after the first statement and so on, sets apart what stands around it; above 0 it does."""
     file, language = about.file, about.language
-    rows = [[r for r in file.within(s.start, s.end) if r.symbol is not None and r.symbol.scope.frame is frame] for s in body]
+    rows = [
+        [r for r in file.within(s.start, s.end) if r.symbol is not None and r.symbol.scope.frame is frame] for s in body
+    ]
     uses = [{r.symbol for r in row} for row in rows]  # of the function's own variables
     sets = [{r.symbol for r in row if r.writes} for row in rows]
     tall = [height(file, s) for s in body]
@@ -63,7 +70,9 @@ def weights(about: Concerns, frame: Scope, body: Sequence[Statement]) -> list[fl
     for i, (a, b) in enumerate(pairwise(body)):
         known |= sets[i]
         mark = -0.8 + 0.5 * (concern[i] != concern[i + 1])
-        mark += 0.75 * (a.kind in COMPOUND) - 0.25 * (b.kind in COMPOUND) + 0.5 * (tall[i] > 1) + 0.5 * (tall[i + 1] > 1)
+        mark += (
+            0.75 * (a.kind in COMPOUND) - 0.25 * (b.kind in COMPOUND) + 0.5 * (tall[i] > 1) + 0.5 * (tall[i + 1] > 1)
+        )
         mark += 0.25 * min(3, tall[i] // 4) + 0.2 * early(file, language, a)
         mark += 0.75 * bool(sets[i + 1] - known) - 0.9 * (a.target is not None and b.target is not None)
         mark -= 0.3 * min(2, len(sets[i] & uses[i + 1])) + 0.15 * min(3, len(uses[i] & uses[i + 1]))

@@ -1,4 +1,5 @@
-"""A run of statements, or one expression, as it stands in its function: the statements around it, its block, the jumps that lead out."""
+"""A run of statements, or one expression, as it stands in its function: the statements around it, its block, the jumps
+that lead out."""
 
 from __future__ import annotations
 
@@ -19,7 +20,8 @@ MANY = 50  # statements of a block from which it is searched, not walked
 
 @dataclass
 class Region:
-    """``statements``: one after another in one block; none for an expression. ``function``: whose body holds it, None for main code."""
+    """``statements``: one after another in one block; none for an expression. ``function``: whose body holds it, None
+    for main code."""
 
     file: SourceFile
     language: Language
@@ -67,20 +69,30 @@ class Region:
     def beside(self) -> Beside:
         """How a function where a function made of it stands is written and called."""
         home = self.ground.home
-        return self.language.regions.beside(self.file, home) if home is not None else Beside(trouble=self.ground.trouble)
+        return (
+            self.language.regions.beside(self.file, home) if home is not None else Beside(trouble=self.ground.trouble)
+        )
 
     @cached_property
     def staying(self) -> list[Arm]:
         """Arms that only end the loop around the lines, and stay with it."""
-        return staying(self.file, self.language, self.statements) if any(s.kind in ("for", "while") for s in self.around) else []
+        return (
+            staying(self.file, self.language, self.statements)
+            if any(s.kind in ("for", "while") for s in self.around)
+            else []
+        )
 
     def returns(self) -> list[int]:
         """Where it gives something back from its function."""
-        return [at for kind, at in ways_out(self.file, self.language, self.statements, False, False) if kind == "return"]
+        return [
+            at for kind, at in ways_out(self.file, self.language, self.statements, False, False) if kind == "return"
+        ]
 
     def falls_through(self) -> bool:
         """Whether its function ends after it anyway."""
-        return self.statements[-1] is self.block[-1] and all(s.kind in ("if", "with") and self.last(s) for s in self.around)
+        return self.statements[-1] is self.block[-1] and all(
+            s.kind in ("if", "with") and self.last(s) for s in self.around
+        )
 
     def last(self, s: Statement) -> bool:
         """Whether a statement around the lines is the last of its own block."""
@@ -90,7 +102,11 @@ class Region:
     def jumps(self) -> list[tuple[str, int]]:
         """(kind, where) of each jump that leads out, but for those that stay."""
         kept = {arm.statements[0].start for arm in self.staying}
-        return [(kind, at) for kind, at in ways_out(self.file, self.language, self.statements, False, False) if at not in kept]
+        return [
+            (kind, at)
+            for kind, at in ways_out(self.file, self.language, self.statements, False, False)
+            if at not in kept
+        ]
 
 
 def set_just_once(s: Symbol) -> bool:
@@ -112,11 +128,19 @@ def region_of(file: SourceFile, language: Language, start: int, end: int) -> Reg
     while True:
         touched = overlapping(file, block, start, end)
         inside = [s for s in touched if start <= s.start and s.end <= end]
-        if len(inside) == 1 and inside[0].kind == "return" and language.regions.expression(file, inside[0].start, inside[0].end):
+        if (
+            len(inside) == 1
+            and inside[0].kind == "return"
+            and language.regions.expression(file, inside[0].start, inside[0].end)
+        ):
             made.around, made.block = [inside[0]], block
             return made  # all that an arrow function is worked out from
         if inside:
-            if len(inside) < len(touched) or more_code(file, start, inside[0].start) or more_code(file, inside[-1].end, end):
+            if (
+                len(inside) < len(touched)
+                or more_code(file, start, inside[0].start)
+                or more_code(file, inside[-1].end, end)
+            ):
                 return None
             made.statements, made.block = inside, block
             made.start, made.end = inside[0].start, inside[-1].end
@@ -154,7 +178,9 @@ def overlapping(file: SourceFile, block: list[Statement], start: int, end: int) 
     return [s for s in block[first : bisect_left(starts, end)] if s.end > start]
 
 
-def all_blocks(file: SourceFile, language: Language, statements: Sequence[Statement]) -> Iterator[tuple[Statement, Block]]:
+def all_blocks(
+    file: SourceFile, language: Language, statements: Sequence[Statement]
+) -> Iterator[tuple[Statement, Block]]:
     """Every block below a row of statements, with the statement that it stands in."""
     for s in statements:
         for b in language.regions.blocks(file, s):
@@ -164,7 +190,12 @@ def all_blocks(file: SourceFile, language: Language, statements: Sequence[Statem
 
 def further(b: Block) -> bool:
     """Whether a block is nothing but a further condition, ``else if``."""
-    return b.role == "otherwise" and len(b.statements) == 1 and b.statements[0].kind == "if" and b.start == b.statements[0].start
+    return (
+        b.role == "otherwise"
+        and len(b.statements) == 1
+        and b.statements[0].kind == "if"
+        and b.start == b.statements[0].start
+    )
 
 
 def chain(file: SourceFile, language: Language, s: Statement) -> list[Block]:
@@ -180,7 +211,11 @@ def ways_out(
 ) -> Iterator[tuple[str, int]]:
     """(kind, where) of each jump that leads out of a row of statements."""
     for s in statements:
-        if s.kind == "return" or (s.kind == "break" and not looped and not cased) or (s.kind == "continue" and not looped):
+        if (
+            s.kind == "return"
+            or (s.kind == "break" and not looped and not cased)
+            or (s.kind == "continue" and not looped)
+        ):
             yield s.kind, s.start
         for b in language.regions.blocks(file, s):
             loop = looped or (s.kind in ("for", "while") and b.role == "body")

@@ -19,10 +19,18 @@ def repeats(region: Region) -> list[Region]:
         last = found[-1].end if found else 0
         if not file.text.startswith(head, start) or not file.text.endswith(tail, start, end):
             continue  # most are told apart by their first word, or their last
-        if start < last or (start < region.end and end > region.start) or language.tokens(file, start, end, []) != words:
+        if (
+            start < last
+            or (start < region.end and end > region.start)
+            or language.tokens(file, start, end, []) != words
+        ):
             continue
         other = region_of(file, language, start, end)
-        if other is not None and (other.start, other.end) == (start, end) and bool(other.statements) == bool(region.statements):
+        if (
+            other is not None
+            and (other.start, other.end) == (start, end)
+            and bool(other.statements) == bool(region.statements)
+        ):
             found.append(other)
     return found
 

@@ -18,8 +18,15 @@ def observe(scenario: Scenario, world: World) -> Observed:
     """Run once; each frame is a shot. Refuses a program that needs a display where none can be had."""
     launch = world.language.launch
     seen = once(scenario, world)
-    stuck = launch.needs_display(world.sources) and not launch.SHARES_SCREEN and "still running" in seen.trouble and not seen.shots
-    return once(scenario, world) if stuck else seen  # a toolkit may hang while it starts: what showed nothing is tried once more
+    stuck = (
+        launch.needs_display(world.sources)
+        and not launch.SHARES_SCREEN
+        and "still running" in seen.trouble
+        and not seen.shots
+    )
+    return (
+        once(scenario, world) if stuck else seen
+    )  # a toolkit may hang while it starts: what showed nothing is tried once more
 
 
 def once(scenario: Scenario, world: World, number: int = 0, path: str = "") -> Observed:
@@ -28,7 +35,11 @@ def once(scenario: Scenario, world: World, number: int = 0, path: str = "") -> O
     if not launch.needs_display(world.sources):
         return boxed(scenario, world, number, path)
     with screen.own(launch.SHARES_SCREEN) as (name, problem):
-        return Observed(trouble=problem) if problem else boxed(replace(scenario, env={"DISPLAY": name, **scenario.env}), world, number, path)
+        return (
+            Observed(trouble=problem)
+            if problem
+            else boxed(replace(scenario, env={"DISPLAY": name, **scenario.env}), world, number, path)
+        )
 
 
 def boxed(scenario: Scenario, world: World, number: int, path: str) -> Observed:

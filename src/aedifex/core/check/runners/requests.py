@@ -1,5 +1,6 @@
 """Run a program that serves the web: requests one after another, and of each answer its status, what matters of its
-headers, and its body. How they reach the program (called in its process, or over loopback) is the launcher's business."""
+headers, and its body. How they reach the program (called in its process, or over loopback) is the launcher's
+business."""
 
 from __future__ import annotations
 

@@ -23,16 +23,40 @@ MARKER = re.compile(rb"\x1b\]7711;(\d+);([01])\x07")
 QUIET = 0.6  # seconds without a sign after which a sleeping program is taken to wait for input
 PATIENCE = 3  # times that this is so, with nothing left to type, before the run is ended
 KEYS = {
-    "UP": "\x1b[A", "DOWN": "\x1b[B", "RIGHT": "\x1b[C", "LEFT": "\x1b[D", "HOME": "\x1b[1~", "INSERT": "\x1b[2~",
-    "DELETE": "\x1b[3~", "END": "\x1b[4~", "PAGEUP": "\x1b[5~", "PAGEDOWN": "\x1b[6~", "RETURN": "\r", "ENTER": "\r",
-    "TAB": "\t", "ESCAPE": "\x1b", "ESC": "\x1b", "SPACE": " ", "BACKSPACE": "\x7f",
-    "F1": "\x1b[[A", "F2": "\x1b[[B", "F3": "\x1b[[C", "F4": "\x1b[[D", "F5": "\x1b[[E", "F6": "\x1b[17~", "F7": "\x1b[18~",
-    "F8": "\x1b[19~", "F9": "\x1b[20~", "F10": "\x1b[21~", **{f"CTRL-{chr(64 + n)}": chr(n) for n in range(1, 27)},
-}  # fmt: skip
+    "UP": "\x1b[A",
+    "DOWN": "\x1b[B",
+    "RIGHT": "\x1b[C",
+    "LEFT": "\x1b[D",
+    "HOME": "\x1b[1~",
+    "INSERT": "\x1b[2~",
+    "DELETE": "\x1b[3~",
+    "END": "\x1b[4~",
+    "PAGEUP": "\x1b[5~",
+    "PAGEDOWN": "\x1b[6~",
+    "RETURN": "\r",
+    "ENTER": "\r",
+    "TAB": "\t",
+    "ESCAPE": "\x1b",
+    "ESC": "\x1b",
+    "SPACE": " ",
+    "BACKSPACE": "\x7f",
+    "F1": "\x1b[[A",
+    "F2": "\x1b[[B",
+    "F3": "\x1b[[C",
+    "F4": "\x1b[[D",
+    "F5": "\x1b[[E",
+    "F6": "\x1b[17~",
+    "F7": "\x1b[18~",
+    "F8": "\x1b[19~",
+    "F9": "\x1b[20~",
+    "F10": "\x1b[21~",
+    **{f"CTRL-{chr(64 + n)}": chr(n) for n in range(1, 27)},
+}
 
 
 def observe(scenario: Scenario, world: World) -> Observed:
-    """Run once on a terminal of 80 columns and 24 lines; each look at the keyboard is a turn, with its screen a shot."""
+    """Run once on a terminal of 80 columns and 24 lines; each look at the keyboard is a turn, with its screen a
+    shot."""
     with sandbox(scenario, world) as box:
         return Terminal(box).run()
 
@@ -153,7 +177,8 @@ class Terminal:
         return False
 
     def look(self, label: str) -> None:
-        """Note the screen: the lines that scrolled away since the last look, the lines in sight, then what is not plain."""
+        """Note the screen: the lines that scrolled away since the last look, the lines in sight, then what is not
+        plain."""
         rows = ["".join(line[x].data for x in range(COLUMNS)).rstrip() for line in self.screen.history.top]
         self.screen.history.top.clear()
         rows += [line.rstrip() for line in self.screen.display]

@@ -16,7 +16,8 @@ Told = Callable[[SourceFile, Any], list[Statement]]
 
 
 def told_blocks(file: SourceFile, s: Statement, inside: Told, single: Told) -> list[Block]:
-    """The blocks directly inside a statement. ``inside``: the statements of a block's node; ``single``: of a lone one."""
+    """The blocks directly inside a statement. ``inside``: the statements of a block's node; ``single``: of a lone
+    one."""
     node = s.node
     if node is not None and node.type in BLOCKS:  # braces by themselves
         return [Block("body", inside(file, node), node.start_byte, node.end_byte)]
@@ -53,7 +54,8 @@ def lone(file: SourceFile, block: Block) -> bool:
 
 
 def arms(file: SourceFile, s: Statement, inside: Told) -> list[Arm]:
-    """The conditions of a chain in their order, where each has a block; none for any other statement. ``inside``: as above."""
+    """The conditions of a chain in their order, where each has a block; none for any other statement. ``inside``: as
+    above."""
     found: list[Arm] = []
     node = s.node if s.kind == "if" and s.node is not None and s.node.type == "if_statement" else None
     before = 0  # where the block in front ends
@@ -61,11 +63,15 @@ def arms(file: SourceFile, s: Statement, inside: Told) -> list[Arm]:
         test, body, other = (node.child_by_field_name(n) for n in ("condition", "consequence", "alternative"))
         if other is not None and other.type == "else_clause":
             other = other.named_children[-1]
-        if "block" not in body.type or (other is not None and "block" not in other.type and other.type != "if_statement"):
+        if "block" not in body.type or (
+            other is not None and "block" not in other.type and other.type != "if_statement"
+        ):
             return []
         start, end = (node.start_byte, other.start_byte) if other is not None else (before, node.end_byte)
         keeps = bool(found) or (other is not None and other.type == "if_statement")
-        found.append(Arm((test.start_byte + 1, test.end_byte - 1), inside(file, body), [(start, end, "")] if keeps else []))
+        found.append(
+            Arm((test.start_byte + 1, test.end_byte - 1), inside(file, body), [(start, end, "")] if keeps else [])
+        )
         before = body.end_byte
         node = other if other is not None and other.type == "if_statement" else None
     return found
@@ -97,7 +103,9 @@ def labelled(file: SourceFile, start: int, end: int) -> tuple[str, int] | None:
 
 
 # what stands in brackets that belong to the statement
-HEADS = frozenset([("if_statement", "condition"), ("while_statement", "condition"), ("do_statement", "condition"), ("switch_statement", "value"), ("switch_expression", "condition"), ("with_statement", "object"), ("synchronized_statement", "")])  # fmt: skip
+HEADS = frozenset([("if_statement", "condition"), ("while_statement", "condition"), ("do_statement",
+    "condition"), ("switch_statement", "value"), ("switch_expression", "condition"), ("with_statement",
+    "object"), ("synchronized_statement", "")])  # fmt: skip
 
 
 def whole(file: SourceFile, start: int, end: int, kinds: frozenset[str], targets: frozenset[tuple[str, str]]) -> bool:
@@ -106,12 +114,29 @@ def whole(file: SourceFile, start: int, end: int, kinds: frozenset[str], targets
     ``targets``: (kind of the node around it, field) of places that take no value.
     """
     node = file.tree.root_node.named_descendant_for_byte_range(start, end)
-    if node is None or (node.start_byte, node.end_byte) != (start, end) or node.type not in kinds or node.parent is None:
+    if (
+        node is None
+        or (node.start_byte, node.end_byte) != (start, end)
+        or node.type not in kinds
+        or node.parent is None
+    ):
         return False
-    return not any(node.parent.type == kind and (not name or node.parent.child_by_field_name(name) == node) for kind, name in targets | HEADS)
+    return not any(
+        node.parent.type == kind and (not name or node.parent.child_by_field_name(name) == node)
+        for kind, name in targets | HEADS
+    )
 
 
-def either(lead: str, unit: str, number: str, wanted: str, first: Sequence[str], other: Sequence[str], equal: str = "==", unlike: str = "!=") -> str:
+def either(
+    lead: str,
+    unit: str,
+    number: str,
+    wanted: str,
+    first: Sequence[str],
+    other: Sequence[str],
+    equal: str = "==",
+    unlike: str = "!=",
+) -> str:
     """Lines for one number, and others for the rest; either may be none."""
 
     def block(lines: Sequence[str]) -> str:
@@ -124,9 +149,16 @@ def either(lead: str, unit: str, number: str, wanted: str, first: Sequence[str],
 
 
 def whole_loop(
-    file: SourceFile, start: int, end: int, bounds: set[str], fields: tuple[str, str, str], declarations: tuple[str, ...], blocks: str
+    file: SourceFile,
+    start: int,
+    end: int,
+    bounds: set[str],
+    fields: tuple[str, str, str],
+    declarations: tuple[str, ...],
+    blocks: str,
 ) -> WholeLoop | None:
-    """A loop that counts with ``for`` and ``++``. ``fields``: what the grammar calls its parts; ``declarations``, ``blocks``: kinds of nodes."""
+    """A loop that counts with ``for`` and ``++``. ``fields``: what the grammar calls its parts; ``declarations``,
+    ``blocks``: kinds of nodes."""
     node = file.tree.root_node.named_descendant_for_byte_range(start, end)
     init, test, step, body = (node.child_by_field_name(n) for n in (*fields, "body"))
     if node.type != "for_statement" or init is None or test is None or step is None or init.type not in declarations:

@@ -1,6 +1,8 @@
-"""What a language with braces writes, extracts and starts where it does not say otherwise; a small language begins with these.
+"""What a language with braces writes, extracts and starts where it does not say otherwise; a small language begins with
+these.
 
-What needs the language's own words, and is not given, says so when it is asked for: a step of that kind is not offered yet.
+What needs the language's own words, and is not given, says so when it is asked for: a step of that kind is not offered
+yet.
 """
 
 from __future__ import annotations
@@ -152,16 +154,22 @@ class BracedText:
     def class_around(self, file: SourceFile, unit: str, name: str, method: str, /) -> str:
         own("a class around a method")
 
-    def method_header(self, file: SourceFile, function: Function, name: str, drop: set[str], hide: bool = False) -> list[Range]:
+    def method_header(
+        self, file: SourceFile, function: Function, name: str, drop: set[str], hide: bool = False
+    ) -> list[Range]:
         own("the head of a method")
 
-    def added_parameters(self, file: SourceFile, function: Function, added: Sequence[tuple[str, str]], /) -> tuple[Range, str]:
+    def added_parameters(
+        self, file: SourceFile, function: Function, added: Sequence[tuple[str, str]], /
+    ) -> tuple[Range, str]:
         own("a parameter more")
 
     def run_method(self, file: SourceFile, unit: str, body: str, guard: Statement | None, /) -> str:
         own("a method that runs the program")
 
-    def main_call(self, file: SourceFile, class_: str, making: str, variable: str, guard: Statement | None, /) -> list[str]:
+    def main_call(
+        self, file: SourceFile, class_: str, making: str, variable: str, guard: Statement | None, /
+    ) -> list[str]:
         own("the call that runs the program")
 
     def class_trouble(self, file: SourceFile, start: int, end: int, main: bool = False) -> str:
@@ -176,7 +184,9 @@ class BracedText:
     def receiver_at(self, file: SourceFile, scope: Scope, top: Scope, class_: str, /) -> str:
         return self.RECEIVER
 
-    def outward(self, file: SourceFile, refs: Sequence[Reference], fields: set[str], methods: set[str], /) -> tuple[list[Range], str]:
+    def outward(
+        self, file: SourceFile, refs: Sequence[Reference], fields: set[str], methods: set[str], /
+    ) -> tuple[list[Range], str]:
         return [], ""
 
     def stays_in(self, file: SourceFile, scope: Scope | None = None, /) -> str:
@@ -263,7 +273,9 @@ class BracedRegions:
     def give_back(self, values: Sequence[str], /) -> str:
         own("what a function gives back")
 
-    def take_back(self, file: SourceFile, names: Sequence[str], call: str, unit: str, lead: str, leaves: str, word: str, /) -> str:
+    def take_back(
+        self, file: SourceFile, names: Sequence[str], call: str, unit: str, lead: str, leaves: str, word: str, /
+    ) -> str:
         own("what a call gives back")
 
     def lifted(self, file: SourceFile, lead: str, unit: str, new: NewFunction, /) -> str:
@@ -301,7 +313,9 @@ class BracedLaunch:
     def prepare(self, folder: str, sources: list[SourceFile], wishes: dict[str, Any], /) -> str:
         return ""
 
-    def command(self, root: str, entry: str, sources: list[SourceFile], wishes: dict[str, Any], /) -> tuple[list[str], str]:
+    def command(
+        self, root: str, entry: str, sources: list[SourceFile], wishes: dict[str, Any], /
+    ) -> tuple[list[str], str]:
         self.unstarted()
 
     def environment(self, standins: bool, /) -> dict[str, str]:

@@ -1,7 +1,7 @@
 """What a language with braces answers where it does not say otherwise: a plain one, whose names mean what they say.
 
-A language overrides what is different; ``name``, ``suffixes``, ``read``, ``compiles``, ``arguments``, ``tokens``, ``body``, ``inner``, ``purity``,
-``type_of`` and ``member_owner`` are its own.
+A language overrides what is different; ``name``, ``suffixes``, ``read``, ``compiles``, ``arguments``, ``tokens``,
+``body``, ``inner``, ``purity``, ``type_of`` and ``member_owner`` are its own.
 """
 
 from __future__ import annotations
@@ -179,4 +179,6 @@ def nodes(node: Any) -> list[Any]:
 
 def depth_of(node: Any) -> int:
     deeper = max((depth_of(c) for c in node.named_children), default=0)
-    return deeper + (node.type in ("if_statement", "for_statement", "while_statement", "do_statement", "switch_statement"))
+    return deeper + (
+        node.type in ("if_statement", "for_statement", "while_statement", "do_statement", "switch_statement")
+    )

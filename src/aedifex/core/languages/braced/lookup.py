@@ -1,4 +1,5 @@
-"""Give every reference the symbol it stands for: by nested blocks, from the innermost outwards, as far as one has the name."""
+"""Give every reference the symbol it stands for: by nested blocks, from the innermost outwards, as far as one has the
+name."""
 
 from __future__ import annotations
 

@@ -1,4 +1,5 @@
-"""One pass over the tree of a language with braces: what all of them note alike. A language overrides one kind of node at a time."""
+"""One pass over the tree of a language with braces: what all of them note alike. A language overrides one kind of node
+at a time."""
 
 from __future__ import annotations
 

@@ -71,6 +71,7 @@ class Java(Braced):
 
     list_uses = staticmethod(lists.list_uses)
     object_list_uses = staticmethod(lists.list_uses)
+
     @staticmethod
     def body(file: SourceFile, function: Function) -> list[Statement]:
         return structure.inner_statements(file, function.node)
@@ -82,7 +83,6 @@ class Java(Braced):
     @staticmethod
     def hooks(file: SourceFile) -> dict[str, str]:
         return {"main": "it is what starts the program"}
-
 
     @staticmethod
     def special(name: str) -> bool:

@@ -70,6 +70,7 @@ class JavaScript(Braced):
     list_uses = staticmethod(lists.list_uses)
     object_list_uses = staticmethod(lists.object_list_uses)
     keyed = staticmethod(keyed)
+
     @staticmethod
     def body(file: SourceFile, function: Function) -> list[Statement]:
         return structure.body_of(file, function)
@@ -93,10 +94,12 @@ class JavaScript(Braced):
     def hooks(file: SourceFile) -> dict[str, str]:
         why = "the drawing library calls it by its name"
         free = {n for n, s in file.scope.symbols.items() if not s.kinds}
-        waiting = any(f.name in ("setup", "draw") and f.symbol is not None and all(r.writes for r in f.symbol.references) for f in file.tops)
+        waiting = any(
+            f.name in ("setup", "draw") and f.symbol is not None and all(r.writes for r in f.symbol.references)
+            for f in file.tops
+        )
         drawing = "createCanvas" in free or (waiting and imports.kind_of(file) == "page")  # nobody here calls them
         return dict.fromkeys(apis()["sketch"]["hooks"], why) if drawing else {}
-
 
     @staticmethod
     def special(name: str) -> bool:

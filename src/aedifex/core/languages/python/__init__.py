@@ -43,9 +43,7 @@ class Python:
     builtins = BUILTINS
     dynamic = frozenset({"globals", "locals", "vars", "exec", "eval", "dir"})
     main_module = "__main__"
-    registries = frozenset(
-        {"sys.modules", "inspect.currentframe", "sys._getframe"}
-    )
+    registries = frozenset({"sys.modules", "inspect.currentframe", "sys._getframe"})
     introspective = frozenset(
         {"__name__", "__file__", "__doc__", "__spec__", "__package__", "__loader__", "__annotations__", "__path__"}
     )

@@ -1,8 +1,8 @@
 """Which variables and functions belong together: set together, touched together, and called the same.
 
-What one function sets belongs together, unless the names say that it sets two things. What is left apart is joined by greedy
-agglomeration on modularity (Clauset, Newman, Moore: Finding community structure in very large networks, 2004) over a weighted graph
-of those clusters and the functions that touch them.
+What one function sets belongs together, unless the names say that it sets two things. What is left apart is joined by
+greedy agglomeration on modularity (Clauset, Newman, Moore: Finding community structure in very large networks, 2004)
+over a weighted graph of those clusters and the functions that touch them.
 """
 
 from __future__ import annotations
@@ -25,7 +25,8 @@ def group(
     devices: set[Symbol] | None = None,
     things: list[list[Symbol]] | None = None,
 ) -> list[list[Symbol]]:
-    """Groups of variables, each in the given order; functions only carry the ties. ``things``: variables that are known to be one thing's.
+    """Groups of variables, each in the given order; functions only carry the ties. ``things``: variables that are known
+    to be one thing's.
 
     ``devices``: bound once to what does something for others (a screen, a stream, a connection).
     """
@@ -115,8 +116,8 @@ def serving(devices: set[Symbol], touches: list[Touch], stems: dict[Symbol, str]
 def set_together(variables: list[Symbol], writes: list[set[Symbol]], stems: dict[Symbol, str]) -> list[list[Symbol]]:
     """Clusters of variables that the same functions set.
 
-    A function that by their names sets two things, or a part of one thing and something else, joins each for itself; a few names
-    among many say nothing.
+    A function that by their names sets two things, or a part of one thing and something else, joins each for itself; a
+    few names among many say nothing.
     """
     rows: list[list[Symbol]] = []
     shared = {stem for stem in stems.values() if stem and list(stems.values()).count(stem) > 1}

@@ -1,7 +1,8 @@
 """To which group of variables each function belongs: the one whose state it works on most.
 
-What a function sets counts for more than what it reads; one that touches no state of its own belongs where the functions are that it
-calls, and that call it; a name in common helps. A driver, which only reads of many groups, belongs to none.
+What a function sets counts for more than what it reads; one that touches no state of its own belongs where the
+functions are that it calls, and that call it; a name in common helps. A driver, which only reads of many groups,
+belongs to none.
 """
 
 from __future__ import annotations
@@ -72,7 +73,8 @@ def neighbour_groups(order: list[Symbol], found: dict[Symbol, int]) -> dict[Symb
 
 
 def orderly(labels: list[int]) -> float:
-    """How much more often neighbours are of one group than chance would have it: 0 for a shuffled order, 1 for one group after another."""
+    """How much more often neighbours are of one group than chance would have it: 0 for a shuffled order, 1 for one
+    group after another."""
     total = len(labels)
     if total < 4:
         return 0.0

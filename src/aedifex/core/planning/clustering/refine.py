@@ -1,10 +1,12 @@
-"""Groups of variables and functions made better, one move and one merge at a time, until no change makes the program likelier.
+"""Groups of variables and functions made better, one move and one merge at a time, until no change makes the program
+likelier.
 
-The measure is the likelihood of a degree-corrected stochastic block model (Karrer and Newman: Stochastic blockmodels and community
-structure in networks, 2011) that is assortative: what a function uses is nearly always its own group's, in proportion to how much each
-member is used. What it sets is other people's less often than what it reads, and a call that neither gives nor takes anything says less
-than one that does. Names with a first word in common, and functions and variables that stand beside each other where the source is in
-order, add their share. A function that is likelier to draw from everywhere is a driver and belongs to no group.
+The measure is the likelihood of a degree-corrected stochastic block model (Karrer and Newman: Stochastic blockmodels
+and community structure in networks, 2011) that is assortative: what a function uses is nearly always its own group's,
+in proportion to how much each member is used. What it sets is other people's less often than what it reads, and a call
+that neither gives nor takes anything says less than one that does. Names with a first word in common, and functions and
+variables that stand beside each other where the source is in order, add their share. A function that is likelier to
+draw from everywhere is a driver and belongs to no group.
 """
 
 from __future__ import annotations
@@ -21,9 +23,16 @@ from ...analysis.groups import first_word
 from ...program.model import Call, Function, SourceFile, Symbol
 
 FOREIGN, FOREIGN_SET = 0.10, 0.03  # how often what a function reads or calls, and what it sets, is another group's
-SET, CALL, TRIGGER = 3.0, 0.9, 0.5  # what setting, calling, and calling without giving or taking count beside reading once
+SET, CALL, TRIGGER = (
+    3.0,
+    0.9,
+    0.5,
+)  # what setting, calling, and calling without giving or taking count beside reading once
 AGAIN = 0.15  # what each further use counts, by the logarithm of how many there are
-DRIVER, SERVED = -0.7, 0.2  # the cost of a driver (they are common); how much likelier than a foreign use is a use of what belongs to nobody
+DRIVER, SERVED = (
+    -0.7,
+    0.2,
+)  # the cost of a driver (they are common); how much likelier than a foreign use is a use of what belongs to nobody
 NAMES, NEW = 0.8, 1.5  # the weight of names; the readiness to make one more group
 NEAR = 2.5  # the most that a neighbour counts
 ROUNDS, SWEEPS = 6, 8
@@ -165,7 +174,8 @@ class Refinement:
         return moved
 
     def merge(self, fixed: int) -> int:
-        """Join groups as long as that makes the program likelier; how many were joined. ``fixed``: the first ones stay as they are."""
+        """Join groups as long as that makes the program likelier; how many were joined. ``fixed``: the first ones stay
+        as they are."""
         between, likelier, adjacent = self.ties(fixed)
         into: dict[int, int] = {}
         waiting = [(-self.joint(a, b, likelier[a, b], between[a][b], adjacent[a, b]), a, b) for a, b in likelier]
@@ -207,7 +217,8 @@ class Refinement:
             self.tallies.pop(b, None)
 
     def ties(self, fixed: int) -> tuple[Between, defaultdict[tuple[int, int], float], Counter[tuple[int, int]]]:
-        """Between groups: the weight of the uses, what joining them says of those, and how often they stand beside each other."""
+        """Between groups: the weight of the uses, what joining them says of those, and how often they stand beside each
+        other."""
         between: Between = defaultdict(lambda: defaultdict(float))
         likelier: defaultdict[tuple[int, int], float] = defaultdict(float)
         for i, rows in enumerate(self.uses):
@@ -237,7 +248,8 @@ class Refinement:
         return found + both.naming - x.naming - y.naming + self.near * adjacent
 
     def order(self) -> float:
-        """What a neighbour counts: nothing in a shuffled source, up to ``NEAR`` where one group stands after another."""
+        """What a neighbour counts: nothing in a shuffled source, up to ``NEAR`` where one group stands after
+        another."""
         pairs = [(i, j) for i, rows in enumerate(self.beside) for j in rows if i < j]
         pairs = [(i, j) for i, j in pairs if self.label[i] >= 0 and self.label[j] >= 0]
         if len(pairs) < 4:
@@ -248,7 +260,8 @@ class Refinement:
         return min(NEAR, max(0.0, log(seen / (1 - seen)) - log(chance / (1 - chance))))
 
     def run(self, label: list[int], free: list[int], fixed: int) -> None:
-        """Start from a label for each node; ``free``: the nodes that may move; groups below ``fixed`` are joined with none."""
+        """Start from a label for each node; ``free``: the nodes that may move; groups below ``fixed`` are joined with
+        none."""
         self.label, self.free = [OUT] * len(label), free
         for i, group in enumerate(label):
             self.place(i, group)
@@ -284,7 +297,8 @@ def refined(
 ) -> tuple[list[set[Symbol]], dict[Symbol, int]]:
     """Better groups, and the group of each function.
 
-    ``groups`` and ``home`` are the start; ``fixed``: so many of the first groups keep just the variables that they have.
+    ``groups`` and ``home`` are the start; ``fixed``: so many of the first groups keep just the variables that they
+    have.
     """
     owner = {s: i for i, group in enumerate(groups) for s in group}
     variables = sorted(owner, key=lambda s: min(r.start for r in s.bindings))

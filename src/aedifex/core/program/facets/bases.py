@@ -10,7 +10,8 @@ from ..model import Scope, SourceFile
 
 
 class Bases(Protocol):
-    """``CONSTRUCTOR_IS_INHERITED``: whether a class without one has that of its base; ``BASE_IS_CALLED``: whether a constructor must call it."""
+    """``CONSTRUCTOR_IS_INHERITED``: whether a class without one has that of its base; ``BASE_IS_CALLED``: whether a
+    constructor must call it."""
 
     CONSTRUCTOR_IS_INHERITED: bool
     BASE_IS_CALLED: bool
@@ -33,7 +34,9 @@ class Bases(Protocol):
         """The statement by which a constructor lets that of the base work."""
         ...
 
-    def constructor_text(self, file: SourceFile, unit: str, name: str, parameters: Sequence[str], lines: Sequence[str], /) -> str: ...
+    def constructor_text(
+        self, file: SourceFile, unit: str, name: str, parameters: Sequence[str], lines: Sequence[str], /
+    ) -> str: ...
 
     def class_with(self, file: SourceFile, unit: str, name: str, members: str, /) -> str: ...
 

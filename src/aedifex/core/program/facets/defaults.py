@@ -1,7 +1,8 @@
 """Parts of facets that a language need not write, because the question never comes up there.
 
-Where files see each other without imports, nobody asks how an import is written; where lists have a size, nobody asks how one grows. A
-language takes these in its module; that they are asked all the same is a defect of the core, and said so.
+Where files see each other without imports, nobody asks how an import is written; where lists have a size, nobody asks
+how one grows. A language takes these in its module; that they are asked all the same is a defect of the core, and said
+so.
 """
 
 from __future__ import annotations

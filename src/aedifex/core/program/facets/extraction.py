@@ -9,8 +9,8 @@ from ..model import Arm, Beside, Block, Function, NewFunction, Scope, SourceFile
 
 
 class Extraction(Protocol):
-    """``CLOSURES``: whether functions can stand in functions; ``LEAVES``, ``GOES_ON``: what an extracted function tells the loop around its call;
-    ``NOTHING``: the type of a function that gives nothing, "" where none is written."""
+    """``CLOSURES``: whether functions can stand in functions; ``LEAVES``, ``GOES_ON``: what an extracted function tells
+    the loop around its call; ``NOTHING``: the type of a function that gives nothing, "" where none is written."""
 
     CLOSURES: bool
     LEAVES: str
@@ -62,11 +62,13 @@ class Extraction(Protocol):
         ...
 
     def beside(self, file: SourceFile, function: Function, /) -> Beside:
-        """How a method beside this one is written and called: also for what is decorated as static or as the class's own."""
+        """How a method beside this one is written and called: also for what is decorated as static or as the class's
+        own."""
         ...
 
     def unnamed(self, file: SourceFile, scope: Scope, /) -> Function | None:
-        """The function of statements that is written where it is used, by its scope; None if it is none, or has but an expression."""
+        """The function of statements that is written where it is used, by its scope; None if it is none, or has but an
+        expression."""
         ...
 
     def method_around(self, file: SourceFile, function: Function | None, /) -> Function | None:
@@ -95,8 +97,11 @@ class Extraction(Protocol):
         """The statement that ends a function with values, or with none."""
         ...
 
-    def take_back(self, file: SourceFile, names: Sequence[str], call: str, unit: str, lead: str, leaves: str, word: str, /) -> str:
-        """The statement that calls a lifted function. ``leaves``: how its lines left the place where they stood; "" if they did not."""
+    def take_back(
+        self, file: SourceFile, names: Sequence[str], call: str, unit: str, lead: str, leaves: str, word: str, /
+    ) -> str:
+        """The statement that calls a lifted function. ``leaves``: how its lines left the place where they stood; "" if
+        they did not."""
         ...
 
     def leave_first(self, test: str, lead: str, unit: str, word: str, /) -> str:
@@ -115,6 +120,8 @@ class Extraction(Protocol):
         """What stands for the body of a handler that only calls."""
         ...
 
-    def either(self, lead: str, unit: str, number: str, wanted: str, first: Sequence[str], other: Sequence[str], /) -> str:
+    def either(
+        self, lead: str, unit: str, number: str, wanted: str, first: Sequence[str], other: Sequence[str], /
+    ) -> str:
         """Lines for one number, and others for the rest; either may be none."""
         ...

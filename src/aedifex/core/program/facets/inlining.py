@@ -11,7 +11,6 @@ from ..model import Call, Function, SourceFile, Statement
 class Inlining(Protocol):
     """Only where code can stand at the top."""
 
-
     def taken(self, file: SourceFile, /) -> frozenset[str]:
         """Names that mean something else for the file's own variables: a page's window has them."""
         ...
@@ -27,7 +26,8 @@ class Inlining(Protocol):
     def sets(self, name: str, value: str, /) -> str: ...
 
     def exits(self, before: str, after: str, /) -> bool | None:
-        """Whether what stands around the call ends the program with what the function gives; None if it is something else."""
+        """Whether what stands around the call ends the program with what the function gives; None if it is something
+        else."""
         ...
 
     def value(self, file: SourceFile, statement: Statement, /) -> str: ...

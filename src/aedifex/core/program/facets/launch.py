@@ -10,7 +10,8 @@ from .unit_tests import UnitTests
 
 
 class Launch(Protocol):
-    """``SHARES_SCREEN``: whether two programs may have windows at once; ``MEMORY``: bytes of address space, 0 for no limit."""
+    """``SHARES_SCREEN``: whether two programs may have windows at once; ``MEMORY``: bytes of address space, 0 for no
+    limit."""
 
     SHARES_SCREEN: bool
     MEMORY: int
@@ -44,7 +45,9 @@ class Launch(Protocol):
         """What must be made before a program can run: nothing."""
         ...
 
-    def command(self, root: str, entry: str, sources: list[SourceFile], wishes: dict[str, Any], /) -> tuple[list[str], str]:
+    def command(
+        self, root: str, entry: str, sources: list[SourceFile], wishes: dict[str, Any], /
+    ) -> tuple[list[str], str]:
         """What stands for the interpreter in a command, and what for the entry."""
         ...
 

@@ -12,8 +12,9 @@ from .bases import Bases
 
 
 class Text(Protocol):
-    """``RECEIVER``: what a method calls its object; ``CONSTRUCTOR``, ``DESTRUCTOR``: their names; ``BLANKS``: blank lines between definitions; ``FILE_IS_CLASS``: whether a file
-    must be named as its class; ``PARTED_IMPORTS``: whether a blank line stands between those of the library and the project."""
+    """``RECEIVER``: what a method calls its object; ``CONSTRUCTOR``, ``DESTRUCTOR``: their names; ``BLANKS``: blank
+    lines between definitions; ``FILE_IS_CLASS``: whether a file must be named as its class; ``PARTED_IMPORTS``: whether
+    a blank line stands between those of the library and the project."""
 
     RECEIVER: str
     CONSTRUCTOR: str
@@ -40,7 +41,8 @@ class Text(Protocol):
     def hidden(self, name: str, /) -> str: ...
 
     def inherited(self, name: str, /) -> bool:
-        """Whether a method of this name would take the place of one that every class has, or that the language looks for."""
+        """Whether a method of this name would take the place of one that every class has, or that the language looks
+        for."""
         ...
 
     def file_name(self, class_: str, like: str, /) -> str:
@@ -79,12 +81,22 @@ class Text(Protocol):
 
     def indent_unit(self, file: SourceFile, /) -> str: ...
 
-    def indented(self, file: SourceFile, start: int, end: int, ranges: list[Range], prefix: str, loose: tuple[int, int] | None = None, /) -> str:
+    def indented(
+        self,
+        file: SourceFile,
+        start: int,
+        end: int,
+        ranges: list[Range],
+        prefix: str,
+        loose: tuple[int, int] | None = None,
+        /,
+    ) -> str:
         """The lines of [start, end), each moved right by ``prefix``; the inside of long strings stays as it is."""
         ...
 
     def shifted(self, file: SourceFile, start: int, end: int, ranges: list[Range], lead: str, new: str, /) -> str:
-        """The text of [start, end), which begins inside a line that is led by ``lead``, with its lines led by ``new`` instead."""
+        """The text of [start, end), which begins inside a line that is led by ``lead``, with its lines led by ``new``
+        instead."""
         ...
 
     def line_start(self, file: SourceFile, offset: int, /) -> int:
@@ -191,7 +203,9 @@ class Text(Protocol):
 
     def empty_body(self) -> str: ...
 
-    def method_header(self, file: SourceFile, function: Function, name: str, drop: set[str], hide: bool = False) -> list[Range]:
+    def method_header(
+        self, file: SourceFile, function: Function, name: str, drop: set[str], hide: bool = False
+    ) -> list[Range]:
         """Edits that turn a function's header into a method's: new name, receiver first, known parameters gone."""
         ...
 
@@ -199,13 +213,17 @@ class Text(Protocol):
         """Where a class gets another method, and what must stand before and after it."""
         ...
 
-    def added_parameters(self, file: SourceFile, function: Function, added: Sequence[tuple[str, str]], /) -> tuple[Range, str]:
+    def added_parameters(
+        self, file: SourceFile, function: Function, added: Sequence[tuple[str, str]], /
+    ) -> tuple[Range, str]:
         """The edit that adds parameters (name, type), and where callers give them: first, last or by name."""
         ...
 
     def run_method(self, file: SourceFile, unit: str, body: str, guard: Statement | None, /) -> str: ...
 
-    def main_call(self, file: SourceFile, class_: str, making: str, variable: str, guard: Statement | None, /) -> list[str]:
+    def main_call(
+        self, file: SourceFile, class_: str, making: str, variable: str, guard: Statement | None, /
+    ) -> list[str]:
         """What starts the program. ``making``: the expression that makes the app."""
         ...
 
@@ -218,15 +236,19 @@ class Text(Protocol):
         ...
 
     def inner_receivers(self, file: SourceFile, top: Scope, refs: Sequence[Reference], /) -> tuple[list[Range], str]:
-        """Edits that let functions inside a method see its receiver, or why they cannot: where its name means something else."""
+        """Edits that let functions inside a method see its receiver, or why they cannot: where its name means something
+        else."""
         ...
 
     def receiver_at(self, file: SourceFile, scope: Scope, top: Scope, class_: str, /) -> str:
         """How code in ``scope`` names the object of the method ``top``: inner functions close over it."""
         ...
 
-    def outward(self, file: SourceFile, refs: Sequence[Reference], fields: set[str], methods: set[str], /) -> tuple[list[Range], str]:
-        """Uses of other names inside a class that has members of the same names: a member is never meant without its object."""
+    def outward(
+        self, file: SourceFile, refs: Sequence[Reference], fields: set[str], methods: set[str], /
+    ) -> tuple[list[Range], str]:
+        """Uses of other names inside a class that has members of the same names: a member is never meant without its
+        object."""
         ...
 
     def stays_in(self, file: SourceFile, scope: Scope | None = None, /) -> str:

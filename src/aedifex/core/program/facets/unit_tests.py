@@ -8,10 +8,10 @@ from ..model import SourceFile
 
 
 class UnitTests(Protocol):
-    """How calls are watched, and the text of tests made of them. ``MARK``: the words that say that a file was written here."""
+    """How calls are watched, and the text of tests made of them. ``MARK``: the words that say that a file was written
+    here."""
 
     MARK: str
-
 
     def spied(self, file: SourceFile, names: list[str], /) -> bytes:
         """Calls are watched in the running program; its text stays as it is."""
@@ -31,8 +31,11 @@ class UnitTests(Protocol):
         """The name of a test."""
         ...
 
-    def test_file(self, name: str, homes: dict[str, SourceFile], up: str, tests: list[tuple[str, dict[str, Any]]], /) -> str:
-        """The file for a class: (name of the test, call) in order. ``homes``: file of each class that a test may make."""
+    def test_file(
+        self, name: str, homes: dict[str, SourceFile], up: str, tests: list[tuple[str, dict[str, Any]]], /
+    ) -> str:
+        """The file for a class: (name of the test, call) in order. ``homes``: file of each class that a test may
+        make."""
         ...
 
     def beside(self, up: str, /) -> dict[str, str]:
@@ -43,6 +46,8 @@ class UnitTests(Protocol):
         """How a person runs the tests."""
         ...
 
-    def run(self, place: str, folder: str, names: list[str], sources: list[str], interpreter: str, /) -> tuple[set[tuple[str, str]], str]:
+    def run(
+        self, place: str, folder: str, names: list[str], sources: list[str], interpreter: str, /
+    ) -> tuple[set[tuple[str, str]], str]:
         """Run the files of tests in a folder: (file, name) of those that fail, and why they could not be run."""
         ...

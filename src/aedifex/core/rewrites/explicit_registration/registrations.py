@@ -27,7 +27,8 @@ def unfolded(program: Program, path: str) -> Program:
 
 
 def propose_extension(c: ClassDesign, program: Program, path: str) -> None:
-    """Let a class extend what one of its fields holds, if a library calls methods of that by their names and nothing is in the way."""
+    """Let a class extend what one of its fields holds, if a library calls methods of that by their names and nothing is
+    in the way."""
     frameworks, write, file = program.language.frameworks, program.language.write, program.files[path]
     named = {write.hidden(m.name) if m.hidden else m.name: {bare(o) for o in m.origins} for m in c.methods}
     found = []
@@ -37,9 +38,15 @@ def propose_extension(c: ClassDesign, program: Program, path: str) -> None:
         found += [(f, kind)] if kind is not None else []
     if len(found) != 1:
         return
-    (field, kind), = found
+    ((field, kind),) = found
     c.extends = field.name
-    c.why.append(f"the library calls methods of what {bare(field.origins[0])} holds, so the class can extend {kind.name} and have them as its own")
+    c.why.append(
+        f"the library calls methods of what {bare(field.origins[0])} holds, so the class can extend {kind.name} and "
+        "have them as its own"
+    )
     for other in c.fields:
-        if other is not field and (write.hidden(other.name) if other.hidden else other.name) in kind.members | kind.hooks:
+        if (
+            other is not field
+            and (write.hidden(other.name) if other.hidden else other.name) in kind.members | kind.hooks
+        ):
             other.name = write.member_name(["own", *write.words(other.name)], other.name)

@@ -1,4 +1,5 @@
-"""Functions that a decoration registers are registered by a call (C8). See ``rewrites/explicit_registration/registrations.py`` for an example."""
+"""Functions that a decoration registers are registered by a call (C8). See
+``rewrites/explicit_registration/registrations.py`` for an example."""
 
 from __future__ import annotations
 
@@ -44,13 +45,18 @@ class ExplicitRegistration(Rewrite[RegisterByCall]):
 
     by_hand = (
         HandCommand(
-            "register", ("SCRIPT",), "Functions are registered by a call, not a decoration.",
-            """Let the functions of a SCRIPT that a decoration registers with an object be registered by a call behind them.
+            "register",
+            ("SCRIPT",),
+            "Functions are registered by a call, not a decoration.",
+            """Let the functions of a SCRIPT that a decoration registers with an object be registered by a call behind
+            them.
 
             They are plain functions then, which can become methods.""",
-            "register panel.py panel.py", "Changed", ask_register,
+            "register panel.py panel.py",
+            "Changed",
+            ask_register,
         ),
-    )  # fmt: skip
+    )
 
     def requests(self, state: State) -> Iterator[RegisterByCall]:
         apps = any(c.role == "app" for c in state.design.classes)

@@ -26,7 +26,9 @@ class PartNeeds:
 
     @property
     def others(self) -> list[Function]:
-        return [f for f in self.whole.methods if f.name not in self.methods] + ([self.whole.head] if self.whole.head is not None else [])
+        return [f for f in self.whole.methods if f.name not in self.methods] + (
+            [self.whole.head] if self.whole.head is not None else []
+        )
 
     @property
     def taken(self) -> list[Declared]:
@@ -60,9 +62,13 @@ class PartNeeds:
             if u.name in self.kept and u.kind in ("read", "call"):
                 continue
             if u.name not in fields and not (u.name in self.whole.reserved and u.kind == "read"):
-                raise messages.USES_NO_FIELD.at(self.file, u.start, function=f.name, member=u.name, class_=self.whole.name)
+                raise messages.USES_NO_FIELD.at(
+                    self.file, u.start, function=f.name, member=u.name, class_=self.whole.name
+                )
             if u.kind not in ("read", "call"):
-                raise messages.SETS_KEPT_FIELD.at(self.file, u.start, function=f.name, member=u.name, class_=self.whole.name)
+                raise messages.SETS_KEPT_FIELD.at(
+                    self.file, u.start, function=f.name, member=u.name, class_=self.whole.name
+                )
             if u.later and self.changes(u.name):
                 raise messages.USED_LATE.at(self.file, u.start, function=f.name, member=u.name, class_=self.whole.name)
             found[u.name] = None
@@ -70,18 +76,28 @@ class PartNeeds:
 
     def changes(self, name: str) -> bool:
         """Whether a member is bound anew once the object is made, or may be by a library."""
-        return name in self.whole.reserved or any(u.name == name and u.kind == "set" and u.function.name != self.language.write.CONSTRUCTOR for u in self.whole.uses)
+        return name in self.whole.reserved or any(
+            u.name == name and u.kind == "set" and u.function.name != self.language.write.CONSTRUCTOR
+            for u in self.whole.uses
+        )
 
     def keepable(self, name: str) -> bool:
-        """Whether a part could be given a member when it is made: the constructor sets it once, before that, and nothing else ever does."""
+        """Whether a part could be given a member when it is made: the constructor sets it once, before that, and
+        nothing else ever does."""
         maker = self.maker
         if maker is None or self.changes(name) or name in self.fields or name not in self.whole.fields:
             return False
         body = self.language.body(self.file, maker)
         sets = [u for u in self.whole.uses if u.name == name and u.kind == "set"]
-        at = next((i for i, s in enumerate(body) if len(sets) == 1 and s.start == sets[0].start and s.kind == "assign"), None)
+        at = next(
+            (i for i, s in enumerate(body) if len(sets) == 1 and s.start == sets[0].start and s.kind == "assign"), None
+        )
         first = self.first_touched(maker, body)
-        return at is not None and (first is None or at < body.index(first)) and not any(u.name == name and u.kind == "other" for u in self.whole.uses)
+        return (
+            at is not None
+            and (first is None or at < body.index(first))
+            and not any(u.name == name and u.kind == "other" for u in self.whole.uses)
+        )
 
     @property
     def maker(self) -> Function | None:
@@ -100,11 +116,20 @@ class PartNeeds:
             raise messages.TAKES_ANY_ARGUMENT.at(self.file, f.start, function=f.name)
 
     def called_back(self, name: str) -> list[int]:
-        """Where others are given what may set a member when they call it: a method as a value, or a function inside one."""
+        """Where others are given what may set a member when they call it: a method as a value, or a function inside
+        one."""
         setters: set[str] = set()
-        while len(more := {u.function.name for u in self.whole.uses if (u.name == name and u.kind == "set") or u.name in setters}) > len(setters):
+        while len(
+            more := {
+                u.function.name for u in self.whole.uses if (u.name == name and u.kind == "set") or u.name in setters
+            }
+        ) > len(setters):
             setters = more
-        return [u.start for u in self.whole.uses if (u.name in setters and (u.kind != "call" or u.later)) or (u.name == name and u.later and u.kind == "set")]
+        return [
+            u.start
+            for u in self.whole.uses
+            if (u.name in setters and (u.kind != "call" or u.later)) or (u.name == name and u.later and u.kind == "set")
+        ]
 
     def given(self, member: str) -> str:
         """What a method calls a member of the whole that it is handed."""
@@ -117,5 +142,7 @@ class PartNeeds:
     def first_touched(self, maker: Function, body: list[Statement]) -> Statement | None:
         """The first statement of the constructor that has to do with the part, or could have."""
         mine = {*self.fields, *self.methods, *(f.name for f in self.whole.methods)}
-        touched = [u.start for u in self.whole.of(maker) if u.name in mine] + [e for e in self.whole.escapes if maker.start <= e < maker.end]
+        touched = [u.start for u in self.whole.of(maker) if u.name in mine] + [
+            e for e in self.whole.escapes if maker.start <= e < maker.end
+        ]
         return next((s for s in body if any(s.start <= t < s.end for t in touched)), None)

@@ -1,4 +1,5 @@
-"""A part is taken out of a class that does several jobs; the class keeps an object of it (C17). See ``rewrites/extract_class/text.py`` for an example."""
+"""A part is taken out of a class that does several jobs; the class keeps an object of it (C17). See
+``rewrites/extract_class/text.py`` for an example."""
 
 from __future__ import annotations
 
@@ -37,7 +38,9 @@ class TakePart(Step):
     def apply(self, context: Context) -> Edits:
         file, out = context.file(self.path), Edits()
         check_hazards(context, file, {self.part.of}, ADVICE)
-        if named_elsewhere(context.program, self.path, self.part.of) or named_elsewhere(self.outsiders, "", self.part.of):
+        if named_elsewhere(context.program, self.path, self.part.of) or named_elsewhere(
+            self.outsiders, "", self.part.of
+        ):
             raise messages.NAMED_ELSEWHERE.in_file(file.path, class_=self.part.of)
         try:
             for edit in taking(file, context.language, self.part).edits(self.part):
@@ -49,7 +52,9 @@ class TakePart(Step):
 
 class ExtractClass(Rewrite[TakePart]):
     def requests(self, state: State) -> Iterator[TakePart]:
-        outsiders = read_neighbours(state.program, [p.of for p in state.design.parts]) if state.design.parts else state.program
+        outsiders = (
+            read_neighbours(state.program, [p.of for p in state.design.parts]) if state.design.parts else state.program
+        )
         for part in state.design.parts:
             holders = [f.path for f in state.program.files.values() if any(n == part.of for _, n in f.classes)]
             yield TakePart(next(iter([*holders, *state.design.sources]), ""), part, outsiders)
@@ -60,7 +65,6 @@ class ExtractClass(Rewrite[TakePart]):
         design, part = copy.copy(state.design), step.part
         design.classes = [*design.classes, *([ClassDesign(part.name, part.role, part.file)] if part.file else [])]
         return design
-
 
     def check(self, check: DesignCheck) -> None:
         for index, p in enumerate(check.design.parts):
@@ -73,4 +77,10 @@ class ExtractClass(Rewrite[TakePart]):
             members += [("method", n, m.name, m.origins) for n, m in enumerate(p.methods)]
             for kind, number, name, origins in members:
                 if len(origins) != 1:
-                    check.report(check.lines.of(f"part.{kind}", index, number, "from"), mistakes.NOT_ONE_MEMBER, kind=kind, name=name, class_=p.of)
+                    check.report(
+                        check.lines.of(f"part.{kind}", index, number, "from"),
+                        mistakes.NOT_ONE_MEMBER,
+                        kind=kind,
+                        name=name,
+                        class_=p.of,
+                    )

@@ -1,4 +1,5 @@
-"""A part is taken out of a class that does several jobs: fields and methods go into a class of their own, an object of which the first one keeps (C17).
+"""A part is taken out of a class that does several jobs: fields and methods go into a class of their own, an object of
+which the first one keeps (C17).
 
 class Evening:                            class Log:
     def __init__(self):                       def __init__(self):
@@ -56,7 +57,9 @@ class Taking(PartMaking):
         """That nobody else uses what moves, and that the new names are free."""
         own = {f.name for f in self.whole.methods} | {u.name for u in self.whole.uses} | self.whole.reserved
         if part.object in own:
-            raise messages.MEMBER_ALREADY.at(self.file, self.whole.scope.start, class_=self.whole.name, name=part.object)
+            raise messages.MEMBER_ALREADY.at(
+                self.file, self.whole.scope.start, class_=self.whole.name, name=part.object
+            )
         if any(part.name in s.symbols for s in self.file.scope.walk()) or part.name in self.language.builtins:
             raise messages.PART_NAME_IN_USE.in_file(self.file.path, name=part.name)
         for n in self.fields:
@@ -70,7 +73,9 @@ class Taking(PartMaking):
                 raise messages.USED_NOT_AS_PART.at(self.file, u.start, member=u.name)
         for n in self.kept:
             if not self.keepable(n):
-                raise messages.NOT_SET_ONCE_BEFORE_PART.at(self.file, self.whole.scope.start, name=n, object=part.object, part=part.name)
+                raise messages.NOT_SET_ONCE_BEFORE_PART.at(
+                    self.file, self.whole.scope.start, name=n, object=part.object, part=part.name
+                )
         self.check_bare()
         trouble = self.language.members.outside(self.file, self.whole, {*self.fields, *self.methods, *self.kept})  # type: ignore[union-attr]
         if trouble is not None:
@@ -85,7 +90,7 @@ class Taking(PartMaking):
         needs = self.needs[u.name]
         edits = [self.reach(u, f"{part.object}.{self.methods[u.name]}")]
         if needs and u.kind != "call":
-            raise messages.METHOD_HANDED_ON.at(self.file, u.start, member=u.name, names=', '.join(needs))
+            raise messages.METHOD_HANDED_ON.at(self.file, u.start, member=u.name, names=", ".join(needs))
         return [*edits, *self.extended(u, [(n, self.named(u, n)) for n in needs])]
 
     def reach(self, u: MemberUse, path: str) -> Range:
@@ -105,12 +110,16 @@ class Taking(PartMaking):
             inner = inner or scope.kind == "class"
             scope = scope.parent
         if shadowed and inner:
-            raise messages.PART_MEANS_ELSE.at(self.file, u.start, name=path.partition('.')[0])
+            raise messages.PART_MEANS_ELSE.at(self.file, u.start, name=path.partition(".")[0])
         return str(self.language.write.member(self.whole.receiver, path)) if shadowed else path
 
     def check_bare(self) -> None:
         """That no name which the part's methods use for something else becomes that of a member there."""
-        new = {*self.fields.values(), *self.methods.values(), *self.kept.values()} if self.language.bare_members else set()
+        new = (
+            {*self.fields.values(), *self.methods.values(), *self.kept.values()}
+            if self.language.bare_members
+            else set()
+        )
         mine = {u.start for u in self.whole.uses}
         for f in self.functions if new else ():
             for r in self.file.within(f.body_start, f.end):
@@ -141,12 +150,24 @@ class Taking(PartMaking):
         """The line that makes the part, in place of what set and declared its fields."""
         write, members = self.language.write, self.language.members
         assert members is not None
-        given = [write.member(self.whole.receiver, n) for n in self.kept] + [self.file.slice(*v.span) for v in making.values.values() if v.given]
+        given = [write.member(self.whole.receiver, n) for n in self.kept] + [
+            self.file.slice(*v.span) for v in making.values.values() if v.given
+        ]
         new = write.make(part.name, given)
         out: list[Range] = []
         nl = write.newline(self.file)
         for i, d in enumerate(self.taken):
-            text = members.declaration(self.file, d, part.object, part.name, "" if making.first is not None or making.after is not None else new) if i == 0 else ""
+            text = (
+                members.declaration(
+                    self.file,
+                    d,
+                    part.object,
+                    part.name,
+                    "" if making.first is not None or making.after is not None else new,
+                )
+                if i == 0
+                else ""
+            )
             lead = self.file.slice(write.line_start(self.file, d.start), d.start)
             out.append((*self.lines_of(d.start, d.end), lead + text + nl if text else ""))
         line = f"{write.member(self.whole.receiver, part.object)} = {new}" + write.statement_end(self.file)
@@ -154,13 +175,24 @@ class Taking(PartMaking):
         lead = self.file.slice(write.line_start(self.file, first.start), first.start) if first is not None else ""
         if making.after is not None:
             at = write.line_end(self.file, making.after.end)
-            out.append((at, at, self.file.slice(write.line_start(self.file, making.after.start), making.after.start) + line + nl))
+            out.append(
+                (
+                    at,
+                    at,
+                    self.file.slice(write.line_start(self.file, making.after.start), making.after.start) + line + nl,
+                )
+            )
         taken = [v.whole for v in making.values.values() if not v.declared]
         if first is not None and (first.start, first.end) not in taken:
             start = write.comment_start(self.file, first.start)
             out.append((start, start, lead + line + nl))
         for span in taken:
-            out.append((*self.lines_of(*span), lead + line + nl if first is not None and span == (first.start, first.end) else ""))
+            out.append(
+                (
+                    *self.lines_of(*span),
+                    lead + line + nl if first is not None and span == (first.start, first.end) else "",
+                )
+            )
         return out
 
     def lines_of(self, start: int, end: int) -> tuple[int, int]:
@@ -176,25 +208,47 @@ class Taking(PartMaking):
         listed = [*values, *(n for n in self.fields if n not in values and n in order)]
         as_declared = sorted(listed, key=lambda m: order.index(m) if m in order else len(order))
         handed = [[m for m in row if m in values and values[m].given] for row in (listed, as_declared)]
-        for m in as_declared if handed[0] == handed[1] else listed:  # what is handed over is worked out in the order in which it stands
+        for m in (
+            as_declared if handed[0] == handed[1] else listed
+        ):  # what is handed over is worked out in the order in which it stands
             v = values.get(m)
             if v is None:
                 news.append(NewField(self.fields[m], type=self.type_of(m), hidden=self.alone_with(m)))
                 continue
             above = self.file.slice(write.comment_start(self.file, v.whole[0]), write.line_start(self.file, v.whole[0]))
             text = str(write.indented(self.file, *v.span, [], unit * 2)) if not v.given else bare(self.parameter(m))
-            news.append(NewField(self.fields[m], text, v.given, type=self.type_of(m), hidden=self.alone_with(m, v.whole), above=[line.strip() for line in text_lines(above)],
-                                 comment=write.trailing_comment(self.file, v.whole[1])))  # fmt: skip
-        news = [NewField(n, self.given(m), True, type=self.type_of(m), hidden=True) for m, n in self.kept.items()] + news
-        head = str(write.class_text(self.file, unit, part.name, "", news)) if news else str(write.class_around(self.file, unit, part.name, ""))
+            news.append(
+                NewField(
+                    self.fields[m],
+                    text,
+                    v.given,
+                    type=self.type_of(m),
+                    hidden=self.alone_with(m, v.whole),
+                    above=[line.strip() for line in text_lines(above)],
+                    comment=write.trailing_comment(self.file, v.whole[1]),
+                )
+            )
+        news = [
+            NewField(n, self.given(m), True, type=self.type_of(m), hidden=True) for m, n in self.kept.items()
+        ] + news
+        head = (
+            str(write.class_text(self.file, unit, part.name, "", news))
+            if news
+            else str(write.class_around(self.file, unit, part.name, ""))
+        )
         heads = {f: self.file.slice(*span) for f, span in self.headings().items()}
         title = ""
         if heads and list(heads) == self.functions[:1]:  # it speaks of all that the part can do
             title = "".join(f"{self.lead}{line.strip()}\n" for line in text_lines(heads.popitem()[1]))
-        return title + str(write.with_methods(head, [(heads[f] + "\n" if f in heads else "") + self.method_text(f) for f in self.functions]))
+        return title + str(
+            write.with_methods(
+                head, [(heads[f] + "\n" if f in heads else "") + self.method_text(f) for f in self.functions]
+            )
+        )
 
     def headings(self) -> dict[Function, tuple[int, int]]:
-        """Remarks that stand for themselves above several methods, all of which the part takes over: the first of these, and where it stands."""
+        """Remarks that stand for themselves above several methods, all of which the part takes over: the first of
+        these, and where it stands."""
         found: dict[Function, tuple[int, int]] = {}
         section: list[Function] = []
         for f in [*sorted(self.whole.methods, key=lambda f: f.start), None]:
@@ -225,7 +279,9 @@ class Taking(PartMaking):
 
     def alone_with(self, member: str, gone: tuple[int, int] = (0, 0)) -> bool:
         """Whether only the part's own methods use a field, but for the statement that is ``gone``."""
-        return all(u.function in self.functions or gone[0] <= u.start < gone[1] for u in self.whole.uses if u.name == member)
+        return all(
+            u.function in self.functions or gone[0] <= u.start < gone[1] for u in self.whole.uses if u.name == member
+        )
 
     def parameter(self, member: str) -> str:
         return self.fields[member].lstrip("_")
@@ -242,7 +298,16 @@ class Taking(PartMaking):
             edits += self.inner_use(u)
         start = write.comment_start(self.file, f.start)
         lead = self.file.slice(write.line_start(self.file, f.start), f.start)
-        text = str(write.shifted(self.file, start + len(lead.encode()), write.line_end(self.file, f.end - 1), edits, lead, self.lead + write.indent_unit(self.file)))
+        text = str(
+            write.shifted(
+                self.file,
+                start + len(lead.encode()),
+                write.line_end(self.file, f.end - 1),
+                edits,
+                lead,
+                self.lead + write.indent_unit(self.file),
+            )
+        )
         return text.replace("\r\n", "\n").rstrip("\n") + "\n"
 
     @property
@@ -251,7 +316,11 @@ class Taking(PartMaking):
         write, scope = self.language.write, self.whole.scope
         home = scope.name == self.file.scope.name and self.language.bare_members
         unit = write.indent_unit(self.file)
-        return str(write.top_lead(self.file, unit)) if home else self.file.slice(write.line_start(self.file, scope.start), scope.start)
+        return (
+            str(write.top_lead(self.file, unit))
+            if home
+            else self.file.slice(write.line_start(self.file, scope.start), scope.start)
+        )
 
     def inner_use(self, u: MemberUse) -> list[Range]:
         """A use by one of the part's methods."""
@@ -262,5 +331,8 @@ class Taking(PartMaking):
         if u.name not in self.methods:
             return [(u.start, u.end, self.given(u.name))]
         if u.kind != "call" and self.needs[u.name]:
-            raise messages.METHOD_HANDED_ON.at(self.file, u.start, member=u.name, names=', '.join(self.needs[u.name]))
-        return [self.reach(u, self.methods[u.name]), *(self.extended(u, [(n, self.given(n)) for n in self.needs[u.name]]) if u.kind == "call" else [])]
+            raise messages.METHOD_HANDED_ON.at(self.file, u.start, member=u.name, names=", ".join(self.needs[u.name]))
+        return [
+            self.reach(u, self.methods[u.name]),
+            *(self.extended(u, [(n, self.given(n)) for n in self.needs[u.name]]) if u.kind == "call" else []),
+        ]

@@ -21,12 +21,21 @@ from .. import messages
 class Lifter:
     """One lift. Raises Refusal.
 
-    ``types``: of variables that are handed over and whose type is not written; ``several``: what comes of it stands for the same lines of other objects too, so that the remark above stays with the call;
-    ``others``: the other files of the program, whose classes may inherit from one here.
+    ``types``: of variables that are handed over and whose type is not written; ``several``: what comes of it stands for
+    the same lines of other objects too, so that the remark above stays with the call; ``others``: the other files of
+    the program, whose classes may inherit from one here.
     """
 
-    def __init__(self, language: Language, place: Place, name: str, named: frozenset[str], several: bool = False, types: Mapping[str, str] | None = None,
-                 others: Sequence[SourceFile] = ()) -> None:  # fmt: skip
+    def __init__(
+        self,
+        language: Language,
+        place: Place,
+        name: str,
+        named: frozenset[str],
+        several: bool = False,
+        types: Mapping[str, str] | None = None,
+        others: Sequence[SourceFile] = (),
+    ) -> None:
         self.language, self.write, self.regions, self.name = language, language.write, language.regions, name
         self.file = place.file
         found = region_of(place.file, language, place.start, place.end)
@@ -81,18 +90,27 @@ class Lifter:
             unknown = [s.name for s in [*made.takes, *made.gives] if not self.type_of(s)]
             if unknown:
                 raise messages.TYPE_NOT_WRITTEN.at(self.file, region.start, name=unknown[0])
-        if made.leaves == "return" and self.language.typed and region.function is not None and not self.returns(region.function):
+        if (
+            made.leaves == "return"
+            and self.language.typed
+            and region.function is not None
+            and not self.returns(region.function)
+        ):
             raise messages.RESULT_TYPE_UNKNOWN.at(self.file, region.start)
 
     def type_of(self, s: Symbol) -> str:
         told = self.types.get(s.name, "")
-        return str(self.regions.declared_as(self.file, s)[1] or (told if self.typed() and told in self.file.scope.symbols else ""))
+        return str(
+            self.regions.declared_as(self.file, s)[1]
+            or (told if self.typed() and told in self.file.scope.symbols else "")
+        )
 
     def typed(self) -> bool:
         return self.language.typed or self.write.typed(self.file)
 
     def returns(self, f: Function) -> str:
-        """The type of what a function gives; that of a function written in place is told only where it gives nothing."""
+        """The type of what a function gives; that of a function written in place is told only where it gives
+        nothing."""
         kind = self.regions.result_type(self.file, f)
         if not kind and not f.name and all(self.regions.returns_nothing(self.file, at) for at in self.region.returns()):
             return self.regions.NOTHING
@@ -100,12 +118,20 @@ class Lifter:
 
     def check_name(self) -> None:
         if self.ground.site is not None:
-            taken = any(r.name == self.name for r in self.file.references) or any(self.name in s.symbols for s in self.file.scope.walk())
+            taken = any(r.name == self.name for r in self.file.references) or any(
+                self.name in s.symbols for s in self.file.scope.walk()
+            )
         else:
             taken = any(self.name in s.symbols for s in (self.region.frame, self.ground.scope))
-        if self.in_class():  # a field of that name, or a member of a class that inherits from this one or passes its own on
+        if (
+            self.in_class()
+        ):  # a field of that name, or a member of a class that inherits from this one or passes its own on
             files = [self.file, *self.others]
-            taken = taken or any(r.member == self.name and not (r.symbol is not None and r.symbol.kinds == {"import"}) for f in files for r in f.references)
+            taken = taken or any(
+                r.member == self.name and not (r.symbol is not None and r.symbol.kinds == {"import"})
+                for f in files
+                for r in f.references
+            )
             taken = taken or any(self.name in s.symbols for f in files for s, _ in f.classes)
         if taken or (not self.in_class() and self.name in self.language.builtins):
             raise messages.NAME_IN_USE.at(self.file, self.region.start, name=self.name)
@@ -123,7 +149,11 @@ class Lifter:
         if nested(self.region) or nested(other):
             return other.frame is self.region.frame
         if self.in_class():
-            return other.ground.scope is self.ground.scope and other.beside.words == self.region.beside.words and not other.beside.trouble
+            return (
+                other.ground.scope is self.ground.scope
+                and other.beside.words == self.region.beside.words
+                and not other.beside.trouble
+            )
         if self.language.bare_members and other.ground.scope is not self.ground.scope:
             return False  # a class there may have inherited a method of that name
         return not shadowed(other.frame, self.name, self.file.scope) and is_there(self.region, other, self.target())
@@ -131,7 +161,8 @@ class Lifter:
     # -- the function ----------------------------------------------------------------------------
 
     def target(self) -> int:
-        """Where the new function goes: above the main code that calls it, below a function that does, and those that this calls before."""
+        """Where the new function goes: above the main code that calls it, below a function that does, and those that
+        this calls before."""
         home, site = self.ground.home, self.ground.site
         if home is not None:
             return int(self.write.line_end(self.file, self.met_before(home).end - 1))
@@ -140,15 +171,20 @@ class Lifter:
         first = next(s for s in self.file.statements if s.start <= self.region.start < s.end)
         constants = constants_of(self.file, self.language)
         for s in reversed([s for s in self.file.statements if s.start < first.start]):
-            if s.kind in ("import", "function", "class", "docstring") or (s.target is not None and s.target.symbol in constants):
+            if s.kind in ("import", "function", "class", "docstring") or (
+                s.target is not None and s.target.symbol in constants
+            ):
                 break
             first = s
         return int(self.write.comment_start(self.file, first.start))
 
     def met_before(self, f: Function) -> Function:
-        """The last of the functions right below ``f`` that it calls before the lines, in that order; ``f`` if there is none."""
+        """The last of the functions right below ``f`` that it calls before the lines, in that order; ``f`` if there is
+        none."""
         last, at = f, f.body_start
-        below = sorted((g for g in self.file.functions if g.outer is f.outer and g.start >= f.end), key=lambda g: g.start)
+        below = sorted(
+            (g for g in self.file.functions if g.outer is f.outer and g.start >= f.end), key=lambda g: g.start
+        )
         for g in below:
             if self.file.slice(last.end, self.write.comment_start(self.file, g.start)).strip(" \t\r\n;"):
                 break
@@ -164,7 +200,9 @@ class Lifter:
         body, last = self.body(made, inner)
         params = [(s.name, self.type_of(s)) for s in made.takes]
         sets, around = ([s.name for s in row] for row in (made.sets, made.around))
-        new = NewFunction(self.name, params, body, last, self.result(made), sets, around, self.region.function, self.ground.home)
+        new = NewFunction(
+            self.name, params, body, last, self.result(made), sets, around, self.region.function, self.ground.home
+        )
         text = self.regions.lifted(self.file, lead, self.unit, new)
         gap = "\n" * (1 if new.method else write.BLANKS)
         nl = write.newline(self.file)
@@ -194,7 +232,11 @@ class Lifter:
     def leads(self) -> tuple[str, str]:
         """How the function is led, and how its statements are."""
         at = self.ground.home or self.ground.site
-        lead = self.file.slice(self.write.line_start(self.file, at.start), at.start) if at is not None else self.write.top_lead(self.file, self.unit)
+        lead = (
+            self.file.slice(self.write.line_start(self.file, at.start), at.start)
+            if at is not None
+            else self.write.top_lead(self.file, self.unit)
+        )
         return lead, lead + self.unit
 
     def body(self, made: Interface, inner: str) -> tuple[str, str]:
@@ -225,7 +267,13 @@ class Lifter:
             return [*edits, *stay], self.ended([self.regions.GOES_ON])
         edits = [*((a, b, self.regions.give_back(results)) for a, b in spans), *stay]
         s = self.region.statements[-1]
-        if len(results) == 1 and s.kind == "assign" and s.target is not None and s.value is not None and s.group is None:
+        if (
+            len(results) == 1
+            and s.kind == "assign"
+            and s.target is not None
+            and s.value is not None
+            and s.group is None
+        ):
             typed = s.annotation is not None and not self.language.declares
             if s.target.symbol is made.gives[0] and s.value[0] < s.value[1] and not typed:
                 return [*edits, (s.start, s.value[0], self.regions.give_back([""]) + " ")], ""
@@ -248,11 +296,23 @@ class Lifter:
         end = region.end + len(write.trailing_comment(self.file, region.end).encode(self.file.encoding))
         words = [self.regions.declared_as(self.file, s)[0] for s in made.gives]
         word = self.regions.word_for(self.file, words) if made.declares else ""
-        empty = made.leaves == "return" and region.function is not None and self.language.typed and self.returns(region.function) == self.regions.NOTHING
-        statement = self.regions.take_back(self.file, [s.name for s in made.gives], text, self.unit, lead, "" if empty else made.leaves, word)
+        empty = (
+            made.leaves == "return"
+            and region.function is not None
+            and self.language.typed
+            and self.returns(region.function) == self.regions.NOTHING
+        )
+        statement = self.regions.take_back(
+            self.file, [s.name for s in made.gives], text, self.unit, lead, "" if empty else made.leaves, word
+        )
         if empty and not region.falls_through():
             statement += f"\n{lead}{self.ended([])}"
-        statement = "".join(self.regions.leave_first(self.file.slice(*arm.test), lead, self.unit, "break") for arm in region.staying) + statement
+        statement = (
+            "".join(
+                self.regions.leave_first(self.file.slice(*arm.test), lead, self.unit, "break") for arm in region.staying
+            )
+            + statement
+        )
         self.out.append((first, end, lead + write.with_newlines(statement, write.newline(self.file))))
 
 

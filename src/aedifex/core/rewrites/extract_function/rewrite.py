@@ -21,7 +21,8 @@ from .extraction import Lifter
 
 @dataclass
 class Lift(Step):
-    """``lines``: as a design gives them, ``file.py:10-14`` or ``file.py:10:8-10:40``. ``named``: variables that stay used by their name.
+    """``lines``: as a design gives them, ``file.py:10-14`` or ``file.py:10:8-10:40``. ``named``: variables that stay
+    used by their name.
 
     ``now``: where the lines are by the time that the step's turn comes, in the same manner.
     """
@@ -48,11 +49,21 @@ class Lift(Step):
 
     def owner(self, design: Design) -> str:
         methods = [(c, m) for c in design.classes for m in c.methods]
-        return next((c.name for c, m in methods if not self.of and (self.told in (m.told or m.lines) or self.lines in m.lines)), "")
+        return next(
+            (c.name for c, m in methods if not self.of and (self.told in (m.told or m.lines) or self.lines in m.lines)),
+            "",
+        )
 
     def apply(self, context: Context) -> Edits:
         place, out = range_of(self.now or self.lines, context.program), Edits()
-        others = [f for f in [*context.program.files.values(), *(self.outsiders.files.values() if self.outsiders is not None else ())] if f is not place.file]
+        others = [
+            f
+            for f in [
+                *context.program.files.values(),
+                *(self.outsiders.files.values() if self.outsiders is not None else ()),
+            ]
+            if f is not place.file
+        ]
         for edit in Lifter(context.language, place, self.name, self.named, self.several, self.types, others).edits():
             out.replace(place.file.path, *edit)
         return out

@@ -1,4 +1,5 @@
-"""Methods that come from lines: these are lifted into functions before all else, and places are followed through what changes."""
+"""Methods that come from lines: these are lifted into functions before all else, and places are followed through what
+changes."""
 
 from __future__ import annotations
 
@@ -40,7 +41,8 @@ class Trace:
 
 @dataclass
 class Wanted:
-    """A stretch that is to be lifted: the ``number``-th of a method's lines. ``of``: the method of a class that stands whose lines they are."""
+    """A stretch that is to be lifted: the ``number``-th of a method's lines. ``of``: the method of a class that stands
+    whose lines they are."""
 
     method: MethodDesign
     number: int
@@ -51,25 +53,39 @@ class Wanted:
 
     def step(self, name: str, named: frozenset[str]) -> Lift:
         lines = self.method.lines
-        return Lift(lines[self.number], name, named, several=len(lines) > 1, types=self.types, told=(self.method.told or lines)[self.number], of=self.of)
+        return Lift(
+            lines[self.number],
+            name,
+            named,
+            several=len(lines) > 1,
+            types=self.types,
+            told=(self.method.told or lines)[self.number],
+            of=self.of,
+        )
 
 
 def wanted_stretches(design: Design, program: Program) -> dict[Key, Wanted]:
     found: dict[Key, Wanted] = {}
     for n, x in enumerate(design.lifts):
         m = MethodDesign(x.name, [], lines=x.lines, told=x.told)
-        found |= {(-1, n, k): Wanted(m, k, range_of(lines, program), x.name, of=x.of) for k, lines in enumerate(x.lines)}
+        found |= {
+            (-1, n, k): Wanted(m, k, range_of(lines, program), x.name, of=x.of) for k, lines in enumerate(x.lines)
+        }
     for i, c in enumerate(design.classes):
         for j, m in enumerate(c.methods):
             for k, lines in enumerate(m.lines):
-                found[i, j, k] = Wanted(m, k, range_of(lines, program), wanted_name(design, (i, j, k)), types_of(design, (i, j, k)))
+                found[i, j, k] = Wanted(
+                    m, k, range_of(lines, program), wanted_name(design, (i, j, k)), types_of(design, (i, j, k))
+                )
     return found
 
 
 def lifts(design: Design, program: Program) -> tuple[dict[Key, Lift], Trace]:
     """The lifts of a design in their order, smaller stretches first, as one may hold another."""
     found = wanted_stretches(design, program)
-    taken = {n for f in program.files.values() for s in f.scope.walk() for n in s.symbols} | set(program.language.builtins)
+    taken = {n for f in program.files.values() for s in f.scope.walk() for n in s.symbols} | set(
+        program.language.builtins
+    )
     made, trace, named = {}, Trace(), names_of(design)
     for key, w in found.items():
         name = free(w.name, taken)
@@ -78,7 +94,9 @@ def lifts(design: Design, program: Program) -> tuple[dict[Key, Lift], Trace]:
         region = region_of(w.place.file, program.language, w.place.start, w.place.end)
         span = (region.start, region.end) if region is not None else (w.place.start, w.place.end)
         trace.places[key] = (w.place.file.path, *span)
-    smaller_first = sorted(found, key=lambda k: (found[k].place.end - found[k].place.start, found[k].place.file.path, found[k].place.start))
+    smaller_first = sorted(
+        found, key=lambda k: (found[k].place.end - found[k].place.start, found[k].place.file.path, found[k].place.start)
+    )
     return {key: made[key] for key in smaller_first}, trace
 
 
@@ -98,7 +116,9 @@ def wanted_name(design: Design, key: Key) -> str:
 def names_of(design: Design) -> frozenset[str]:
     """Variables that become fields, and objects: lifted code keeps using them by their name."""
     fields = {bare(o) for c in design.classes for f in c.fields for o in f.origins if o}
-    return frozenset(fields | {o.name for c in design.classes for o in c.objects if not o.collection and not is_keyed(c)})
+    return frozenset(
+        fields | {o.name for c in design.classes for o in c.objects if not o.collection and not is_keyed(c)}
+    )
 
 
 def ask_lift(program: Program, lines: str, name: str) -> Asked:
@@ -110,15 +130,21 @@ class ExtractFunction(Rewrite[Lift]):
 
     by_hand = (
         HandCommand(
-            "lift", ("LINES", "NAME"), "Lines, or an expression, become a function.",
+            "lift",
+            ("LINES", "NAME"),
+            "Lines, or an expression, become a function.",
             """Make the LINES of a script a function NAME, which is called where they stood.
 
-            LINES are whole statements, file.py:10-14, or one expression, file.py:10:8-10:40 (line and column, both in). What they need is
-            passed, what they set comes back; the same lines elsewhere call the function too. Lines of a method become a method; those of a
+            LINES are whole statements, file.py:10-14, or one expression, file.py:10:8-10:40 (line and column, both
+            in). What they need is
+            passed, what they set comes back; the same lines elsewhere call the function too. Lines of a method become
+            a method; those of a
             function inside another one become a function beside it.""",
-            "lift tramline.py:151-152 draw_trams tramline.py", "Lifted", ask_lift,
+            "lift tramline.py:151-152 draw_trams tramline.py",
+            "Lifted",
+            ask_lift,
         ),
-    )  # fmt: skip
+    )
 
     def requests(self, state: State) -> Iterator[Lift]:
         try:
@@ -144,7 +170,6 @@ class ExtractFunction(Rewrite[Lift]):
             c.methods = [m for m in c.methods if m.origins]
         state.design = design
 
-
     def check(self, check: DesignCheck) -> None:
         """The lines of a method of a class that stands; those of new methods are checked with these."""
         for index, x in enumerate(check.design.lifts):
@@ -155,11 +180,14 @@ class ExtractFunction(Rewrite[Lift]):
             check.method_lines(line, x.lines)
             for text in x.lines:
                 if not held_by(check.program, text, x.of):
-                    check.report(check.lines.of("lift", index, -1, "of"), mistakes.OTHER_METHOD, lines=text, method=x.of)
+                    check.report(
+                        check.lines.of("lift", index, -1, "of"), mistakes.OTHER_METHOD, lines=text, method=x.of
+                    )
 
 
 def held_by(program: Program, lines: str, method: str) -> bool:
-    """Whether lines stand in the method ``Class.method``; also where they are no lines at all, which is told elsewhere."""
+    """Whether lines stand in the method ``Class.method``; also where they are no lines at all, which is told
+    elsewhere."""
     try:
         place = range_of(lines, program)
     except AedifexError:

@@ -37,14 +37,17 @@ class OpenStream(Step):
         return self.stream.name
 
     def title(self) -> str:
-        return f"{' and '.join(self.stream.origins)} {'go' if len(self.stream.origins) > 1 else 'goes'} through {self.stream.name}"
+        return (
+            f"{' and '.join(self.stream.origins)} {'go' if len(self.stream.origins) > 1 else 'goes'} through "
+            f"{self.stream.name}"
+        )
 
     def apply(self, context: Context) -> Edits:
         file, out, streams = context.file(self.path), Edits(), context.language.streams
         if streams is None:
             raise messages.NO_CONSOLE.in_file(file.path, language=context.language.name)
         if stream_kind(self.stream, context.language) is None:
-            raise messages.NO_ONE_STREAM.in_file(file.path, words=' and '.join(self.stream.origins))
+            raise messages.NO_ONE_STREAM.in_file(file.path, words=" and ".join(self.stream.origins))
         if (trouble := streams.trouble(file)) is not None:
             raise messages.STREAM_STAYS.at(file, trouble[1], why=trouble[0])
         check_hazards(context, file, set(), ADVICE)
@@ -53,7 +56,7 @@ class OpenStream(Step):
                 raise messages.NAME_IN_USE.in_file(file.path, name=name)
         edits = stream_edits(file, context.language, self.stream)
         if not edits:
-            raise messages.STREAM_UNUSED.in_file(file.path, words=' or '.join(self.stream.origins))
+            raise messages.STREAM_UNUSED.in_file(file.path, words=" or ".join(self.stream.origins))
         for edit in edits:
             out.replace(file.path, *edit)
         return out
@@ -71,13 +74,18 @@ def ask_stream(program: Program, word: str, name: str) -> Asked:
 class InjectConsole(Rewrite[OpenStream]):
     by_hand = (
         HandCommand(
-            "stream", ("WORD", "NAME"), "The console becomes a variable that can be passed.",
+            "stream",
+            ("WORD", "NAME"),
+            "The console becomes a variable that can be passed.",
             """Let the script ask and tell through a variable NAME, so that another console can stand in its place.
 
-            WORD is what the script calls its console now: input or print, System.in or System.out, console, process.stdin or process.stdout.""",
-            "stream print console fares.py", "Changed", ask_stream,
+            WORD is what the script calls its console now: input or print, System.in or System.out, console,
+            process.stdin or process.stdout.""",
+            "stream print console fares.py",
+            "Changed",
+            ask_stream,
         ),
-    )  # fmt: skip
+    )
 
     def requests(self, state: State) -> Iterator[OpenStream]:
         for stream in state.design.streams:
@@ -91,12 +99,15 @@ class InjectConsole(Rewrite[OpenStream]):
         design.classes = [bones, *design.classes]
         return design
 
-
     def check(self, check: DesignCheck) -> None:
         for index, s in enumerate(check.design.streams):
             kind = stream_kind(s, check.program.language)
             if kind is None:
-                check.report(check.lines.of("stream", index, -1, "from"), mistakes.NO_ONE_STREAM, words=" and ".join(s.origins) or "an empty list")
+                check.report(
+                    check.lines.of("stream", index, -1, "from"),
+                    mistakes.NO_ONE_STREAM,
+                    words=" and ".join(s.origins) or "an empty list",
+                )
             elif kind.classes and not check.write.is_name(s.class_):
                 check.report(check.lines.of("stream", index, -1, "class"), mistakes.STREAM_NEEDS_CLASS, name=s.name)
             check.name(check.lines.of("stream", index, -1, "name"), s.name)

@@ -31,7 +31,16 @@ def streams_of(file: SourceFile, language: Language, taken: set[str]) -> list[St
     if not any(u.asks for u in found):
         return []
     used = taken_names(file, language.builtins) | taken
-    made = [of_kind(file, kind, [u for u in found if u.origin in kind.origins], next((n for n in kind.names if n not in used), ""), used) for kind in streams.KINDS]
+    made = [
+        of_kind(
+            file,
+            kind,
+            [u for u in found if u.origin in kind.origins],
+            next((n for n in kind.names if n not in used), ""),
+            used,
+        )
+        for kind in streams.KINDS
+    ]
     return [d for d in made if d is not None]
 
 
@@ -39,19 +48,34 @@ def stream_for(file: SourceFile, language: Language, word: str, name: str) -> St
     """The stream that a word of the language names, as a variable of a name; None if the file does not use it so."""
     streams = language.streams
     kind = next((k for k in streams.KINDS if word in k.origins), None) if streams is not None else None
-    return of_kind(file, kind, [u for u in streams.uses(file) if u.origin in kind.origins], name, taken_names(file, ())) if streams is not None and kind is not None else None
+    return (
+        of_kind(file, kind, [u for u in streams.uses(file) if u.origin in kind.origins], name, taken_names(file, ()))
+        if streams is not None and kind is not None
+        else None
+    )
 
 
-def of_kind(file: SourceFile, kind: StreamKind, found: list[StreamUse], name: str, used: set[str]) -> StreamDesign | None:
+def of_kind(
+    file: SourceFile, kind: StreamKind, found: list[StreamUse], name: str, used: set[str]
+) -> StreamDesign | None:
     class_ = next((c for c in kind.classes if c not in used), "")
     if not found or not name or (kind.classes and not class_):
         return None
     origins = [o for o in kind.origins if any(u.origin == o for u in found)]
-    return StreamDesign(name, origins, class_, "", [f"the program {usage_words(file, found)}; a stream that is handed in lets a test type and read"])
+    return StreamDesign(
+        name,
+        origins,
+        class_,
+        "",
+        [f"the program {usage_words(file, found)}; a stream that is handed in lets a test type and read"],
+    )
 
 
 def usage_words(file: SourceFile, found: list[StreamUse]) -> str:
-    asking, telling = lines_in_use(file, [u for u in found if u.asks]), lines_in_use(file, [u for u in found if not u.asks])
+    asking, telling = (
+        lines_in_use(file, [u for u in found if u.asks]),
+        lines_in_use(file, [u for u in found if not u.asks]),
+    )
     return " and ".join(f"{verb} in {count_of_lines(n)}" for verb, n in (("asks", asking), ("tells", telling)) if n)
 
 
@@ -82,7 +106,9 @@ def stream_edits(file: SourceFile, language: Language, stream: StreamDesign) -> 
 def with_streams(program: Program, path: str, streams: Sequence[StreamDesign]) -> Program:
     for stream in streams:
         file = program.files[path]
-        program = reread(program, {path: applied(file.text, stream_edits(file, program.language, stream), file.encoding)})
+        program = reread(
+            program, {path: applied(file.text, stream_edits(file, program.language, stream), file.encoding)}
+        )
     return program
 
 
@@ -102,15 +128,19 @@ def handed_in(classes: list[ClassDesign], streams: Sequence[StreamDesign], langu
 
 
 def as_good(classes: list[ClassDesign], plain: list[ClassDesign]) -> bool:
-    """Whether with the stream everything finds a home that finds one without it, and everything that does in its own file."""
+    """Whether with the stream everything finds a home that finds one without it, and everything that does in its own
+    file."""
 
     def homes(found: list[ClassDesign]) -> set[str]:
-        members = [f.origins for c in found for f in c.fields] + [m.origins or m.lines for c in found for m in c.methods]
+        members = [f.origins for c in found for f in c.fields] + [
+            m.origins or m.lines for c in found for m in c.methods
+        ]
         return {bare(o) for origins in members for o in origins}
 
     return homes(plain) <= homes(classes) and sum(bool(c.file) for c in plain) <= sum(bool(c.file) for c in classes)
 
 
 def standing_class(stream: StreamDesign) -> ClassDesign | None:
-    """The stream's class, which stands once the step is done and has only to move; None where there is none, or it stays."""
+    """The stream's class, which stands once the step is done and has only to move; None where there is none, or it
+    stays."""
     return ClassDesign(stream.class_, "handle", stream.file) if stream.class_ and stream.file else None

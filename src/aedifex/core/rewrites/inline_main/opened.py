@@ -1,4 +1,5 @@
-"""A program whose long main function is opened, and designs in the words of the source: ``main.score`` for a variable of that function."""
+"""A program whose long main function is opened, and designs in the words of the source: ``main.score`` for a variable
+of that function."""
 
 from __future__ import annotations
 
@@ -46,7 +47,11 @@ class Opened:
 def inlined(program: Program, path: str, outsiders: Program, name: str = "") -> Opened | None:
     """The program with the long main function of a file opened; None if it has none, or it cannot be."""
     found = how(program.files[path], program.language, name)
-    if not isinstance(found, Opening) or found.function is None or forbidding(hazards(program, path, outsiders), {found.function.name}) is not None:
+    if (
+        not isinstance(found, Opening)
+        or found.function is None
+        or forbidding(hazards(program, path, outsiders), {found.function.name}) is not None
+    ):
         return None
     if announced(program, path, found.function.name):
         return None
@@ -56,7 +61,8 @@ def inlined(program: Program, path: str, outsiders: Program, name: str = "") -> 
 
 
 def announced(program: Program, path: str, name: str) -> str:
-    """The file beside or above the program that names a function as what an installed command calls; "" if there is none."""
+    """The file beside or above the program that names a function as what an installed command calls; "" if there is
+    none."""
     word = re.compile(rf"\b{re.escape(program.language.write.module_of(path))}\s*:\s*{re.escape(name)}\b")
     root = Path(program.root).absolute()
     for folder in (root, *list(root.parents)[:2]):
@@ -75,20 +81,30 @@ def closed_main(program: Program, path: str) -> StayDesign | None:
     effects = Effects(file, language)
     f = main_function(file, effects, language) if language.code_at_top else None
     if f is None and (waiting := waiting_main(file, effects, language)) is not None:
-        return StayDesign(MAIN, f"what it holds stays its own: line {file.shown(waiting.start)}: it runs only once the page is there; where the script stands at the end of the page, take these lines out of it")
+        return StayDesign(
+            MAIN,
+            f"what it holds stays its own: line {file.shown(waiting.start)}: it runs only once the page is there; "
+            "where the script stands at the end of the page, take these lines out of it",
+        )
     found = how(file, language) if f is not None else None
     if f is None or found is None:
         return None
     if isinstance(found, Opening):
         told = announced(program, path, f.name)
-        return StayDesign(f.name, f"what it holds stays its own: {told} names it as what an installed command calls") if told else None
+        return (
+            StayDesign(f.name, f"what it holds stays its own: {told} names it as what an installed command calls")
+            if told
+            else None
+        )
     return StayDesign(f.name, f"what it holds stays its own: line {found.line}: {found.sentence}")
 
 
 def main_holder(program: Program, name: str) -> str:
     """The file whose long main function is called so; "" if there is none."""
     language = program.language
-    return next((f.path for f in program.files.values() if named_main(f, Effects(f, language), language, name) is not None), "")
+    return next(
+        (f.path for f in program.files.values() if named_main(f, Effects(f, language), language, name) is not None), ""
+    )
 
 
 def how(file: SourceFile, language: Language, name: str = "") -> Opening | Refusal | None:
@@ -98,7 +114,9 @@ def how(file: SourceFile, language: Language, name: str = "") -> Opening | Refus
 
 def main_of(c: ClassDesign) -> MethodDesign | None:
     """The method of an app that says which function is the main code."""
-    return next((m for m in c.methods if c.role == "app" and m.name == RUN and len(m.origins) == 1 and not m.lines), None)
+    return next(
+        (m for m in c.methods if c.role == "app" and m.name == RUN and len(m.origins) == 1 and not m.lines), None
+    )
 
 
 def worth_inlining(classes: list[ClassDesign], o: Opened) -> bool:
@@ -106,7 +124,9 @@ def worth_inlining(classes: list[ClassDesign], o: Opened) -> bool:
     app = any(c.role == "app" for c in classes)
     names = set(o.opening.names)
     held = any(bare(origin) in names for c in classes for f in c.fields for origin in f.origins)
-    return app and (held or any(o.opening.holds(o.opening.back(text)) for c in classes for m in c.methods for text in m.lines))
+    return app and (
+        held or any(o.opening.holds(o.opening.back(text)) for c in classes for m in c.methods for text in m.lines)
+    )
 
 
 def closed(classes: list[ClassDesign], stays: list[StayDesign], lifts: list[LiftDesign], o: Opened) -> None:

@@ -42,7 +42,9 @@ class Opening(LineMap):
     at: int = 0
     columns: int = 0
     gone: list[int] = field(default_factory=list)
-    hoisted: list[tuple[int, int, int]] = field(default_factory=list)  # (first line, last line, where the first is) of functions that it held
+    hoisted: list[tuple[int, int, int]] = field(
+        default_factory=list
+    )  # (first line, last line, where the first is) of functions that it held
     inner: int = 0  # how far these moved to the right
     told: int = 0  # the last line of its document string
     added: int = 0  # lines that follow that one: what sets the parameters
@@ -54,23 +56,33 @@ class Opening(LineMap):
             if start <= line <= end:
                 return at + line - start, self.inner
         if first <= line <= last:
-            return self.at + line - first - sum(g < line for g in self.gone) + self.added * (line > self.told), self.columns
+            return self.at + line - first - sum(g < line for g in self.gone) + self.added * (
+                line > self.told
+            ), self.columns
         return line + self.shift(line), 0
 
     def kept(self) -> list[int]:
         """The lines that are still there, those of the body after all others."""
         first, last = self.body
         outside = [n for n in super().kept() if not first <= n <= last]
-        return [*outside, *(n for n in range(first, last + 1) if n not in self.gone or any(a <= n <= b for a, b, _ in self.hoisted))]
+        return [
+            *outside,
+            *(n for n in range(first, last + 1) if n not in self.gone or any(a <= n <= b for a, b, _ in self.hoisted)),
+        ]
 
     def holds(self, lines: str) -> bool:
         """Whether lines of the source are the function's."""
         match = FORM.fullmatch(lines)
-        return match is not None and match["path"] == self.file.path and self.body[0] <= int(match["first"]) <= self.body[1]
+        return (
+            match is not None
+            and match["path"] == self.file.path
+            and self.body[0] <= int(match["first"]) <= self.body[1]
+        )
 
 
 def opening(file: SourceFile, language: Language, name: str = "") -> Opening | Refusal | None:
-    """How the long main function of a file is opened, or why it cannot be; None if there is none. ``name``: of the one that is meant."""
+    """How the long main function of a file is opened, or why it cannot be; None if there is none. ``name``: of the one
+    that is meant."""
     effects = Effects(file, language)
     f = named_main(file, effects, language, name) if name else main_function(file, effects, language)
     if f is None or not language.code_at_top:
@@ -116,7 +128,11 @@ class Opener:
         for scope, _ in file.classes:
             if f.start <= scope.start < f.end:
                 raise messages.CLASS_INSIDE.at(file, scope.start)
-        if any(self.outer(d) for d in self.inner()) and any(not all(self.outer(o) for o in self.inner() if o.statement == d.statement) for d in self.inner() if self.outer(d)):
+        if any(self.outer(d) for d in self.inner()) and any(
+            not all(self.outer(o) for o in self.inner() if o.statement == d.statement)
+            for d in self.inner()
+            if self.outer(d)
+        ):
             raise messages.SETS_OF_SEVERAL.at(file, f.start)
         if mortal_classes(file, self.language):
             raise messages.DIE_LATER.at(file, f.start)
@@ -140,7 +156,9 @@ class Opener:
             return None
         for s in [*self.body, *(x for _, b in all_blocks(self.file, self.language, self.body) for x in b.statements)]:
             for r in self.file.within(*s.annotation) if s.annotation is not None else ():
-                known = r.symbol is not None and (r.symbol.kinds & {"import", "class"} or (not r.symbol.kinds and r.name in self.language.builtins))
+                known = r.symbol is not None and (
+                    r.symbol.kinds & {"import", "class"} or (not r.symbol.kinds and r.name in self.language.builtins)
+                )
                 if not known:
                     return r.start
         return None
@@ -160,9 +178,14 @@ class Opener:
             if not s.bindings or any(d.name == name and d.scope is self.f.scope for d in self.file.declarations):
                 continue
             other = outer.get(name)
-            used = (other is not None and (other.bindings or other.references)) or (self.language.declares and name in self.language.builtins)
+            used = (other is not None and (other.bindings or other.references)) or (
+                self.language.declares and name in self.language.builtins
+            )
             own = {self.f.name} if self.f.symbol is not None else set()
-            if used or name in self.language.introspective | self.language.reserved | self.opened_.taken(self.file) | own:
+            if (
+                used
+                or name in self.language.introspective | self.language.reserved | self.opened_.taken(self.file) | own
+            ):
                 raise messages.OUTER_NAME.at(self.file, s.bindings[0].start, name=name)
 
     def the_call(self) -> tuple[Statement, Call]:
@@ -209,7 +232,8 @@ class Opener:
     # -- how it is left --------------------------------------------------------------------------
 
     def ways(self, statement: Statement, call: Call) -> tuple[list[Range], str]:
-        """Edits for each ``return``, and what the program does at the end; what the function gives ends the program or is dropped."""
+        """Edits for each ``return``, and what the program does at the end; what the function gives ends the program or
+        is dropped."""
         before = self.file.slice(statement.start, call.start)
         after = self.file.slice(call.end, statement.end)
         exits = self.opened_.exits(before, after)
@@ -244,7 +268,8 @@ class Opener:
     def returns(
         self, row: Sequence[Statement], loop: Statement | None, tail: bool, around: list[Statement]
     ) -> Iterator[tuple[Statement, Statement | None, bool, list[Statement]]]:
-        """Each return with: the loop around it after which nothing comes, whether nothing comes after itself, the statements around it."""
+        """Each return with: the loop around it after which nothing comes, whether nothing comes after itself, the
+        statements around it."""
         for i, s in enumerate(row):
             last = tail and i == len(row) - 1
             if s.kind == "return":
@@ -275,14 +300,25 @@ class Opener:
         start, end = self.opened_.inside(file, f, self.body)
         out = Opening(file, function=f)
         moving = self.hoistable()
-        dropped = sorted([*self.declared(), *((max(start, write.blank_before(file, write.comment_start(file, s.start))), write.line_end(file, s.end - 1), "") for s in moving)])
+        dropped = sorted([*self.declared(), *(self.with_blanks(s, start) for s in moving)])
         while any(a == start for a, _, _ in dropped):  # the first lines go
             start = write.blank_after(file, next(b for a, b, _ in dropped if a == start))
         old = file.slice(write.line_start(file, self.body[0].start), self.body[0].start)
-        above = text_lines(file.slice(write.comment_start(file, f.start), write.line_start(file, f.start))) if f.symbol is not None else []
+        above = (
+            text_lines(file.slice(write.comment_start(file, f.start), write.line_start(file, f.start)))
+            if f.symbol is not None
+            else []
+        )
         ways = [*ways, *self.shared()]
-        lines = [new + line + "\n" for line in (*(line.strip() for line in above), write.trailing_comment(file, statement.end).strip()) if line]
-        sets, told = [new + line + "\n" for line in given], write.line_end(file, self.body[0].end) if self.body[0].kind == "docstring" else 0
+        lines = [
+            new + line + "\n"
+            for line in (*(line.strip() for line in above), write.trailing_comment(file, statement.end).strip())
+            if line
+        ]
+        sets, told = (
+            [new + line + "\n" for line in given],
+            write.line_end(file, self.body[0].end) if self.body[0].kind == "docstring" else 0,
+        )
         if told and told < end:
             ways = [*ways, (told, told, "".join(sets))]
         else:
@@ -297,23 +333,45 @@ class Opener:
         place = write.comment_start(file, top_statement.start)
         taken = file.text.count(b"\n", *gone[:2]) if gone is not None else 0
         apart = self.apart(out, moving, ways, old, file.line(place) - taken)
-        out.edits = [*([gone] if gone is not None else []), *([(place, place, write.with_newlines(apart, write.newline(file)))] if apart else []), (first, write.line_end(file, statement.end), text)]
+        out.edits = [
+            *([gone] if gone is not None else []),
+            *([(place, place, write.with_newlines(apart, write.newline(file)))] if apart else []),
+            (first, write.line_end(file, statement.end), text),
+        ]
         out.at = file.line(statement.start) - taken + apart.count("\n") + shared + len(lines)
         out.body = (file.line(start), file.line(end - 1))
         out.told, out.added = (file.line(told - 1), len(sets)) if told else (0, 0)
         out.columns = len(new) - len(old)
-        whole = [(a, b) for a, b, text in [*here, *dropped] if a >= start and not text and a == write.line_start(file, a) and file.text[a:b].endswith(b"\n") and b < end]
+        self.note_gone(out, [*here, *dropped], start, end)
+        return out
+
+    def with_blanks(self, s: Statement, start: int) -> Range:
+        """A statement goes with the blank lines above it, from ``start`` on."""
+        write, file = self.write, self.file
+        first = write.blank_before(file, write.comment_start(file, s.start))
+        return max(start, first), write.line_end(file, s.end - 1), ""
+
+    def note_gone(self, out: Opening, edits: list[Range], start: int, end: int) -> None:
+        """The lines that are not there any more, and the names that are the file's from then on."""
+        file, write, f = self.file, self.write, self.f
+        whole = [
+            (a, b)
+            for a, b, text in edits
+            if a >= start and not text and a == write.line_start(file, a) and file.text[a:b].endswith(b"\n") and b < end
+        ]
         out.gone = sorted({n for a, b in whole for n in range(file.line(a), file.line(b - 1) + 1)})
         shared_names = {d.name for d in file.declarations if d.scope is f.scope}
         out.names = [n for n, s in f.scope.symbols.items() if s.bindings and n not in shared_names]
-        return out
 
     def gone(self) -> Range | None:
         """The function where it stood; None where that is what its lines take the place of."""
         write, file = self.write, self.file
         if self.f.symbol is None:
             return None
-        top, bottom = write.blank_before(file, write.comment_start(file, self.f.start)), write.line_end(file, self.f.end - 1)
+        top, bottom = (
+            write.blank_before(file, write.comment_start(file, self.f.start)),
+            write.line_end(file, self.f.end - 1),
+        )
         return top, bottom if file.text[:top].strip() else write.blank_after(file, bottom), ""
 
     def hoistable(self) -> list[Statement]:
@@ -322,16 +380,31 @@ class Opener:
             return []  # they do, once the lines around them are main code
         found = []
         for s in self.body:
-            inner = next((g for g in self.file.functions if g.outer is self.f.scope and g.start == s.start), None) if s.kind == "function" else None
-            plain = inner is not None and not inner.decorators and inner.symbol is not None and len(inner.symbol.bindings) == 1
-            if plain and inner is not None and all(not p.default or self.language.purity(self.file, p.default) == "literal" for p in inner.params):
+            inner = (
+                next((g for g in self.file.functions if g.outer is self.f.scope and g.start == s.start), None)
+                if s.kind == "function"
+                else None
+            )
+            plain = (
+                inner is not None
+                and not inner.decorators
+                and inner.symbol is not None
+                and len(inner.symbol.bindings) == 1
+            )
+            if (
+                plain
+                and inner is not None
+                and all(not p.default or self.language.purity(self.file, p.default) == "literal" for p in inner.params)
+            ):
                 found.append(s)
         return found
 
     def shared(self) -> list[Range]:
         """Where functions inside say that they set its variables, which are the file's now."""
         spans = {d.statement for d in self.inner() if self.outer(d)}
-        return [(a, a + len("nonlocal"), "global") for a, _ in sorted(spans) if self.file.text[a : a + 8] == b"nonlocal"]
+        return [
+            (a, a + len("nonlocal"), "global") for a, _ in sorted(spans) if self.file.text[a : a + 8] == b"nonlocal"
+        ]
 
     def apart(self, out: Opening, moving: list[Statement], ways: list[Range], old: str, line: int) -> str:
         """The text of functions that come to stand beside the others, from a line on."""
@@ -341,11 +414,17 @@ class Opener:
             out.hoisted.append((file.line(start), file.line(end - 1), line + text.count("\n")))
             lead = file.slice(start, start + len(old.encode(file.encoding)))
             mine = [w for w in ways if start <= w[0] and w[1] <= end]
-            text += write.shifted(file, start + len(lead.encode(file.encoding)), end, mine, old, "").rstrip() + "\n" * (1 + write.BLANKS)
+            text += write.shifted(file, start + len(lead.encode(file.encoding)), end, mine, old, "").rstrip() + "\n" * (
+                1 + write.BLANKS
+            )
         out.inner = -len(old)
         return text
 
     def declared(self) -> list[Range]:
         """``global a, b`` of the function itself goes with its line."""
-        spans = {d.statement for d in self.file.declarations if d.scope is self.f.scope and self.f.start <= d.start < self.f.end}
+        spans = {
+            d.statement
+            for d in self.file.declarations
+            if d.scope is self.f.scope and self.f.start <= d.start < self.f.end
+        }
         return [(self.write.line_start(self.file, a), self.write.line_end(self.file, b), "") for a, b in sorted(spans)]

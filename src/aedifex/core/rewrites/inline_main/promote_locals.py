@@ -1,4 +1,5 @@
-"""Variables of the function that starts a program raised to its class, in languages where no code stands outside of functions.
+"""Variables of the function that starts a program raised to its class, in languages where no code stands outside of
+functions.
 
 public static void main(...) {            static int score = 0;
     int score = 0;                  →
@@ -31,7 +32,11 @@ def raised(file: SourceFile, language: Language, name: str) -> Opening | Refusal
         return None
     if f.symbol is not None and any(not r.writes for r in f.symbol.references):
         return messages.CALLED_BY_PROGRAM.at(file, f.start, function=f.name)
-    found = [group for group in declarations(file, language, guard) if all(can(file, language, f, s) for s in group) and stands_alone(file, language, group)]
+    found = [
+        group
+        for group in declarations(file, language, guard)
+        if all(can(file, language, f, s) for s in group) and stands_alone(file, language, group)
+    ]
     return promotion(file, language, f, found, language.inner(file, guard)) if found else None
 
 
@@ -45,15 +50,30 @@ def can(file: SourceFile, language: Language, f: Function, s: Statement) -> bool
     """Whether a variable can be the class's: a free name, a written type, a value that can be worked out before."""
     assert s.annotation is not None and s.value is not None
     symbol = s.target.symbol if s.target is not None else None
-    if symbol is None or symbol.scope is file.scope or not language.regions.declared_as(file, symbol)[1] or s.value[0] == s.value[1]:
+    if (
+        symbol is None
+        or symbol.scope is file.scope
+        or not language.regions.declared_as(file, symbol)[1]
+        or s.value[0] == s.value[1]
+    ):
         return False
     other = file.scope.symbols.get(symbol.name)
     if other is not None and (other.bindings or other.references):
         return False
     refs = file.within(*s.value)
     here = all(r.symbol is not None and (r.symbol.scope is file.scope or not r.symbol.bindings) for r in refs)
-    early = all(b.start < f.start for r in refs if r.symbol is not None and r.symbol.scope is file.scope for b in r.symbol.bindings)
-    return here and early and not file.calls_within(*s.value) and movable(file, s.value, constants_of(file, language), language)
+    early = all(
+        b.start < f.start
+        for r in refs
+        if r.symbol is not None and r.symbol.scope is file.scope
+        for b in r.symbol.bindings
+    )
+    return (
+        here
+        and early
+        and not file.calls_within(*s.value)
+        and movable(file, s.value, constants_of(file, language), language)
+    )
 
 
 def stands_alone(file: SourceFile, language: Language, group: list[Statement]) -> bool:
@@ -64,7 +84,9 @@ def stands_alone(file: SourceFile, language: Language, group: list[Statement]) -
     return not file.slice(write.line_start(file, start), start).strip() and not behind.strip()
 
 
-def promotion(file: SourceFile, language: Language, f: Function, found: list[list[Statement]], body: list[Statement]) -> Opening:
+def promotion(
+    file: SourceFile, language: Language, f: Function, found: list[list[Statement]], body: list[Statement]
+) -> Opening:
     write = language.write
     at = write.comment_start(file, f.start)
     lead = file.slice(write.line_start(file, f.start), f.start)
@@ -76,7 +98,12 @@ def promotion(file: SourceFile, language: Language, f: Function, found: list[lis
         lines += [lead + line.strip() for line in text_lines(file.slice(above, write.line_start(file, start)))]
         lines.append(f"{lead}static {file.slice(start, end)}{write.trailing_comment(file, end)}")
         gone.append((above, right, ""))
-    if gone and not file.text[gone[-1][1] : write.line_end(file, gone[-1][1])].strip() and gone[-1][1] < body[-1].start and gone[0][0] == write.comment_start(file, body[0].start):
+    if (
+        gone
+        and not file.text[gone[-1][1] : write.line_end(file, gone[-1][1])].strip()
+        and gone[-1][1] < body[-1].start
+        and gone[0][0] == write.comment_start(file, body[0].start)
+    ):
         gone[-1] = (gone[-1][0], write.line_end(file, gone[-1][1]), "")
     text = write.with_newlines("".join(line + "\n" for line in [*lines, ""]), write.newline(file))
     out = Opening(file, [(at, at, text), *gone], f)

@@ -41,7 +41,9 @@ class OpenMain(Step):
         return f"what {self.name} holds becomes the program's own"
 
     def owner(self, design: Design) -> str:
-        return next((c.name for c in design.classes if (m := main_of(c)) is not None and bare(m.origins[0]) == self.name), "")
+        return next(
+            (c.name for c in design.classes if (m := main_of(c)) is not None and bare(m.origins[0]) == self.name), ""
+        )
 
     def apply(self, context: Context) -> Edits:
         file, out = context.file(self.path), Edits()
@@ -70,13 +72,18 @@ class InlineMain(Rewrite[OpenMain]):
 
     by_hand = (
         HandCommand(
-            "open", ("NAME",), "A long main function becomes the main code.",
+            "open",
+            ("NAME",),
+            "A long main function becomes the main code.",
             """Make the lines of the function NAME, with which the script starts, its main code.
 
-            Its variables are the script's own then, so that they can become fields of objects. It must be called just once, by the main code.""",
-            "open main ticketwindow.py", "Opened", ask_open,
+            Its variables are the script's own then, so that they can become fields of objects. It must be called just
+            once, by the main code.""",
+            "open main ticketwindow.py",
+            "Opened",
+            ask_open,
         ),
-    )  # fmt: skip
+    )
 
     def requests(self, state: State) -> Iterator[OpenMain]:
         for m in [m for c in state.design.classes if (m := main_of(c)) is not None]:

@@ -1,4 +1,5 @@
-"""What works on one object of a list: functions that get its index become its methods, loops that count go through the objects.
+"""What works on one object of a list: functions that get its index become its methods, loops that count go through the
+objects.
 
 def drive(i, far): wagons[i].km += far          class Wagon:  def drive(self, far): self.km += far
 for i in range(len(wagons)): drive(i, 5)   →    for wagon in wagons: wagon.drive(5)
@@ -34,7 +35,8 @@ class Each:
 
 
 class Items(ParameterCalls):
-    """A list of objects and its uses in a file as it stands. ``collection``: its name. ``told``: whether every use of it can be told."""
+    """A list of objects and its uses in a file as it stands. ``collection``: its name. ``told``: whether every use of
+    it can be told."""
 
     def __init__(self, file: SourceFile, language: Language, collection: str) -> None:
         super().__init__(file, language)
@@ -45,7 +47,9 @@ class Items(ParameterCalls):
         changing = [u.ref for u in self.uses if u.kind in CHANGING]
         self.changers = {f.symbol for f in file.tops for r in changing if f.start <= r.start < f.end}
         tops = [(f.start, f.end) for f in file.tops]
-        self.elsewhere = any(deferred(r.scope, file.scope) and not any(a <= r.start < b for a, b in tops) for r in changing)  # in methods, and the like
+        self.elsewhere = any(
+            deferred(r.scope, file.scope) and not any(a <= r.start < b for a, b in tops) for r in changing
+        )  # in methods, and the like
 
     def items(self, start: int, end: int) -> list[ListUse]:
         return [u for u in self.uses if u.kind == "item" and start <= u.ref.start < end]
@@ -78,11 +82,22 @@ class Items(ParameterCalls):
             return f"'{f.name}' works with more than one object of {self.collection}"
         if len(f.scope.symbols[param].bindings) > 1 or p.default or p.kind not in ("plain", "positional"):
             return f"'{param}' is more than an index"
-        if f.symbol is None or f.symbol.kinds != {"function"} or f.symbol in self.effects.escaped or f.decorators or f.is_async or f.scope.generator:
+        if (
+            f.symbol is None
+            or f.symbol.kinds != {"function"}
+            or f.symbol in self.effects.escaped
+            or f.decorators
+            or f.is_async
+            or f.scope.generator
+        ):
             return f"'{f.name}' is used other than by calling it"
-        if any(q.default and language.purity(file, q.default) != "literal" for q in f.params) or list(by_text(file, language, f.start, f.end)):
+        if any(q.default and language.purity(file, q.default) != "literal" for q in f.params) or list(
+            by_text(file, language, f.start, f.end)
+        ):
             return f"'{f.name}' depends on where it stands"
-        if self.write.RECEIVER in {n for s in f.scope.walk() for n in s.symbols} or self.write.class_trouble(file, f.start, f.end):
+        if self.write.RECEIVER in {n for s in f.scope.walk() for n in s.symbols} or self.write.class_trouble(
+            file, f.start, f.end
+        ):
             return f"'{f.name}' cannot stand in a class"
         direct = self.effects.direct(f.start, f.end)
         names = (direct.names | {n for used in direct.uses for n in self.effects.reach[used].names}) - self.constants
@@ -96,20 +111,36 @@ class Items(ParameterCalls):
         """Whether the object is looked at first, so that an index that is wrong fails at the same point."""
         body = [s for s in self.language.body(self.file, f) if s.kind not in ("docstring", "declare")]
         first = min(u.ref.start for u in self.items(f.start, f.end))
-        if not body or not body[0].start <= first < body[0].end or any(c.end <= first for c in self.file.calls_within(body[0].start, first)):
+        if (
+            not body
+            or not body[0].start <= first < body[0].end
+            or any(c.end <= first for c in self.file.calls_within(body[0].start, first))
+        ):
             return False
-        inner = self.language.inner(self.file, body[0]) if body[0].kind in ("if", "for", "while", "with", "try", "match") else []
+        inner = (
+            self.language.inner(self.file, body[0])
+            if body[0].kind in ("if", "for", "while", "with", "try", "match")
+            else []
+        )
         return body[0].kind in ("assign", "augment", "expression", "return") or (bool(inner) and first < inner[0].start)
 
     def unreadable(self, f: Function, call: Call, param: str) -> str:
         arg = self.argument(f, call, param)
         line = self.file.shown(call.start)
-        if arg is None or f.start <= call.start < f.end or shadowed(call.callee.scope, self.collection, self.file.scope):
+        if (
+            arg is None
+            or f.start <= call.start < f.end
+            or shadowed(call.callee.scope, self.collection, self.file.scope)
+        ):
             return f"line {line}: nothing tells which object this call is for"
         if not self.quiet_before(call, arg):
             return f"line {line}: something happens before the index is known"
         inner = self.file.calls_within(arg.value_start, arg.end)
-        return f"line {line}: the index is found by the same function" if any(c.callee.symbol is f.symbol for c in inner) else ""
+        return (
+            f"line {line}: the index is found by the same function"
+            if any(c.callee.symbol is f.symbol for c in inner)
+            else ""
+        )
 
     def method_edits(self, f: Function, param: str, name: str, class_: str, loose: bool) -> list[Range]:
         """The function becomes a method, each call asks the object. ``loose``: its document string may be indented."""
@@ -137,9 +168,18 @@ class Items(ParameterCalls):
         if first is None:
             return {self.write.length(self.collection)}
         size = "".join(file.slice(*first.size).split()) if first.size is not None else str(len(first.parts))
-        fixed = {s.target.symbol.name for s in file.statements if s.target is not None and s.target.symbol in self.constants
-                 and s.value is not None and file.slice(*s.value) == size}  # fmt: skip
-        return {self.write.length(self.collection), *({size, *fixed} if not any(u.kind in CHANGING for u in self.uses) else ())}
+        fixed = {
+            s.target.symbol.name
+            for s in file.statements
+            if s.target is not None
+            and s.target.symbol in self.constants
+            and s.value is not None
+            and file.slice(*s.value) == size
+        }
+        return {
+            self.write.length(self.collection),
+            *({size, *fixed} if not any(u.kind in CHANGING for u in self.uses) else ()),
+        }
 
     def only_looks(self, u: Each, item: str, headers: list[Span]) -> bool:
         """``headers``: of all loops that count through the list."""
@@ -154,17 +194,25 @@ class Items(ParameterCalls):
         spans = {i.parts[0] for i in self.items(u.start, u.end) if asked(i)}
         mine = [r for r in bound.symbol.references if u.start <= r.start < u.end]
         looks = [r for r in mine if (r.start, r.end) in spans and not r.writes]
-        if not mine or len(looks) < len(mine) or any(deferred(r.scope, bound.scope) or shadowed(r.scope, item, bound.scope) for r in mine):
+        if (
+            not mine
+            or len(looks) < len(mine)
+            or any(deferred(r.scope, bound.scope) or shadowed(r.scope, item, bound.scope) for r in mine)
+        ):
             return False
         bodies = [(u.start, u.end), *headers, *self.bodies(bound.symbol)]
-        if not all(any(a <= r.start < b for a, b in bodies) for r in bound.symbol.references if r not in bound.symbol.bindings):
+        if not all(
+            any(a <= r.start < b for a, b in bodies) for r in bound.symbol.references if r not in bound.symbol.bindings
+        ):
             return False
         if any(g.kind in CHANGING and u.start <= g.ref.start < u.end for g in self.uses):
             return False
         f = file.function_at(u.start)
         if f is not None and (f.is_async or f.scope.generator):
             return False  # others run between its turns
-        if self.elsewhere and (file.calls_within(u.start, u.end) or any(u.start <= at < u.end for at in file.opaque_calls)):
+        if self.elsewhere and (
+            file.calls_within(u.start, u.end) or any(u.start <= at < u.end for at in file.opaque_calls)
+        ):
             return False
         touch = self.effects.touch(u.start, u.end)
         return not touch.uses & self.changers and not (touch.unseen and self.effects.escaped & self.changers)

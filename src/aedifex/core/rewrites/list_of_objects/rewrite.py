@@ -88,4 +88,8 @@ class ListOfObjects(Rewrite[MakesObjects]):
             yield AskItems(c, needs=[collect.id])
 
     def design_after(self, state: State, step: MakesObjects, after: Program | None) -> Design:
-        return with_class_standing(state.design, step.design, after is not None) if isinstance(step, CollectRecords) else state.design
+        return (
+            with_class_standing(state.design, step.design, after is not None)
+            if isinstance(step, CollectRecords)
+            else state.design
+        )

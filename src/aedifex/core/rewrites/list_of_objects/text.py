@@ -11,7 +11,9 @@ from ...program.lists import ListUse, Records
 from ...program.model import SourceFile, Symbol
 from .indexed_methods import Items
 
-Fields = dict[str, tuple[str, str, bool]]  # list → what the constructor calls its items, the field, and whether it is hidden
+Fields = dict[
+    str, tuple[str, str, bool]
+]  # list → what the constructor calls its items, the field, and whether it is hidden
 
 
 def collected(
@@ -36,16 +38,29 @@ def collected(
             else:
                 inner = f"{item}.{fields[s.name][1]} for {item} in {collection}"
                 alone = file.text[:start].rstrip().endswith(b"(") and file.text[end:].lstrip().startswith(b")")
-                bare = u.kind == "each" and alone and file.text[start - 1 : start] == b"(" and file.text[end : end + 1] == b")"
+                bare = (
+                    u.kind == "each"
+                    and alone
+                    and file.text[start - 1 : start] == b"("
+                    and file.text[end : end + 1] == b")"
+                )
                 edits.append((start, end, inner if bare else f"({inner})" if u.kind == "each" else f"[{inner}]"))
     for row in made.together:
         edits += one_for_all(file, language, made, row, class_, collection, fields)
     edits += global_statements(file, made, collection)
-    return edits + founded(file, language, made, class_, collection, fields, [s for s, _ in fill.given] if fill is not None else made.lists)
+    return edits + founded(
+        file, language, made, class_, collection, fields, [s for s, _ in fill.given] if fill is not None else made.lists
+    )
 
 
 def one_for_all(
-    file: SourceFile, language: Language, made: Records, row: list[ListUse], class_: str, collection: str, fields: Fields
+    file: SourceFile,
+    language: Language,
+    made: Records,
+    row: list[ListUse],
+    class_: str,
+    collection: str,
+    fields: Fields,
 ) -> list[Range]:
     """The first statement speaks for all lists; the others go with their lines."""
     first = row[0]
@@ -91,9 +106,16 @@ def global_statements(file: SourceFile, made: Records, collection: str) -> list[
 
 
 def founded(
-    file: SourceFile, language: Language, made: Records, class_: str, collection: str, fields: Fields, handed: list[Symbol]
+    file: SourceFile,
+    language: Language,
+    made: Records,
+    class_: str,
+    collection: str,
+    fields: Fields,
+    handed: list[Symbol],
 ) -> list[Range]:
-    """The class and the list of its objects, where the last of the lists stood. ``handed``: whose items the constructor is given, in order."""
+    """The class and the list of its objects, where the last of the lists stood. ``handed``: whose items the constructor
+    is given, in order."""
     write, firsts = language.write, made.firsts
     unit = write.indent_unit(file)
     members, edits = [], []
@@ -104,14 +126,26 @@ def founded(
         given, name, hide = fields[s.name]
         kind = language.item_type(file, u.ref)
         in_order = handed.index(s) if s in handed else len(handed)
-        made_of = NewField(name, given if s in handed else "", hidden=hide, given=s in handed, type=kind, above=remarks, comment=write.trailing_comment(file, u.span[1]))
+        made_of = NewField(
+            name,
+            given if s in handed else "",
+            hidden=hide,
+            given=s in handed,
+            type=kind,
+            above=remarks,
+            comment=write.trailing_comment(file, u.span[1]),
+        )
         members.append((in_order, made_of))
         if u is not last:
             edits.append((above, write.line_end(file, u.span[1]), ""))
     top = min(write.comment_start(file, u.span[0]) for u in firsts)
     rows = [", ".join(file.slice(*u.parts[i]) for u in firsts) for i in range(len(firsts[0].parts))]
     size = firsts[0].size
-    line = write.sized(file, collection, class_, file.slice(*size)) if size else write.listed(file, collection, class_, [write.make(class_, [row]) for row in rows], unit)
+    line = (
+        write.sized(file, collection, class_, file.slice(*size))
+        if size
+        else write.listed(file, collection, class_, [write.make(class_, [row]) for row in rows], unit)
+    )
     line = write.top_lead(file, unit) + line
     start = write.blank_before(file, write.comment_start(file, last.span[0]))
     if not between(file, firsts):
@@ -124,7 +158,8 @@ def founded(
 
 
 def loops(file: SourceFile, language: Language, design: ClassDesign) -> list[Range]:
-    """The edits by which loops go through the objects, one after another: a loop inside one of them is left for the next time."""
+    """The edits by which loops go through the objects, one after another: a loop inside one of them is left for the
+    next time."""
     edits: list[Range] = []
     for obj in [o for o in design.objects if o.collection]:
         items = Items(file, language, obj.collection)
@@ -140,5 +175,7 @@ def collection_edits(file: SourceFile, language: Language, found: Records, desig
     """The edits by which the lists of a class become one."""
     obj = design.objects[0]
     hide_ = language.write.hidden
-    fields = {bare(o): (f.name, hide_(f.name) if f.hidden else f.name, f.hidden) for f in design.fields for o in f.origins}
+    fields = {
+        bare(o): (f.name, hide_(f.name) if f.hidden else f.name, f.hidden) for f in design.fields for o in f.origins
+    }
     return collected(file, language, found, design.name, obj.name, obj.collection, fields)

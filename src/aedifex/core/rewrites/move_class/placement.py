@@ -62,7 +62,8 @@ def dependencies(file: SourceFile, language: Language, statements: list[Statemen
 
 
 def tied(file: SourceFile, effects: Effects, spans: list[tuple[int, int]]) -> tuple[str, int] | None:
-    """What ties code, or a function that would go along with it, to the file: a name that the language gives each file. (why, where)."""
+    """What ties code, or a function that would go along with it, to the file: a name that the language gives each file.
+    (why, where)."""
     queue = list(spans)
     seen: set[Symbol] = set()
     while queue:
@@ -80,7 +81,9 @@ def tied(file: SourceFile, effects: Effects, spans: list[tuple[int, int]]) -> tu
 
 def tell_of_file(file: SourceFile, language: Language, start: int, end: int) -> tuple[str, int] | None:
     """What in a stretch of code tells in which file it stands. (why, where)."""
-    return next(((t.message, t.start) for t in language.tells(file) if t.means is Means.FILE and start <= t.start < end), None)
+    return next(
+        ((t.message, t.start) for t in language.tells(file) if t.means is Means.FILE and start <= t.start < end), None
+    )
 
 
 def definitions(file: SourceFile) -> dict[str, list[Statement]]:

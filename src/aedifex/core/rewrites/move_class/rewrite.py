@@ -80,7 +80,9 @@ class FileMover:
         self.check_target()
         scope = class_scope(self.file, self.design.name)
         if trouble := self.write.stays_in(self.file, scope):
-            raise messages.STAYS_IN_FILE.in_file(self.file.path, why=trouble, class_=self.design.name, path=self.file.path)
+            raise messages.STAYS_IN_FILE.in_file(
+                self.file.path, why=trouble, class_=self.design.name, path=self.file.path
+            )
         statement = next(s for s in self.file.statements if s.kind == "class" and s.start <= scope.start < s.end)
         if self.context.language.placement != "imports":
             return self.bodily(statement)
@@ -103,7 +105,8 @@ class FileMover:
         return self.out
 
     def bodily(self, statement: Statement) -> Edits:
-        """Where no import is needed, the class alone changes its place; what it uses of its old home opens up for it."""
+        """Where no import is needed, the class alone changes its place; what it uses of its old home opens up for
+        it."""
         start = self.write.comment_start(self.file, statement.start)
         imports = [self.file.slice(s.start, s.end) + "\n" for s in self.file.imports if self.needed(s, statement)]
         text = self.write.moved_out(self.file, statement, start, self.write.indent_unit(self.file), imports)
@@ -142,16 +145,22 @@ class FileMover:
         for s in self.file.imports:
             for _, name, _ in self.context.language.imported(self.file, s):
                 if why := self.context.language.reentrant(name):
-                    raise messages.CANNOT_MOVE_WITH.at(self.file, s.start, name=name, why=why, class_=self.design.name, path=self.file.path)  # fmt: skip
+                    raise messages.CANNOT_MOVE_WITH.at(
+                        self.file, s.start, name=name, why=why, class_=self.design.name, path=self.file.path
+                    )
         module = self.write.module_of(path)
         for f in self.context.program.files.values():
             for s in f.statements:
                 if s.kind == "import" and any(
                     self.write.top_module(m) == module for _, m, _ in self.context.language.imported(f, s)
                 ):
-                    raise messages.HIDES_IMPORTED_MODULE.in_file(f.path, f.line(s.start), path=path, module=module, other=f.path)  # fmt: skip
+                    raise messages.HIDES_IMPORTED_MODULE.in_file(
+                        f.path, f.line(s.start), path=path, module=module, other=f.path
+                    )
         if trouble := self.write.packaged(folder, self.context.exists):
-            raise messages.STAYS_IN_FILE.in_file(self.file.path, why=trouble, class_=self.design.name, path=self.file.path)
+            raise messages.STAYS_IN_FILE.in_file(
+                self.file.path, why=trouble, class_=self.design.name, path=self.file.path
+            )
 
     def new_text(self, needs: Dependencies, moving: list[Statement], offered: set[str]) -> str:
         """The new file; ``offered``: names in it that other files import."""
@@ -198,17 +207,27 @@ class FileMover:
             "\n", nl
         )
         at, before, after = self.import_place(moving, needed if needed < self.first_use(moving, names) else 0)
-        self.check_order(at, [*needs.places.values(), *(s.start for s in moving if only_imports(self.file, self.context.language, s))])
+        self.check_order(
+            at,
+            [*needs.places.values(), *(s.start for s in moving if only_imports(self.file, self.context.language, s))],
+        )
         self.out.insert(self.file.path, at, before.replace("\n", nl) + line + after.replace("\n", nl))
 
     def check_order(self, at: int, imports: list[int]) -> None:
-        """What the new file imports is loaded where it is imported itself: nothing that runs until then today may notice."""
+        """What the new file imports is loaded where it is imported itself: nothing that runs until then today may
+        notice."""
         file, language = self.file, self.context.language
         last = max((s.start for s in file.statements if s.start in imports and self.noticed(s)), default=0)
         constants, effects = constants_of(file, language), self.context.effects(file)
         for s in file.statements:
-            if at <= s.start < last and not inert(file, effects, language, s, constants) and not only_imports(file, language, s):
-                raise messages.IMPORTED_LATER.at(file, s.start, class_=self.design.name, line=file.shown(last), path=file.path)  # fmt: skip
+            if (
+                at <= s.start < last
+                and not inert(file, effects, language, s, constants)
+                and not only_imports(file, language, s)
+            ):
+                raise messages.IMPORTED_LATER.at(
+                    file, s.start, class_=self.design.name, line=file.shown(last), path=file.path
+                )
 
     def noticed(self, s: Statement) -> bool:
         """Whether it can be told when an import is made."""
@@ -220,7 +239,8 @@ class FileMover:
         return min((u for u in uses if not any(m.start <= u < m.end for m in moving)), default=0)
 
     def import_place(self, moving: list[Statement], needed: int) -> tuple[int, str, str]:
-        """After the last import at the top, and after what the new file imports itself, so that modules are loaded in the same order.
+        """After the last import at the top, and after what the new file imports itself, so that modules are loaded in
+        the same order.
 
         Without imports: after the document string; else before the first statement.
         """

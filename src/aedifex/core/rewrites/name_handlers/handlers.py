@@ -1,4 +1,5 @@
-"""Handlers that are written in place get a name: their lines become a function, and what registered them names it (A5, C8).
+"""Handlers that are written in place get a name: their lines become a function, and what registered them names it (A5,
+C8).
 
 page.on("click", (event) => {          function onPageClick(event) {
   count += 1;                            count += 1;
@@ -47,7 +48,11 @@ def nameable(file: SourceFile, language: Language) -> list[NamedHandler]:
         captured = captures(file, inline)
         if captured is None or cannot_stand_alone(file, language, inline, captured):
             continue
-        words = inline.event if not inline.control and inline.event in (["tick"], ["later"], ["frame"]) else ["on", *inline.control, *inline.event]
+        words = (
+            inline.event
+            if not inline.control and inline.event in (["tick"], ["later"], ["frame"])
+            else ["on", *inline.control, *inline.event]
+        )
         name = free(language.write.member_name(words, like(file)), taken)
         taken.add(name)
         path, line = file.stands(inline.start)
@@ -64,7 +69,8 @@ def at_place(file: SourceFile, language: Language, place: str, name: str) -> Nam
 
 
 def captures(file: SourceFile, inline: Inline) -> list[Symbol] | None:
-    """The variables around it that are not the file's, in order of use; None if one of them may change, or it sets one."""
+    """The variables around it that are not the file's, in order of use; None if one of them may change, or it sets
+    one."""
     found: dict[Symbol, None] = {}
     for r in file.within(inline.opens, inline.closes):
         s = r.symbol
@@ -77,15 +83,22 @@ def captures(file: SourceFile, inline: Inline) -> list[Symbol] | None:
 
 
 def cannot_stand_alone(file: SourceFile, language: Language, inline: Inline, captured: Sequence[Symbol]) -> bool:
-    """Whether its lines would mean something else in a function of its own, or nothing tells the types that it needs."""
-    if language.regions.bound_to_function(file, inline.opens, inline.closes) is not None or not (inline.statements or inline.says):
+    """Whether its lines would mean something else in a function of its own, or nothing tells the types that it
+    needs."""
+    if language.regions.bound_to_function(file, inline.opens, inline.closes) is not None or not (
+        inline.statements or inline.says
+    ):
         return True
     if remark_apart(file, language, inline):
         return True
     if language.typed and not all(language.regions.declared_as(file, s)[1] for s in captured):
         return True
     results = [at for kind, at in ways_out(file, language, inline.statements, False, False) if kind == "return"]
-    texts = [file.slice(s.start, s.end).strip(" ;") for s in with_inner(file, language, inline.statements) if s.start in results]
+    texts = [
+        file.slice(s.start, s.end).strip(" ;")
+        for s in with_inner(file, language, inline.statements)
+        if s.start in results
+    ]
     return any(t != "return" for t in texts) and not inline.whole
 
 
@@ -110,7 +123,13 @@ def named_edits(file: SourceFile, language: Language, wanted: Sequence[NamedHand
         texts.append(regions.lifted(file, lead, unit, NewFunction(n.name, given, body)))
         call = f"{n.name}({', '.join(x for x, _ in given)})"
         if inline.whole:
-            edits.append((inline.start, inline.end, regions.in_place([x for x, _ in inline.params], call) if n.captured else n.name))
+            edits.append(
+                (
+                    inline.start,
+                    inline.end,
+                    regions.in_place([x for x, _ in inline.params], call) if n.captured else n.name,
+                )
+            )
         else:
             edits.append((inline.opens, inline.closes, regions.only(file, inline.opens, call)))
     at = target(file, language, [n.inline.start for n in wanted])
@@ -124,7 +143,9 @@ def moved_body(file: SourceFile, language: Language, inline: Inline, lead: str) 
     old = file.slice(write.line_start(file, first.start), first.start)
     start = write.comment_start(file, first.start)
     end = write.line_end(file, inline.statements[-1].end - 1)
-    return str(write.shifted(file, start + len(old.encode(file.encoding)), min(end, inline.closes), [], old, lead)).rstrip()
+    return str(
+        write.shifted(file, start + len(old.encode(file.encoding)), min(end, inline.closes), [], old, lead)
+    ).rstrip()
 
 
 def target(file: SourceFile, language: Language, starts: Sequence[int]) -> int:

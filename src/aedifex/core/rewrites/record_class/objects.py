@@ -24,12 +24,15 @@ SHORT = 3  # values that an object is made with without naming them
 
 
 def worth_a_class(file: SourceFile, found: Keyed) -> bool:
-    """Whether records are more than one table of settings: there are several, or functions are handed one, and something is set."""
+    """Whether records are more than one table of settings: there are several, or functions are handed one, and
+    something is set."""
     several = bool(found.lists) or len(found.made) > 1
     return found.trouble is None and (several or bool(found.handed)) and any(written for _, _, _, written in found.uses)
 
 
-def record_edits(file: SourceFile, language: Language, found: Keyed, class_: str, fields: dict[str, str]) -> list[Range]:
+def record_edits(
+    file: SourceFile, language: Language, found: Keyed, class_: str, fields: dict[str, str]
+) -> list[Range]:
     """The class, the objects, and each use of a key. ``fields``: key → field."""
     edits: list[Range] = [(start, end, f".{fields[key]}") for start, end, key, _ in found.uses]
     order = found.keys
@@ -37,8 +40,16 @@ def record_edits(file: SourceFile, language: Language, found: Keyed, class_: str
         named = (made.keys != order or len(order) > SHORT) and bool(language.write.keyword_argument("a", ""))
         start, end = made.span
         head, tail = language.write.make(class_, ["\0"]).split("\0")
-        left = len(file.text[start + 1 : end]) - len(file.text[start + 1 : end].lstrip(b" ")) if b"\n" not in file.text[start:end] else 0
-        right = len(file.text[start : end - 1]) - len(file.text[start : end - 1].rstrip(b" ")) if b"\n" not in file.text[start:end] else 0
+        left = (
+            len(file.text[start + 1 : end]) - len(file.text[start + 1 : end].lstrip(b" "))
+            if b"\n" not in file.text[start:end]
+            else 0
+        )
+        right = (
+            len(file.text[start : end - 1]) - len(file.text[start : end - 1].rstrip(b" "))
+            if b"\n" not in file.text[start:end]
+            else 0
+        )
         edits += [(start, start + 1 + left, head), (end - 1 - right, end, tail)]
         edits += [(at, value[0], f"{key}=" if named else "") for key, at, value in made.pairs]
     if found.named is not None and found.named.name != class_:
@@ -47,7 +58,8 @@ def record_edits(file: SourceFile, language: Language, found: Keyed, class_: str
 
 
 def class_edits(file: SourceFile, language: Language, found: Keyed, class_: str, fields: dict[str, str]) -> list[Range]:
-    """The class stands where the type of the records was written, if it can, else before the first statement that makes one of its objects."""
+    """The class stands where the type of the records was written, if it can, else before the first statement that makes
+    one of its objects."""
     write, unit = language.write, language.write.indent_unit(file)
     first = min(m.span[0] for m in found.made)
     statement = next(s for s in file.statements if s.start <= first < s.end)
@@ -63,7 +75,14 @@ def class_edits(file: SourceFile, language: Language, found: Keyed, class_: str,
         edits.append((write.comment_start(file, start), write.line_end(file, end), ""))
     at = write.blank_before(file, write.comment_start(file, statement.start))
     gap = "\n" * write.BLANKS
-    return [*edits, (at, write.comment_start(file, statement.start), write.with_newlines(f"{gap if at else ''}{text}\n{gap}", write.newline(file)))]
+    return [
+        *edits,
+        (
+            at,
+            write.comment_start(file, statement.start),
+            write.with_newlines(f"{gap if at else ''}{text}\n{gap}", write.newline(file)),
+        ),
+    ]
 
 
 class Handed(ParameterCalls):
@@ -78,9 +97,13 @@ class Handed(ParameterCalls):
         file, language = self.file, self.language
         if f.symbol is None or f.symbol.kinds != {"function"} or f.symbol in self.effects.escaped or f.decorators:
             return f"'{f.name}' is used other than by calling it"
-        if len(f.scope.symbols[param].bindings) > 1 or any(q.default and language.purity(file, q.default) != "literal" for q in f.params):
+        if len(f.scope.symbols[param].bindings) > 1 or any(
+            q.default and language.purity(file, q.default) != "literal" for q in f.params
+        ):
             return f"'{param}' of '{f.name}' is set again, or a default is worked out where the function stands"
-        if self.write.RECEIVER in {n for s in f.scope.walk() for n in s.symbols} or self.write.class_trouble(file, f.start, f.end):
+        if self.write.RECEIVER in {n for s in f.scope.walk() for n in s.symbols} or self.write.class_trouble(
+            file, f.start, f.end
+        ):
             return f"'{f.name}' cannot stand in a class"
         if list(by_text(file, language, f.start, f.end)) or (f.start and not file.text[: f.start].endswith(b"\n")):
             return f"'{f.name}' depends on where it stands"
@@ -111,4 +134,7 @@ class Handed(ParameterCalls):
 
 def keyed_fields(program: Program, design: ClassDesign) -> dict[str, str]:
     hide_ = program.language.write.hidden
-    return {key_of(bare(f.origins[0])) or f.name if f.origins else f.name: hide_(f.name) if f.hidden else f.name for f in design.fields}
+    return {
+        key_of(bare(f.origins[0])) or f.name if f.origins else f.name: hide_(f.name) if f.hidden else f.name
+        for f in design.fields
+    }

@@ -55,7 +55,9 @@ class RecordsToObjects(MakesObjects):
 
     def edits(self, context: Context, file: SourceFile) -> list[Range]:
         found = the_records(self.design, file, context)
-        self.check_names(context, file, found.names, {self.design.name} - ({found.named.name} if found.named is not None else set()))
+        self.check_names(
+            context, file, found.names, {self.design.name} - ({found.named.name} if found.named is not None else set())
+        )
         return record_edits(file, context.language, found, self.design.name, keyed_fields(context.program, self.design))
 
 
@@ -66,9 +68,9 @@ def the_records(design: ClassDesign, file: SourceFile, context: Context) -> Keye
         if set(found.keys) == keys and record_holders(design) & found.names:
             if found.trouble is not None:
                 why, at = found.trouble
-                raise messages.RECORD_CANNOT.at(file, at, keys=', '.join(found.keys), why=why)
+                raise messages.RECORD_CANNOT.at(file, at, keys=", ".join(found.keys), why=why)
             return found
-    raise messages.NO_RECORDS.in_file(file.path, keys=', '.join(sorted(keys)))
+    raise messages.NO_RECORDS.in_file(file.path, keys=", ".join(sorted(keys)))
 
 
 class BecomesMethod(MakesObjects):
@@ -91,15 +93,20 @@ class BecomesMethod(MakesObjects):
 class RecordMethod(BecomesMethod):
     """A function that is handed a record at every call becomes a method of it."""
 
-    def __init__(self, design: ClassDesign, method: MethodDesign, needs: list[str], sure: set[tuple[str, str, str]]) -> None:
-        """``sure``: (file, function, parameter) of what was handed a record at every call, before the records became objects."""
+    def __init__(
+        self, design: ClassDesign, method: MethodDesign, needs: list[str], sure: set[tuple[str, str, str]]
+    ) -> None:
+        """``sure``: (file, function, parameter) of what was handed a record at every call, before the records became
+        objects."""
         super().__init__(design, method, needs)
         self.sure = sure
 
     def edits(self, context: Context, file: SourceFile) -> list[Range]:
         f = function_of(file, self.method.origins[0])
         if len(self.method.drop) != 1 or (file.path, f.name, self.method.drop[0]) not in self.sure:
-            raise messages.NOT_HANDED_OBJECT.in_file(file.path, file.line(f.start), function=f.name, class_=self.design.name)  # fmt: skip
+            raise messages.NOT_HANDED_OBJECT.in_file(
+                file.path, file.line(f.start), function=f.name, class_=self.design.name
+            )
         methods, param = Handed(file, context.language, self.design.name), self.method.drop[0]
         if why := methods.why_not(f, param):
             raise messages.STAYS_FUNCTION.in_file(file.path, file.line(f.start), why=why)
@@ -124,19 +131,30 @@ class RecordClass(Rewrite[MakesObjects]):
     def requests(self, state: State) -> Iterator[MakesObjects]:
         for c in [c for c in state.design.classes if is_keyed(c)]:
             made, language = RecordsToObjects(c), state.program.language
-            sure = {(file.path, f.name, p) for file in state.program.files.values() for k in language.keyed(file) for f, p in k.sure}
+            sure = {
+                (file.path, f.name, p)
+                for file in state.program.files.values()
+                for k in language.keyed(file)
+                for f, p in k.sure
+            }
             yield made
             for m in c.methods:
                 yield RecordMethod(c, m, [made.id], sure)
             yield self.loops(c, needs=[made.id])
 
     def design_after(self, state: State, step: MakesObjects, after: Program | None) -> Design:
-        return with_class_standing(state.design, step.design, after is not None) if isinstance(step, RecordsToObjects) else state.design
+        return (
+            with_class_standing(state.design, step.design, after is not None)
+            if isinstance(step, RecordsToObjects)
+            else state.design
+        )
 
 
 def with_class_standing(design: Design, c: ClassDesign, stands: bool) -> Design:
     """The design with a class that stands already and has only to move, or without it."""
     made = copy.copy(design)
     bones = ClassDesign(c.name, c.role, c.file, c.base)
-    made.classes = [bones if other.name == c.name else other for other in design.classes if stands or other.name != c.name]
+    made.classes = [
+        bones if other.name == c.name else other for other in design.classes if stands or other.name != c.name
+    ]
     return made

@@ -60,7 +60,9 @@ class UnifyPair(Step):
 
     def apply(self, context: Context) -> Edits:
         file, out = context.file(self.path), Edits()
-        for edit in merge_edits(file, context.language, [half(file, self.family, function_of(file, n)) for n in self.names]):
+        for edit in merge_edits(
+            file, context.language, [half(file, self.family, function_of(file, n)) for n in self.names]
+        ):
             out.replace(file.path, *edit)
         return out
 
@@ -69,7 +71,11 @@ def halves(design: ClassDesign, method: MethodDesign, file: SourceFile) -> list[
     found = []
     for index, origin in enumerate(method.origins):
         own = {file.scope.symbols.get(bare(o)): "\1" + f.name for f, o in design.origins(index)}
-        own |= {file.scope.symbols.get(bare(m.origins[index])): "\2" + m.name for m in design.methods if index < len(m.origins)}
+        own |= {
+            file.scope.symbols.get(bare(m.origins[index])): "\2" + m.name
+            for m in design.methods
+            if index < len(m.origins)
+        }
         found.append(Half(function_of(file, origin), own, str(index + 1)))
     return found
 
@@ -81,7 +87,10 @@ def unlike(design: ClassDesign, program: Program) -> list[MethodDesign]:
     for m in design.methods:
         if len(m.origins) == 2 == len(design.objects) and all(file.function(bare(o)) for o in m.origins):
             mine = halves(design, m, file)
-            if twin_literals(file, program.language, [h.function for h in mine], [spans(file, h) for h in mine]) is None:
+            if (
+                twin_literals(file, program.language, [h.function for h in mine], [spans(file, h) for h in mine])
+                is None
+            ):
                 found.append(m)
     return found
 
@@ -99,13 +108,18 @@ def ask_unify(program: Program, first: str, second: str) -> Asked:
 class UnifyTwins(Rewrite[MergeTwins]):
     by_hand = (
         HandCommand(
-            "unify", ("FIRST", "SECOND"), "Two near-twins become the same but for a number.",
-            """Make the functions FIRST and SECOND, numbered copies that differ in some lines, the same but for their number.
+            "unify",
+            ("FIRST", "SECOND"),
+            "Two near-twins become the same but for a number.",
+            """Make the functions FIRST and SECOND, numbered copies that differ in some lines, the same but for their
+            number.
 
             They can then be one method of two objects.""",
-            "unify ring_bell1 ring_bell2 bells.py", "Changed", ask_unify,
+            "unify ring_bell1 ring_bell2 bells.py",
+            "Changed",
+            ask_unify,
         ),
-    )  # fmt: skip
+    )
 
     def requests(self, state: State) -> Iterator[MergeTwins]:
         for c in state.design.classes:

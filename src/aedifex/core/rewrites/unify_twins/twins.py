@@ -63,13 +63,19 @@ def near_twins_wanted(file: SourceFile, family: Family, names: set[str]) -> list
         parts = family.split(f.name)
         if parts and f.name in names and f.name not in same and parts[1] in family.numbers:
             rows.setdefault(parts[0], {})[parts[1]] = f
-    return [[row[n] for n in family.numbers] for row in rows.values() if len(family.numbers) == 2 and set(row) == set(family.numbers)]
+    return [
+        [row[n] for n in family.numbers]
+        for row in rows.values()
+        if len(family.numbers) == 2 and set(row) == set(family.numbers)
+    ]
 
 
 def half(file: SourceFile, family: Family, f: Function) -> Half:
     parts = family.split(f.name)
     number = parts[1] if parts else 0
-    own: Marks = {file.scope.symbols.get(row[number].name): "\1" + p for p, row in family.variables.items() if number in row}
+    own: Marks = {
+        file.scope.symbols.get(row[number].name): "\1" + p for p, row in family.variables.items() if number in row
+    }
     for other in file.tops:
         theirs = family.split(other.name)
         if theirs and theirs[1] == number:
@@ -107,7 +113,9 @@ def merge_edits(file: SourceFile, language: Language, halves: Sequence[Half]) ->
 def spans(file: SourceFile, h: Half) -> list[Range]:
     f = h.function
     found = [(r.start, r.end, h.own[r.symbol]) for r in file.within(f.params_start, f.end) if r.symbol in h.own]
-    return found + [(d.start, d.end, h.own[d.symbol]) for d in file.declarations_within(f.start, f.end) if d.symbol in h.own]
+    return found + [
+        (d.start, d.end, h.own[d.symbol]) for d in file.declarations_within(f.start, f.end) if d.symbol in h.own
+    ]
 
 
 def shape(file: SourceFile, language: Language, s: Statement, marks: list[Range]) -> list[str]:
@@ -133,7 +141,14 @@ def part_lines(file: SourceFile, language: Language, part: Sequence[Statement], 
 
 
 def either_lines(
-    file: SourceFile, language: Language, h: Half, body: Sequence[Statement], part: Sequence[Statement], at: int, texts: list[list[str]], number: str
+    file: SourceFile,
+    language: Language,
+    h: Half,
+    body: Sequence[Statement],
+    part: Sequence[Statement],
+    at: int,
+    texts: list[list[str]],
+    number: str,
 ) -> list[Range]:
     """The lines of both, under the condition of whose they are."""
     write, unit = language.write, language.write.indent_unit(file)
@@ -143,7 +158,9 @@ def either_lines(
     lead = file.slice(write.line_start(file, anchor.start), anchor.start)
     if lead.strip():
         raise messages.TWINS_ON_ONE_LINE.at(file, h.function.start)
-    text = write.with_newlines(language.regions.either(lead, unit, f"{h.number}", number, texts[0], texts[1]), write.newline(file))
+    text = write.with_newlines(
+        language.regions.either(lead, unit, f"{h.number}", number, texts[0], texts[1]), write.newline(file)
+    )
     if part:
         return [(write.comment_start(file, part[0].start), write.line_end(file, part[-1].end), text)]
     place = write.comment_start(file, anchor.start) if at < len(body) else write.line_end(file, anchor.end)
@@ -167,6 +184,8 @@ def declared_by_either(file: SourceFile, language: Language, h: Half, other: Hal
     names = ", ".join(back.get(text, text) for text in union)
     if mine:
         return [(min(d.start for d in mine), max(d.end for d in mine), names)]
-    first = next(s for s in language.body(file, h.function) if s.kind != "docstring")  # one that does nothing was refused before
+    first = next(
+        s for s in language.body(file, h.function) if s.kind != "docstring"
+    )  # one that does nothing was refused before
     at = language.write.line_start(file, first.start)
     return [(at, at, f"{file.slice(at, first.start)}global {names}{language.write.newline(file)}")]

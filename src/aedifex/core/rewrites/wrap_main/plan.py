@@ -42,7 +42,12 @@ class MainPlan:
 
     def binds(self, file: SourceFile) -> set[Symbol]:
         """The names of the file that the moving lines bind: they would become locals."""
-        found = {r.symbol for s in self.statements for r in file.within(s.start, s.end) if r.writes and r.scope.frame is file.scope}
+        found = {
+            r.symbol
+            for s in self.statements
+            for r in file.within(s.start, s.end)
+            if r.writes and r.scope.frame is file.scope
+        }
         return {s for s in found if s is not None and s.scope is file.scope}
 
 
@@ -74,7 +79,11 @@ def plan_main(
             continue
         plan.moving.append(s)
     plan.refusal = (
-        ((f"{looks.message}, so that the main code stays where it is", looks.start) if looks is not None and language.code_at_top else None)
+        (
+            (f"{looks.message}, so that the main code stays where it is", looks.start)
+            if looks is not None and language.code_at_top
+            else None
+        )
         or guard_trouble(file, language, plan)
         or order_trouble(file, effects, language, plan, constants)
         or name_trouble(file, language, plan, app, leaving, founded or set())
@@ -179,9 +188,16 @@ def name_trouble(
             outside = [r for r in symbol.references if not inside(r) and not in_leaving(file, r, leaving)]
             if outside:
                 where = file.shown(outside[0].start)
-                return f"'{symbol.name}' is set here and used in line {where}, outside the main code: it would have to be a field of a class", ref.start
+                return (
+                    f"'{symbol.name}' is set here and used in line {where}, outside the main code: it would have to "
+                    "be a field of a class",
+                    ref.start,
+                )
         for d in file.declarations:
-            if start <= d.start < end and (d.scope.frame is file.scope or (d.symbol is not None and d.symbol.scope is file.scope and d.symbol not in founded)):
+            if start <= d.start < end and (
+                d.scope.frame is file.scope
+                or (d.symbol is not None and d.symbol.scope is file.scope and d.symbol not in founded)
+            ):
                 return "a 'global' statement stands in the main code", d.start
         for scope, _ in file.classes:
             if start <= scope.start < end:
@@ -193,12 +209,19 @@ def name_trouble(
 
 def made_of_locals(file: SourceFile, plan: MainPlan, app: str, founded: set[Symbol]) -> tuple[str, int] | None:
     """Fields, and the app, are made before ``run``: their first values cannot read what would be a local of it."""
-    made = [s for s in plan.moving if s.target is not None and s.value is not None and (s.target.symbol in founded or s.target.name == app)]
+    made = [
+        s
+        for s in plan.moving
+        if s.target is not None and s.value is not None and (s.target.symbol in founded or s.target.name == app)
+    ]
     locals_ = {s.target.symbol for s in plan.moving if s.target is not None and s not in made}
     for s in made:
         for ref in file.within(*s.value):  # type: ignore[misc]
             if ref.symbol in locals_:
-                return f"'{ref.name}' is needed before the main code runs: it would have to be a field of a class", ref.start
+                return (
+                    f"'{ref.name}' is needed before the main code runs: it would have to be a field of a class",
+                    ref.start,
+                )
     return None
 
 

@@ -164,7 +164,9 @@ class Wrapper:
     def made(self, plan: MainPlan) -> str:
         """How the app is made, with what it is handed."""
         found = [s for s in self.making(plan.statements) if s.value is not None]
-        return self.file.slice(*found[0].value) if found and found[0].value else str(self.write.make(self.design.name, []))
+        return (
+            self.file.slice(*found[0].value) if found and found[0].value else str(self.write.make(self.design.name, []))
+        )
 
     # -- the entry -------------------------------------------------------------------------------
 

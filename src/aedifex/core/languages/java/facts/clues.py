@@ -14,7 +14,15 @@ FIELDS = r"JTextField|JPasswordField|JTextArea|JSpinner|JComboBox|JSlider"
 TEXT = r'"((?:[^"\\\n]|\\.){1,40})"'
 CHARACTERS = re.compile(r"""[!=]=\s*'([^'\\])'|case\s+'([^'\\])'""")
 KEYS = re.compile(r"VK_(\w+)")
-ARROWS = {"SPACE": "SPACE", "ENTER": "ENTER", "ESCAPE": "ESCAPE", "LEFT": "LEFT", "RIGHT": "RIGHT", "UP": "UP", "DOWN": "DOWN"}
+ARROWS = {
+    "SPACE": "SPACE",
+    "ENTER": "ENTER",
+    "ESCAPE": "ESCAPE",
+    "LEFT": "LEFT",
+    "RIGHT": "RIGHT",
+    "UP": "UP",
+    "DOWN": "DOWN",
+}
 
 
 def clues(files: list[SourceFile]) -> Clues:
@@ -49,22 +57,39 @@ def clues(files: list[SourceFile]) -> Clues:
 
 
 def window(found: Clues, text: str) -> None:
-    """A program with a window: what its buttons say, its fields by their kind and number, keys and clicks that it listens to."""
+    """A program with a window: what its buttons say, its fields by their kind and number, keys and clicks that it
+    listens to."""
     named = dict(re.findall(rf"(\w+)\s*\.\s*setName\(\s*{TEXT}", text))
     for variable, label in re.findall(rf"(?:(\w+)\s*=\s*)?new\s+(?:{BUTTONS})\s*\(\s*{TEXT}", text):
         found.controls.append((named.get(variable, label), ""))
-    found.controls += [(label, "") for label in re.findall(rf"\.setText\(\s*{TEXT}\s*\)", text) if re.search(rf"new\s+(?:{BUTTONS})\s*\(\s*\)", text)]
+    found.controls += [
+        (label, "")
+        for label in re.findall(rf"\.setText\(\s*{TEXT}\s*\)", text)
+        if re.search(rf"new\s+(?:{BUTTONS})\s*\(\s*\)", text)
+    ]
     if re.search(rf"new\s+(?:{BUTTONS})\s*\(\s*[A-Za-z_]", text):  # made in a loop, over texts or numbers
-        found.controls += [(label, "") for row in re.findall(r"\{((?:\s*\"[^\"\n]{1,20}\"\s*,?)+)\}", text) for label in re.findall(r'"([^"]+)"', row)]
-        found.controls += [(str(n), "") for n in range(10)] if re.search(rf"new\s+(?:{BUTTONS})\s*\(\s*(?:String\.valueOf|Integer\.toString|\"\"\s*\+)", text) else []
+        found.controls += [
+            (label, "")
+            for row in re.findall(r"\{((?:\s*\"[^\"\n]{1,20}\"\s*,?)+)\}", text)
+            for label in re.findall(r'"([^"]+)"', row)
+        ]
+        found.controls += (
+            [(str(n), "") for n in range(10)]
+            if re.search(rf"new\s+(?:{BUTTONS})\s*\(\s*(?:String\.valueOf|Integer\.toString|\"\"\s*\+)", text)
+            else []
+        )
     counts: dict[str, int] = {}
     for kind in re.findall(rf"new\s+({FIELDS})\b", text):
         counts[kind] = counts.get(kind, 0) + 1
         found.controls.append((f"{kind} {counts[kind]}", "2"))
     if re.search(r"KeyListener|KeyAdapter|getKeyCode|getKeyChar|KeyStroke", text):
-        found.keys += [ARROWS.get(k, k) for k in KEYS.findall(text) if k in ARROWS or len(k) == 1 or re.fullmatch(r"F\d+", k)]
+        found.keys += [
+            ARROWS.get(k, k) for k in KEYS.findall(text) if k in ARROWS or len(k) == 1 or re.fullmatch(r"F\d+", k)
+        ]
         found.keys += ["SPACE" if c == " " else c for pair in CHARACTERS.findall(text) for c in pair if c]
-    found.mouse = found.mouse or re.search(r"MouseListener|MouseAdapter|mousePressed|mouseClicked|mouseDragged", text) is not None
+    found.mouse = (
+        found.mouse or re.search(r"MouseListener|MouseAdapter|mousePressed|mouseClicked|mouseDragged", text) is not None
+    )
     size = re.search(r"(?:setSize|new\s+Dimension)\(\s*(\d+)\s*,\s*(\d+)", text)
     if size:
         found.size = (int(size[1]), int(size[2]))

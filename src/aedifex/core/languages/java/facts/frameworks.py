@@ -1,4 +1,5 @@
-"""A class that extends the library's class of which it held an object with methods written in place (``new JPanel() { ... }``)."""
+"""A class that extends the library's class of which it held an object with methods written in place (``new JPanel() {
+... }``)."""
 
 from __future__ import annotations
 
@@ -27,7 +28,11 @@ def extendable(file: SourceFile, symbol: Symbol, methods: dict[str, set[str]]) -
     counts = {n: {len(f.params) for o in origins for f in file.functions_named(o)} for n, origins in methods.items()}
     if found is not None and not free(file, value, final(file)):
         return None
-    return found if found is not None and not any(taken(found, n, c) for n, many in counts.items() for c in many or {0}) else None
+    return (
+        found
+        if found is not None and not any(taken(found, n, c) for n, many in counts.items() for c in many or {0})
+        else None
+    )
 
 
 def final(file: SourceFile) -> set[Symbol]:
@@ -37,17 +42,33 @@ def final(file: SourceFile) -> set[Symbol]:
         for b in s.bindings[:1]:
             holder = file.tree.root_node.descendant_for_byte_range(b.start, b.end).parent
             holder = holder.parent if holder is not None else None
-            if holder is not None and holder.type == "field_declaration" and {"static", "final"} <= set(modifiers(holder)):
+            if (
+                holder is not None
+                and holder.type == "field_declaration"
+                and {"static", "final"} <= set(modifiers(holder))
+            ):
                 found.add(s)
     return found
 
 
 def free(file: SourceFile, value: Any, known: set[Symbol]) -> bool:
-    """Whether the arguments with which an object is made say the same before there is an object: plain values, and names of ``known``."""
+    """Whether the arguments with which an object is made say the same before there is an object: plain values, and
+    names of ``known``."""
     span = value.child_by_field_name("arguments").start_byte, value.child_by_field_name("arguments").end_byte
     quiet = not file.calls_within(*span) and not any(span[0] <= at < span[1] for at in file.opaque_calls)
-    whole = not any(n.type in ("lambda_expression", "class_body", "assignment_expression", "update_expression", "method_reference", "this") for n in within(value, *span))
-    return quiet and whole and all(r.symbol is None or r.symbol in known or not r.symbol.kinds & {"variable", "parameter", "function"} for r in file.within(*span))
+    whole = not any(
+        n.type
+        in ("lambda_expression", "class_body", "assignment_expression", "update_expression", "method_reference", "this")
+        for n in within(value, *span)
+    )
+    return (
+        quiet
+        and whole
+        and all(
+            r.symbol is None or r.symbol in known or not r.symbol.kinds & {"variable", "parameter", "function"}
+            for r in file.within(*span)
+        )
+    )
 
 
 def taken(found: Framework, name: str, count: int) -> bool:
@@ -57,10 +78,16 @@ def taken(found: Framework, name: str, count: int) -> bool:
 
 def framework(file: SourceFile, value: Any) -> Framework | None:
     """The class on which an object with methods of its own is based, if it does no more than give hooks."""
-    body = next((c for c in value.named_children if c.type == "class_body"), None) if value.type == "object_creation_expression" else None
+    body = (
+        next((c for c in value.named_children if c.type == "class_body"), None)
+        if value.type == "object_creation_expression"
+        else None
+    )
     full = full_name(file, value.child_by_field_name("type").text.decode(file.encoding)) if body is not None else ""
     hooks = handed_down(full, "hooks") if full else frozenset()
-    members = [c for c in body.named_children if c.type not in ("line_comment", "block_comment")] if body is not None else []
+    members = (
+        [c for c in body.named_children if c.type not in ("line_comment", "block_comment")] if body is not None else []
+    )
     named = overridden(body) if body is not None else set()
     if not named or not named <= hooks or len(named) != len(members) or full == "java.lang.Runnable":
         return None
@@ -90,23 +117,35 @@ class Extending:
 
     def declaration(self) -> Any:
         for member in self.body.named_children:
-            names = [c.child_by_field_name("name").text.decode() for c in member.named_children if c.type == "variable_declarator"]
+            names = [
+                c.child_by_field_name("name").text.decode()
+                for c in member.named_children
+                if c.type == "variable_declarator"
+            ]
             if member.type == "field_declaration" and names == [self.field] and "static" not in modifiers(member):
                 return member
         raise messages.NO_FIELD_DECLARED.at(self.file, self.scope.start, class_=self.class_, field=self.field)
 
     def making(self) -> tuple[Any, Any]:
         """(the statement of the constructor that sets the field, or None where its declaration does, the value)."""
-        value = next(c for c in self.declared.named_children if c.type == "variable_declarator").child_by_field_name("value")
+        value = next(c for c in self.declared.named_children if c.type == "variable_declarator").child_by_field_name(
+            "value"
+        )
         if value is not None:
             return None, value
         for member in self.body.named_children:
             body = member.child_by_field_name("body") if member.type == "constructor_declaration" else None
             for s in body.named_children if body is not None else ():
                 inner = s.named_children[0] if s.type == "expression_statement" else None
-                if inner is not None and inner.type == "assignment_expression" and inner.child_by_field_name("left").text.decode() in (self.field, f"this.{self.field}"):
+                if (
+                    inner is not None
+                    and inner.type == "assignment_expression"
+                    and inner.child_by_field_name("left").text.decode() in (self.field, f"this.{self.field}")
+                ):
                     return s, inner.child_by_field_name("right")
-        raise messages.HELD_NOT_SET_WHERE_MADE.at(self.file, self.declared.start_byte, field=self.field, class_=self.class_)
+        raise messages.HELD_NOT_SET_WHERE_MADE.at(
+            self.file, self.declared.start_byte, field=self.field, class_=self.class_
+        )
 
     def all(self) -> Extended:
         self.check_names()
@@ -126,23 +165,44 @@ class Extending:
                 raise messages.NAME_OF_LIBRARY_CLASS.at(self.file, f.start, library=self.framework.name, name=f.name)
         for name, symbol in self.scope.symbols.items():
             if name in listed(self.framework.name) and symbol.kinds & {"variable"} and symbol.references:
-                raise messages.NAME_OF_LIBRARY_CLASS.at(self.file, symbol.references[0].start, library=self.framework.name, name=name)
+                raise messages.NAME_OF_LIBRARY_CLASS.at(
+                    self.file, symbol.references[0].start, library=self.framework.name, name=name
+                )
         for r in self.file.within(self.scope.start, self.scope.end):
-            if r.name not in inherited or r.symbol is None or r.symbol.scope is not self.file.scope or self.hooks.start_byte <= r.start < self.hooks.end_byte or r.form in ("qualified", "method reference"):
+            if (
+                r.name not in inherited
+                or r.symbol is None
+                or r.symbol.scope is not self.file.scope
+                or self.hooks.start_byte <= r.start < self.hooks.end_byte
+                or r.form in ("qualified", "method reference")
+            ):
                 continue
             if r.symbol.kinds & {"variable", "function"} and not write.sketch(self.file):
                 self.edits.append((r.start, r.start, f"{self.file.scope.name}."))
-            elif r.symbol.kinds & {"variable", "function", "import"} and "class" not in r.symbol.kinds and not r.name[:1].isupper():
+            elif (
+                r.symbol.kinds & {"variable", "function", "import"}
+                and "class" not in r.symbol.kinds
+                and not r.name[:1].isupper()
+            ):
                 raise messages.LIBRARY_MEMBER_MEANT.at(self.file, r.start, name=r.name, library=self.framework.name)
 
     def check_order(self) -> None:
-        """What the library's class does when it is made comes first from now on: nothing that could be noticed may have come before."""
+        """What the library's class does when it is made comes first from now on: nothing that could be noticed may have
+        come before."""
         stop = self.value.start_byte
         for member in self.body.named_children:
-            if member.type == "field_declaration" and "static" not in modifiers(member) and (self.assigned is not None or member.start_byte < stop):
+            if (
+                member.type == "field_declaration"
+                and "static" not in modifiers(member)
+                and (self.assigned is not None or member.start_byte < stop)
+            ):
                 spans = [(member.start_byte, member.end_byte)] if member != self.declared else []
             elif member.type == "constructor_declaration" and self.assigned is not None:
-                spans = [(s.start_byte, s.end_byte) for s in member.child_by_field_name("body").named_children if s.end_byte <= stop and "comment" not in s.type]
+                spans = [
+                    (s.start_byte, s.end_byte)
+                    for s in member.child_by_field_name("body").named_children
+                    if s.end_byte <= stop and "comment" not in s.type
+                ]
             else:
                 spans = [(member.start_byte, member.end_byte)] if member.type == "block" else []
             for start, end in spans:
@@ -154,8 +214,17 @@ class Extending:
         if any(start <= at < end for at in self.file.opaque_calls):
             return True
         calls = self.file.calls_within(start, end)
-        plain = all(c.callee.symbol is not None and c.callee.symbol.kinds <= {"import"} and not c.callee.member and c.callee.name in apis()["quiet"]["builtins"] for c in calls)
-        return not plain or any(r.writes and r.symbol is not None and r.symbol.scope is self.file.scope for r in self.file.within(start, end))
+        plain = all(
+            c.callee.symbol is not None
+            and c.callee.symbol.kinds <= {"import"}
+            and not c.callee.member
+            and c.callee.name in apis()["quiet"]["builtins"]
+            for c in calls
+        )
+        return not plain or any(
+            r.writes and r.symbol is not None and r.symbol.scope is self.file.scope
+            for r in self.file.within(start, end)
+        )
 
     def making_goes(self) -> None:
         arguments = self.value.child_by_field_name("arguments")
@@ -165,14 +234,26 @@ class Extending:
             self.handed_up(f"super({given});")
         elif self.assigned is not None:
             maker = self.assigned.parent.parent
-            alone = len(self.assigned.parent.named_children) == 1 and not maker.child_by_field_name("parameters").named_children
+            alone = (
+                len(self.assigned.parent.named_children) == 1
+                and not maker.child_by_field_name("parameters").named_children
+            )
             self.gone(maker if alone else self.assigned)
 
     def handed_up(self, call: str) -> None:
         """What the object was made with goes to the constructor of the library's class, before all else."""
         makers = [m for m in self.body.named_children if m.type == "constructor_declaration"]
-        named = {s for m in makers for f in self.file.functions if f.start == m.start_byte for s in f.scope.symbols.values() if "parameter" in s.kinds and len(s.bindings) == 1}
-        if len(makers) > 1 or not free(self.file, self.value, final(self.file) | (named if self.assigned is not None else set())):
+        named = {
+            s
+            for m in makers
+            for f in self.file.functions
+            if f.start == m.start_byte
+            for s in f.scope.symbols.values()
+            if "parameter" in s.kinds and len(s.bindings) == 1
+        }
+        if len(makers) > 1 or not free(
+            self.file, self.value, final(self.file) | (named if self.assigned is not None else set())
+        ):
             raise messages.HELD_NEEDS_OBJECT.at(self.file, self.value.start_byte, field=self.field)
         unit, nl = write.indent_unit(self.file), write.newline(self.file)
         lead = self.file.slice(write.line_start(self.file, self.node.start_byte), self.node.start_byte) + unit
@@ -188,20 +269,32 @@ class Extending:
                 self.gone(self.assigned)
             return
         first = next((m for m in self.body.named_children if m.type == "method_declaration"), None)
-        at = write.comment_start(self.file, first.start_byte) if first is not None else write.line_start(self.file, self.body.end_byte - 1)
-        self.edits.append((at, at, write.with_newlines(f"{lead}{self.class_}() {{\n{lead}{unit}{call}\n{lead}}}\n\n", nl)))
+        at = (
+            write.comment_start(self.file, first.start_byte)
+            if first is not None
+            else write.line_start(self.file, self.body.end_byte - 1)
+        )
+        self.edits.append(
+            (at, at, write.with_newlines(f"{lead}{self.class_}() {{\n{lead}{unit}{call}\n{lead}}}\n\n", nl))
+        )
 
     def gone(self, node: Any) -> None:
         start = write.comment_start(self.file, node.start_byte)
         end = write.line_end(self.file, node.end_byte - 1)
         if node.type == "constructor_declaration":
             start = write.blank_before(self.file, start)
-        if self.file.slice(write.line_start(self.file, node.start_byte), node.start_byte).strip() or self.file.slice(node.end_byte, end).strip():
+        if (
+            self.file.slice(write.line_start(self.file, node.start_byte), node.start_byte).strip()
+            or self.file.slice(node.end_byte, end).strip()
+        ):
             raise messages.SHARES_LINE.at(self.file, node.start_byte)
         self.edits.append((start, end, ""))
 
     def is_gone(self, at: int) -> bool:
-        return any(a <= at < b for a, b, text in self.edits if not text and a != b) and not self.hooks.start_byte <= at < self.hooks.end_byte
+        return (
+            any(a <= at < b for a, b, text in self.edits if not text and a != b)
+            and not self.hooks.start_byte <= at < self.hooks.end_byte
+        )
 
     def uses(self) -> None:
         """The field is the object itself."""
@@ -211,13 +304,20 @@ class Extending:
             around = node.parent
             member = around.type == "field_access" and around.child_by_field_name("field") == node
             inside = self.scope.start <= node.start_byte < self.scope.end
-            if member and around.child_by_field_name("object").text.decode() in ("this", f"{self.class_}.this") and inside:
+            if (
+                member
+                and around.child_by_field_name("object").text.decode() in ("this", f"{self.class_}.this")
+                and inside
+            ):
                 whole = around
             elif member or not inside:
                 if member and not inside:
                     raise messages.HELD_USED_ELSEWHERE.at(self.file, node.start_byte, field=self.field)
                 continue
-            elif not any(r.start == node.start_byte and r.symbol is self.scope.symbols.get(self.field) for r in self.file.within(node.start_byte, node.end_byte)):
+            elif not any(
+                r.start == node.start_byte and r.symbol is self.scope.symbols.get(self.field)
+                for r in self.file.within(node.start_byte, node.end_byte)
+            ):
                 continue
             else:
                 whole = node
@@ -245,7 +345,11 @@ class Extending:
             old = self.file.slice(write.line_start(self.file, method.start_byte), method.start_byte)
             if old.strip():
                 raise messages.SHARES_LINE.at(self.file, method.start_byte)
-            edits = [(n.start_byte, n.end_byte, self.itself(n)) for n in within(method, method.start_byte, method.end_byte) if self.names_object(n)]
+            edits = [
+                (n.start_byte, n.end_byte, self.itself(n))
+                for n in within(method, method.start_byte, method.end_byte)
+                if self.names_object(n)
+            ]
             start = write.comment_start(self.file, method.start_byte)
             texts.append(write.shifted(self.file, start + len(old.encode()), method.end_byte, edits, old, lead) + "\n")
         at = write.line_start(self.file, self.body.end_byte - 1)
@@ -255,5 +359,9 @@ class Extending:
         """Whether a node in a hook means the object that is around: ``App.this``, or the field that held it."""
         text = node.text.decode()
         if node.type == "field_access" and text in (f"{self.class_}.this.{self.field}", f"{self.class_}.this"):
-            return text.endswith(self.field) or node.parent.type != "field_access" or not node.parent.text.decode().endswith(f".this.{self.field}")
+            return (
+                text.endswith(self.field)
+                or node.parent.type != "field_access"
+                or not node.parent.text.decode().endswith(f".this.{self.field}")
+            )
         return False

@@ -9,12 +9,14 @@ from typing import Any
 
 from ....program.model import SourceFile
 
-LITERALS = frozenset(["decimal_integer_literal", "hex_integer_literal", "octal_integer_literal", "binary_integer_literal", "character_literal",
-                      "decimal_floating_point_literal", "hex_floating_point_literal", "true", "false", "null_literal", "string_literal",
-                      "line_comment", "block_comment", "integral_type", "floating_point_type", "boolean_type", "type_identifier",
-                      "array_type", "generic_type", "dimensions"])  # fmt: skip
-COMPOSED = frozenset(["binary_expression", "unary_expression", "parenthesized_expression", "ternary_expression", "cast_expression",
-                      "array_initializer", "array_creation_expression", "dimensions_expr"])  # fmt: skip
+LITERALS = frozenset(["decimal_integer_literal", "hex_integer_literal", "octal_integer_literal",
+    "binary_integer_literal", "character_literal", "decimal_floating_point_literal",
+    "hex_floating_point_literal", "true", "false", "null_literal", "string_literal", "line_comment",
+    "block_comment", "integral_type", "floating_point_type", "boolean_type", "type_identifier",
+    "array_type", "generic_type", "dimensions"])  # fmt: skip
+COMPOSED = frozenset(["binary_expression", "unary_expression", "parenthesized_expression",
+    "ternary_expression", "cast_expression", "array_initializer", "array_creation_expression",
+    "dimensions_expr"])  # fmt: skip
 
 
 @cache

@@ -7,7 +7,8 @@ from ..facts.pure import apis
 
 
 def imported(file: SourceFile, statement: Statement) -> list[tuple[str, str, str]]:
-    """(simple name, full name, "" or the member that is imported by itself); a star gives ("*", package or class, "*")."""
+    """(simple name, full name, "" or the member that is imported by itself); a star gives ("*", package or class,
+    "*")."""
     node = statement.node
     last = node.named_children[-1]
     static = any(c.type == "static" for c in node.children)
@@ -38,7 +39,8 @@ def ambient(file: SourceFile) -> list[tuple[str, str, str, int]]:
 
 
 def reached(file: SourceFile) -> list[tuple[int, str, str | None]]:
-    """(offset, member, text) of calls with which a program reaches its own members by their names; None: the text is not known."""
+    """(offset, member, text) of calls with which a program reaches its own members by their names; None: the text is
+    not known."""
     found: list[tuple[int, str, str | None]] = []
     members = frozenset(apis()["dynamic"]["members"])
     if not any(m.encode() in file.text for m in members):

@@ -7,16 +7,22 @@ from ..facts.jdk import full_name, handed_down, overridden
 from .imports import reached
 
 # Types that hand nothing down that a name could mean.
-EMPTY_HANDED = ("Listener", "Runnable", "Comparator", "Comparable", "Callable", "Supplier", "Consumer", "Function", "Predicate", "Thread",
-                "TimerTask", "Adapter", "Iterator", "Iterable", "Operator", "Object", "AutoCloseable", "Cloneable")  # fmt: skip
+EMPTY_HANDED = ("Listener", "Runnable", "Comparator", "Comparable", "Callable", "Supplier", "Consumer",
+    "Function", "Predicate", "Thread", "TimerTask", "Adapter", "Iterator", "Iterable", "Operator",
+    "Object", "AutoCloseable", "Cloneable")  # fmt: skip
 
 
 def made_quietly(file: SourceFile, at: int) -> bool:
-    """Whether an object of a class that is written in place is made there without running anything of that class: its base calls what it overrides later."""
+    """Whether an object of a class that is written in place is made there without running anything of that class: its
+    base calls what it overrides later."""
     node = file.tree.root_node.named_descendant_for_byte_range(at, at + 1)
     while node is not None and node.type != "object_creation_expression" and node.start_byte == at:
         node = node.parent
-    body = next((c for c in node.named_children if c.type == "class_body"), None) if node is not None and node.type == "object_creation_expression" else None
+    body = (
+        next((c for c in node.named_children if c.type == "class_body"), None)
+        if node is not None and node.type == "object_creation_expression"
+        else None
+    )
     if node is None or body is None or any(c.type == "block" for c in body.named_children):
         return False
     base = node.child_by_field_name("type").text.decode().partition("<")[0]
@@ -54,7 +60,8 @@ def inherited(file: SourceFile) -> list[tuple[int, str]]:
 
 
 def offered(file: SourceFile) -> list[tuple[int, tuple[str, ...], str]]:
-    """Names that a class with an unread base may have inherited, and so mean something else; names reached by their text."""
+    """Names that a class with an unread base may have inherited, and so mean something else; names reached by their
+    text."""
     found: list[tuple[int, tuple[str, ...], str]] = [
         (at, (name,), f"'{name}' is used in a class whose base may have a member of that name")
         for at, name in inherited(file)

@@ -1,4 +1,5 @@
-"""Handlers that are written in place in ``main``: lambdas with a block, and anonymous classes of one method, that a call is given."""
+"""Handlers that are written in place in ``main``: lambdas with a block, and anonymous classes of one method, that a
+call is given."""
 
 from __future__ import annotations
 
@@ -11,24 +12,33 @@ from ....program.layout import words
 from ....program.model import SourceFile
 from .structure import statements
 
-EVENTS = {
-    "addActionListener": "java.awt.event.ActionEvent", "addItemListener": "java.awt.event.ItemEvent", "Timer": "java.awt.event.ActionEvent",
-    "addChangeListener": "javax.swing.event.ChangeEvent", "addAdjustmentListener": "java.awt.event.AdjustmentEvent",
-}  # fmt: skip
-OWN = frozenset(["lambda_expression", "class_body", "class_declaration", "record_declaration", "local_class_declaration"])
+EVENTS = { "addActionListener": "java.awt.event.ActionEvent", "addItemListener":
+    "java.awt.event.ItemEvent", "Timer": "java.awt.event.ActionEvent", "addChangeListener":
+    "javax.swing.event.ChangeEvent", "addAdjustmentListener": "java.awt.event.AdjustmentEvent", }  # fmt: skip
+OWN = frozenset(
+    ["lambda_expression", "class_body", "class_declaration", "record_declaration", "local_class_declaration"]
+)
 COMMENTS = ("line_comment", "block_comment")
 
 
 def inlines(file: SourceFile) -> list[Inline]:
     """Those of ``main`` with several lines, in source order."""
     guards = [s.node.child_by_field_name("body") for s in file.statements if s.kind == "guard"]
-    return [made for body in guards if body is not None for call, node in handed(body) if (made := inline(file, call, node)) is not None]
+    return [
+        made
+        for body in guards
+        if body is not None
+        for call, node in handed(body)
+        if (made := inline(file, call, node)) is not None
+    ]
 
 
 def handed(node: Any) -> Iterator[tuple[Any, Any]]:
     """(call, lambda or new object) of each that is an argument, outside of all others."""
     for child in node.named_children:
-        anonymous = child.type == "object_creation_expression" and any(c.type == "class_body" for c in child.named_children)
+        anonymous = child.type == "object_creation_expression" and any(
+            c.type == "class_body" for c in child.named_children
+        )
         if node.type == "argument_list" and (child.type == "lambda_expression" or anonymous):
             yield node.parent, child
         elif child.type not in OWN and not anonymous:
@@ -41,12 +51,29 @@ def inline(file: SourceFile, call: Any, node: Any) -> Inline | None:
         return None
     if node.type == "lambda_expression":
         return arrow(file, node, event, control, kind)
-    members = [c for c in next(c for c in node.named_children if c.type == "class_body").named_children if c.type not in COMMENTS]
-    if len(members) != 1 or members[0].type != "method_declaration" or any(c.type == "throws" for c in members[0].named_children):
+    members = [
+        c
+        for c in next(c for c in node.named_children if c.type == "class_body").named_children
+        if c.type not in COMMENTS
+    ]
+    if (
+        len(members) != 1
+        or members[0].type != "method_declaration"
+        or any(c.type == "throws" for c in members[0].named_children)
+    ):
         return None
     body, name = members[0].child_by_field_name("body"), members[0].child_by_field_name("name").text.decode()
-    params = [(p.child_by_field_name("name"), p.child_by_field_name("type")) for p in members[0].child_by_field_name("parameters").named_children if p.type == "formal_parameter"]
-    if body is None or not several(file, body) or own_this(body) or members[0].child_by_field_name("type").type != "void_type":
+    params = [
+        (p.child_by_field_name("name"), p.child_by_field_name("type"))
+        for p in members[0].child_by_field_name("parameters").named_children
+        if p.type == "formal_parameter"
+    ]
+    if (
+        body is None
+        or not several(file, body)
+        or own_this(body)
+        or members[0].child_by_field_name("type").type != "void_type"
+    ):
         return None
     more = words(name) if name not in ("actionPerformed", "run") and words(name) != event else []
     return Inline(node.start_byte, node.end_byte, body.start_byte + 1, body.end_byte - 1, statements(file, body),
@@ -64,7 +91,13 @@ def arrow(file: SourceFile, node: Any, event: list[str], control: list[str], kin
     if used and not kind:
         return None
     short = kind.rsplit(".", 1)[-1]
-    imported = bool(kind) and re.search(rb"import\s+" + kind.rpartition(".")[0].encode() + rb"\.(\*|" + short.encode() + rb")\s*;", file.text) is not None
+    imported = (
+        bool(kind)
+        and re.search(
+            rb"import\s+" + kind.rpartition(".")[0].encode() + rb"\.(\*|" + short.encode() + rb")\s*;", file.text
+        )
+        is not None
+    )
     return Inline(node.start_byte, node.end_byte, body.start_byte, body.end_byte, statements(file, body),
                   [(n.text.decode(), short if imported else kind) for n in used], event, control)  # fmt: skip
 
@@ -79,7 +112,8 @@ def own_this(body: Any) -> bool:
 
 
 def told(call: Any) -> tuple[list[str], list[str], str]:
-    """Words for the event and for what is asked to tell of it, and the type of what a handler gets; "" if that is not told."""
+    """Words for the event and for what is asked to tell of it, and the type of what a handler gets; "" if that is not
+    told."""
     if call.type == "object_creation_expression":
         name = call.child_by_field_name("type").text.decode().rsplit(".", 1)[-1]
         return (["tick"], [], EVENTS["Timer"]) if name == "Timer" else ([], [], "")

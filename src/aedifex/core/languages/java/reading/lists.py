@@ -1,4 +1,5 @@
-"""How Java's arrays are used: those of one dimension, made where they are declared, of which nothing is taken but items and the length."""
+"""How Java's arrays are used: those of one dimension, made where they are declared, of which nothing is taken but items
+and the length."""
 
 from __future__ import annotations
 
@@ -8,7 +9,9 @@ from ....program.lists import ListUse, Span, WholeLoop, same, span, uses_of
 from ....program.model import Reference, SourceFile, Symbol
 from ...braced import blocks as braces
 
-NARROW = frozenset({"byte", "short", "char"})  # to these a number is fitted in a list of values, but not where it is handed over
+NARROW = frozenset(
+    {"byte", "short", "char"}
+)  # to these a number is fitted in a list of values, but not where it is handed over
 
 
 def list_uses(file: SourceFile, symbol: Symbol) -> list[ListUse] | None:
@@ -25,7 +28,11 @@ def told(file: SourceFile, ref: Reference) -> ListUse | None:
         whole = parent.parent
         deeper = whole.type == "array_access" and same(whole.child_by_field_name("array"), parent)
         return None if deeper else ListUse("item", ref, span(parent), (span(parent.child_by_field_name("index")),))
-    if parent.type == "field_access" and same(parent.child_by_field_name("object"), node) and parent.child_by_field_name("field").text == b"length":
+    if (
+        parent.type == "field_access"
+        and same(parent.child_by_field_name("object"), node)
+        and parent.child_by_field_name("field").text == b"length"
+    ):
         return ListUse("length", ref, span(parent))
     if parent.type == "variable_declarator" and same(parent.child_by_field_name("name"), node):
         return given(file, ref, parent)
@@ -50,27 +57,39 @@ def given(file: SourceFile, ref: Reference, part: Any) -> ListUse | None:
     items = [c for c in value.named_children if not c.type.endswith("comment")]
     plain = len(items) == value.named_child_count and not any(c.type == "array_initializer" for c in items)
     fits = kind_of(file, ref) not in NARROW or all(c.type == "character_literal" for c in items)
-    return ListUse("first", ref, span(whole), tuple(span(c) for c in items), bound=True) if plain and fits and items else None
+    return (
+        ListUse("first", ref, span(whole), tuple(span(c) for c in items), bound=True)
+        if plain and fits and items
+        else None
+    )
 
 
 def kind_of(file: SourceFile, ref: Reference) -> str:
     """The type of the items of an array that is declared at a place; "" if they are arrays themselves."""
     part = file.tree.root_node.named_descendant_for_byte_range(ref.start, ref.end).parent
     kind, more = part.parent.child_by_field_name("type"), part.child_by_field_name("dimensions")
-    text = file.slice(kind.start_byte, kind.end_byte) + (file.slice(more.start_byte, more.end_byte) if more is not None else "")
+    text = file.slice(kind.start_byte, kind.end_byte) + (
+        file.slice(more.start_byte, more.end_byte) if more is not None else ""
+    )
     text = "".join(text.split()) if "<" not in text else text
     return text.removesuffix("[]") if text.count("[") == 1 else ""
 
 
 def whole_loop(file: SourceFile, start: int, end: int, bounds: set[str]) -> WholeLoop | None:
-    return braces.whole_loop(file, start, end, bounds, ("init", "condition", "update"), ("local_variable_declaration",), "block")
+    return braces.whole_loop(
+        file, start, end, bounds, ("init", "condition", "update"), ("local_variable_declaration",), "block"
+    )
 
 
 def item_value(file: SourceFile, start: int, end: int) -> Span | None:
     """What a statement assigns to an item of an array; None if it does something else."""
     node = file.tree.root_node.named_descendant_for_byte_range(start, end)
     inner = node.named_children[0] if node.type == "expression_statement" else node
-    if inner.type != "assignment_expression" or inner.child_by_field_name("left").type != "array_access" or inner.child_by_field_name("operator").type != "=":
+    if (
+        inner.type != "assignment_expression"
+        or inner.child_by_field_name("left").type != "array_access"
+        or inner.child_by_field_name("operator").type != "="
+    ):
         return None
     right = inner.child_by_field_name("right")
     return span(right) if right.type != "array_initializer" else None

@@ -28,7 +28,12 @@ def kind(node: Any, fraction: str) -> str:
         return kind(inner, fraction) if inner.type.endswith(("integer_literal", "point_literal")) else ""
     found = KINDS.get(node.type, "")
     call = node.parent.parent if found and node.parent is not None and node.parent.type == "argument_list" else None
-    if call is not None and call.type == "method_invocation" and call.child_by_field_name("name").text == b"size" and fraction == "float":
+    if (
+        call is not None
+        and call.type == "method_invocation"
+        and call.child_by_field_name("name").text == b"size"
+        and fraction == "float"
+    ):
         return ""  # a sketch is told its size before it runs
     if found == "int" and node.text[-1:] in b"lL":
         return "long"

@@ -1,4 +1,5 @@
-"""The members of a Java class: where its methods use them, by their bare names or through ``this``, and the class as variables and functions."""
+"""The members of a Java class: where its methods use them, by their bare names or through ``this``, and the class as
+variables and functions."""
 
 from __future__ import annotations
 
@@ -24,18 +25,41 @@ def whole(file: SourceFile, name: str) -> Whole | None:
     node = declaration_of(file, scope) if scope is not None else None
     if scope is None or node is None or any(n == name for _, n in file.inheriting) or REACHING.search(file.text):
         return None
-    if OWN_WAYS.search(file.text, scope.start, scope.end) or any(c.type in BASES for c in node.named_children) or not reachable(file, node, name):
+    if (
+        OWN_WAYS.search(file.text, scope.start, scope.end)
+        or any(c.type in BASES for c in node.named_children)
+        or not reachable(file, node, name)
+    ):
         return None
     methods = [f for f in file.functions if f.outer is scope]
     names = [f.name for f in methods]
     if names.count(write.CONSTRUCTOR) > 1:
         return None
-    plain = {f.name for f in methods if f.name != write.CONSTRUCTOR and names.count(f.name) == 1 and modifiers(f.node) <= {"public", "private", "protected", "final"}}
+    plain = {
+        f.name
+        for f in methods
+        if f.name != write.CONSTRUCTOR
+        and names.count(f.name) == 1
+        and modifiers(f.node) <= {"public", "private", "protected", "final"}
+    }
     found = Whole(name, scope, methods, RECEIVER, plain)
     for child in node.child_by_field_name("body").named_children:
         if child.type == "field_declaration" and "static" not in modifiers(child):
             declare(file, found, child)
-    found.head = Function("", scope, scope, node.start_byte, node.end_byte, node.start_byte, node.start_byte, node.start_byte, [], 0, 0, node.start_byte)
+    found.head = Function(
+        "",
+        scope,
+        scope,
+        node.start_byte,
+        node.end_byte,
+        node.start_byte,
+        node.start_byte,
+        node.start_byte,
+        [],
+        0,
+        0,
+        node.start_byte,
+    )
     for r, member in members(file, found):
         f = next((f for f in methods if f.start <= r.start < f.end), None)
         span = (r.start, r.end if r.name == member else member_end(file, r))
@@ -56,7 +80,11 @@ def reachable(file: SourceFile, node: Any, name: str) -> bool:
     if name == file.scope.name or write.sketch(file):
         return True
     around = node.parent.parent if node.parent is not None else None
-    own = around is not None and around.type == "class_declaration" and around.child_by_field_name("name").text.decode() == file.scope.name
+    own = (
+        around is not None
+        and around.type == "class_declaration"
+        and around.child_by_field_name("name").text.decode() == file.scope.name
+    )
     return own and "static" in modifiers(node)
 
 
@@ -65,13 +93,24 @@ def declare(file: SourceFile, found: Whole, node: Any) -> None:
     kind = node.child_by_field_name("type").text.decode(file.encoding)
     for one in names:
         value = one.child_by_field_name("value")
-        plain = len(names) == 1 and one.child_by_field_name("dimensions") is None and modifiers(node) <= {"public", "private", "protected", "final"}
+        plain = (
+            len(names) == 1
+            and one.child_by_field_name("dimensions") is None
+            and modifiers(node) <= {"public", "private", "protected", "final"}
+        )
         name = one.child_by_field_name("name").text.decode(file.encoding)
-        found.declared[name] = Declared(node.start_byte, node.end_byte, (value.start_byte, value.end_byte) if value is not None else None, kind, plain)
+        found.declared[name] = Declared(
+            node.start_byte,
+            node.end_byte,
+            (value.start_byte, value.end_byte) if value is not None else None,
+            kind,
+            plain,
+        )
 
 
 def members(file: SourceFile, found: Whole) -> Iterator[tuple[Reference, str]]:
-    """Each use of a member, bare or through the object, with its name; the object itself where it is handed on is noted."""
+    """Each use of a member, bare or through the object, with its name; the object itself where it is handed on is
+    noted."""
     scope = found.scope
     heads = {d.start: d.end for d in found.declared.values()}
     for symbol in scope.symbols.values():
@@ -113,7 +152,11 @@ def kind_of(file: SourceFile, r: Reference, member: str, found: Whole) -> str:
     method = any(f.name == member for f in found.methods)
     if method:
         around = node.parent
-        return "call" if around.type == "method_invocation" and (r.name != member or around.child_by_field_name("name") == node) else "other"
+        return (
+            "call"
+            if around.type == "method_invocation" and (r.name != member or around.child_by_field_name("name") == node)
+            else "other"
+        )
     if member not in found.declared:
         return "other"  # a class inside, which needs the object around it
     if r.name == member:
@@ -122,7 +165,9 @@ def kind_of(file: SourceFile, r: Reference, member: str, found: Whole) -> str:
     if around.type != "field_access":
         return "other"
     outer = around.parent
-    if outer.type == "update_expression" or (outer.type == "assignment_expression" and outer.child_by_field_name("left") == around):
+    if outer.type == "update_expression" or (
+        outer.type == "assignment_expression" and outer.child_by_field_name("left") == around
+    ):
         return "set"
     return "read"
 
@@ -155,7 +200,11 @@ def flattened(file: SourceFile, whole: Whole) -> tuple[bytes, dict[str, str]]:
 
 
 def declaration(file: SourceFile, like: Declared, name: str, class_: str, value: str) -> str:
-    words = [w for w in ("public", "protected", "private", "final") if re.search(rf"\b{w}\b", file.slice(like.start, like.end).partition("=")[0])]
+    words = [
+        w
+        for w in ("public", "protected", "private", "final")
+        if re.search(rf"\b{w}\b", file.slice(like.start, like.end).partition("=")[0])
+    ]
     return f"{''.join(w + ' ' for w in words)}{class_} {name}{' = ' + value if value else ''};"
 
 
@@ -197,9 +246,16 @@ def may_be(file: SourceFile, base: Any, whole: Whole) -> bool:
             at = at.parent
         return at is None or at is whole.scope
     root = base
-    while root.type in ("field_access", "method_invocation", "array_access", "parenthesized_expression") and root.named_children:
+    while (
+        root.type in ("field_access", "method_invocation", "array_access", "parenthesized_expression")
+        and root.named_children
+    ):
         root = root.child_by_field_name("object") or root.named_children[0]
-    symbol = next((r.symbol for r in file.within(root.start_byte, root.end_byte)), None) if root.type == "identifier" else None
+    symbol = (
+        next((r.symbol for r in file.within(root.start_byte, root.end_byte)), None)
+        if root.type == "identifier"
+        else None
+    )
     if symbol is not None and (not symbol.kinds or symbol.kinds == {"import"}):
         return root is base and bool(symbol.name[:1].islower())  # what a library offers holds none
     kind = declared_type(file, symbol) if symbol is not None and root is base else ""
@@ -210,7 +266,14 @@ def declared_type(file: SourceFile, symbol: Symbol) -> str:
     """The type that a variable is declared with; "" if it has none."""
     for r in symbol.references:
         node = file.tree.root_node.descendant_for_byte_range(r.start, r.end).parent if r.writes else None
-        while node is not None and node.type in ("variable_declarator", "formal_parameter", "local_variable_declaration", "field_declaration", "enhanced_for_statement", "resource"):
+        while node is not None and node.type in (
+            "variable_declarator",
+            "formal_parameter",
+            "local_variable_declaration",
+            "field_declaration",
+            "enhanced_for_statement",
+            "resource",
+        ):
             kind = node.child_by_field_name("type")
             if kind is not None:
                 return str(kind.text.decode(file.encoding))

@@ -17,7 +17,8 @@ SKETCH = ".pde"
 
 
 def read(path: str, text: bytes) -> SourceFile:
-    """Read one file, or the joined files of a sketch. Broken syntax becomes problems with lines; unusable bytes raise AedifexError."""
+    """Read one file, or the joined files of a sketch. Broken syntax becomes problems with lines; unusable bytes raise
+    AedifexError."""
     refuse_unreadable(path, text)
     root = parser().parse(masked(text) if path.endswith(SKETCH) else text)
     file = SourceFile(path, text, "utf-8", Scope("module", "<module>", None, 0, len(text)))
@@ -39,7 +40,8 @@ def read(path: str, text: bytes) -> SourceFile:
 
 
 def main_class(root: Any) -> str:
-    """The class whose static members are the program: that with ``main``, else the first with changing static fields."""
+    """The class whose static members are the program: that with ``main``, else the first with changing static
+    fields."""
     classes = [c for c in root.named_children if c.type == "class_declaration"]
     for wanted in (starts, holds_state):
         for node in classes:

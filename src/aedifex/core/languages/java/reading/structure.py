@@ -12,7 +12,11 @@ from ... import tree
 from ...braced import text as curly
 from .walk import TYPES, modifiers
 
-MEMBERS = {"field_access": "field", "method_invocation": "name", "method_reference": ""}  # nodes that take a member, and the field that holds its name
+MEMBERS = {
+    "field_access": "field",
+    "method_invocation": "name",
+    "method_reference": "",
+}  # nodes that take a member, and the field that holds its name
 COMMENTS = ("line_comment", "block_comment")
 KINDS = {
     "import_declaration": "import",
@@ -176,7 +180,8 @@ def count(node: Any) -> int:
 
 
 def depth(node: Any) -> int:
-    """How deep blocks are nested inside a statement (0 for a plain one); a definition is no level, what it holds counts."""
+    """How deep blocks are nested inside a statement (0 for a plain one); a definition is no level, what it holds
+    counts."""
     if node.type in ("class_declaration", "class_body"):
         return max((depth(c) for c in node.named_children), default=0)
     within = blocks(node)

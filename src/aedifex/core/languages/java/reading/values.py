@@ -53,17 +53,22 @@ def blind(file: SourceFile, ref: Reference, top: Scope) -> str:
     while node is not None and not node.type.endswith(("_declaration", "_expression")):
         node = node.parent
     if node is None or node.type not in ("class_declaration", "object_creation_expression"):
-        return f"line {file.shown(ref.start)}: '{ref.name}' is used inside a type that stands in it and has no object around"
+        return (
+            f"line {file.shown(ref.start)}: '{ref.name}' is used inside a type that stands in it and has no object "
+            "around"
+        )
     return ""
 
 
 def receiver_at(file: SourceFile, scope: Scope, top: Scope, class_: str) -> str:
-    """How code in ``scope`` names the object of the method ``top``: in a class of its own it says whose object it means."""
+    """How code in ``scope`` names the object of the method ``top``: in a class of its own it says whose object it
+    means."""
     return f"{class_}.this" if between(scope, top) is not None else "this"
 
 
 def inner_receivers(file: SourceFile, top: Scope, refs: Sequence[Reference]) -> tuple[list[Edit], str]:
-    """A class that stands inside a method sees the method's object under another name; a type without an object around does not."""
+    """A class that stands inside a method sees the method's object under another name; a type without an object around
+    does not."""
     return [], next((why for r in refs if (why := blind(file, r, top))), "")
 
 
@@ -77,7 +82,13 @@ def outward(file: SourceFile, refs: Sequence[Reference], fields: set[str], metho
         if given:
             hiding = set() if ref.member else methods if ref.role == "call" else fields
         else:
-            hiding = fields if "variable" in ref.symbol.kinds else methods | INHERITED if "function" in ref.symbol.kinds else set()
+            hiding = (
+                fields
+                if "variable" in ref.symbol.kinds
+                else methods | INHERITED
+                if "function" in ref.symbol.kinds
+                else set()
+            )
         if ref.name not in hiding:
             continue
         if given or file.path.endswith(".pde"):

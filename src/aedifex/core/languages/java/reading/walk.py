@@ -10,7 +10,7 @@ from .walk_names import METHOD, RECEIVER, TYPE, NameWalker
 TYPES = frozenset(
     """
     class_declaration interface_declaration enum_declaration record_declaration annotation_type_declaration
-    """.split()  # noqa: SIM905
+    """.split()
 )
 INSTANCE = "instance"  # scope of what the main class's own objects have
 
@@ -195,10 +195,20 @@ class Walker(NameWalker):
         constructor = node.type != "method_declaration"
         start = params.start_byte + 1 if params is not None else name.end_byte
         made = Function(
-            "<init>" if constructor else self.text(name), self.scope, outer, node.start_byte, node.end_byte, self.head(node),
-            name.start_byte, name.end_byte, found, start, params.end_byte - 1 if params is not None else name.end_byte,
-            body.start_byte if body is not None else node.end_byte, node=node,
-        )  # fmt: skip
+            "<init>" if constructor else self.text(name),
+            self.scope,
+            outer,
+            node.start_byte,
+            node.end_byte,
+            self.head(node),
+            name.start_byte,
+            name.end_byte,
+            found,
+            start,
+            params.end_byte - 1 if params is not None else name.end_byte,
+            body.start_byte if body is not None else node.end_byte,
+            node=node,
+        )
         self.scope.function = made
         self.file.functions.append(made)
         if body is not None:
@@ -263,7 +273,9 @@ class Walker(NameWalker):
             elif child.type != "modifiers":
                 self.visit(child)
 
-    on_block = on_constructor_body = on_switch_block = on_for_statement = on_try_with_resources_statement = NameWalker.block
+    on_block = on_constructor_body = on_switch_block = on_for_statement = on_try_with_resources_statement = (
+        NameWalker.block
+    )
 
     def on_enhanced_for_statement(self, node: Any) -> None:
         self.value(node.child_by_field_name("value"))
@@ -306,7 +318,8 @@ class Walker(NameWalker):
             self.declare(name, self.flowing(node), "pattern")
 
     def flowing(self, node: Any) -> Scope:
-        """Where the variable of a test is known: in the statement of the test, or behind it if the test is turned round."""
+        """Where the variable of a test is known: in the statement of the test, or behind it if the test is turned
+        round."""
         at, turned = node, False
         while at.parent is not None and not at.type.endswith(("_statement", "_declaration")):
             turned = turned != (at.type == "unary_expression" and self.text(at).startswith("!"))

@@ -11,22 +11,19 @@ from ...braced.walker import BracedWalker
 from .grammar import node_kinds
 
 VARIABLE, METHOD, TYPE, ANY = "", "()", "<>", "?"  # kinds of names; ANY: a variable, else a type
-MUTATORS = frozenset(
-    ["add", "put", "remove", "clear", "append", "set", "push", "pop", "offer", "poll", "addAll", "removeAll", "sort", "insert", "delete",
-     "reverse", "addFirst", "addLast", "removeFirst", "removeLast", "mult", "sub", "div", "normalize", "limit", "setMag"]
-)  # fmt: skip
+MUTATORS = frozenset( ["add", "put", "remove", "clear", "append", "set", "push", "pop", "offer", "poll",
+    "addAll", "removeAll", "sort", "insert", "delete", "reverse", "addFirst", "addLast", "removeFirst",
+    "removeLast", "mult", "sub", "div", "normalize", "limit", "setMag"] )  # fmt: skip
 LEAVES = frozenset(
     """
     line_comment block_comment string_fragment escape_sequence decimal_integer_literal hex_integer_literal
     octal_integer_literal binary_integer_literal decimal_floating_point_literal hex_floating_point_literal true
     false null_literal character_literal void_type integral_type floating_point_type boolean_type dimensions
     asterisk super import_declaration package_declaration break_statement continue_statement marker_annotation
-    """.split()  # noqa: SIM905
+    """.split()
 )
-PASSING = frozenset(
-    ["argument_list", "return_statement", "array_initializer", "ternary_expression", "parenthesized_expression", "throw_statement",
-     "variable_declarator", "cast_expression"]
-)  # fmt: skip
+PASSING = frozenset( ["argument_list", "return_statement", "array_initializer", "ternary_expression",
+    "parenthesized_expression", "throw_statement", "variable_declarator", "cast_expression"] )  # fmt: skip
 
 
 class NameWalker(BracedWalker):
@@ -36,7 +33,11 @@ class NameWalker(BracedWalker):
     """
 
     LEAVES, PASSING = LEAVES, PASSING
-    SHAPES = Shapes({"field_access": "field"}, "object", frozenset(["field_access", "array_access", "method_invocation", "parenthesized_expression", "cast_expression"]))
+    SHAPES = Shapes(
+        {"field_access": "field"},
+        "object",
+        frozenset(["field_access", "array_access", "method_invocation", "parenthesized_expression", "cast_expression"]),
+    )
 
     def __init__(self, file: SourceFile, main: str) -> None:
         super().__init__(file, node_kinds())
@@ -48,7 +49,8 @@ class NameWalker(BracedWalker):
     def use(
         self, node: Any, role: Role = Role.READ, form: str = "", kind: str = VARIABLE, whole: Any = None
     ) -> Reference:
-        """Note a use of the name at ``node``; ``whole``: what is replaced with it, where it is written with its class."""
+        """Note a use of the name at ``node``; ``whole``: what is replaced with it, where it is written with its
+        class."""
         span = whole if whole is not None else node
         ref = Reference(self.text(node), span.start_byte, node.end_byte, role, self.scope, form)
         self.kinds[id(ref)] = kind
@@ -69,7 +71,8 @@ class NameWalker(BracedWalker):
         return ref
 
     def is_main(self, node: Any) -> bool:
-        """Whether an expression means what has the globals: the name of the class whose static members they are, or the sketch, from its own functions."""
+        """Whether an expression means what has the globals: the name of the class whose static members they are, or the
+        sketch, from its own functions."""
         if node.type == "this":
             return not self.main and self.receiver_free()
         return bool(self.main) and node.type == "identifier" and self.text(node) == self.main

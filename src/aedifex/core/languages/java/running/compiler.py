@@ -51,7 +51,8 @@ def store() -> str:
 
 @lru_cache(maxsize=1)
 def support() -> str:
-    """The compiled classes with which programs are pinned and drawn; kept for the next command, where that is possible."""
+    """The compiled classes with which programs are pinned and drawn; kept for the next command, where that is
+    possible."""
     sources = sorted((HERE / "pinned" / "aedifex").glob("*.java"))
     key = hashlib.sha256(b"".join(p.read_bytes() for p in sources) + str(shutil.which("javac")).encode()).hexdigest()[
         :16

@@ -16,11 +16,14 @@ from .compiler import compiled, sketch_name, support
 SHARES_SCREEN = False  # two programs that open windows at once each take the other for a window manager
 MEMORY = 0  # bytes of address space: the machine reserves far more than it uses, and has a limit of its own
 HEAP = 512  # MiB that the program may use
-WINDOWS = re.compile(rb"\bnew\s+(?:javax\.swing\.)?(?:JFrame|JDialog)\b|\bextends\s+(?:javax\.swing\.)?(?:JFrame|JDialog)\b|\bJOptionPane\s*\.")
+WINDOWS = re.compile(
+    rb"\bnew\s+(?:javax\.swing\.)?(?:JFrame|JDialog)\b|\bextends\s+(?:javax\.swing\.)?(?:JFrame|JDialog)\b|\bJOptionPane\s*\."
+)
 FLAGS = [
     "-XX:-ShowCodeDetailsInExceptionMessages",  # they name variables, which move
     "-XX:+UnlockExperimentalVMOptions",
-    "-XX:hashCode=2",  # objects without a hash of their own all have the same: what is told of them, and their order, stays
+    # objects without a hash of their own all have the same: what is told of them, and their order, stays
+    "-XX:hashCode=2",
     "-XX:TieredStopAtLevel=1",
     "-XX:+UseSerialGC",
     "-Xshare:auto",
@@ -42,10 +45,13 @@ def command(root: str, entry: str, sources: list[SourceFile], wishes: dict[str, 
 
 
 def beside(entry: str, sources: list[SourceFile]) -> list[str]:
-    """Where the engine looks for what lies beside the sources (texts, pictures), as it does when it is started there: relative to the project."""
+    """Where the engine looks for what lies beside the sources (texts, pictures), as it does when it is started there:
+    relative to the project."""
     package = next((module_text(f.text) for f in sources if f.path == entry), "")
     parts = entry.split("/")[:-1]
-    return list(dict.fromkeys([".", "/".join(parts[: len(parts) - len(package.split("."))] if package else parts) or "."]))
+    return list(
+        dict.fromkeys([".", "/".join(parts[: len(parts) - len(package.split("."))] if package else parts) or "."])
+    )
 
 
 def class_of(entry: str, sources: list[SourceFile]) -> str:
@@ -88,7 +94,12 @@ def environment(standins: bool) -> dict[str, str]:
 
 def planned(plan: dict[str, Any], path: str) -> dict[str, str]:
     """Write the plan of a run, a line for each thing, where the pinned program finds it."""
-    rows = [["log", plan["log"]], ["turns", str(plan.get("turns") or 0)], *([["calls"]] if plan.get("calls") else []), *([["windows"]] if plan.get("display") else [])]
+    rows = [
+        ["log", plan["log"]],
+        ["turns", str(plan.get("turns") or 0)],
+        *([["calls"]] if plan.get("calls") else []),
+        *([["windows"]] if plan.get("display") else []),
+    ]
     for event in sorted(plan.get("events", ()), key=lambda e: e["turn"]):
         rows.append(["event", str(event["turn"]), *told(event)])
     for row in plan.get("watch", ()):
@@ -113,7 +124,11 @@ def told(event: dict[str, Any]) -> list[str]:
             return [kind, *(str(v) for v in event[kind]), str(event.get("button", 1))]
     if "control" in event:
         value = event.get("value")
-        return ["control", event["control"], *([] if value is None else [str(value).lower() if isinstance(value, bool) else str(value)])]
+        return [
+            "control",
+            event["control"],
+            *([] if value is None else [str(value).lower() if isinstance(value, bool) else str(value)]),
+        ]
     if "text" in event:
         return ["text", event["text"]]
     return [next(k for k in event if k != "turn")]

@@ -61,12 +61,21 @@ HELPERS = {
 """,
 }
 IMPORTS = {
-    "new ArrayList<": "java.util.ArrayList", "new LinkedList<": "java.util.LinkedList", "new HashSet<": "java.util.HashSet",
-    "new TreeSet<": "java.util.TreeSet", "new HashMap<": "java.util.HashMap", "new TreeMap<": "java.util.TreeMap",
-    "List.of(": "java.util.List", "Set.of(": "java.util.Set", "Map.of(": "java.util.Map", "Field field": "java.lang.reflect.Field",
-    "PrintStream out": "java.io.PrintStream", "ByteArrayOutputStream ": "java.io.ByteArrayOutputStream",
-    "Executable call": "org.junit.jupiter.api.function.Executable", "@Test": "org.junit.jupiter.api.Test",
-}  # fmt: skip
+    "new ArrayList<": "java.util.ArrayList",
+    "new LinkedList<": "java.util.LinkedList",
+    "new HashSet<": "java.util.HashSet",
+    "new TreeSet<": "java.util.TreeSet",
+    "new HashMap<": "java.util.HashMap",
+    "new TreeMap<": "java.util.TreeMap",
+    "List.of(": "java.util.List",
+    "Set.of(": "java.util.Set",
+    "Map.of(": "java.util.Map",
+    "Field field": "java.lang.reflect.Field",
+    "PrintStream out": "java.io.PrintStream",
+    "ByteArrayOutputStream ": "java.io.ByteArrayOutputStream",
+    "Executable call": "org.junit.jupiter.api.function.Executable",
+    "@Test": "org.junit.jupiter.api.Test",
+}
 
 
 def file_name(home: SourceFile, name: str, several: bool) -> str:
@@ -160,7 +169,10 @@ def watched(method: Any, text: bytes) -> list[tuple[int, str]]:
         gives += dimensions.text.decode() if dimensions is not None else ""
         inner = f"{gives} r$ = {call}; aedifex.Calls.left(c$, r$); return r$;"
     enter = f'aedifex.Calls c$ = aedifex.Calls.enter("{name.text.decode()}", this, new Object[] {{{given}}});'
-    wrapper = f"{one_line(head)} {{ {enter} try {{ {inner} }} catch (Throwable t$) {{ aedifex.Calls.threw(c$, t$); throw t$; }} }} private "
+    wrapper = (
+        f"{one_line(head)} {{ {enter} try {{ {inner} }} catch (Throwable t$) {{ aedifex.Calls.threw(c$, t$); throw "
+        "t$; }} }} private "
+    )
     return [
         (kind.start_byte, wrapper),
         (name.start_byte, "seen$"),
@@ -201,7 +213,9 @@ def test_file(name: str, homes: dict[str, SourceFile], up: str, tests: list[tupl
 
 def body(name: str, call: dict[str, Any]) -> str:
     rows = list(call["setup"])
-    told = any(row.startswith("ByteArrayOutputStream told") for row in rows)  # what it prints goes to a stream of the test's
+    told = any(
+        row.startswith("ByteArrayOutputStream told") for row in rows
+    )  # what it prints goes to a stream of the test's
     if told:
         rows.append(called(call))
     elif call["printed"]:
@@ -219,7 +233,7 @@ def body(name: str, call: dict[str, Any]) -> str:
     ]
     rows += [same(name, text) for name, text in call["things"].items() if text is not None]
     if told and call["printed"]:
-        rows.append(f"assertEquals({written(call['printed'])}, told.toString(\"UTF-8\"));")
+        rows.append(f'assertEquals({written(call["printed"])}, told.toString("UTF-8"));')
     trouble = "Throwable" if call["printed"] and not told else "Exception"
     throws = f" throws {trouble}" if told or call["printed"] or any("set(" in r or "field(" in r for r in rows) else ""
     return f"    @Test\n    void {name}(){throws} {{\n" + "".join(f"        {row}\n" for row in rows) + "    }\n"
@@ -282,16 +296,32 @@ def run(
             failing |= wrong
         reports = os.path.join(made, "reports")
         subprocess.run(
-            [interpreter, "-jar", jar, "--class-path", made, "--scan-class-path", made, "--reports-dir", reports, "--details", "none"],
-            cwd=place, capture_output=True, timeout=600, stdin=subprocess.DEVNULL,
-        )  # fmt: skip
+            [
+                interpreter,
+                "-jar",
+                jar,
+                "--class-path",
+                made,
+                "--scan-class-path",
+                made,
+                "--reports-dir",
+                reports,
+                "--details",
+                "none",
+            ],
+            cwd=place,
+            capture_output=True,
+            timeout=600,
+            stdin=subprocess.DEVNULL,
+        )
         for path in glob.glob(os.path.join(reports, "*jupiter*.xml")):
             failing |= failures(path)
     return failing, ""
 
 
 def blamed(errors: str, folder: str) -> set[tuple[str, str]]:
-    """(file, name) of the tests that the compiler refuses; they are taken out of their files, their lines left empty."""
+    """(file, name) of the tests that the compiler refuses; they are taken out of their files, their lines left
+    empty."""
     found = set()
     for path in {m[1] for m in re.finditer(r"^(.*?\.java):\d+: error:", errors, re.M)}:
         if not path.startswith(folder):
@@ -324,4 +354,7 @@ def command(folder: str) -> str:
     """How a person runs the tests."""
     jar = library(".") or f"{LIBRARY}.jar"
     places = f". {folder}" if folder.startswith("..") else "."
-    return f"javac -cp {jar} -d made $(find {places} -name '*.java') && java -jar {jar} --class-path made --scan-class-path"
+    return (
+        f"javac -cp {jar} -d made $(find {places} -name '*.java') && java -jar {jar} --class-path made "
+        "--scan-class-path"
+    )

@@ -35,7 +35,11 @@ def fields(file: SourceFile, scope: Scope) -> dict[str, tuple[int, int]]:
     """The fields that a class declares, one each, with where that stands."""
     found = {}
     for child in node_of(file, scope).child_by_field_name("body").named_children:
-        parts = [c for c in child.named_children if c.type == "variable_declarator"] if child.type == "field_declaration" else []
+        parts = (
+            [c for c in child.named_children if c.type == "variable_declarator"]
+            if child.type == "field_declaration"
+            else []
+        )
         if len(parts) == 1 and "static" not in file.slice(child.start_byte, parts[0].start_byte).split():
             found[parts[0].child_by_field_name("name").text.decode()] = (child.start_byte, child.end_byte)
     return found
@@ -53,7 +57,11 @@ def base_call(file: SourceFile, arguments: Sequence[str]) -> str:
 
 def constructor_text(file: SourceFile, unit: str, name: str, parameters: Sequence[str], lines: Sequence[str]) -> str:
     lead = "" if file.path.endswith(".pde") else unit
-    return f"{lead}{unit}{name}({', '.join(parameters)}) {{\n" + "".join(f"{line}\n" for line in lines) + f"{lead}{unit}}}\n"
+    return (
+        f"{lead}{unit}{name}({', '.join(parameters)}) {{\n"
+        + "".join(f"{line}\n" for line in lines)
+        + f"{lead}{unit}}}\n"
+    )
 
 
 def class_with(file: SourceFile, unit: str, name: str, members: str) -> str:

@@ -65,7 +65,8 @@ def stays_in(file: SourceFile, scope: Scope | None = None) -> str:
 
 
 def may_hold(file: SourceFile, base: Any) -> bool:
-    """Whether what a member is taken from may be an object of the program's own types: not the receiver, nor a library's class."""
+    """Whether what a member is taken from may be an object of the program's own types: not the receiver, nor a
+    library's class."""
     if base is None or base.type == "this":
         return False
     if base.type != "identifier":
@@ -150,10 +151,15 @@ def opened_fields(file: SourceFile, scope: Scope) -> list[Edit]:
 
 
 def of_another(file: SourceFile, scope: Scope, symbol: Symbol) -> bool:
-    """Whether a variable of the home is declared as an object of another of its classes, which has nothing to do with this one."""
-    told = [s for s in file.statements if s.target is not None and s.target.symbol is symbol and s.annotation is not None]
+    """Whether a variable of the home is declared as an object of another of its classes, which has nothing to do with
+    this one."""
+    told = [
+        s for s in file.statements if s.target is not None and s.target.symbol is symbol and s.annotation is not None
+    ]
     kinds = {file.slice(*s.annotation) for s in told if s.annotation is not None}
-    related = {base for s, base in file.inheriting} | {name for s, name in file.classes if any(x is s for x, _ in file.inheriting)}
+    related = {base for s, base in file.inheriting} | {
+        name for s, name in file.classes if any(x is s for x, _ in file.inheriting)
+    }
     return bool(kinds) and kinds <= {name for _, name in file.classes} - related - {scope.name}
 
 

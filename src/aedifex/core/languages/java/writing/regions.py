@@ -14,27 +14,49 @@ from ..reading.structure import statement, statements
 from ..reading.walk import modifiers
 
 TESTS = frozenset(["<", ">", "<=", ">=", "==", "!=", "&&", "||", "!"])
-KINDS = frozenset("binary_expression unary_expression ternary_expression method_invocation parenthesized_expression instanceof_expression object_creation_expression".split())  # noqa: SIM905  # fmt: skip
+KINDS = frozenset(
+    """
+    binary_expression unary_expression ternary_expression method_invocation parenthesized_expression
+    instanceof_expression object_creation_expression
+    """.split()
+)
 TARGETS = frozenset([("assignment_expression", "left"), ("method_invocation", "object"), ("update_expression", "")])
 OWN_THIS = frozenset(["class_body", "class_declaration"])
 either = braces.either
 lone = braces.lone
 leave_first = braces.leave_first
 CLOSURES = False  # a method stands in a class, whatever its lines were in
-called_in_place = called_when_ready = method_around = braces.none_such  # there are no pages, and what stands in a method is a method's already
+called_in_place = called_when_ready = method_around = (
+    braces.none_such
+)  # there are no pages, and what stands in a method is a method's already
 GOES_ON, LEAVES = "true", "false"
 NOTHING = "void"
 PARAMETERS = frozenset(["formal_parameter", "catch_formal_parameter", "enhanced_for_statement", "resource"])
 
 
 def unnamed(file: SourceFile, scope: Scope) -> Function | None:
-    """The function of statements that is written where it is used, by its scope; None if it is none, or has but an expression."""
+    """The function of statements that is written where it is used, by its scope; None if it is none, or has but an
+    expression."""
     node = file.tree.root_node.named_descendant_for_byte_range(scope.start, scope.end)
     body = node.child_by_field_name("body") if node.type == "lambda_expression" else None
     if body is None or body.type != "block":
         return None
     at = body.start_byte
-    return Function("", scope, scope.parent or file.scope, node.start_byte, node.end_byte, node.start_byte, at, at, [], at, at, at, node=node)
+    return Function(
+        "",
+        scope,
+        scope.parent or file.scope,
+        node.start_byte,
+        node.end_byte,
+        node.start_byte,
+        at,
+        at,
+        [],
+        at,
+        at,
+        at,
+        node=node,
+    )
 
 
 def blocks(file: SourceFile, s: Statement) -> list[Block]:
@@ -42,7 +64,12 @@ def blocks(file: SourceFile, s: Statement) -> list[Block]:
     if s.kind == "guard":
         body = s.node.child_by_field_name("body")
         return [Block("body", statements(file, body), body.start_byte, body.end_byte)]
-    return braces.told_blocks(file, s, lambda f, node: [x for x in statements(f, node) if x.node.type != "switch_label"], lambda f, node: statement(f, node))
+    return braces.told_blocks(
+        file,
+        s,
+        lambda f, node: [x for x in statements(f, node) if x.node.type != "switch_label"],
+        lambda f, node: statement(f, node),
+    )
 
 
 def arms(file: SourceFile, s: Statement) -> list[Arm]:
@@ -97,11 +124,19 @@ def beside(file: SourceFile, function: Function) -> Beside:
 def declared_as(file: SourceFile, symbol: Symbol) -> tuple[str, str]:
     """By which word a variable is declared, which is its type, and the type; "" if only the compiler knows it."""
     first = min(symbol.bindings, key=lambda r: r.start, default=None)
-    at: Any = file.tree.root_node.named_descendant_for_byte_range(first.start, first.end).parent if first is not None else None
+    at: Any = (
+        file.tree.root_node.named_descendant_for_byte_range(first.start, first.end).parent
+        if first is not None
+        else None
+    )
     if at is None:
         return "", ""
     holder = at.parent if at.type == "variable_declarator" else at
-    kind = holder.child_by_field_name("type") if holder.type.endswith("_declaration") or holder.type in PARAMETERS else None
+    kind = (
+        holder.child_by_field_name("type")
+        if holder.type.endswith("_declaration") or holder.type in PARAMETERS
+        else None
+    )
     if kind is None or holder.type == "catch_formal_parameter":
         return "", ""
     dimensions = at.child_by_field_name("dimensions")
@@ -116,7 +151,11 @@ def declared_as(file: SourceFile, symbol: Symbol) -> tuple[str, str]:
 def lifted(file: SourceFile, lead: str, unit: str, new: NewFunction) -> str:
     """A method made of lines that stood elsewhere; it may throw what the one around them may."""
     node = new.function.node if new.function is not None else None
-    throws = next((file.slice(c.start_byte, c.end_byte) + " " for c in node.named_children if c.type == "throws"), "") if node is not None else ""
+    throws = (
+        next((file.slice(c.start_byte, c.end_byte) + " " for c in node.named_children if c.type == "throws"), "")
+        if node is not None
+        else ""
+    )
     words = beside(file, new.home).words if new.home is not None else top_words(file)
     given = ", ".join(f"{t} {n}" for n, t in new.params)
     closing = f"{lead}{unit}{new.last}\n" if new.last else ""
@@ -124,7 +163,8 @@ def lifted(file: SourceFile, lead: str, unit: str, new: NewFunction) -> str:
 
 
 def only(file: SourceFile, start: int, call: str) -> str:
-    """What stands for the body of a handler that only calls: the call itself for the block of a lambda, a statement inside of braces."""
+    """What stands for the body of a handler that only calls: the call itself for the block of a lambda, a statement
+    inside of braces."""
     return call if file.text[start : start + 1] == b"{" else f" {call}; "
 
 

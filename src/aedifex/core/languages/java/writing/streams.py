@@ -1,4 +1,5 @@
-"""The console of a Java program: ``System.in`` and ``System.out`` go through variables that a test can give its own streams."""
+"""The console of a Java program: ``System.in`` and ``System.out`` go through variables that a test can give its own
+streams."""
 
 from __future__ import annotations
 
@@ -33,10 +34,14 @@ def trouble(file: SourceFile) -> tuple[str, int] | None:
     return ("the program itself puts another stream in the place of its console", setting.start()) if setting else None
 
 
-def declared(file: SourceFile, kind: StreamKind, name: str, class_: str, origins: Sequence[str]) -> list[tuple[int, int, str]]:
+def declared(
+    file: SourceFile, kind: StreamKind, name: str, class_: str, origins: Sequence[str]
+) -> list[tuple[int, int, str]]:
     """A static variable at the head of the class, and the import that it needs."""
     type_ = TYPES[kind.value]
-    first = min((s.start for s in file.statements if s.kind != "import" and file.scope.start < s.start), default=file.scope.end)
+    first = min(
+        (s.start for s in file.statements if s.kind != "import" and file.scope.start < s.start), default=file.scope.end
+    )
     opens = file.text.index(b"{", file.scope.start)
     at = line_end(file, opens) if line_end(file, opens) <= first else opens + 1
     line = f"{write.indent_unit(file)}private static {type_} {name} = {kind.value};\n"

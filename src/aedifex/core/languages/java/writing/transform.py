@@ -80,7 +80,9 @@ def pins(root: Any, text: bytes) -> list[Edit]:
 def swing_timer(text: bytes) -> bool:
     """Whether a timer is that of a window."""
     named = re.search(rb"\bimport\s+javax\.swing\.Timer\s*;", text)
-    return bool(named) or (b"import javax.swing.*" in text and not re.search(rb"\bimport\s+java\.util\.Timer\s*;", text))
+    return bool(named) or (
+        b"import javax.swing.*" in text and not re.search(rb"\bimport\s+java\.util\.Timer\s*;", text)
+    )
 
 
 def word(node: Any, text: bytes) -> str:

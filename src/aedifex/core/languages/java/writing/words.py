@@ -9,20 +9,25 @@ from ...braced import text as curly
 
 KEYWORDS = frozenset(
     """
-    abstract assert boolean break byte case catch char class const continue default do double else enum extends final finally
-    float for goto if implements import instanceof int interface long native new package private protected public return short
+    abstract assert boolean break byte case catch char class const continue default do double else enum extends final
+    finally
+    float for goto if implements import instanceof int interface long native new package private protected public
+    return short
     static strictfp super switch synchronized this throw throws transient try void volatile while true false null
-    """.split()  # noqa: SIM905
+    """.split()
 )
 member_name = partial(curly.member_name, KEYWORDS)
 is_name = partial(curly.is_name, KEYWORDS)
-DEFAULTS = {"int": "0", "long": "0L", "short": "(short) 0", "byte": "(byte) 0", "char": "'\\0'", "float": "0.0f", "double": "0.0",
-            "boolean": "false", "color": "0"}  # fmt: skip
-INHERITED = frozenset({"toString", "equals", "hashCode", "finalize", "clone", "getClass", "notify", "notifyAll", "wait"})
+DEFAULTS = {"int": "0", "long": "0L", "short": "(short) 0", "byte": "(byte) 0", "char": "'\\0'",
+    "float": "0.0f", "double": "0.0", "boolean": "false", "color": "0"}  # fmt: skip
+INHERITED = frozenset(
+    {"toString", "equals", "hashCode", "finalize", "clone", "getClass", "notify", "notifyAll", "wait"}
+)
 
 
 def inherited(name: str) -> bool:
-    """Whether a method of this name would take the place of one that every class has, or that the language looks for."""
+    """Whether a method of this name would take the place of one that every class has, or that the language looks
+    for."""
     return name in INHERITED
 
 

@@ -65,7 +65,6 @@ PARTED_IMPORTS = False
 FILE_IS_CLASS = True
 
 
-
 def sketch(file: SourceFile) -> bool:
     return file.path.endswith(".pde")
 
@@ -139,10 +138,19 @@ def worded(said: str, hide: str) -> str:
 
 
 def declared_words(file: SourceFile, statement: Statement) -> str:
-    """What the declaration of a variable says besides its visibility, its type and that there is one of it: it belongs to the field as well."""
+    """What the declaration of a variable says besides its visibility, its type and that there is one of it: it belongs
+    to the field as well."""
     node = statement.node
     group = next((c for c in node.children if c.type == "modifiers"), None) if node is not None else None
-    said = [c for c in group.children if c.type not in ("public", "private", "protected", "static", "line_comment", "block_comment")] if group is not None else []
+    said = (
+        [
+            c
+            for c in group.children
+            if c.type not in ("public", "private", "protected", "static", "line_comment", "block_comment")
+        ]
+        if group is not None
+        else []
+    )
     return " ".join(file.slice(c.start_byte, c.end_byte) for c in said)
 
 
@@ -247,7 +255,11 @@ def listed(file: SourceFile, name: str, class_: str, objects: Sequence[str], uni
     """The statement that makes an array of objects."""
     word, lead = "" if sketch(file) else "static ", top_lead(file, unit)
     line = f"{word}{class_}[] {name} = {{{', '.join(objects)}}};"
-    return line if len(line) <= 100 else f"{word}{class_}[] {name} = {{\n" + "".join(f"{lead}{unit}{o},\n" for o in objects) + f"{lead}}};"
+    return (
+        line
+        if len(line) <= 100
+        else f"{word}{class_}[] {name} = {{\n" + "".join(f"{lead}{unit}{o},\n" for o in objects) + f"{lead}}};"
+    )
 
 
 def sized(file: SourceFile, name: str, class_: str, size: str) -> str:
@@ -262,7 +274,10 @@ def placed(name: str, index: str, object_: str) -> str:
 
 def filled(lead: str, unit: str, name: str, index: str, object_: str) -> str:
     """A loop that makes all of them."""
-    return f"{lead}for (int {index} = 0; {index} < {name}.length; {index}++) {{\n{lead}{unit}{placed(name, index, object_)}\n{lead}}}\n"
+    return (
+        f"{lead}for (int {index} = 0; {index} < {name}.length; {index}++) "
+        f"{{\n{lead}{unit}{placed(name, index, object_)}\n{lead}}}\n"
+    )
 
 
 def length(name: str) -> str:
@@ -278,7 +293,8 @@ def each(class_: str, item: str, collection: str) -> str:
 
 
 def method_header(file: SourceFile, function: Function, name: str, drop: set[str], hide: bool = False) -> list[Edit]:
-    """Edits that turn a static function into a method: new name, known parameters gone, no longer static; private, if ``hide``."""
+    """Edits that turn a static function into a method: new name, known parameters gone, no longer static; private, if
+    ``hide``."""
     edits: list[Edit] = [(function.name_start, function.name_end, name)]
     kept = [file.slice(p.start, p.end) for p in function.params if p.name not in drop]
     if len(kept) != len(function.params):

@@ -10,7 +10,17 @@ from ....program.model import SourceFile
 from ....program.tell import Means, Tell
 from .pure import apis
 
-HOLDERS = frozenset(["arguments", "array", "object", "pair", "parenthesized_expression", "spread_element", "shorthand_property_identifier"])
+HOLDERS = frozenset(
+    [
+        "arguments",
+        "array",
+        "object",
+        "pair",
+        "parenthesized_expression",
+        "spread_element",
+        "shorthand_property_identifier",
+    ]
+)
 
 
 def tells(file: SourceFile) -> list[Tell]:
@@ -28,7 +38,9 @@ def values(file: SourceFile) -> Iterator[Tell]:
             node = file.tree.root_node.descendant_for_byte_range(ref.start, ref.end).parent
             while node is not None and node.type in HOLDERS:
                 node = node.parent
-            if node is not None and (node.type == "template_substitution" or (node.type == "call_expression" and shows(file, node))):
+            if node is not None and (
+                node.type == "template_substitution" or (node.type == "call_expression" and shows(file, node))
+            ):
                 yield Tell(Means.VALUE, ref.start, f"'{symbol.name}' is written out", (symbol.name,))
                 break
 
@@ -63,7 +75,8 @@ def looks_no_further(file: SourceFile, at: int) -> bool:
 
 
 def required_in_place(file: SourceFile) -> list[tuple[str, str, str, int]]:
-    """("", module, "*" or the member that is taken, offset) of modules that are loaded in the middle of an expression."""
+    """("", module, "*" or the member that is taken, offset) of modules that are loaded in the middle of an
+    expression."""
     found = []
     spans = [(s.start, s.end) for s in file.imports]
     if b"require" not in file.text and b"import" not in file.text:
@@ -81,6 +94,17 @@ def required_in_place(file: SourceFile) -> list[tuple[str, str, str, int]]:
         module = file.slice(text.start_byte + 1, text.end_byte - 1)
         if module.startswith("."):
             around = node.parent
-            member = around.child_by_field_name("property") if around is not None and around.type == "member_expression" else None
-            found.append(("", module, file.slice(member.start_byte, member.end_byte) if member is not None else "*", node.start_byte))
+            member = (
+                around.child_by_field_name("property")
+                if around is not None and around.type == "member_expression"
+                else None
+            )
+            found.append(
+                (
+                    "",
+                    module,
+                    file.slice(member.start_byte, member.end_byte) if member is not None else "*",
+                    node.start_byte,
+                )
+            )
     return found

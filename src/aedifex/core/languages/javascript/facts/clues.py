@@ -10,8 +10,9 @@ from ....program.model import SourceFile
 from ..reading.imports import kind_of
 
 MOST = 24  # words or keys
-ARROWS = {"ArrowLeft": "LEFT", "ArrowRight": "RIGHT", "ArrowUp": "UP", "ArrowDown": "DOWN", " ": "SPACE", "Enter": "ENTER",
-          "Escape": "ESCAPE", "LEFT_ARROW": "LEFT", "RIGHT_ARROW": "RIGHT", "UP_ARROW": "UP", "DOWN_ARROW": "DOWN", "Space": "SPACE"}  # fmt: skip
+ARROWS = {"ArrowLeft": "LEFT", "ArrowRight": "RIGHT", "ArrowUp": "UP", "ArrowDown": "DOWN", " ":
+    "SPACE", "Enter": "ENTER", "Escape": "ESCAPE", "LEFT_ARROW": "LEFT", "RIGHT_ARROW": "RIGHT",
+    "UP_ARROW": "UP", "DOWN_ARROW": "DOWN", "Space": "SPACE"}  # fmt: skip
 
 
 def clues(files: list[SourceFile]) -> Clues:
@@ -62,10 +63,18 @@ def routes(text: str) -> list[dict[str, Any]]:
         if method == "get":
             looks.append({"path": filled})
         else:
-            keys = re.findall(r"\bbody\.(\w+)", text) + [k.strip() for row in re.findall(r"\{([\w\s,]+)\}\s*=\s*\w+\.body", text) for k in row.split(",")]
-            changes.append({"method": method.upper(), "path": filled, "json": {k: "2" for k in dict.fromkeys(keys) if k}})
+            keys = re.findall(r"\bbody\.(\w+)", text) + [
+                k.strip() for row in re.findall(r"\{([\w\s,]+)\}\s*=\s*\w+\.body", text) for k in row.split(",")
+            ]
+            changes.append(
+                {"method": method.upper(), "path": filled, "json": {k: "2" for k in dict.fromkeys(keys) if k}}
+            )
     paths = [a or b for _, a, _, b in COMPARED.findall(text)]
     looks += [{"path": p} for p in dict.fromkeys(paths)]
-    changes += [{"method": m, "path": p, "json": {}} for m in dict.fromkeys(re.findall(r"""["'](POST|PUT|PATCH|DELETE)["']""", text)) for p in dict.fromkeys(paths)]
+    changes += [
+        {"method": m, "path": p, "json": {}}
+        for m in dict.fromkeys(re.findall(r"""["'](POST|PUT|PATCH|DELETE)["']""", text))
+        for p in dict.fromkeys(paths)
+    ]
     found = [*looks, *changes, *(looks if changes else [])] or [{"path": "/"}]
     return [*found, {"path": "/no-such-place"}]

@@ -9,14 +9,15 @@ from typing import Any
 
 from ....program.model import SourceFile
 
-LITERALS = frozenset(["number", "string", "true", "false", "null", "regex", "comment", "string_fragment", "escape_sequence",
-                      "property_identifier", "predefined_type", "undefined"])  # fmt: skip
-COMPOSED = frozenset(["array", "object", "pair", "unary_expression", "binary_expression", "ternary_expression", "parenthesized_expression",
-                      "template_string", "template_substitution", "spread_element", "as_expression", "satisfies_expression",
-                      "non_null_expression"])  # fmt: skip
+LITERALS = frozenset(["number", "string", "true", "false", "null", "regex", "comment",
+    "string_fragment", "escape_sequence", "property_identifier", "predefined_type", "undefined"])  # fmt: skip
+COMPOSED = frozenset(["array", "object", "pair", "unary_expression", "binary_expression",
+    "ternary_expression", "parenthesized_expression", "template_string", "template_substitution",
+    "spread_element", "as_expression", "satisfies_expression", "non_null_expression"])  # fmt: skip
 FREE = frozenset(["undefined", "NaN", "Infinity"])
-TYPES = {"number": "number", "string": "string", "template_string": "string", "true": "boolean", "false": "boolean", "array": "array",
-         "object": "object", "arrow_function": "function", "function_expression": "function", "regex": "RegExp"}  # fmt: skip
+TYPES = {"number": "number", "string": "string", "template_string": "string", "true": "boolean",
+    "false": "boolean", "array": "array", "object": "object", "arrow_function": "function",
+    "function_expression": "function", "regex": "RegExp"}  # fmt: skip
 COMPARISONS = frozenset(["<", ">", "<=", ">=", "==", "===", "!=", "!=="])
 
 

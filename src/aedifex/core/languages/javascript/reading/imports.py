@@ -12,7 +12,7 @@ SUFFIX = re.compile(r"\.(?:[cm]?[jt]s|[jt]sx)$")
 PAGE = frozenset(
     """
     document window canvas addEventListener alert localStorage requestAnimationFrame createCanvas
-    """.split()  # noqa: SIM905
+    """.split()
 )
 
 
@@ -31,7 +31,8 @@ def string(node: Any) -> str:
 
 
 def imported(file: SourceFile, statement: Statement) -> list[tuple[str, str, str]]:
-    """(local name, module, name in the module) of what an import binds; "" stands for the module itself, "default" for its main value."""
+    """(local name, module, name in the module) of what an import binds; "" stands for the module itself, "default" for
+    its main value."""
     node = statement.node
 
     def text(n: Any) -> str:

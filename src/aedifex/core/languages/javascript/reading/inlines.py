@@ -12,7 +12,16 @@ from ....program.model import SourceFile
 from .structure import statements
 from .walk import FUNCTIONS
 
-OWN = frozenset([*FUNCTIONS, "function_declaration", "generator_function_declaration", "class_declaration", "class", "method_definition"])
+OWN = frozenset(
+    [
+        *FUNCTIONS,
+        "function_declaration",
+        "generator_function_declaration",
+        "class_declaration",
+        "class",
+        "method_definition",
+    ]
+)
 LISTENING = frozenset({"addEventListener", "on", "once", "bind", "addListener"})
 TIMERS = {"setInterval": ["tick"], "setTimeout": ["later"], "requestAnimationFrame": ["frame"]}
 
@@ -34,7 +43,9 @@ def handed(node: Any) -> Iterator[tuple[Any, Any]]:
 
 def inline(file: SourceFile, call: Any, node: Any) -> Inline | None:
     body = node.child_by_field_name("body")
-    plain = node.type in ("arrow_function", "function_expression", "function") and not any(c.type in ("async", "*") for c in node.children)
+    plain = node.type in ("arrow_function", "function_expression", "function") and not any(
+        c.type in ("async", "*") for c in node.children
+    )
     if body is None or body.type != "statement_block" or not plain or node.child_by_field_name("name") is not None:
         return None
     single, several = node.child_by_field_name("parameter"), node.child_by_field_name("parameters")
@@ -62,5 +73,11 @@ def told(file: SourceFile, call: Any) -> tuple[list[str], list[str]]:
     first = next(iter(call.child_by_field_name("arguments").named_children), None)
     if name not in LISTENING or first is None or first.type != "string":
         return [], []
-    control = words(owner.text.decode()) if owner.type == "identifier" and owner.text not in (b"document", b"window", b"process") else []
-    return [w for part in re.findall(r"[A-Za-z]+", file.slice(first.start_byte, first.end_byte)) for w in words(part)], control
+    control = (
+        words(owner.text.decode())
+        if owner.type == "identifier" and owner.text not in (b"document", b"window", b"process")
+        else []
+    )
+    return [
+        w for part in re.findall(r"[A-Za-z]+", file.slice(first.start_byte, first.end_byte)) for w in words(part)
+    ], control

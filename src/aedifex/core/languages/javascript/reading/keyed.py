@@ -1,4 +1,5 @@
-"""Where JavaScript's objects with fixed keys go: followed from where they are written through variables, arrays, arguments and results."""
+"""Where JavaScript's objects with fixed keys go: followed from where they are written through variables, arrays,
+arguments and results."""
 
 from __future__ import annotations
 
@@ -41,7 +42,12 @@ class Follower(ArrayFollower):
         except Stop as stop:
             self.found.trouble = (stop.why, stop.at)
         else:
-            self.found.sure = {(f, p) for f, params in self.found.handed.items() for p in params if not self.nothing(f.scope.symbols[p], set())}
+            self.found.sure = {
+                (f, p)
+                for f, params in self.found.handed.items()
+                for p in params
+                if not self.nothing(f.scope.symbols[p], set())
+            }
 
     def nothing(self, s: Symbol, path: set[Symbol]) -> bool:
         """Whether a variable, or what a function returns, may be nothing instead of a record."""
@@ -81,11 +87,18 @@ class Follower(ArrayFollower):
             self.assigned(parent)
         elif kind == "array":
             self.listed(parent)
-        elif kind == "return_statement" or (kind == "arrow_function" and same(parent.child_by_field_name("body"), node)):
+        elif kind == "return_statement" or (
+            kind == "arrow_function" and same(parent.child_by_field_name("body"), node)
+        ):
             self.returned(parent)
         elif kind == "arguments":
             self.argument(node, parent.parent, self.holder)
-        elif kind != "binary_expression" or parent.child_by_field_name("operator").type not in ("===", "!==", "==", "!="):
+        elif kind != "binary_expression" or parent.child_by_field_name("operator").type not in (
+            "===",
+            "!==",
+            "==",
+            "!=",
+        ):
             raise Stop("is used in a way that an object of a class could not be", node.start_byte)
 
     def made(self, node: Any) -> None:
@@ -103,7 +116,9 @@ class Follower(ArrayFollower):
             raise Stop("is asked for a key that is not one of its own", parent.start_byte)
         if outer.type == "unary_expression" and outer.children[0].type == "delete":
             raise Stop("loses a key", parent.start_byte)
-        target = outer.type in ("assignment_expression", "augmented_assignment_expression") and same(outer.child_by_field_name("left"), parent)
+        target = outer.type in ("assignment_expression", "augmented_assignment_expression") and same(
+            outer.child_by_field_name("left"), parent
+        )
         self.found.uses.append((node.end_byte, parent.end_byte, name, target or outer.type == "update_expression"))
 
     def assigned(self, assignment: Any) -> None:
@@ -140,7 +155,8 @@ class Follower(ArrayFollower):
         raise Stop("comes from code that was not read", node.start_byte)
 
     def holder(self, s: Symbol) -> None:
-        """A variable or parameter holds a record: so it does wherever it is bound, and is used as one wherever it is read."""
+        """A variable or parameter holds a record: so it does wherever it is bound, and is used as one wherever it is
+        read."""
         if s in self.found.holders:
             return
         if s in self.found.lists or s.kinds - {"variable", "parameter"}:
@@ -171,10 +187,19 @@ class Follower(ArrayFollower):
             self.origins.setdefault(self.symbol(node), []).append(value if value is not None else node)
             if value is not None:
                 source(value)
-        elif parent.type == "assignment_expression" and same(parent.child_by_field_name("left"), node) and value is not None:
+        elif (
+            parent.type == "assignment_expression"
+            and same(parent.child_by_field_name("left"), node)
+            and value is not None
+        ):
             self.origins.setdefault(self.symbol(node), []).append(value)
             source(value)
-        elif parent.type == "for_in_statement" and same(parent.child_by_field_name("left"), node) and source == self.source and any(c.type == "of" for c in parent.children):
+        elif (
+            parent.type == "for_in_statement"
+            and same(parent.child_by_field_name("left"), node)
+            and source == self.source
+            and any(c.type == "of" for c in parent.children)
+        ):
             self.list_source(value)
         else:
             raise Stop("is bound in a way that cannot be followed", node.start_byte)
@@ -252,7 +277,14 @@ class Follower(ArrayFollower):
 
     def returned(self, statement: Any) -> None:
         bodies = [(f, f.node.child_by_field_name("body")) for f in self.functions.values() if f.node is not None]
-        f = next((f for f, body in bodies if (same(f.node, statement) if statement.type == "arrow_function" else statement in returns(body))), None)
+        f = next(
+            (
+                f
+                for f, body in bodies
+                if (same(f.node, statement) if statement.type == "arrow_function" else statement in returns(body))
+            ),
+            None,
+        )
         if f is None or f.symbol is None:
             raise Stop("is returned where it cannot be followed", statement.start_byte)
         self.maker(f.symbol, statement)

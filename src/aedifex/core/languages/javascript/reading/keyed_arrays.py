@@ -9,7 +9,18 @@ from ....program.model import SourceFile, Symbol
 from .keyed_shapes import Stop, id_of, same
 from .walk import FUNCTIONS
 
-EACH = {b"forEach": 1, b"map": 1, b"filter": 1, b"find": 1, b"findLast": 1, b"findIndex": 1, b"some": 1, b"every": 1, b"flatMap": 1, b"sort": 2}
+EACH = {
+    b"forEach": 1,
+    b"map": 1,
+    b"filter": 1,
+    b"find": 1,
+    b"findLast": 1,
+    b"findIndex": 1,
+    b"some": 1,
+    b"every": 1,
+    b"flatMap": 1,
+    b"sort": 2,
+}
 SAME = (b"filter", b"slice", b"reverse", b"sort", b"splice", b"concat")  # give an array of the same records
 ONE = (b"find", b"findLast", b"pop", b"shift", b"at")
 
@@ -59,9 +70,17 @@ class ArrayFollower:
             self.list_(parent)
         elif kind == "variable_declarator" and same(parent.child_by_field_name("value"), node):
             self.bound(parent.child_by_field_name("name"), self.several)
-        elif kind == "assignment_expression" and same(parent.child_by_field_name("right"), node) and parent.parent.type == "expression_statement":
+        elif (
+            kind == "assignment_expression"
+            and same(parent.child_by_field_name("right"), node)
+            and parent.parent.type == "expression_statement"
+        ):
             self.bound(parent.child_by_field_name("left"), self.several)
-        elif kind == "for_in_statement" and same(parent.child_by_field_name("right"), node) and any(c.type == "of" for c in parent.children):
+        elif (
+            kind == "for_in_statement"
+            and same(parent.child_by_field_name("right"), node)
+            and any(c.type == "of" for c in parent.children)
+        ):
             self.bound(parent.child_by_field_name("left"), self.holder)
         elif kind == "subscript_expression" and same(parent.child_by_field_name("object"), node):
             self.item(parent)
@@ -83,7 +102,11 @@ class ArrayFollower:
         call, name = node.parent, node.child_by_field_name("property").text
         if name == b"length":
             return
-        if call.type != "call_expression" or not same(call.child_by_field_name("function"), node) or any(c.type == "optional_chain" for c in node.children):
+        if (
+            call.type != "call_expression"
+            or not same(call.child_by_field_name("function"), node)
+            or any(c.type == "optional_chain" for c in node.children)
+        ):
             raise Stop("is an array that is used in a way that cannot be followed", node.start_byte)
         args = call.child_by_field_name("arguments").named_children
         if any(a.type in ("spread_element", "comment") for a in args):
@@ -109,13 +132,18 @@ class ArrayFollower:
             self.record(call)
 
     def owner_of(self, node: Any) -> Any:
-        """The array that calls a function for each of its records, of which a node is a parameter; None if there is none."""
+        """The array that calls a function for each of its records, of which a node is a parameter; None if there is
+        none."""
         function = node
         while function is not None and function.type not in FUNCTIONS:
             function = function.parent
         call = function.parent.parent if function is not None and function.parent.type == "arguments" else None
         callee = call.child_by_field_name("function") if call is not None else None
-        if callee is None or callee.type != "member_expression" or callee.child_by_field_name("property").text not in (*EACH, b"reduce"):
+        if (
+            callee is None
+            or callee.type != "member_expression"
+            or callee.child_by_field_name("property").text not in (*EACH, b"reduce")
+        ):
             return None
         return callee.child_by_field_name("object")
 
@@ -125,7 +153,12 @@ class ArrayFollower:
             raise Stop("goes to a function that cannot be followed", args[0].start_byte if args else 0)
         single, several = args[0].child_by_field_name("parameter"), args[0].child_by_field_name("parameters")
         params = [single] if single is not None else list(several.named_children) if several is not None else []
-        params = [p.child_by_field_name("pattern") if p.type == "required_parameter" and p.child_by_field_name("value") is None else p for p in params]
+        params = [
+            p.child_by_field_name("pattern")
+            if p.type == "required_parameter" and p.child_by_field_name("value") is None
+            else p
+            for p in params
+        ]
         if any(p.type != "identifier" for p in params[: first + count]) or len(params) > first + count + 1:
             raise Stop("goes to a function that cannot be followed", args[0].start_byte)
         for p in params[first : first + count]:
@@ -154,7 +187,11 @@ class ArrayFollower:
         elif node.type == "array":
             if node.named_children:
                 self.listed(node)
-        elif callee is not None and callee.type == "member_expression" and callee.child_by_field_name("property").text in SAME:
+        elif (
+            callee is not None
+            and callee.type == "member_expression"
+            and callee.child_by_field_name("property").text in SAME
+        ):
             self.list_source(callee.child_by_field_name("object"))
         else:
             raise Stop("may be something else", node.start_byte)

@@ -11,7 +11,9 @@ __all__ = ["NOTHING", "Stop", "found_in", "id_of", "literals", "pairs", "returns
 
 LEAST = 2  # keys of a record
 NOTHING = frozenset({"null", "undefined"})
-INNER = frozenset([*FUNCTIONS, "function_declaration", "generator_function_declaration", "class_declaration", "method_definition"])
+INNER = frozenset(
+    [*FUNCTIONS, "function_declaration", "generator_function_declaration", "class_declaration", "method_definition"]
+)
 RESERVED = frozenset({"constructor", "prototype", "__proto__", "toString", "valueOf"})
 
 
@@ -68,6 +70,12 @@ def id_of(node: Any) -> tuple[int, int, str]:
 def found_in(call: Any) -> Any:
     """The array of which a call gives an item (``birds.find(...)``, ``birds.pop()``); None for other calls."""
     callee = call.child_by_field_name("function")
-    if callee.type == "member_expression" and callee.child_by_field_name("property").text in (b"find", b"findLast", b"pop", b"shift", b"at"):
+    if callee.type == "member_expression" and callee.child_by_field_name("property").text in (
+        b"find",
+        b"findLast",
+        b"pop",
+        b"shift",
+        b"at",
+    ):
         return callee.child_by_field_name("object")
     return None

@@ -1,4 +1,5 @@
-"""The members of a JavaScript class: where its methods use them through ``this``, and the class as variables and functions."""
+"""The members of a JavaScript class: where its methods use them through ``this``, and the class as variables and
+functions."""
 
 from __future__ import annotations
 
@@ -11,23 +12,48 @@ from ....program.whole import in_front as place  # noqa: F401  (part of what is 
 from ...braced.blocks import within
 from ..writing import write
 
-REACHING = re.compile(rb"\b(JSON\s*\.\s*stringify|Object\s*\.\s*\w+|Reflect|structuredClone|Proxy|eval|Function\s*\(|inspect|assert|for\s*\([^;()]*\bin\b)|[{,]\s*\.\.\.[^()\[\]\n]*\}")
+REACHING = re.compile(
+    rb"\b(JSON\s*\.\s*stringify|Object\s*\.\s*\w+|Reflect|structuredClone|Proxy|eval|Function\s*\(|inspect|assert|for\s*\([^;()]*\bin\b)|[{,]\s*\.\.\.[^()\[\]\n]*\}"
+)
 OWN_WAYS = re.compile(rb"\b(super|constructor\s*\.|prototype|__proto__|arguments|new\.target)\b|#[\w$]+\s+in\b")
 SHOWING = re.compile(rb"\bconsole\s*\.\s*\w+\s*\(\s*(?:[^()\n]*,\s*)?[A-Za-z_$][\w$]*\s*[,)]")
 NAMES = ("property_identifier", "private_property_identifier")
-SETTING = ("array_pattern", "object_pattern", "pair_pattern", "rest_pattern", "assignment_pattern", "object_assignment_pattern")
+SETTING = (
+    "array_pattern",
+    "object_pattern",
+    "pair_pattern",
+    "rest_pattern",
+    "assignment_pattern",
+    "object_assignment_pattern",
+)
 
 
 def whole(file: SourceFile, name: str) -> Whole | None:
     scope = next((s for s, n in file.classes if n == name and s.parent is file.scope), None)
     node = class_node(file, scope) if scope is not None else None
-    if scope is None or node is None or scope.bases or offered_otherwise(file, name) or any(n == name for _, n in file.inheriting):
+    if (
+        scope is None
+        or node is None
+        or scope.bases
+        or offered_otherwise(file, name)
+        or any(n == name for _, n in file.inheriting)
+    ):
         return None
-    if OWN_WAYS.search(file.text, scope.start, scope.end) or any(c.type in ("decorator", "class_heritage") for c in node.children):
+    if OWN_WAYS.search(file.text, scope.start, scope.end) or any(
+        c.type in ("decorator", "class_heritage") for c in node.children
+    ):
         return None
     body = node.child_by_field_name("body")
     methods = [f for f in file.functions if f.outer is scope and f.node.parent == body and not static(f.node)]
-    plain = {f.name for f in methods if f.name != write.CONSTRUCTOR and not any(c.type in ("get", "set", "computed_property_name", "string", "decorator", "override_modifier") for c in f.node.children)}
+    plain = {
+        f.name
+        for f in methods
+        if f.name != write.CONSTRUCTOR
+        and not any(
+            c.type in ("get", "set", "computed_property_name", "string", "decorator", "override_modifier")
+            for c in f.node.children
+        )
+    }
     found = Whole(name, scope, methods, write.RECEIVER, plain - twice(methods))
     for child in body.named_children:
         if child.type == "decorator" or child.type == "method_signature":
@@ -45,7 +71,12 @@ def whole(file: SourceFile, name: str) -> Whole | None:
             else:
                 return None  # a default value that asks the object
     found.uses.sort(key=lambda u: u.start)
-    return found if kept_apart(file, found) is not None or (REACHING.search(file.text) is None and all(passed_on(file, e) for e in found.escapes)) else None
+    return (
+        found
+        if kept_apart(file, found) is not None
+        or (REACHING.search(file.text) is None and all(passed_on(file, e) for e in found.escapes))
+        else None
+    )
 
 
 def class_node(file: SourceFile, scope: Scope) -> Any:
@@ -79,13 +110,30 @@ def declare(file: SourceFile, found: Whole, node: Any) -> None:
     end = node.end_byte
     after = file.text[end : write.line_end(file, end - 1)]
     end += after.index(b";") + 1 if after.lstrip().startswith(b";") else 0
-    plain = not any(c.type in ("accessor", "declare", "override_modifier", "?", "!") for c in node.children) and not (value is not None and value.type in ("arrow_function", "function_expression"))
+    plain = not any(c.type in ("accessor", "declare", "override_modifier", "?", "!") for c in node.children) and not (
+        value is not None and value.type in ("arrow_function", "function_expression")
+    )
     text = kind.text.decode(file.encoding).lstrip(": ") if kind is not None else ""
-    found.declared[name.text.decode(file.encoding)] = Declared(node.start_byte, end, (value.start_byte, value.end_byte) if value is not None else None, text, plain)
+    found.declared[name.text.decode(file.encoding)] = Declared(
+        node.start_byte, end, (value.start_byte, value.end_byte) if value is not None else None, text, plain
+    )
     inner = next((s for s in found.scope.children if s.start == node.start_byte and s.kind == "function"), None)
     if inner is not None and write.RECEIVER in inner.symbols:
         if found.head is None:
-            found.head = Function("", Scope("function", "", None, node.start_byte, node.start_byte), found.scope, node.start_byte, node.end_byte, node.start_byte, node.start_byte, node.start_byte, [], 0, 0, node.start_byte)
+            found.head = Function(
+                "",
+                Scope("function", "", None, node.start_byte, node.start_byte),
+                found.scope,
+                node.start_byte,
+                node.end_byte,
+                node.start_byte,
+                node.start_byte,
+                node.start_byte,
+                [],
+                0,
+                0,
+                node.start_byte,
+            )
         found.head.scope.children.append(inner)
 
 
@@ -104,7 +152,8 @@ def receivers(f: Function) -> list[Reference]:
 
 
 def use_of(file: SourceFile, f: Function, r: Reference, named: set[str]) -> MemberUse | None:
-    """A use of the object as that of one of its members; None if it is the object itself that is used. ``named``: the methods of the class."""
+    """A use of the object as that of one of its members; None if it is the object itself that is used. ``named``: the
+    methods of the class."""
     node = file.tree.root_node.descendant_for_byte_range(r.start, r.end)
     around = node.parent
     if around is None or around.type != "member_expression" or around.child_by_field_name("object") != node:
@@ -119,7 +168,12 @@ def use_of(file: SourceFile, f: Function, r: Reference, named: set[str]) -> Memb
 
 def later(node: Any, f: Function) -> bool:
     """Whether a use stands in a function inside the method."""
-    while node is not None and node.start_byte >= f.start and node != f.node and node.type not in ("field_definition", "public_field_definition"):
+    while (
+        node is not None
+        and node.start_byte >= f.start
+        and node != f.node
+        and node.type not in ("field_definition", "public_field_definition")
+    ):
         if node.type in ("arrow_function", "function_expression", "generator_function"):
             return True
         node = node.parent
@@ -179,7 +233,9 @@ def declaration(file: SourceFile, like: Declared, name: str, class_: str, value:
 
 
 def opened(file: SourceFile, function: Function) -> list[tuple[int, int, str]]:
-    found = next((c for c in function.node.children if c.type == "accessibility_modifier" and c.text != b"public"), None)
+    found = next(
+        (c for c in function.node.children if c.type == "accessibility_modifier" and c.text != b"public"), None
+    )
     return [(found.start_byte, found.end_byte + 1, "")] if found is not None else []
 
 
@@ -189,7 +245,11 @@ def outside(file: SourceFile, whole: Whole, names: set[str]) -> tuple[str, int] 
     if kept is None and (shown := SHOWING.search(file.text)) is not None:
         return f"an object of {whole.name} gets about, and this may show all that it holds", shown.start()
     for node in within(file.tree.root_node, 0, len(file.text)):
-        text = node.text.decode(file.encoding, "replace") if node.type in (*NAMES, "shorthand_property_identifier_pattern", "string_fragment") else ""
+        text = (
+            node.text.decode(file.encoding, "replace")
+            if node.type in (*NAMES, "shorthand_property_identifier_pattern", "string_fragment")
+            else ""
+        )
         if text not in names:
             continue
         around = node.parent
@@ -204,7 +264,8 @@ def outside(file: SourceFile, whole: Whole, names: set[str]) -> tuple[str, int] 
 
 
 def may_be(file: SourceFile, base: Any, whole: Whole, kept: set[Symbol] | None) -> bool:
-    """Whether what a member is asked of may be an object of the class. ``kept``: the only variables that hold one, if that is known."""
+    """Whether what a member is asked of may be an object of the class. ``kept``: the only variables that hold one, if
+    that is known."""
     while base.type in ("parenthesized_expression", "non_null_expression"):
         base = base.named_children[0]
     if base.type == "new_expression":
@@ -214,10 +275,16 @@ def may_be(file: SourceFile, base: Any, whole: Whole, kept: set[Symbol] | None) 
         while scope is not None and scope.kind != "class":
             scope = scope.parent
         return scope is None or scope is whole.scope
-    symbol = next((r.symbol for r in file.within(base.start_byte, base.end_byte)), None) if base.type == "identifier" else None
+    symbol = (
+        next((r.symbol for r in file.within(base.start_byte, base.end_byte)), None)
+        if base.type == "identifier"
+        else None
+    )
     if kept is not None:
         return symbol in kept
-    return not (base.type in ("string", "template_string", "array") or (symbol is not None and symbol.kinds == {"import"}))
+    return not (
+        base.type in ("string", "template_string", "array") or (symbol is not None and symbol.kinds == {"import"})
+    )
 
 
 def kept_apart(file: SourceFile, whole: Whole) -> set[Symbol] | None:
@@ -231,7 +298,8 @@ def kept_apart(file: SourceFile, whole: Whole) -> set[Symbol] | None:
 
 
 def holder(file: SourceFile, made: Reference) -> list[Symbol] | None:
-    """The variable that holds a new object, nothing where only a member of it is asked for; None where it gets about."""
+    """The variable that holds a new object, nothing where only a member of it is asked for; None where it gets
+    about."""
     node = file.tree.root_node.named_descendant_for_byte_range(made.start, made.end).parent
     if node.type == "export_specifier" or made.form in ("shorthand", "offered"):
         return []  # other files name the class, which is looked for
@@ -244,7 +312,11 @@ def holder(file: SourceFile, made: Reference) -> list[Symbol] | None:
         return []
     field = {"variable_declarator": "name", "assignment_expression": "left"}.get(around.type, "")
     left = around.child_by_field_name(field) if field else None
-    if left is None or left.type != "identifier" or (around.type == "assignment_expression" and around.parent.type != "expression_statement"):
+    if (
+        left is None
+        or left.type != "identifier"
+        or (around.type == "assignment_expression" and around.parent.type != "expression_statement")
+    ):
         return None
     symbol = next((r.symbol for r in file.within(left.start_byte, left.end_byte)), None)
     if symbol is None or any(not r.writes and not r.member for r in symbol.references):
@@ -257,6 +329,10 @@ def passed_on(file: SourceFile, at: int) -> bool:
     node = file.tree.root_node.descendant_for_byte_range(at, at + 4).parent
     if node.type == "arguments":
         callee = node.parent.child_by_field_name("function") or node.parent.child_by_field_name("constructor")
-        symbol = next((r.symbol for r in file.within(callee.start_byte, callee.end_byte)), None) if callee.type == "identifier" else None
+        symbol = (
+            next((r.symbol for r in file.within(callee.start_byte, callee.end_byte)), None)
+            if callee.type == "identifier"
+            else None
+        )
         return symbol is not None and bool(symbol.kinds & {"function", "class"})
     return node.type in ("return_statement", "variable_declarator")

@@ -187,7 +187,8 @@ def count(node: Any) -> int:
 
 
 def depth(node: Any) -> int:
-    """How deep blocks are nested inside a statement (0 for a plain one); a definition is no level, what it holds counts."""
+    """How deep blocks are nested inside a statement (0 for a plain one); a definition is no level, what it holds
+    counts."""
     if node.type == "export_statement" or node.type.startswith(("class_", "abstract_class_")):
         return max((depth(c) for c in node.named_children), default=0)
     within = blocks(node)

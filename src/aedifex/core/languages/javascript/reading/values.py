@@ -18,7 +18,7 @@ OCTAL = re.compile(rb"(?<![\w.$])0\d+(?![\w.])")
 ARROW_FITS = frozenset(
     """
     arguments pair assignment_expression variable_declarator return_statement parenthesized_expression array
-    """.split()  # noqa: SIM905
+    """.split()
 )
 
 
@@ -107,7 +107,9 @@ def made_of(file: SourceFile, f: Function) -> str:
         if node is not None and node.type == "call_expression" and call.callee.start > node.start_byte:
             continue
     around = f.scope.parent
-    inner = around is not None and around.kind == "block" and around.parent is f.outer  # which holds nothing but its own name
+    inner = (
+        around is not None and around.kind == "block" and around.parent is f.outer
+    )  # which holds nothing but its own name
     for own in around.symbols.values() if inner and around is not None else ():
         if any(not r.writes for r in own.references):
             return f"it calls itself by its inner name '{own.name}'"
@@ -158,9 +160,7 @@ def member_target(node: Any) -> bool:
 
 def once(file: SourceFile, f: Function, ref: Reference) -> bool:
     """Whether a function is handed on at one place, which runs once: then nobody can compare it with another copy."""
-    others = (
-        [r for r in f.symbol.references if r is not ref and not r.writes and r.role != "call"] if f.symbol else []
-    )
+    others = [r for r in f.symbol.references if r is not ref and not r.writes and r.role != "call"] if f.symbol else []
     if others or ref.scope.frame is not file.scope:
         return False
     at: Scope | None = ref.scope
@@ -173,7 +173,8 @@ def once(file: SourceFile, f: Function, ref: Reference) -> bool:
 
 
 def method_as_value(text: str, owner: str) -> str:
-    """A method loses its object when it is taken from it, so it is bound; where that would matter, it stays a function (``handed_on``)."""
+    """A method loses its object when it is taken from it, so it is bound; where that would matter, it stays a function
+    (``handed_on``)."""
     return f"{text}.bind({owner})"
 
 
@@ -193,7 +194,8 @@ def between(scope: Scope, top: Scope) -> Scope | None:
 def outward(
     file: SourceFile, refs: Sequence[Reference], fields: set[str], methods: set[str]
 ) -> tuple[list[tuple[int, int, str]], str]:
-    """Uses of other names inside a class that has members of the same names: a member is never meant without its object."""
+    """Uses of other names inside a class that has members of the same names: a member is never meant without its
+    object."""
     return [], ""
 
 
@@ -214,7 +216,8 @@ def inner_receivers(file: SourceFile, top: Scope, refs: Sequence[Reference]) -> 
                 if node is None or not arrow_fits(file, scope, node):
                     return (
                         [],
-                        f"line {file.shown(ref.start)}: '{ref.name}' is used in a function that has a 'this' of its own",
+                        f"line {file.shown(ref.start)}: '{ref.name}' is used in a function that has a 'this' of its "
+                        "own",
                     )
                 edits += to_arrow(node)
                 done.add(id(scope))
@@ -248,9 +251,17 @@ def function_node(file: SourceFile, scope: Scope) -> Any:
 def arrow_fits(file: SourceFile, scope: Scope, node: Any) -> bool:
     """Whether an inner function is the same as an arrow: no receiver, arguments or name of its own."""
     if node.type == "method_definition":  # of an object as it is written: ``run(n) {}`` is ``run: (n) => {}``
-        plain = not any(c.type in ("*", "get", "set", "static") for c in node.children) and node.child_by_field_name("name").type != "private_property_identifier"
+        plain = (
+            not any(c.type in ("*", "get", "set", "static") for c in node.children)
+            and node.child_by_field_name("name").type != "private_property_identifier"
+        )
     else:
-        plain = node.child_by_field_name("name") is None and not any(c.type == "*" for c in node.children) and node.parent is not None and node.parent.type in ARROW_FITS
+        plain = (
+            node.child_by_field_name("name") is None
+            and not any(c.type == "*" for c in node.children)
+            and node.parent is not None
+            and node.parent.type in ARROW_FITS
+        )
     own = RECEIVER in scope.symbols or any(
         r.name in ("arguments", "super") for r in file.within(scope.start, scope.end)
     )
@@ -263,6 +274,10 @@ def to_arrow(node: Any) -> list[Edit]:
     if node.type == "method_definition":
         name = node.child_by_field_name("name")
         waits = "async " if any(c.type == "async" for c in node.children) else ""
-        return [(node.start_byte, name.start_byte, ""), (name.end_byte, params.start_byte, f": {waits}"), (body.start_byte, body.start_byte, "=> ")]
+        return [
+            (node.start_byte, name.start_byte, ""),
+            (name.end_byte, params.start_byte, f": {waits}"),
+            (body.start_byte, body.start_byte, "=> "),
+        ]
     word = next(c for c in node.children if c.type == "function")
     return [(word.start_byte, params.start_byte, ""), (body.start_byte, body.start_byte, "=> ")]

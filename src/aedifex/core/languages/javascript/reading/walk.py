@@ -72,10 +72,21 @@ class Walker(NameWalker):
         start = params.start_byte + 1 if bracketed else params.start_byte if params is not None else node.end_byte
         end = params.end_byte - 1 if bracketed else params.end_byte if params is not None else node.end_byte
         made = Function(
-            name, self.scope, outer, whole.start_byte, whole.end_byte, node.start_byte, name_node.start_byte, name_node.end_byte,
-            found, start, end, body.start_byte if body is not None else node.end_byte,
-            is_async=any(c.type == "async" for c in node.children), node=node,
-        )  # fmt: skip
+            name,
+            self.scope,
+            outer,
+            whole.start_byte,
+            whole.end_byte,
+            node.start_byte,
+            name_node.start_byte,
+            name_node.end_byte,
+            found,
+            start,
+            end,
+            body.start_byte if body is not None else node.end_byte,
+            is_async=any(c.type == "async" for c in node.children),
+            node=node,
+        )
         self.scope.function = made
         self.scope.generator = any(c.type == "*" for c in node.children)
         self.file.functions.append(made)
@@ -242,7 +253,11 @@ class Walker(NameWalker):
             sole = sum(1 for c in statement.named_children if c.type == "variable_declarator") == 1
             self.declare(name, scope, "definition" if sole and form != "declared" else form)
             if sole:
-                whole = statement.parent if statement.parent is not None and statement.parent.type == "export_statement" else statement
+                whole = (
+                    statement.parent
+                    if statement.parent is not None and statement.parent.type == "export_statement"
+                    else statement
+                )
                 self.function(value, self.text(name), name, whole)
             else:
                 self.visit(value)

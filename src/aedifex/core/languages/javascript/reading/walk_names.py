@@ -13,7 +13,7 @@ from .grammar import node_kinds
 MUTATORS = frozenset(
     """
     push pop shift unshift splice sort reverse fill copyWithin set add delete clear append write setItem
-    """.split()  # noqa: SIM905
+    """.split()
 )
 LEAVES = frozenset(
     """
@@ -21,14 +21,14 @@ LEAVES = frozenset(
     html_comment hash_bang_line super import string_fragment escape_sequence break_statement continue_statement
     empty_statement debugger_statement meta_property optional_chain predefined_type accessibility_modifier
     override_modifier literal_type this_type jsx_text
-    """.split()  # noqa: SIM905
+    """.split()
 )
 PASSING = frozenset(
     """
     arguments array return_statement pair ternary_expression parenthesized_expression spread_element
     yield_expression sequence_expression await_expression template_substitution throw_statement arrow_body
     jsx_expression field_definition public_field_definition
-    """.split()  # noqa: SIM905
+    """.split()
 )
 COMPARING = frozenset(["===", "==", "!==", "!="])
 
@@ -37,7 +37,19 @@ class NameWalker(BracedWalker):
     """What every part of the walk needs: where it is, and how to note a use or a binding."""
 
     LEAVES, PASSING = LEAVES, PASSING
-    SHAPES = Shapes({"member_expression": "property"}, "object", frozenset(["member_expression", "subscript_expression", "call_expression", "non_null_expression", "parenthesized_expression"]))
+    SHAPES = Shapes(
+        {"member_expression": "property"},
+        "object",
+        frozenset(
+            [
+                "member_expression",
+                "subscript_expression",
+                "call_expression",
+                "non_null_expression",
+                "parenthesized_expression",
+            ]
+        ),
+    )
 
     def __init__(self, file: SourceFile, dialect: str, strict: bool) -> None:
         super().__init__(file, node_kinds(dialect))

@@ -22,9 +22,13 @@ class Engine:
     def __init__(self, path: str) -> None:
         self.lock = Lock()
         self.child = subprocess.Popen(
-            [path, "--no-warnings", "--experimental-vm-modules", str(CHECKER)], stdin=subprocess.PIPE, stdout=subprocess.PIPE,
-            stderr=subprocess.DEVNULL, text=True, encoding="utf-8",
-        )  # fmt: skip
+            [path, "--no-warnings", "--experimental-vm-modules", str(CHECKER)],
+            stdin=subprocess.PIPE,
+            stdout=subprocess.PIPE,
+            stderr=subprocess.DEVNULL,
+            text=True,
+            encoding="utf-8",
+        )
         atexit.register(self.child.kill)
 
     def parse(self, text: str, kinds: list[str]) -> tuple[str, int]:
@@ -45,7 +49,8 @@ def engine() -> Engine | None:
 
 
 def compiles(path: str, text: bytes) -> Problem | None:
-    """Let the engine parse a text without running it; nothing is said where there is no engine, or it does not know the language."""
+    """Let the engine parse a text without running it; nothing is said where there is no engine, or it does not know the
+    language."""
     if not path.endswith(KNOWN):
         return None
     parser = engine()

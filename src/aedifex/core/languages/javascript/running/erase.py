@@ -7,9 +7,10 @@ from typing import Any
 
 from ....program.model import SourceFile
 
-BLANK = frozenset(["type_annotation", "type_arguments", "type_parameters", "interface_declaration", "type_alias_declaration", "ambient_declaration",
-                   "accessibility_modifier", "override_modifier", "implements_clause", "function_signature", "abstract_method_signature",
-                   "asserts_annotation", "type_predicate_annotation", "index_signature", "method_signature"])  # fmt: skip
+BLANK = frozenset(["type_annotation", "type_arguments", "type_parameters", "interface_declaration",
+    "type_alias_declaration", "ambient_declaration", "accessibility_modifier", "override_modifier",
+    "implements_clause", "function_signature", "abstract_method_signature", "asserts_annotation",
+    "type_predicate_annotation", "index_signature", "method_signature"])  # fmt: skip
 BEYOND = {
     "enum_declaration": "an enum",
     "internal_module": "a namespace",
@@ -34,7 +35,8 @@ def erased(file: SourceFile) -> tuple[str, str]:
         if node.type == "required_parameter" and any(c.type == "accessibility_modifier" for c in node.children):
             trouble = (
                 trouble
-                or f"{file.path}:{node.start_point[0] + 1}: a parameter that is a field needs the language's own compiler"
+                or f"{file.path}:{node.start_point[0] + 1}: "
+                "a parameter that is a field needs the language's own compiler"
             )
         if node.type in BLANK:
             spans.append((node.start_byte, node.end_byte))

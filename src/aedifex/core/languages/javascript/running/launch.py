@@ -23,7 +23,6 @@ HEAP = 1024  # MiB that the engine may use
 SERVERS = frozenset(["http", "node:http", "express", "koa", "fastify"])
 
 
-
 def interpreter(root: str) -> str:
     return shutil.which("node") or "node"
 

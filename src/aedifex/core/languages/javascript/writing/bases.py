@@ -10,6 +10,7 @@ from .words import end, gap
 CONSTRUCTOR_IS_INHERITED = True  # whether a class without a constructor has that of its base
 BASE_IS_CALLED = True  # whether a constructor must let that of the base work, even if there is none
 
+
 def extendable(file: SourceFile) -> bool:
     """Whether a class of the file can be given a base."""
     return True
@@ -46,7 +47,11 @@ def base_call(file: SourceFile, arguments: Sequence[str]) -> str:
 
 
 def constructor_text(file: SourceFile, unit: str, name: str, parameters: Sequence[str], lines: Sequence[str]) -> str:
-    return f"{unit}constructor{gap(file)}({', '.join(parameters)}) {{\n" + "".join(f"{line}\n" for line in lines) + f"{unit}}}\n"
+    return (
+        f"{unit}constructor{gap(file)}({', '.join(parameters)}) {{\n"
+        + "".join(f"{line}\n" for line in lines)
+        + f"{unit}}}\n"
+    )
 
 
 def class_with(file: SourceFile, unit: str, name: str, members: str) -> str:

@@ -12,9 +12,10 @@ from .words import end, quote
 
 LIBRARY = frozenset(
     """
-    assert buffer child_process console crypto events fs http https net os path perf_hooks process querystring readline stream
+    assert buffer child_process console crypto events fs http https net os path perf_hooks process querystring readline
+    stream
     string_decoder timers tty url util v8 vm worker_threads zlib
-    """.split()  # noqa: SIM905
+    """.split()
 )
 
 
@@ -74,7 +75,8 @@ def import_list(file: SourceFile, statement: Statement, bound: Sequence[tuple[st
 
 
 def merged_imports(lines: Sequence[str], own: set[str]) -> str:
-    """Import statements in the order given, so that modules are loaded as before; plain names of one module on one line."""
+    """Import statements in the order given, so that modules are loaded as before; plain names of one module on one
+    line."""
     found: dict[tuple[str, str], list[str]] = {}
     for line in dict.fromkeys(lines):
         match = re.fullmatch(r"(import|const) \{ (.+) \}( .+)\n", line)

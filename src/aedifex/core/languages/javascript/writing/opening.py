@@ -16,7 +16,8 @@ EXITS = re.compile(r"process\.exit\(")
 
 
 def exits(before: str, after: str) -> bool | None:
-    """Whether what stands around the call ends the program with what the function gives; None if it is something else."""
+    """Whether what stands around the call ends the program with what the function gives; None if it is something
+    else."""
     if not before.strip() and after.strip() in ("", ";"):
         return False
     return True if EXITS.fullmatch(before) and after.rstrip(";") == ")" else None
@@ -81,7 +82,9 @@ def notices(file: SourceFile, s: Statement) -> bool:
 def inside(file: SourceFile, f: Function, body: Sequence[Statement]) -> tuple[int, int]:
     """The lines between the braces, remarks included."""
     block = body[0].node
-    while block.type != "statement_block" or block.start_byte < f.params_end - 1 or block.parent.start_byte > f.params_end:
+    while (
+        block.type != "statement_block" or block.start_byte < f.params_end - 1 or block.parent.start_byte > f.params_end
+    ):
         block = block.parent
     start, last = line_end(file, block.start_byte), line_start(file, block.end_byte - 1)
     while not file.text[start : line_end(file, start)].strip() and start < body[0].start:

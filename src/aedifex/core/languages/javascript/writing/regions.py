@@ -16,18 +16,45 @@ from ..reading.walk import FUNCTIONS
 from .words import end as mark
 from .words import gap, old_style, typed
 
-READY = re.compile(r"""((document|window)\.addEventListener\(\s*['"](DOMContentLoaded|load)['"]\s*,|(window\.)?onload\s*=|(\$|jQuery)\((\s*document\s*\)\.ready\()?\s*(function\b|\())""")
+READY = re.compile(
+    r"""((document|window)\.addEventListener\(\s*['"](DOMContentLoaded|load)['"]\s*,|(window\.)?onload\s*=|(\$|jQuery)\((\s*document\s*\)\.ready\()?\s*(function\b|\())"""
+)
 FIELDS = frozenset(["field_definition", "public_field_definition"])
 TESTS = frozenset(["<", ">", "<=", ">=", "==", "!=", "===", "!==", "&&", "||", "!", "in", "instanceof"])
 KINDS = frozenset(
-    "binary_expression unary_expression ternary_expression call_expression parenthesized_expression array object new_expression".split()  # noqa: SIM905
+    """
+    binary_expression unary_expression ternary_expression call_expression
+    parenthesized_expression array object new_expression
+    """.split()
 )
-TARGETS = frozenset([("assignment_expression", "left"), ("augmented_assignment_expression", "left"), ("call_expression", "function"), ("update_expression", ""), ("for_in_statement", "left")])
-OWN_THIS = frozenset(["function_declaration", "function_expression", "function", "generator_function", "generator_function_declaration", "class_declaration", "class", "method_definition"])  # fmt: skip
+TARGETS = frozenset(
+    [
+        ("assignment_expression", "left"),
+        ("augmented_assignment_expression", "left"),
+        ("call_expression", "function"),
+        ("update_expression", ""),
+        ("for_in_statement", "left"),
+    ]
+)
+OWN_THIS = frozenset(
+    [
+        "function_declaration",
+        "function_expression",
+        "function",
+        "generator_function",
+        "generator_function_declaration",
+        "class_declaration",
+        "class",
+        "method_definition",
+    ]
+)
 TIED = {
-    "this": "'this' is the function's own", "super": "'super' is the function's own", "await_expression": "'await' only works in the function itself",
-    "yield_expression": "'yield' gives something back from the function itself", "meta_property": "it asks how the function was called",
-}  # fmt: skip
+    "this": "'this' is the function's own",
+    "super": "'super' is the function's own",
+    "await_expression": "'await' only works in the function itself",
+    "yield_expression": "'yield' gives something back from the function itself",
+    "meta_property": "it asks how the function was called",
+}
 leave_first = braces.leave_first
 CLOSURES = True  # a function can stand inside another one
 GOES_ON, LEAVES = "true", "false"
@@ -35,16 +62,22 @@ NOTHING = ""
 
 
 def unnamed(file: SourceFile, scope: Scope) -> Function | None:
-    """The function of statements that is written where it is used, by its scope; None if it is none, or has but an expression."""
+    """The function of statements that is written where it is used, by its scope; None if it is none, or has but an
+    expression."""
     node = file.tree.root_node.named_descendant_for_byte_range(scope.start, scope.end)
     body = node.child_by_field_name("body") if node.type in (*FUNCTIONS, "method_definition") else None
     if body is None or body.type != "statement_block":
         return None
     at, outer = body.start_byte, scope.parent or file.scope
     if outer.kind == "function" and outer.name == "field" and outer.parent is not None and node.parent.type in FIELDS:
-        start, end = node.parent.start_byte, node.parent.end_byte + (file.text[node.parent.end_byte : node.parent.end_byte + 1] == b";")
+        start, end = (
+            node.parent.start_byte,
+            node.parent.end_byte + (file.text[node.parent.end_byte : node.parent.end_byte + 1] == b";"),
+        )
         return Function("", scope, outer.parent, start, end, node.start_byte, at, at, [], at, at, at, node=node)
-    return Function("", scope, outer, node.start_byte, node.end_byte, node.start_byte, at, at, [], at, at, at, node=node)
+    return Function(
+        "", scope, outer, node.start_byte, node.end_byte, node.start_byte, at, at, [], at, at, at, node=node
+    )
 
 
 def called_in_place(file: SourceFile, statement: Statement) -> Function | None:
@@ -54,13 +87,23 @@ def called_in_place(file: SourceFile, statement: Statement) -> Function | None:
 
 
 def plain_function(file: SourceFile, node: Any) -> Function | None:
-    """A function of statements as it is written in place; None for one that waits, gives again and again, or calls itself by its own name."""
-    if node.type not in ("arrow_function", "function_expression", "function") or any(c.type == "async" for c in node.children):
+    """A function of statements as it is written in place; None for one that waits, gives again and again, or calls
+    itself by its own name."""
+    if node.type not in ("arrow_function", "function_expression", "function") or any(
+        c.type == "async" for c in node.children
+    ):
         return None
-    scope = next((s for s in file.scope.walk() if s.kind == "function" and (s.start, s.end) == (node.start_byte, node.end_byte)), None)
+    scope = next(
+        (s for s in file.scope.walk() if s.kind == "function" and (s.start, s.end) == (node.start_byte, node.end_byte)),
+        None,
+    )
     found = unnamed(file, scope) if scope is not None else None
     own = node.child_by_field_name("name")
-    known = scope.parent.symbols.get(file.slice(own.start_byte, own.end_byte)) if own is not None and scope is not None and scope.parent is not None else None
+    known = (
+        scope.parent.symbols.get(file.slice(own.start_byte, own.end_byte))
+        if own is not None and scope is not None and scope.parent is not None
+        else None
+    )
     if found is None or (known is not None and any(not r.writes for r in known.references)):
         return None
     found.params = parameters(file, node)
@@ -93,7 +136,15 @@ def parameters(file: SourceFile, node: Any) -> list[Parameter]:
     """Plain ones as such; of any other it is said that it takes any number."""
     held = node.child_by_field_name("parameters")
     nodes = held.named_children if held is not None else [node.child_by_field_name("parameter")]
-    return [Parameter(file.slice(p.start_byte, p.end_byte), "plain" if p.type == "identifier" else "star", p.start_byte, p.end_byte) for p in nodes]
+    return [
+        Parameter(
+            file.slice(p.start_byte, p.end_byte),
+            "plain" if p.type == "identifier" else "star",
+            p.start_byte,
+            p.end_byte,
+        )
+        for p in nodes
+    ]
 
 
 def bare(node: Any) -> Any:
@@ -139,7 +190,9 @@ def expression(file: SourceFile, start: int, end: int) -> bool:
 
 def expressions(file: SourceFile, start: int, end: int) -> Iterator[tuple[int, int, bool]]:
     for node in braces.within(file.tree.root_node.descendant_for_byte_range(start, end), start, end):
-        if node.type in ("binary_expression", "unary_expression", "ternary_expression") and expression(file, node.start_byte, node.end_byte):
+        if node.type in ("binary_expression", "unary_expression", "ternary_expression") and expression(
+            file, node.start_byte, node.end_byte
+        ):
             operator = node.child_by_field_name("operator")
             yield node.start_byte, node.end_byte, operator is not None and operator.type in TESTS
 
@@ -158,11 +211,17 @@ def bound_to_function(file: SourceFile, start: int, end: int) -> tuple[str, int]
 
 
 def in_method(file: SourceFile, start: int, end: int) -> bool:
-    """Whether code stands in a method of a class, or a function kept in a field, and in none inside it that has a ``this`` of its own."""
+    """Whether code stands in a method of a class, or a function kept in a field, and in none inside it that has a
+    ``this`` of its own."""
     node = file.tree.root_node.named_descendant_for_byte_range(start, end)
     while node is not None and node.type not in OWN_THIS and node.type not in FIELDS:
         node = node.parent
-    return node is not None and node.type in ("method_definition", *FIELDS) and node.parent.type == "class_body" and not static(node)
+    return (
+        node is not None
+        and node.type in ("method_definition", *FIELDS)
+        and node.parent.type == "class_body"
+        and not static(node)
+    )
 
 
 def static(node: Any) -> bool:
@@ -191,13 +250,18 @@ def assigned(file: SourceFile, class_: Scope) -> bool:
 
 
 def before_super(file: SourceFile, start: int, end: int) -> bool:
-    """Whether code stands where the object is not there yet: in a constructor, not behind what makes the base's share of it."""
+    """Whether code stands where the object is not there yet: in a constructor, not behind what makes the base's share
+    of it."""
     node = file.tree.root_node.named_descendant_for_byte_range(start, end)
     while node is not None and node.type != "method_definition":
         node = node.parent
     if node is None or node.child_by_field_name("name").text != b"constructor":
         return False
-    calls = [n for n in braces.within(node, node.start_byte, node.end_byte) if n.type == "call_expression" and n.child_by_field_name("function").type == "super"]
+    calls = [
+        n
+        for n in braces.within(node, node.start_byte, node.end_byte)
+        if n.type == "call_expression" and n.child_by_field_name("function").type == "super"
+    ]
     return any(n.end_byte > start for n in calls)
 
 
@@ -207,18 +271,29 @@ def result_of(file: SourceFile, start: int, end: int) -> str:
 
 
 def declared_as(file: SourceFile, symbol: Symbol) -> tuple[str, str]:
-    """By which word a variable is declared, and its type where one is written, or where the language takes it from a plain first value."""
+    """By which word a variable is declared, and its type where one is written, or where the language takes it from a
+    plain first value."""
     first = min(symbol.bindings, key=lambda r: r.start, default=None)
     if first is None:
         return "", ""
     node: Any = file.tree.root_node.named_descendant_for_byte_range(first.start, first.end)
     kind = node.parent.child_by_field_name("type") if node.parent is not None else None
     type_ = file.slice(kind.start_byte, kind.end_byte).lstrip(": ") if kind is not None else ""
-    value = node.parent.child_by_field_name("value") if node.parent is not None and node.parent.type == "variable_declarator" else None
+    value = (
+        node.parent.child_by_field_name("value")
+        if node.parent is not None and node.parent.type == "variable_declarator"
+        else None
+    )
     if not type_ and value is not None and typed(file):
         type_ = PLAIN.get(value.type, "")
     at = node
-    while at is not None and at.type not in ("lexical_declaration", "variable_declaration", "for_in_statement", "formal_parameters", "program"):
+    while at is not None and at.type not in (
+        "lexical_declaration",
+        "variable_declaration",
+        "for_in_statement",
+        "formal_parameters",
+        "program",
+    ):
         at = at.parent
     word = at.children[0].type if at is not None and at.type.endswith("_declaration") else ""
     return word, type_
@@ -228,7 +303,8 @@ def declared_as(file: SourceFile, symbol: Symbol) -> tuple[str, str]:
 
 
 def lifted(file: SourceFile, lead: str, unit: str, new: NewFunction) -> str:
-    """A function, or a method, made of lines that stood elsewhere; an arrow, where they speak of the ``this`` of what is around it."""
+    """A function, or a method, made of lines that stood elsewhere; an arrow, where they speak of the ``this`` of what
+    is around it."""
     given = ", ".join(f"{n}: {t}" if t else n for n, t in new.params)
     kind = f": {new.result}" if new.result else ""
     closing = f"{lead}{unit}{new.last}\n" if new.last else ""
@@ -241,7 +317,9 @@ def lifted(file: SourceFile, lead: str, unit: str, new: NewFunction) -> str:
 
 def speaks_of_this(node: Any) -> bool:
     """Whether an arrow function uses the ``this`` of what is around it."""
-    return node.type == "arrow_function" and any(n.type == "this" for n in braces.within(node, node.start_byte, node.end_byte, OWN_THIS))
+    return node.type == "arrow_function" and any(
+        n.type == "this" for n in braces.within(node, node.start_byte, node.end_byte, OWN_THIS)
+    )
 
 
 def only(file: SourceFile, start: int, call: str) -> str:

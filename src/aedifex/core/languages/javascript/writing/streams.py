@@ -1,4 +1,5 @@
-"""The console of a program under Node: what it types to and reads from goes through variables that a test can give its own streams."""
+"""The console of a program under Node: what it types to and reads from goes through variables that a test can give its
+own streams."""
 
 from __future__ import annotations
 
@@ -37,8 +38,11 @@ def trouble(file: SourceFile) -> tuple[str, int] | None:
     return ("the program itself changes what its console does", changed.start()) if changed else None
 
 
-def declared(file: SourceFile, kind: StreamKind, name: str, class_: str, origins: Sequence[str]) -> list[tuple[int, int, str]]:
-    """A variable after what the file opens with: directives, imports, what is required and does not use the stream already."""
+def declared(
+    file: SourceFile, kind: StreamKind, name: str, class_: str, origins: Sequence[str]
+) -> list[tuple[int, int, str]]:
+    """A variable after what the file opens with: directives, imports, what is required and does not use the stream
+    already."""
     last = None
     places = [u.start for u in uses(file) if u.origin in origins]
     for s in file.statements:

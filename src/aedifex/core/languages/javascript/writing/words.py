@@ -11,20 +11,25 @@ from ...braced import text as curly
 
 KEYWORDS = frozenset(
     """
-    break case catch class const continue debugger default delete do else enum export extends false finally for function if
-    import in instanceof new null return super switch this throw true try typeof var void while with yield let static implements
+    break case catch class const continue debugger default delete do else enum export extends false finally for
+    function if
+    import in instanceof new null return super switch this throw true try typeof var void while with yield let static
+    implements
     interface package private protected public await constructor
-    """.split()  # noqa: SIM905
+    """.split()
 )
 STRICT = frozenset(["implements", "interface", "let", "package", "private", "protected", "public", "static", "yield"])
 member_name = partial(curly.member_name, KEYWORDS)
 is_name = partial(curly.is_name, KEYWORDS)
 TYPED = (".ts", ".tsx", ".mts", ".cts")  # files in which types are written
-INHERITED = frozenset({"constructor", "toString", "toLocaleString", "valueOf", "toJSON", "then", "hasOwnProperty", "isPrototypeOf"})
+INHERITED = frozenset(
+    {"constructor", "toString", "toLocaleString", "valueOf", "toJSON", "then", "hasOwnProperty", "isPrototypeOf"}
+)
 
 
 def inherited(name: str) -> bool:
-    """Whether a method of this name would take the place of one that every class has, or that the language looks for."""
+    """Whether a method of this name would take the place of one that every class has, or that the language looks
+    for."""
     return name in INHERITED or name.startswith("[")
 
 
@@ -68,7 +73,8 @@ def old_style(file: SourceFile) -> bool:
 
 
 HEADS = re.compile(
-    rb"\bfunction\s+[\w$]+( ?)\(|^[ \t]+(?:async )?(?!(?:if|for|while|switch|catch|with|return)\b)[\w$]+( ?)\([^()\n]*\) \{",
+    rb"\bfunction\s+[\w$]+( ?)\(|"
+    rb"^[ \t]+(?:async )?(?!(?:if|for|while|switch|catch|with|return)\b)[\w$]+( ?)\([^()\n]*\) \{",
     re.M,
 )
 

@@ -75,7 +75,13 @@ RECEIVER = "this"
 def has_members(file: SourceFile, span: tuple[int, int]) -> bool:
     """Whether a member can be written behind an expression as it stands."""
     node = file.tree.root_node.named_descendant_for_byte_range(*span)
-    return node.type in ("identifier", "subscript_expression", "member_expression", "call_expression", "parenthesized_expression")
+    return node.type in (
+        "identifier",
+        "subscript_expression",
+        "member_expression",
+        "call_expression",
+        "parenthesized_expression",
+    )
 
 
 def equality(unit: str, class_: str) -> str:
@@ -87,7 +93,11 @@ def listed(file: SourceFile, name: str, class_: str, objects: Sequence[str], uni
     """The statement that makes an array of objects."""
     kind = f": {class_}[]" if typed(file) and not objects else ""
     line = f"const {name}{kind} = [{', '.join(objects)}]{end(file)}"
-    return line if len(line) <= 100 else f"const {name} = [\n" + "".join(f"{unit}{o},\n" for o in objects) + f"]{end(file)}"
+    return (
+        line
+        if len(line) <= 100
+        else f"const {name} = [\n" + "".join(f"{unit}{o},\n" for o in objects) + f"]{end(file)}"
+    )
 
 
 def appended(file: SourceFile, name: str, object_: str) -> str:
@@ -109,7 +119,6 @@ DESTRUCTOR = ""
 BLANKS = 1  # blank lines between definitions
 PARTED_IMPORTS = False
 FILE_IS_CLASS = False
-
 
 
 def module_of(path: str) -> str:

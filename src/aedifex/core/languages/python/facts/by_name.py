@@ -1,4 +1,5 @@
-"""What tells a function from a method, a variable from a field, or one place of the code from another, though the program runs the same."""
+"""What tells a function from a method, a variable from a field, or one place of the code from another, though the
+program runs the same."""
 
 from __future__ import annotations
 
@@ -13,7 +14,9 @@ from ..reading.imports import imported
 from .pure import BUILTINS, apis
 
 # Values that hold what is written in them.
-HOLDERS = frozenset(["argument_list", "list", "tuple", "set", "dictionary", "pair", "keyword_argument", "parenthesized_expression", "conditional_expression", "list_splat", "expression_list", "boolean_operator"])  # fmt: skip
+HOLDERS = frozenset(["argument_list", "list", "tuple", "set", "dictionary", "pair", "keyword_argument",
+    "parenthesized_expression", "conditional_expression", "list_splat", "expression_list",
+    "boolean_operator"])  # fmt: skip
 EXAMPLE = re.compile(rb"^[ \t]*(?:>>>|\.\.\.)[ \t](.*)$", re.M)
 WORD = re.compile(rb"[^\W\d]\w*")
 FORMAT = re.compile(r"%\((\w+)\)|\{(\w+)[!:}]|\$\{?(\w+)")
@@ -27,33 +30,52 @@ def tells(file: SourceFile) -> list[Tell]:
 
 
 def copies(file: SourceFile) -> list[tuple[str, int]]:
-    """(what it does to functions that something holds, where) of calls that copy whatever they are given, or hold nothing alive."""
+    """(what it does to functions that something holds, where) of calls that copy whatever they are given, or hold
+    nothing alive."""
     if "copies" not in file.memo:
         facts = apis()["asks"]
-        does = {**dict.fromkeys(facts["copying"], "copies whatever an object holds"), **dict.fromkeys(facts["weak"], "does not keep alive what it is given")}
+        does = {
+            **dict.fromkeys(facts["copying"], "copies whatever an object holds"),
+            **dict.fromkeys(facts["weak"], "does not keep alive what it is given"),
+        }
         found = []
         if any(word.partition(".")[0].encode() in file.text for word in does):
             teller = teller_of(file)
-            found = [(f"'{name}' {does[name]}", call.start) for call in file.calls if (name := teller.full(call.callee)) in does]
+            found = [
+                (f"'{name}' {does[name]}", call.start)
+                for call in file.calls
+                if (name := teller.full(call.callee)) in does
+            ]
         file.memo["copies"] = found
     return list(file.memo["copies"])
 
 
 TEXTS = re.compile(r"""["'](?:\w+\.)*(\w+)[.:]([^\W\d]\w*)["']""")
-IMPORTERS = frozenset(["importlib.import_module", "importlib.__import__", "__import__", "runpy.run_module", "importlib.util.find_spec"])
+IMPORTERS = frozenset(
+    ["importlib.import_module", "importlib.__import__", "__import__", "runpy.run_module", "importlib.util.find_spec"]
+)
 IMPORTING = frozenset(name.rpartition(".")[2].encode() for name in IMPORTERS)
 
 
 def text_imports(file: SourceFile) -> list[tuple[str, str, str, int]]:
     """(local name, module, name in it, offset) of modules, and of names in them, that a text says.
 
-    ``importlib.import_module("state")`` binds what it is assigned to, or everything ("*") where that is not told; so does a text that is no
-    more than the module's name in a file that imports by text. ``"state.lives"`` and ``"state:lives"`` name one thing in it.
+    ``importlib.import_module("state")`` binds what it is assigned to, or everything ("*") where that is not told; so
+    does a text that is no more than the module's name in a file that imports by text. ``"state.lives"`` and
+    ``"state:lives"`` name one thing in it.
     """
     found = []
     teller = teller_of(file)
-    loads = [(c, name) for c in file.calls if (name := teller.full(c.callee)) in IMPORTERS] if any(w in file.text for w in IMPORTING) else []
-    bound = {s.value: s.target.name for s in file.statements if s.kind == "assign" and s.value is not None and s.target is not None}
+    loads = (
+        [(c, name) for c in file.calls if (name := teller.full(c.callee)) in IMPORTERS]
+        if any(w in file.text for w in IMPORTING)
+        else []
+    )
+    bound = {
+        s.value: s.target.name
+        for s in file.statements
+        if s.kind == "assign" and s.value is not None and s.target is not None
+    }
     whole = file.slice(0, len(file.text))
     texts = [(m.start(), m[1]) for m in re.finditer(r"""["']([\w.]+)["']""", whole)] if loads else []
     for call, _ in loads:
@@ -62,7 +84,10 @@ def text_imports(file: SourceFile) -> list[tuple[str, str, str, int]]:
             local = bound.get((call.start, call.end), "")
             found.append((local, match[1], "" if local else "*", call.start))
     found += [("", text, "*", at) for at, text in texts if not any(text == m for _, m, _, _ in found)]
-    found += [("", match[1], match[2], len(whole[: match.start()].encode(file.encoding, "replace"))) for match in TEXTS.finditer(whole)]
+    found += [
+        ("", match[1], match[2], len(whole[: match.start()].encode(file.encoding, "replace")))
+        for match in TEXTS.finditer(whole)
+    ]
     return found
 
 
@@ -82,11 +107,20 @@ class Teller:
                 self.origins[local] = f"{module}.{name}" if name else module if "." not in module else local
 
     def found(self) -> list[Tell]:
-        return [*self.values(), *self.examples(), *self.run_texts(), *self.annotations(), *self.stack(), *self.formats()]
+        return [
+            *self.values(),
+            *self.examples(),
+            *self.run_texts(),
+            *self.annotations(),
+            *self.stack(),
+            *self.formats(),
+        ]
 
     def full(self, ref: Reference) -> str:
         """What a use of an imported name is called in full; else as it is written."""
-        origin = self.origins.get(ref.name, ref.name) if ref.symbol is None or "import" in ref.symbol.kinds else ref.name
+        origin = (
+            self.origins.get(ref.name, ref.name) if ref.symbol is None or "import" in ref.symbol.kinds else ref.name
+        )
         return f"{origin}.{ref.member}" if ref.member else origin
 
     # -- functions as values ---------------------------------------------------------------------
@@ -95,7 +129,13 @@ class Teller:
         functions = {f.symbol for f in self.file.functions if f.outer is self.file.scope and f.symbol is not None}
         for symbol in sorted(functions, key=lambda s: s.name):
             for ref in symbol.references:
-                if not ref.writes and ref.role != "call" and not ref.member and ref.form != "spelled" and (why := self.looks(ref)):
+                if (
+                    not ref.writes
+                    and ref.role != "call"
+                    and not ref.member
+                    and ref.form != "spelled"
+                    and (why := self.looks(ref))
+                ):
                     yield Tell(Means.VALUE, ref.start, f"'{symbol.name}' {why}", (symbol.name,))
                     break
 
@@ -107,7 +147,9 @@ class Teller:
             inside, node = node, node.parent
         if node is None:
             return ""
-        if node.type in ("interpolation", "format_expression") or (node.type == "binary_operator" and node.child_by_field_name("operator").text == b"%"):
+        if node.type in ("interpolation", "format_expression") or (
+            node.type == "binary_operator" and node.child_by_field_name("operator").text == b"%"
+        ):
             return "is written out"
         if node.type == "call":
             return self.asked(node, inside)
@@ -116,13 +158,28 @@ class Teller:
         return ""
 
     def asked(self, node: Any, inside: Any) -> str:
-        call = next((c for c in self.file.calls_within(node.start_byte, node.end_byte) if c.start == node.start_byte and c.end == node.end_byte), None)
+        call = next(
+            (
+                c
+                for c in self.file.calls_within(node.start_byte, node.end_byte)
+                if c.start == node.start_byte and c.end == node.end_byte
+            ),
+            None,
+        )
         member = node.child_by_field_name("function").child_by_field_name("attribute")
         name = self.full(call.callee) if call is not None else member.text.decode() if member is not None else ""
         facts = apis()["asks"]
-        known = name in facts["functions"] or name.split(".")[0] in facts["modules"] or (call is not None and name in facts["builtins"] and not self.own(call))
+        known = (
+            name in facts["functions"]
+            or name.split(".")[0] in facts["modules"]
+            or (call is not None and name in facts["builtins"] and not self.own(call))
+        )
         if known or name.rsplit(".", 1)[-1] in facts["members"]:
-            return f"is handed to '{name}', which looks at it as a function" if name not in ("print", "format") else "is written out"
+            return (
+                f"is handed to '{name}', which looks at it as a function"
+                if name not in ("print", "format")
+                else "is written out"
+            )
         return ""
 
     def own(self, call: Call) -> bool:
@@ -200,9 +257,22 @@ class Teller:
         symbol = self.file.scope.symbols.get("__annotations__")
         if symbol is None or symbol.kinds or not symbol.references:
             return
-        names = tuple(sorted({self.file.slice(s.target.start, s.target.end) for s in self.file.statements if s.annotation is not None and s.target is not None}))
+        names = tuple(
+            sorted(
+                {
+                    self.file.slice(s.target.start, s.target.end)
+                    for s in self.file.statements
+                    if s.annotation is not None and s.target is not None
+                }
+            )
+        )
         if names:
-            yield Tell(Means.TEXT, symbol.references[0].start, "'__annotations__' lists the variables that are declared with a type", names)
+            yield Tell(
+                Means.TEXT,
+                symbol.references[0].start,
+                "'__annotations__' lists the variables that are declared with a type",
+                names,
+            )
 
     # -- where code stands -----------------------------------------------------------------------
 
@@ -233,7 +303,9 @@ class Teller:
             elif word in facts["file_formats"]:
                 for ref in self.file.references:
                     if ref.member in facts["log"] and ref.role in ("call", "read"):
-                        yield Tell(Means.FILE, ref.start, f"the log says '{word}', so that in which file the code stands shows")
+                        yield Tell(
+                            Means.FILE, ref.start, f"the log says '{word}', so that in which file the code stands shows"
+                        )
 
 
 def words_of(text: str) -> set[str]:
@@ -243,7 +315,11 @@ def words_of(text: str) -> set[str]:
     except (SyntaxError, ValueError, RecursionError):
         return set(re.findall(r"[^\W\d]\w*", text))
     found = {n.id for n in nodes if isinstance(n, ast.Name)}
-    return found | {a.name for n in nodes if isinstance(n, ast.ImportFrom | ast.Import) for a in n.names} | {n.attr for n in nodes if isinstance(n, ast.Attribute)}
+    return (
+        found
+        | {a.name for n in nodes if isinstance(n, ast.ImportFrom | ast.Import) for a in n.names}
+        | {n.attr for n in nodes if isinstance(n, ast.Attribute)}
+    )
 
 
 def served(file: SourceFile) -> list[tuple[int, tuple[str, ...], str]]:
@@ -257,17 +333,25 @@ def served(file: SourceFile) -> list[tuple[int, tuple[str, ...], str]]:
             continue
         name, call = s.target.name, calls.get(s.value)
         maker = teller.full(call.callee) if call is not None else ""
-        if maker in facts["makers"] or (near and maker.rsplit(".", 1)[-1] in facts["makers"]) or (near and name in facts["names"]):
+        if (
+            maker in facts["makers"]
+            or (near and maker.rsplit(".", 1)[-1] in facts["makers"])
+            or (near and name in facts["names"])
+        ):
             found.append((s.start, (name,), f"a server imports '{name}' by that name"))
     for f in file.tops:
         shape = [p.name for p in f.params]
-        if (near and f.name in facts["names"]) or shape in (["environ", "start_response"], ["scope", "receive", "send"]):
+        if (near and f.name in facts["names"]) or shape in (
+            ["environ", "start_response"],
+            ["scope", "receive", "send"],
+        ):
             found.append((f.start, (f.name,), f"a server imports '{f.name}' by that name"))
     return found
 
 
 def run_by_others(file: SourceFile) -> list[tuple[int, tuple[str, ...], str]]:
-    """(offset, names, how) of what a runner may call or read by its name, where it gives the file names that nothing binds.
+    """(offset, names, how) of what a runner may call or read by its name, where it gives the file names that nothing
+    binds.
 
     These are the functions that nothing here uses, and the constants.
     """
@@ -275,12 +359,17 @@ def run_by_others(file: SourceFile) -> list[tuple[int, tuple[str, ...], str]]:
     if file.scope.stars or file.problems or b"NameError" in file.text:
         return []
     known = BUILTINS | set(apis()["given"]["former"])
-    given = next((s for n, s in symbols.items() if not s.kinds and s.references and n not in known and not n.startswith("__")), None)
+    given = next(
+        (s for n, s in symbols.items() if not s.kinds and s.references and n not in known and not n.startswith("__")),
+        None,
+    )
     if given is None:
         return []
     where = f"'{given.name}' (line {file.shown(given.references[0].start)}) is given by what runs the file, which may"
     hooks = [f for f in file.tops if f.symbol is not None and all(r.writes for r in f.symbol.references)]
-    found: list[tuple[int, tuple[str, ...], str]] = [(f.start, (f.name,), f"{where} call '{f.name}' by its name too") for f in hooks]
+    found: list[tuple[int, tuple[str, ...], str]] = [
+        (f.start, (f.name,), f"{where} call '{f.name}' by its name too") for f in hooks
+    ]
     for s in symbols.values() if hooks else ():
         if s.kinds == {"variable"} and s.name.isupper() and len(s.bindings) == 1 and s.bindings[0].scope is file.scope:
             found.append((s.bindings[0].start, (s.name,), f"{where} read '{s.name}' by its name too"))

@@ -12,9 +12,20 @@ from .by_name import served
 from .clues_arguments import arguments
 from .clues_web import requests
 
-CURSES = {"KEY_UP": "UP", "KEY_DOWN": "DOWN", "KEY_LEFT": "LEFT", "KEY_RIGHT": "RIGHT", "KEY_ENTER": "ENTER",
-          "KEY_BACKSPACE": "BACKSPACE", "KEY_HOME": "HOME", "KEY_END": "END", "KEY_DC": "DELETE", "KEY_NPAGE": "PAGEDOWN",
-          "KEY_PPAGE": "PAGEUP", **{f"KEY_F{n}": f"F{n}" for n in range(1, 11)}}  # fmt: skip
+CURSES = {
+    "KEY_UP": "UP",
+    "KEY_DOWN": "DOWN",
+    "KEY_LEFT": "LEFT",
+    "KEY_RIGHT": "RIGHT",
+    "KEY_ENTER": "ENTER",
+    "KEY_BACKSPACE": "BACKSPACE",
+    "KEY_HOME": "HOME",
+    "KEY_END": "END",
+    "KEY_DC": "DELETE",
+    "KEY_NPAGE": "PAGEDOWN",
+    "KEY_PPAGE": "PAGEUP",
+    **{f"KEY_F{n}": f"F{n}" for n in range(1, 11)},
+}
 CODES = {27: "ESC", 10: "ENTER", 13: "ENTER", 32: " ", 127: "BACKSPACE", 9: "TAB"}
 MOST = 24  # words or keys
 
@@ -33,7 +44,9 @@ def clues(files: list[SourceFile]) -> Clues:
         found.requests += requests(tree)
         looker.sort()
         if any(s.kind == "guard" for s in file.statements):
-            found.served += [(file.path.rsplit("/", 1)[-1].rsplit(".", 1)[0], name) for _, names, _ in served(file) for name in names]
+            found.served += [
+                (file.path.rsplit("/", 1)[-1].rsplit(".", 1)[0], name) for _, names, _ in served(file) for name in names
+            ]
     found.splits = any(b".split()" in f.text or b'.split(" ")' in f.text or b".split(None" in f.text for f in files)
     for group in ("words", "keys", "held", "controls"):
         setattr(found, group, list(dict.fromkeys(getattr(found, group)))[:MOST])

@@ -52,20 +52,39 @@ def routes(node: ast.FunctionDef | ast.AsyncFunctionDef) -> list[tuple[str, list
 
 
 def by_call(tree: ast.Module) -> dict[str, list[tuple[str, list[str]]]]:
-    """Function → its routes, of those that a call registers: ``app.add_url_rule("/all", view_func=list_all)``, ``app.route("/all")(list_all)``."""
+    """Function → its routes, of those that a call registers: ``app.add_url_rule("/all", view_func=list_all)``,
+    ``app.route("/all")(list_all)``."""
     found: dict[str, list[tuple[str, list[str]]]] = {}
     for node in ast.walk(tree):
         if not isinstance(node, ast.Call):
             continue
         inner = node.func if isinstance(node.func, ast.Call) else node
         name = inner.func.attr if isinstance(inner.func, ast.Attribute) else ""
-        if name not in ("add_url_rule", "add_route", "add_api_route", "route") or not inner.args or not isinstance(inner.args[0], ast.Constant):
+        if (
+            name not in ("add_url_rule", "add_route", "add_api_route", "route")
+            or not inner.args
+            or not isinstance(inner.args[0], ast.Constant)
+        ):
             continue
         words = {k.arg: k.value for k in inner.keywords}
-        handlers = [words.get("view_func") or words.get("endpoint"), *inner.args[1:], *(node.args if inner is not node else [])]
-        methods = [str(e.value).upper() for e in ast.walk(words["methods"]) if isinstance(e, ast.Constant)] if "methods" in words else ["GET"]
+        handlers = [
+            words.get("view_func") or words.get("endpoint"),
+            *inner.args[1:],
+            *(node.args if inner is not node else []),
+        ]
+        methods = (
+            [str(e.value).upper() for e in ast.walk(words["methods"]) if isinstance(e, ast.Constant)]
+            if "methods" in words
+            else ["GET"]
+        )
         for handler in handlers:
-            called = handler.id if isinstance(handler, ast.Name) else handler.attr if isinstance(handler, ast.Attribute) else ""
+            called = (
+                handler.id
+                if isinstance(handler, ast.Name)
+                else handler.attr
+                if isinstance(handler, ast.Attribute)
+                else ""
+            )
             if called:
                 found.setdefault(called, []).append((str(inner.args[0].value), methods))
                 break

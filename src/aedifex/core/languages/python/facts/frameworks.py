@@ -1,4 +1,5 @@
-"""Windows of libraries that call functions by event: registered by a call, and as methods of a class that extends the window."""
+"""Windows of libraries that call functions by event: registered by a call, and as methods of a class that extends the
+window."""
 
 from __future__ import annotations
 
@@ -35,8 +36,10 @@ def unfolded(file: SourceFile) -> list[Range]:
         lead = "" if file.text[:end].endswith(b"\n") else "\n"
         nl = write.newline(file)
         gap = lead + "\n" * write.BLANKS
-        edits += [(start, write.line_end(file, node.end_byte), ""),
-                  (end, end, f'{gap}{owner}.{framework.register}("{event}", {f.name})\n'.replace("\n", nl))]  # fmt: skip
+        edits += [
+            (start, write.line_end(file, node.end_byte), ""),
+            (end, end, f'{gap}{owner}.{framework.register}("{event}", {f.name})\n'.replace("\n", nl)),
+        ]
     return edits
 
 
@@ -71,8 +74,16 @@ def registered(file: SourceFile, symbol: Symbol) -> dict[str, str]:
     """Event → the function at the top that is registered for it with the object that the variable holds."""
     framework, found = of(file, symbol), dict[str, str]()
     for c in file.calls if framework is not None else ():
-        args = [a for a in c.node.named_children if a.type != "comment"] if c.callee.symbol is symbol and c.node is not None else []
-        if framework is not None and c.callee.member == framework.register and [a.type for a in args] == ["string", "identifier"]:
+        args = (
+            [a for a in c.node.named_children if a.type != "comment"]
+            if c.callee.symbol is symbol and c.node is not None
+            else []
+        )
+        if (
+            framework is not None
+            and c.callee.member == framework.register
+            and [a.type for a in args] == ["string", "identifier"]
+        ):
             found[args[0].text.decode().strip("'\"")] = args[1].text.decode()
     return found
 
@@ -86,7 +97,11 @@ def extended(file: SourceFile, class_: str, field: str) -> Extended:
         raise messages.HOLDER_UNKNOWN.in_file(file.path, class_=class_)
     maker = next((f for f in whole.methods if f.name == write.CONSTRUCTOR), None)
     made = [u for u in whole.uses if u.name == field and u.kind == "set"]
-    statement = next((s for s in body_of(file, maker) if s.start == made[0].start), None) if maker is not None and len(made) == 1 else None
+    statement = (
+        next((s for s in body_of(file, maker) if s.start == made[0].start), None)
+        if maker is not None and len(made) == 1
+        else None
+    )
     framework = made_by(file, statement.value) if statement is not None and statement.value is not None else None
     if maker is None or statement is None or framework is None:
         raise messages.HELD_NOT_SET_ONCE.at(file, whole.scope.start, field=field, class_=class_)
@@ -122,16 +137,38 @@ class Extending:
                 continue
             node = self.file.tree.root_node.named_descendant_for_byte_range(u.start, u.end)
             call = node.parent.parent if node.parent is not None else None
-            if call is None or call.type != "call" or node.parent.child_by_field_name("attribute") is None or node.parent.child_by_field_name("attribute").text.decode() != self.framework.register:
+            if (
+                call is None
+                or call.type != "call"
+                or node.parent.child_by_field_name("attribute") is None
+                or node.parent.child_by_field_name("attribute").text.decode() != self.framework.register
+            ):
                 continue
             args = [a for a in call.child_by_field_name("arguments").named_children if a.type != "comment"]
-            method = next((x for x in self.whole.uses if len(args) == 2 and x.start == args[1].start_byte and x.end == args[1].end_byte), None)
+            method = next(
+                (
+                    x
+                    for x in self.whole.uses
+                    if len(args) == 2 and x.start == args[1].start_byte and x.end == args[1].end_byte
+                ),
+                None,
+            )
             event = args[0].text.decode().strip("'\"") if args and args[0].type == "string" else ""
-            if method is None or method.name not in methods or call.parent.type != "expression_statement" or not self.plain(call.parent):
+            if (
+                method is None
+                or method.name not in methods
+                or call.parent.type != "expression_statement"
+                or not self.plain(call.parent)
+            ):
                 continue
             if event in self.framework.continued and sum(x.name == method.name for x in self.whole.uses) > 1:
                 continue  # others call it, who do not want what the library does afterwards
-            if event in self.framework.hooks and event not in self.hooks.values() and method.name not in self.hooks and self.able(methods[method.name], event):
+            if (
+                event in self.framework.hooks
+                and event not in self.hooks.values()
+                and method.name not in self.hooks
+                and self.able(methods[method.name], event)
+            ):
                 self.hooks[method.name] = event
                 end = write.blank_after(self.file, write.line_end(self.file, call.parent.end_byte))
                 self.gone.append((write.comment_start(self.file, call.parent.start_byte), end))
@@ -148,9 +185,17 @@ class Extending:
     def able(self, f: Function, event: str) -> bool:
         """Whether the library would do the same after a method of its class as after one that is registered."""
         gives = [n for n in within(definition(self.file, f), f.body_start, f.end) if n.type == "return_statement"]
-        if any(n.named_children for n in gives) or (gives and event in self.framework.continued) or f.decorators or f.is_async or f.scope.generator:
+        if (
+            any(n.named_children for n in gives)
+            or (gives and event in self.framework.continued)
+            or f.decorators
+            or f.is_async
+            or f.scope.generator
+        ):
             return False
-        return not any(p.kind != "plain" or p.default for p in f.arguments) and (f.name == event or event not in {m.name for m in self.whole.methods})
+        return not any(p.kind != "plain" or p.default for p in f.arguments) and (
+            f.name == event or event not in {m.name for m in self.whole.methods}
+        )
 
     def heading(self) -> None:
         node = self.file.tree.root_node.named_descendant_for_byte_range(self.whole.scope.start, self.whole.scope.end)
@@ -160,7 +205,13 @@ class Extending:
         assert self.made.value is not None
         call = self.file.tree.root_node.named_descendant_for_byte_range(*self.made.value)
         callee = call.child_by_field_name("function")
-        self.edits.append((name.end_byte, bases.end_byte if bases is not None else name.end_byte, f"({self.file.slice(callee.start_byte, callee.end_byte)})"))
+        self.edits.append(
+            (
+                name.end_byte,
+                bases.end_byte if bases is not None else name.end_byte,
+                f"({self.file.slice(callee.start_byte, callee.end_byte)})",
+            )
+        )
         self.edits.append((self.made.start, callee.end_byte, "super().__init__"))
         self.edits += [(a, b, "") for a, b in self.gone]
 
@@ -169,7 +220,9 @@ class Extending:
         if u.name == self.field:
             if u.kind == "set" and u.start == self.made.start:
                 return
-            asked = self.file.tree.root_node.named_descendant_for_byte_range(u.start, u.end).parent.child_by_field_name("attribute")
+            asked = self.file.tree.root_node.named_descendant_for_byte_range(u.start, u.end).parent.child_by_field_name(
+                "attribute"
+            )
             if u.kind != "read" or (asked is not None and asked.text in REMOVING):
                 raise messages.HELD_USED_OTHERWISE.at(self.file, u.start, field=self.field)
             self.edits.append((u.start, u.end, own))

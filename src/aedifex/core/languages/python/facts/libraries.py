@@ -19,16 +19,23 @@ def known() -> tuple[Framework, ...]:
     for entry in data["base"]:
         like = found.get(entry.get("like", ""))
         found[entry["class"]] = Framework(
-            entry["class"], frozenset(entry["makers"]), entry.get("decorator") or (like.decorator if like else ""), entry.get("register") or (like.register if like else ""),
-            frozenset(entry.get("hooks", ())) | (like.hooks if like else frozenset()), frozenset(entry["continued"]), frozenset(entry["members"]) | (like.members if like else frozenset()),
-        )  # fmt: skip
+            entry["class"],
+            frozenset(entry["makers"]),
+            entry.get("decorator") or (like.decorator if like else ""),
+            entry.get("register") or (like.register if like else ""),
+            frozenset(entry.get("hooks", ())) | (like.hooks if like else frozenset()),
+            frozenset(entry["continued"]),
+            frozenset(entry["members"]) | (like.members if like else frozenset()),
+        )
     return tuple(found.values())
 
 
 def of(file: SourceFile, symbol: Symbol) -> Framework | None:
     if len(symbol.bindings) != 1 or symbol.scope is not file.scope:
         return None
-    made = next((s for s in file.statements if s.target is not None and s.target.symbol is symbol and s.value is not None), None)
+    made = next(
+        (s for s in file.statements if s.target is not None and s.target.symbol is symbol and s.value is not None), None
+    )
     return made_by(file, made.value) if made is not None and made.value is not None else None
 
 
@@ -36,7 +43,11 @@ def base_of(file: SourceFile, node: Any) -> Framework | None:
     """The known class of a library that a class extends, and nothing else; None if it does not."""
     bases = node.child_by_field_name("superclasses")
     named = [c for c in bases.named_children if c.type != "comment"] if bases is not None else []
-    if len(named) != 1 or named[0].type not in ("identifier", "attribute") or node.parent.type == "decorated_definition":
+    if (
+        len(named) != 1
+        or named[0].type not in ("identifier", "attribute")
+        or node.parent.type == "decorated_definition"
+    ):
         return None
     told = qualified(file, named[0])
     return next((f for f in known() if f.name == told), None)

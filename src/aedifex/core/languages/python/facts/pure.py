@@ -10,14 +10,14 @@ from typing import Any
 
 from ....program.model import SourceFile
 
-LITERALS = frozenset({"integer", "float", "true", "false", "none", "ellipsis", "comment", "string_start", "string_content",
-                      "string_end", "escape_sequence", "type_conversion"})  # fmt: skip
+LITERALS = frozenset({"integer", "float", "true", "false", "none", "ellipsis", "comment",
+    "string_start", "string_content", "string_end", "escape_sequence", "type_conversion"})  # fmt: skip
 COMPOSED = frozenset(
     """
     string concatenated_string interpolation format_specifier list tuple set dictionary pair unary_operator
     binary_operator boolean_operator comparison_operator not_operator conditional_expression
     parenthesized_expression expression_list
-    """.split()  # noqa: SIM905
+    """.split()
 )
 TYPES = {
     "integer": "int", "float": "float", "string": "str", "concatenated_string": "str", "true": "bool", "false": "bool",

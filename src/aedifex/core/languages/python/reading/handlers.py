@@ -17,13 +17,28 @@ LISTENING = frozenset({"bind", "bind_all", "bind_class", "tag_bind", "protocol",
 TIMERS = {"after": ["later"], "after_idle": ["later"]}
 KEYWORDS = frozenset({"command", "callback", "handler", "on_click", "on_change", "on_press", "on_close"})
 SAYING = ("name", "text", "label")  # what tells a control, the best first
-WORK = frozenset(["conditional_expression", "boolean_operator", "tuple", "list", "named_expression", "list_comprehension", "set_comprehension", "dictionary_comprehension"])
+WORK = frozenset(
+    [
+        "conditional_expression",
+        "boolean_operator",
+        "tuple",
+        "list",
+        "named_expression",
+        "list_comprehension",
+        "set_comprehension",
+        "dictionary_comprehension",
+    ]
+)
 SILENT = frozenset([b"print", b"setattr"])  # what they give is nothing
 
 
 def inlines(file: SourceFile) -> list[Inline]:
     """Those of the main code that do more than call one thing, in source order."""
-    return [made for call, argument, node in handed(file.tree.root_node) if (made := inline(file, call, argument, node)) is not None]
+    return [
+        made
+        for call, argument, node in handed(file.tree.root_node)
+        if (made := inline(file, call, argument, node)) is not None
+    ]
 
 
 def handed(node: Any) -> Iterator[tuple[Any, Any, Any]]:
@@ -41,7 +56,11 @@ def handed(node: Any) -> Iterator[tuple[Any, Any, Any]]:
 def inline(file: SourceFile, call: Any, argument: Any, node: Any) -> Inline | None:
     body, several = node.child_by_field_name("body"), node.child_by_field_name("parameters")
     params = list(several.named_children) if several is not None else []
-    if any(p.type != "identifier" for p in params) or delegates(body) or any(c.type == "comment" for c in within(node, node.start_byte, node.end_byte)):
+    if (
+        any(p.type != "identifier" for p in params)
+        or delegates(body)
+        or any(c.type == "comment" for c in within(node, node.start_byte, node.end_byte))
+    ):
         return None
     event, control = told(file, call, argument)
     if not event and not control:
@@ -55,8 +74,18 @@ def inline(file: SourceFile, call: Any, argument: Any, node: Any) -> Inline | No
     called = body.child_by_field_name("function").text if body.type == "call" else b""
     own = file.scope.symbols.get(called.decode(file.encoding)) if called in SILENT else None
     nothing = called in SILENT and (own is None or not own.kinds)
-    return Inline(node.start_byte, node.end_byte, body.start_byte, body.end_byte, [], [(p.text.decode(), "") for p in params], event, control, True,
-                  text if nothing else f"return {text}")  # fmt: skip
+    return Inline(
+        node.start_byte,
+        node.end_byte,
+        body.start_byte,
+        body.end_byte,
+        [],
+        [(p.text.decode(), "") for p in params],
+        event,
+        control,
+        True,
+        text if nothing else f"return {text}",
+    )
 
 
 def delegates(body: Any) -> bool:
@@ -78,13 +107,21 @@ def told(file: SourceFile, call: Any, argument: Any) -> tuple[list[str], list[st
     first = next((c for c in call.child_by_field_name("arguments").named_children if c.type != "comment"), None)
     if name not in LISTENING or first is None or first.type != "string":
         return [], []
-    control = words(owner.text.decode()) if owner.type == "identifier" and owner.text not in (b"root", b"window") else []
-    return [w for part in re.findall(r"[A-Za-z]+", file.slice(first.start_byte, first.end_byte)) for w in words(part)], control
+    control = (
+        words(owner.text.decode()) if owner.type == "identifier" and owner.text not in (b"root", b"window") else []
+    )
+    return [
+        w for part in re.findall(r"[A-Za-z]+", file.slice(first.start_byte, first.end_byte)) for w in words(part)
+    ], control
 
 
 def said(call: Any) -> list[str]:
     """The words with which a control is made: its name, or the text on it."""
-    given = {c.child_by_field_name("name").text.decode(): c.child_by_field_name("value") for c in call.child_by_field_name("arguments").named_children if c.type == "keyword_argument"}
+    given = {
+        c.child_by_field_name("name").text.decode(): c.child_by_field_name("value")
+        for c in call.child_by_field_name("arguments").named_children
+        if c.type == "keyword_argument"
+    }
     for key in SAYING:
         if key in given and given[key].type == "string":
             found = [w for part in re.findall(r"[A-Za-z]+", given[key].text.decode()) for w in words(part)]

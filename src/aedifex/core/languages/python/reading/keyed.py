@@ -1,4 +1,5 @@
-"""Where Python's dicts with fixed keys go: followed from where they are made through variables, lists, arguments and results."""
+"""Where Python's dicts with fixed keys go: followed from where they are made through variables, lists, arguments and
+results."""
 
 from __future__ import annotations
 
@@ -57,7 +58,12 @@ class Follower(ListFollower):
             self.found.trouble = (stop.why, stop.at)
         else:
             self.caught()
-            self.found.sure = {(f, p) for f, params in self.found.handed.items() for p in params if not self.nothing(f.scope.symbols[p], set())}
+            self.found.sure = {
+                (f, p)
+                for f, params in self.found.handed.items()
+                for p in params
+                if not self.nothing(f.scope.symbols[p], set())
+            }
 
     def caught(self) -> None:
         """Nothing is asked for a key with another error than for a member."""
@@ -135,7 +141,9 @@ class Follower(ListFollower):
             raise Stop("is asked for a key that is not one of its own", parent.start_byte)
         if parent.parent.type == "delete_statement":
             raise Stop("loses a key", parent.start_byte)
-        written = parent.parent.type in ("assignment", "augmented_assignment") and same(parent.parent.child_by_field_name("left"), parent)
+        written = parent.parent.type in ("assignment", "augmented_assignment") and same(
+            parent.parent.child_by_field_name("left"), parent
+        )
         self.found.uses.append((node.end_byte, parent.end_byte, name, written))
 
     def compared(self, node: Any, parent: Any) -> None:
@@ -177,7 +185,8 @@ class Follower(ListFollower):
         raise Stop("comes from code that was not read", node.start_byte)
 
     def holder(self, s: Symbol) -> None:
-        """A variable or parameter holds a record: so it does wherever it is bound, and is used as one wherever it is read."""
+        """A variable or parameter holds a record: so it does wherever it is bound, and is used as one wherever it is
+        read."""
         if s in self.found.holders:
             return
         if s in self.found.lists or s.kinds - {"variable", "parameter"}:
@@ -203,10 +212,18 @@ class Follower(ListFollower):
     def binding(self, node: Any, source: Any) -> None:
         """What a variable is given must be a record, or nothing, again."""
         parent = node.parent
-        if parent.type == "assignment" and same(parent.child_by_field_name("left"), node) and parent.child_by_field_name("right") is not None:
+        if (
+            parent.type == "assignment"
+            and same(parent.child_by_field_name("left"), node)
+            and parent.child_by_field_name("right") is not None
+        ):
             self.origins.setdefault(self.symbol(node), []).append(parent.child_by_field_name("right"))
             source(parent.child_by_field_name("right"))
-        elif parent.type in ("for_statement", "for_in_clause") and same(parent.child_by_field_name("left"), node) and source == self.source:
+        elif (
+            parent.type in ("for_statement", "for_in_clause")
+            and same(parent.child_by_field_name("left"), node)
+            and source == self.source
+        ):
             self.list_source(parent.child_by_field_name("right"))
         elif parent.type == "pattern_list" and source == self.source:
             self.counted(node, parent)
@@ -216,7 +233,12 @@ class Follower(ListFollower):
     def counted(self, node: Any, parent: Any) -> None:
         """``for i, record in enumerate(records)``."""
         loop, call = parent.parent, parent.parent.child_by_field_name("right")
-        if loop.type not in ("for_statement", "for_in_clause") or call is None or call.type != "call" or not same(parent.named_children[-1], node):
+        if (
+            loop.type not in ("for_statement", "for_in_clause")
+            or call is None
+            or call.type != "call"
+            or not same(parent.named_children[-1], node)
+        ):
             raise Stop("is bound in a way that cannot be followed", node.start_byte)
         args = call.child_by_field_name("arguments").named_children
         if call.child_by_field_name("function").text != b"enumerate" or len(parent.named_children) != 2 or not args:
@@ -294,7 +316,11 @@ class Follower(ListFollower):
     def argument(self, node: Any, call: Any, take: Any) -> None:
         """A record, or a list of them, is handed to a function of the file: its parameter holds it."""
         callee = call.child_by_field_name("function")
-        if callee.type == "attribute" and callee.child_by_field_name("attribute").text in (b"append", b"insert", *LOOKUPS) and take == self.holder:
+        if (
+            callee.type == "attribute"
+            and callee.child_by_field_name("attribute").text in (b"append", b"insert", *LOOKUPS)
+            and take == self.holder
+        ):
             owner = callee.child_by_field_name("object")
             if not same(call.child_by_field_name("arguments").named_children[-1], node):
                 raise Stop("is used in a way that an object could not be", node.start_byte)
@@ -303,7 +329,11 @@ class Follower(ListFollower):
         args = call.child_by_field_name("arguments").named_children
         if f is None or any(a.type in ("list_splat", "dictionary_splat", "comment") for a in args):
             raise Stop("is handed to code that was not read", node.start_byte)
-        place = next(i for i, a in enumerate(args) if same(a, node) or (a.type == "keyword_argument" and a.start_byte <= node.start_byte < a.end_byte))
+        place = next(
+            i
+            for i, a in enumerate(args)
+            if same(a, node) or (a.type == "keyword_argument" and a.start_byte <= node.start_byte < a.end_byte)
+        )
         if args[place].type == "keyword_argument":
             name = args[place].child_by_field_name("name").text.decode("utf-8", "replace")
         else:
@@ -333,7 +363,11 @@ class Follower(ListFollower):
         if call.type != "call" or not same(call.child_by_field_name("function"), self.node(ref)):
             raise Stop(f"'{f.name}' is used other than by calling it", ref.start)
         args = call.child_by_field_name("arguments").named_children
-        named = {a.child_by_field_name("name").text.decode("utf-8", "replace"): a for a in args if a.type == "keyword_argument"}
+        named = {
+            a.child_by_field_name("name").text.decode("utf-8", "replace"): a
+            for a in args
+            if a.type == "keyword_argument"
+        }
         if param in named:
             return named[param].child_by_field_name("value")
         place = [p.name for p in f.params].index(param)

@@ -108,7 +108,11 @@ class ListFollower:
             name, value = a.child_by_field_name("name"), a.child_by_field_name("value")
             if a.type == "keyword_argument" and name.text == b"key" and value.type == "lambda":
                 parameters = value.child_by_field_name("parameters")
-                if parameters is not None and len(parameters.named_children) == 1 and parameters.named_children[0].type == "identifier":
+                if (
+                    parameters is not None
+                    and len(parameters.named_children) == 1
+                    and parameters.named_children[0].type == "identifier"
+                ):
                     self.holder(self.symbol(parameters.named_children[0]))
                     continue
             if a.type != "keyword_argument" or name.text != b"reverse":
@@ -161,4 +165,8 @@ def counted(call: Any) -> Any:
     """What holds an item in ``for i, item in enumerate(...)``; None elsewhere."""
     loop = call.parent
     left = loop.child_by_field_name("left") if loop.type in ("for_statement", "for_in_clause") else None
-    return left.named_children[1] if left is not None and left.type == "pattern_list" and len(left.named_children) == 2 else None
+    return (
+        left.named_children[1]
+        if left is not None and left.type == "pattern_list" and len(left.named_children) == 2
+        else None
+    )

@@ -18,7 +18,6 @@ ERRORS = frozenset({"TypeError", "AttributeError", "KeyError", "LookupError"})
 LOOKING = frozenset({"len", "any", "all", "bool"})
 
 
-
 def literals(node: Any) -> list[Any]:
     """The dicts with plain texts as keys, in source order."""
     found, stack = [], [node]
@@ -86,4 +85,8 @@ def taken_from(file: SourceFile, call: Any) -> Any:
     if callee.type == "attribute" and callee.child_by_field_name("attribute").text == b"pop":
         return callee.child_by_field_name("object")
     named = len(args) == 2 and args[1].type == "keyword_argument" and args[1].child_by_field_name("name").text == b"key"
-    return args[0] if callee.type == "identifier" and callee.text in (b"min", b"max") and named and is_builtin(file, callee) else None
+    return (
+        args[0]
+        if callee.type == "identifier" and callee.text in (b"min", b"max") and named and is_builtin(file, callee)
+        else None
+    )

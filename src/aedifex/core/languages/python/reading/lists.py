@@ -9,9 +9,13 @@ from ....program.lists import ListUse, Span, WholeLoop, same, span, uses_of
 from ....program.model import Reference, SourceFile, Symbol
 from ...braced.blocks import within
 
-EACH = frozenset({"sum", "max", "min", "any", "all", "sorted", "list", "tuple", "set", "zip", "enumerate", "map", "filter"})
+EACH = frozenset(
+    {"sum", "max", "min", "any", "all", "sorted", "list", "tuple", "set", "zip", "enumerate", "map", "filter"}
+)
 ALL = frozenset({"print", "str", "repr", "reversed"})
-OFFERED = frozenset([b"append", b"extend", b"insert", b"remove", b"pop", b"clear", b"sort", b"reverse", b"index", b"count", b"copy"])
+OFFERED = frozenset(
+    [b"append", b"extend", b"insert", b"remove", b"pop", b"clear", b"sort", b"reverse", b"index", b"count", b"copy"]
+)
 MOST = 64  # items written as one times a number
 
 
@@ -29,9 +33,13 @@ def offered(file: SourceFile, ref: Reference) -> ListUse | None:
     """A call of what a list offers; none gives the list itself on."""
     node = file.tree.root_node.named_descendant_for_byte_range(ref.start, ref.end)
     parent = node.parent
-    called = parent.type == "attribute" and same(parent.child_by_field_name("object"), node) and parent.parent.type == "call"
+    called = (
+        parent.type == "attribute" and same(parent.child_by_field_name("object"), node) and parent.parent.type == "call"
+    )
     whole = called and same(parent.parent.child_by_field_name("function"), parent)
-    return ListUse("other", ref, span(node)) if whole and parent.child_by_field_name("attribute").text in OFFERED else None
+    return (
+        ListUse("other", ref, span(node)) if whole and parent.child_by_field_name("attribute").text in OFFERED else None
+    )
 
 
 def told(file: SourceFile, ref: Reference) -> ListUse | None:
@@ -47,7 +55,11 @@ def told(file: SourceFile, ref: Reference) -> ListUse | None:
         return called(file, ref, node, parent)
     if parent.type in ("for_statement", "for_in_clause") and same(parent.child_by_field_name("right"), node):
         return ListUse("each", ref, span(node))
-    if parent.type == "comparison_operator" and len(parent.named_children) == 2 and same(parent.named_children[1], node):
+    if (
+        parent.type == "comparison_operator"
+        and len(parent.named_children) == 2
+        and same(parent.named_children[1], node)
+    ):
         words = {c.type for c in parent.children}
         return ListUse("all", ref, span(node)) if words & {"in", "not in"} else None
     if parent.type == "argument_list" and parent.parent.type == "call":
@@ -57,7 +69,11 @@ def told(file: SourceFile, ref: Reference) -> ListUse | None:
 
 def item(ref: Reference, node: Any, parent: Any) -> ListUse | None:
     indexes = parent.children_by_field_name("subscript")
-    if not same(parent.child_by_field_name("value"), node) or len(indexes) != 1 or indexes[0].type in ("slice", "list_splat"):
+    if (
+        not same(parent.child_by_field_name("value"), node)
+        or len(indexes) != 1
+        or indexes[0].type in ("slice", "list_splat")
+    ):
         return None
     if parent.parent.type == "delete_statement":
         return ListUse("delete", ref, span(parent.parent), (span(indexes[0]),), parent.parent.parent.start_byte)
@@ -71,7 +87,11 @@ def given(ref: Reference, node: Any, parent: Any) -> ListUse | None:
         return None
     if statement.parent.type == "module":
         items = listed(value)
-        return ListUse("first", ref, span(statement), tuple(items), statement.parent.start_byte, True) if items is not None else None
+        return (
+            ListUse("first", ref, span(statement), tuple(items), statement.parent.start_byte, True)
+            if items is not None
+            else None
+        )
     if value.type == "list" and not value.named_children:
         return ListUse("empty", ref, span(statement), (), statement.parent.start_byte, True)
     return None
@@ -92,7 +112,11 @@ def listed(value: Any) -> list[Span] | None:
 def called(file: SourceFile, ref: Reference, node: Any, parent: Any) -> ListUse | None:
     """A method of the list."""
     call = parent.parent
-    if not same(parent.child_by_field_name("object"), node) or call.type != "call" or not same(call.child_by_field_name("function"), parent):
+    if (
+        not same(parent.child_by_field_name("object"), node)
+        or call.type != "call"
+        or not same(call.child_by_field_name("function"), parent)
+    ):
         return None
     args = call.child_by_field_name("arguments").named_children
     if any(a.type in ("keyword_argument", "list_splat", "dictionary_splat", "comment") for a in args):
@@ -121,7 +145,11 @@ def argument(file: SourceFile, ref: Reference, node: Any, call: Any) -> ListUse 
         return ListUse("length", ref, span(call))
     if name in ALL or (name in ("max", "min") and len([a for a in args if a.type != "keyword_argument"]) > 1):
         return ListUse("all", ref, span(node))
-    return ListUse("each", ref, span(node)) if name in EACH and not (name in ("map", "filter") and same(args[0], node)) else None
+    return (
+        ListUse("each", ref, span(node))
+        if name in EACH and not (name in ("map", "filter") and same(args[0], node))
+        else None
+    )
 
 
 def whole_loop(file: SourceFile, start: int, end: int, bounds: set[str]) -> WholeLoop | None:
@@ -133,8 +161,15 @@ def whole_loop(file: SourceFile, start: int, end: int, bounds: set[str]) -> Whol
     if left.type != "identifier" or right.type != "call" or right.child_by_field_name("function").text != b"range":
         return None
     args = right.child_by_field_name("arguments").named_children
-    called = [right.child_by_field_name("function"), *(n for n in within(right, *span(right)) if n.type == "identifier" and n.text == b"len")]
-    if len(args) != 1 or "".join(file.slice(*span(args[0])).split()) not in bounds or not all(is_builtin(file, n) for n in called):
+    called = [
+        right.child_by_field_name("function"),
+        *(n for n in within(right, *span(right)) if n.type == "identifier" and n.text == b"len"),
+    ]
+    if (
+        len(args) != 1
+        or "".join(file.slice(*span(args[0])).split()) not in bounds
+        or not all(is_builtin(file, n) for n in called)
+    ):
         return None
     return WholeLoop(left.text.decode("utf-8", "replace"), (left.start_byte, right.end_byte), body.start_byte)
 
@@ -147,5 +182,9 @@ def item_type(file: SourceFile, ref: Reference) -> str:
     """The type of a list's items as its annotation says it; "" where it has none."""
     node = file.tree.root_node.named_descendant_for_byte_range(ref.start, ref.end).parent
     kind = node.child_by_field_name("type") if node is not None and node.type == "assignment" else None
-    match = re.fullmatch(r"""["']?(?:\w+\.)?[Ll]ist\[(.*)\]["']?""", file.slice(kind.start_byte, kind.end_byte), re.S) if kind is not None else None
+    match = (
+        re.fullmatch(r"""["']?(?:\w+\.)?[Ll]ist\[(.*)\]["']?""", file.slice(kind.start_byte, kind.end_byte), re.S)
+        if kind is not None
+        else None
+    )
     return match[1].strip() if match is not None else ""

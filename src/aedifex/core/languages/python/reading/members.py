@@ -12,21 +12,64 @@ from ...braced.blocks import within
 from ..facts.libraries import base_of
 from ..writing import write
 
-REACHING = re.compile(rb"\b(getattr|setattr|hasattr|delattr|vars|dir|pickle|copy|eval|exec|globals|locals|attrgetter|methodcaller)\b")
-OWN_WAYS = re.compile(rb"\b(__dict__|__slots__|__getattr__|__getattribute__|__setattr__|__delattr__|__getstate__|__reduce__|__class__)\b")
+REACHING = re.compile(
+    rb"\b(getattr|setattr|hasattr|delattr|vars|dir|pickle|copy|eval|exec|globals|locals|attrgetter|methodcaller)\b"
+)
+OWN_WAYS = re.compile(
+    rb"\b(__dict__|__slots__|__getattr__|__getattribute__|__setattr__|__delattr__|__getstate__|__reduce__|__class__)\b"
+)
 KEEPING = frozenset([b"append", b"add", b"insert", b"remove", b"discard", b"index", b"count", b"extend", b"put"])
-SHOWING = frozenset([b"print", b"id", b"isinstance", b"issubclass", b"type", b"len", b"bool", b"hash", b"repr", b"str", b"list", b"tuple", b"iter", b"next", b"callable"])
-SETTING = ("assignment", "augmented_assignment", "named_expression", "for_statement", "for_in_clause", "as_pattern", "pattern_list", "tuple_pattern", "list_pattern", "list_splat_pattern", "as_pattern_target")
+SHOWING = frozenset(
+    [
+        b"print",
+        b"id",
+        b"isinstance",
+        b"issubclass",
+        b"type",
+        b"len",
+        b"bool",
+        b"hash",
+        b"repr",
+        b"str",
+        b"list",
+        b"tuple",
+        b"iter",
+        b"next",
+        b"callable",
+    ]
+)
+SETTING = (
+    "assignment",
+    "augmented_assignment",
+    "named_expression",
+    "for_statement",
+    "for_in_clause",
+    "as_pattern",
+    "pattern_list",
+    "tuple_pattern",
+    "list_pattern",
+    "list_splat_pattern",
+    "as_pattern_target",
+)
 
 
 def whole(file: SourceFile, name: str) -> Whole | None:
     scope = next((s for s, n in file.classes if n == name and s.parent is file.scope), None)
     node = class_node(file, scope) if scope is not None else None
     base = base_of(file, node) if node is not None else None
-    if scope is None or OWN_WAYS.search(file.text, scope.start, scope.end) or (base is None and inherits(node)) or any(n == name for _, n in file.inheriting):
+    if (
+        scope is None
+        or OWN_WAYS.search(file.text, scope.start, scope.end)
+        or (base is None and inherits(node))
+        or any(n == name for _, n in file.inheriting)
+    ):
         return None
     methods = [f for f in file.functions if f.outer is scope]
-    plain = {f.name for f in methods if not f.decorators and f.bound and not (f.name.startswith("__") and f.name.endswith("__"))}
+    plain = {
+        f.name
+        for f in methods
+        if not f.decorators and f.bound and not (f.name.startswith("__") and f.name.endswith("__"))
+    }
     reserved: frozenset[str] = frozenset()
     if base is not None:
         reserved = base.members | base.hooks
@@ -64,7 +107,11 @@ def class_node(file: SourceFile, scope: Scope) -> Any:
 
 def bare(file: SourceFile, found: Whole) -> list[tuple[int, int]]:
     """Where an object itself is used: as the receiver, as a variable that holds one, or where it is made."""
-    made = [c for r in file.scope.symbols[found.name].references if (c := next((c for c in file.calls if c.callee is r), None)) is not None]
+    made = [
+        c
+        for r in file.scope.symbols[found.name].references
+        if (c := next((c for c in file.calls if c.callee is r), None)) is not None
+    ]
     variables = [s for c in made for s in holder(file, c.callee, True) or []]
     spans = [(at, at + len(found.receiver.encode())) for at in found.escapes] + [(c.start, c.end) for c in made]
     return spans + [(r.start, r.end) for s in variables for r in s.references if not r.writes and not r.member]
@@ -82,15 +129,27 @@ def given_away(file: SourceFile, span: tuple[int, int]) -> bool:
     callee = around.parent.child_by_field_name("function")
     if callee.type == "attribute":
         word = callee.child_by_field_name("attribute").text
-        return word not in KEEPING and not any(f.name.encode() == word and f.outer is not file.scope for f in file.functions)
-    symbol = next((r.symbol for r in file.within(callee.start_byte, callee.end_byte)), None) if callee.type == "identifier" else None
-    return symbol is None or not (symbol.kinds & {"function", "class"} or (not symbol.kinds and callee.text in SHOWING and not named))
+        return word not in KEEPING and not any(
+            f.name.encode() == word and f.outer is not file.scope for f in file.functions
+        )
+    symbol = (
+        next((r.symbol for r in file.within(callee.start_byte, callee.end_byte)), None)
+        if callee.type == "identifier"
+        else None
+    )
+    return symbol is None or not (
+        symbol.kinds & {"function", "class"} or (not symbol.kinds and callee.text in SHOWING and not named)
+    )
 
 
 def inherits(node: Any) -> bool:
     """Whether a class has a base, is made in a way of its own, or is decorated."""
     bases = node.child_by_field_name("superclasses") if node is not None else None
-    return node is None or node.parent.type == "decorated_definition" or (bases is not None and any(c.text != b"object" for c in bases.named_children))
+    return (
+        node is None
+        or node.parent.type == "decorated_definition"
+        or (bases is not None and any(c.text != b"object" for c in bases.named_children))
+    )
 
 
 def use_of(file: SourceFile, f: Function, r: Reference) -> MemberUse | None:
@@ -101,7 +160,15 @@ def use_of(file: SourceFile, f: Function, r: Reference) -> MemberUse | None:
         return None
     member = around.child_by_field_name("attribute")
     kind = kind_of(around)
-    return MemberUse(member.text.decode(file.encoding), node.start_byte, member.end_byte, (r.start, r.end), f, kind, r.scope.frame is not f.scope or lazily(around, f))
+    return MemberUse(
+        member.text.decode(file.encoding),
+        node.start_byte,
+        member.end_byte,
+        (r.start, r.end),
+        f,
+        kind,
+        r.scope.frame is not f.scope or lazily(around, f),
+    )
 
 
 def lazily(node: Any, f: Function) -> bool:
@@ -129,11 +196,27 @@ def kind_of(node: Any) -> str:
     if around.type == "delete_statement":
         return "other"
     while around is not None and around.type in SETTING:
-        if around.type in ("assignment", "augmented_assignment", "for_statement", "for_in_clause") and at != around.child_by_field_name("left"):
+        if around.type in (
+            "assignment",
+            "augmented_assignment",
+            "for_statement",
+            "for_in_clause",
+        ) and at != around.child_by_field_name("left"):
             return "read"
-        if around.type == "assignment" and around.child_by_field_name("type") is not None and around.child_by_field_name("right") is None:
+        if (
+            around.type == "assignment"
+            and around.child_by_field_name("type") is not None
+            and around.child_by_field_name("right") is None
+        ):
             return "other"
-        if around.type in ("assignment", "augmented_assignment", "for_statement", "for_in_clause", "as_pattern_target", "named_expression"):
+        if around.type in (
+            "assignment",
+            "augmented_assignment",
+            "for_statement",
+            "for_in_clause",
+            "as_pattern_target",
+            "named_expression",
+        ):
             return "set"
         at, around = around, around.parent
     return "read"
@@ -186,13 +269,18 @@ def kept_apart(file: SourceFile, whole: Whole) -> set[Symbol] | None:
         return None  # a library keeps it
     made = file.scope.symbols[whole.name]
     holders = [holder(file, r) for r in made.references if r.role == "call"]
-    if whole.escapes or any(h is None for h in holders) or not all(r.writes or r.role == "call" for r in made.references):
+    if (
+        whole.escapes
+        or any(h is None for h in holders)
+        or not all(r.writes or r.role == "call" for r in made.references)
+    ):
         return None
     return {s for h in holders if h for s in h}
 
 
 def holder(file: SourceFile, made: Reference, anyhow: bool = False) -> list[Symbol] | None:
-    """The variable that holds a new object, nothing where only a member of it is asked for; None where it gets about, unless that is no matter (``anyhow``)."""
+    """The variable that holds a new object, nothing where only a member of it is asked for; None where it gets about,
+    unless that is no matter (``anyhow``)."""
     call = next((c for c in file.calls if c.callee is made), None)
     node = file.tree.root_node.named_descendant_for_byte_range(call.start, call.end) if call is not None else None
     if node is None:
@@ -209,10 +297,15 @@ def holder(file: SourceFile, made: Reference, anyhow: bool = False) -> list[Symb
 
 
 def may_be(file: SourceFile, base: Any, whole: Whole, kept: set[Symbol] | None) -> bool:
-    """Whether what a member is asked of may be an object of the class. ``kept``: the only variables that hold one, if that is known."""
+    """Whether what a member is asked of may be an object of the class. ``kept``: the only variables that hold one, if
+    that is known."""
     if base.type == "call" and base.child_by_field_name("function").text == whole.name.encode():
         return True
-    symbol = next((r.symbol for r in file.within(base.start_byte, base.end_byte)), None) if base.type == "identifier" else None
+    symbol = (
+        next((r.symbol for r in file.within(base.start_byte, base.end_byte)), None)
+        if base.type == "identifier"
+        else None
+    )
     if kept is not None:
         return symbol in kept
     return not (base.type == "string" or (symbol is not None and symbol.kinds == {"import"}))

@@ -19,7 +19,8 @@ ASKED = frozenset({"globals", "locals", "vars"})
 
 
 def confined(file: SourceFile, call: Reference) -> bool:
-    """Whether ``exec`` or ``eval`` is given a namespace that cannot be the file's own: nothing here ever gets hold of that one."""
+    """Whether ``exec`` or ``eval`` is given a namespace that cannot be the file's own: nothing here ever gets hold of
+    that one."""
     found = next((c for c in file.calls_within(call.start, call.end) if c.callee is call), None)
     if found is None or call.name not in ("exec", "eval"):
         return False
@@ -41,7 +42,8 @@ def runs_nothing(file: SourceFile) -> bool:
 
 
 def looked_up(file: SourceFile, call: Reference) -> set[str] | None:
-    """The names that are looked up in what ``globals()`` and the like give, where nothing else is done with that; None if more may be."""
+    """The names that are looked up in what ``globals()`` and the like give, where nothing else is done with that; None
+    if more may be."""
     node = file.tree.root_node.descendant_for_byte_range(call.start, call.end).parent
     if node is not None and call.member:
         return of_registry(file, node)
@@ -52,14 +54,24 @@ def looked_up(file: SourceFile, call: Reference) -> set[str] | None:
         return None
     if around.type == "keyword_argument" and around.child_by_field_name("name").text == b"globals":
         callee = around.parent.parent.child_by_field_name("function")
-        return set() if callee is not None and callee.text.rsplit(b".", 1)[-1] in (b"timeit", b"repeat", b"Timer") else None  # its texts are read
+        return (
+            set()
+            if callee is not None and callee.text.rsplit(b".", 1)[-1] in (b"timeit", b"repeat", b"Timer")
+            else None
+        )  # its texts are read
     if around.type == "subscript":
         return words(file, around.child_by_field_name("subscript"), whole=True)
     if around.type == "comparison_operator" and around.named_children[0] != node:
         return words(file, around.named_children[0], whole=True)
     if around.type == "attribute" and around.parent is not None and around.parent.type == "call":
         args = around.parent.child_by_field_name("arguments").named_children
-        asks = around.child_by_field_name("attribute").text in (b"get", b"__getitem__", b"__contains__", b"pop", b"setdefault")
+        asks = around.child_by_field_name("attribute").text in (
+            b"get",
+            b"__getitem__",
+            b"__contains__",
+            b"pop",
+            b"setdefault",
+        )
         return words(file, args[0], whole=True) if asks and args else None
     if around.type == "binary_operator":
         return words(file, around.child_by_field_name("left"))
@@ -80,7 +92,8 @@ def looked_up(file: SourceFile, call: Reference) -> set[str] | None:
 
 
 def of_registry(file: SourceFile, node: Any) -> set[str] | None:
-    """The same for ``sys.modules[__name__].score`` and ``sys._getframe(0).f_globals["score"]``; ``node``: what stands for the registry."""
+    """The same for ``sys.modules[__name__].score`` and ``sys._getframe(0).f_globals["score"]``; ``node``: what stands
+    for the registry."""
     found = node.parent
     if found is None or found.type not in ("subscript", "call") or found.named_children[0] != node:
         return None
@@ -90,7 +103,11 @@ def of_registry(file: SourceFile, node: Any) -> set[str] | None:
     name = member.child_by_field_name("attribute").text.decode(file.encoding, "replace")
     if name in ("f_globals", "__dict__"):
         around = member.parent
-        return words(file, around.child_by_field_name("subscript"), whole=True) if around is not None and around.type == "subscript" else None
+        return (
+            words(file, around.child_by_field_name("subscript"), whole=True)
+            if around is not None and around.type == "subscript"
+            else None
+        )
     return {name} if found.type == "subscript" and not name.startswith("__") else None
 
 

@@ -43,7 +43,11 @@ def encoding_of(path: str, text: bytes) -> str:
         raise AedifexError(
             f"{path}:1: declares the unknown encoding '{declared or ''}'; correct the declaration."
         ) from None
-    if not getattr(codecs.lookup(name), "_is_text_encoding", True) or "".encode(name) != b"" or "\n=".encode(name) != b"\n=":
+    if (
+        not getattr(codecs.lookup(name), "_is_text_encoding", True)
+        or "".encode(name) != b""
+        or "\n=".encode(name) != b"\n="
+    ):
         raise AedifexError(f"{path}:1: the encoding '{name}' is not one that source can be read in; save it as UTF-8.")
     try:
         text.decode(name)

@@ -37,7 +37,8 @@ def method_as_value(text: str, owner: str) -> str:
 def outward(
     file: SourceFile, refs: Sequence[Reference], fields: set[str], methods: set[str]
 ) -> tuple[list[tuple[int, int, str]], str]:
-    """Uses of other names inside a class that has members of the same names: a member is never meant without its object."""
+    """Uses of other names inside a class that has members of the same names: a member is never meant without its
+    object."""
     return [], ""
 
 
@@ -47,6 +48,7 @@ def receiver_at(file: SourceFile, scope: Scope, top: Scope, class_: str) -> str:
 
 
 def inner_receivers(file: SourceFile, top: Scope, refs: Sequence[Reference]) -> tuple[list[tuple[int, int, str]], str]:
-    """Edits that let functions inside a method see its receiver, or why they cannot: where its name means something else."""
+    """Edits that let functions inside a method see its receiver, or why they cannot: where its name means something
+    else."""
     hidden = next((r for r in refs if shadowed(r.scope, RECEIVER, top)), None)
     return [], f"line {file.shown(hidden.start)}: '{RECEIVER}' means something else there" if hidden is not None else ""

@@ -31,7 +31,9 @@ KINDS = {
     "break_statement": "break",
     "continue_statement": "continue",
 }
-FLAT = frozenset({"comment", "expression_statement", "return_statement"})  # most of what stands in a block, and holds none
+FLAT = frozenset(
+    {"comment", "expression_statement", "return_statement"}
+)  # most of what stands in a block, and holds none
 BLOCKS = frozenset({"if", "for", "while", "with", "try", "match", "guard"})
 
 
@@ -144,7 +146,8 @@ def count(node: Any) -> int:
 
 
 def depth(node: Any) -> int:
-    """How deep blocks are nested inside a statement (0 for a plain one); a definition is no level, what it holds counts."""
+    """How deep blocks are nested inside a statement (0 for a plain one); a definition is no level, what it holds
+    counts."""
     if node.type == "decorated_definition":
         return depth(node.child_by_field_name("definition"))
     within = blocks(node)
@@ -183,15 +186,22 @@ def tokens(file: SourceFile, start: int, end: int, edits: list[tuple[int, int, s
 
 
 def unpacked(file: SourceFile, statement: Statement) -> list[tuple[tuple[int, int], tuple[int, int]]]:
-    """(name, value) of each variable where several are set on one line, ``a, b = 1, 2``; none if it is written in another way."""
+    """(name, value) of each variable where several are set on one line, ``a, b = 1, 2``; none if it is written in
+    another way."""
     node = statement.node.named_children[0] if statement.kind == "assign" and statement.target is None else None
     if node is None or node.type != "assignment" or file.line(statement.start) != file.line(statement.end):
         return []
     left, right = node.child_by_field_name("left"), node.child_by_field_name("right")
-    if right is None or left.type not in ("pattern_list", "tuple_pattern") or right.type not in ("expression_list", "tuple"):
+    if (
+        right is None
+        or left.type not in ("pattern_list", "tuple_pattern")
+        or right.type not in ("expression_list", "tuple")
+    ):
         return []
     names, values = left.named_children, right.named_children
-    plain = all(n.type == "identifier" for n in names) and not any(v.type in ("list_splat", "comment", "yield") for v in values)
+    plain = all(n.type == "identifier" for n in names) and not any(
+        v.type in ("list_splat", "comment", "yield") for v in values
+    )
     if len(names) != len(values) or not plain or len({n.text for n in names}) < len(names):
         return []
     return [((n.start_byte, n.end_byte), (v.start_byte, v.end_byte)) for n, v in zip(names, values, strict=True)]

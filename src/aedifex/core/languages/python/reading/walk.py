@@ -154,7 +154,9 @@ class Walker(StatementWalker):
         ) or node.parent.type == "decorated_definition"
         self.file.classes.append((self.scope, name))
         named = [c for c in bases.named_children if c.type in ("identifier", "attribute")] if bases is not None else []
-        self.file.inheriting += [(self.scope, c.text.decode(self.file.encoding, "replace").rpartition(".")[2]) for c in named]
+        self.file.inheriting += [
+            (self.scope, c.text.decode(self.file.encoding, "replace").rpartition(".")[2]) for c in named
+        ]
         self.in_class(raw.lstrip("_"))
         self.children(node.child_by_field_name("body"))
         self.scope = outer_scope

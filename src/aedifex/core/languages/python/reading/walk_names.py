@@ -18,20 +18,20 @@ MUTATORS = frozenset(
     """
     append extend insert remove pop clear sort reverse update add discard setdefault popitem appendleft popleft
     extendleft rotate write writelines push put intersection_update difference_update symmetric_difference_update
-    """.split()  # noqa: SIM905
+    """.split()
 )
 LEAVES = frozenset(
     """
     integer float string_start string_content string_end true false none ellipsis comment pass_statement
     break_statement continue_statement escape_sequence type_conversion keyword_separator positional_separator
     wildcard_import line_continuation import_prefix
-    """.split()  # noqa: SIM905
+    """.split()
 )
 PASSING = frozenset(
     """
     argument_list list tuple set expression_list return_statement keyword_argument dictionary pair
     conditional_expression parenthesized_expression list_splat yield
-    """.split()  # noqa: SIM905
+    """.split()
 )
 TARGETS = frozenset({"pattern_list", "tuple_pattern", "list_pattern", "tuple", "list", "expression_list"})
 COMPREHENSIONS = {
@@ -75,7 +75,9 @@ class NameWalker(TreeWalker):
         self.deferred = False
         self.spelled = False
         self.text = file.text if file.encoding == "utf-8" else b""  # other encodings are read from the node
-        self.spellings: dict[str, dict[bytes, str]] = {}  # class → its names as they are written → as they are told apart
+        self.spellings: dict[
+            str, dict[bytes, str]
+        ] = {}  # class → its names as they are written → as they are told apart
         self.members: dict[bytes, str] = {}
         self.in_class("")
 

@@ -1,4 +1,5 @@
-"""Text of pytest files from calls that were seen (see ``pinned/aedifex_pinned/calls.py`` for what is known of a call)."""
+"""Text of pytest files from calls that were seen (see ``pinned/aedifex_pinned/calls.py`` for what is known of a
+call)."""
 
 from __future__ import annotations
 

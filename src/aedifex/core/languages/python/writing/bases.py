@@ -9,6 +9,7 @@ from ....program.model import Scope, SourceFile
 CONSTRUCTOR_IS_INHERITED = True  # whether a class without a constructor has that of its base
 BASE_IS_CALLED = False  # whether a constructor must let that of the base work, even if there is none
 
+
 def extendable(file: SourceFile) -> bool:
     """Whether a class of the file can be given a base."""
     return True
@@ -20,7 +21,11 @@ def extends(file: SourceFile, scope: Scope, base: str) -> tuple[int, int, str]:
     while node.type != "class_definition":
         node = node.parent
     name, body = node.child_by_field_name("name"), node.child_by_field_name("body")
-    colon = file.text.rindex(b":", name.end_byte, body.start_byte) if b":" in file.text[name.end_byte : body.start_byte] else name.end_byte
+    colon = (
+        file.text.rindex(b":", name.end_byte, body.start_byte)
+        if b":" in file.text[name.end_byte : body.start_byte]
+        else name.end_byte
+    )
     return name.end_byte, colon, f"({base})"
 
 

@@ -20,7 +20,8 @@ def taken(file: SourceFile) -> frozenset[str]:
 
 
 def exits(before: str, after: str) -> bool | None:
-    """Whether what stands around the call ends the program with what the function gives; None if it is something else."""
+    """Whether what stands around the call ends the program with what the function gives; None if it is something
+    else."""
     if not before.strip() and not after.strip():
         return False
     return True if EXITS.fullmatch(before) and after == ")" else None
@@ -54,7 +55,11 @@ def leave(loop: Statement) -> str:
 def end(file: SourceFile) -> str:
     """How main code ends the program before its last line."""
     found = file.scope.symbols.get("sys")
-    early = found is not None and found.kinds == {"import"} and any(c.text == b"sys" for s in file.imports for c in s.node.named_children)
+    early = (
+        found is not None
+        and found.kinds == {"import"}
+        and any(c.text == b"sys" for s in file.imports for c in s.node.named_children)
+    )
     return "sys.exit()" if early else "raise SystemExit"
 
 
@@ -65,7 +70,10 @@ def notices(file: SourceFile, s: Statement) -> bool:
     if s.kind != "try":
         return False
     handlers = [c for c in s.node.named_children if c.type in ("except_clause", "except_group_clause")]
-    return any(c.named_children[0].type == "block" or any(word in c.named_children[0].text for word in TELLING) for c in handlers)
+    return any(
+        c.named_children[0].type == "block" or any(word in c.named_children[0].text for word in TELLING)
+        for c in handlers
+    )
 
 
 def items(node: Any) -> list[Any]:

@@ -20,16 +20,35 @@ EXPRESSIONS = frozenset(
     binary_operator boolean_operator comparison_operator not_operator unary_operator conditional_expression call
     parenthesized_expression list tuple set dictionary list_comprehension set_comprehension dictionary_comprehension
     subscript attribute string concatenated_string
-    """.split()  # noqa: SIM905
+    """.split()
 )
-TIED = {"yield": "'yield' gives something back from the function itself", "await": "'await' only works in the function itself"}
+TIED = {
+    "yield": "'yield' gives something back from the function itself",
+    "await": "'await' only works in the function itself",
+}
 INNER = frozenset(["function_definition", "lambda", "class_definition"])  # what is in these is not the function's own
 OF_CLASSES = frozenset(["__new__", "__init_subclass__", "__class_getitem__"])  # get their class without being told to
-OF_OBJECTS = frozenset(["property", "cached_property", "setter", "getter", "deleter", "abstractmethod", "override", "final", "contextmanager", "cache", "lru_cache"])
+OF_OBJECTS = frozenset(
+    [
+        "property",
+        "cached_property",
+        "setter",
+        "getter",
+        "deleter",
+        "abstractmethod",
+        "override",
+        "final",
+        "contextmanager",
+        "cache",
+        "lru_cache",
+    ]
+)
 OWN_NAMES = frozenset([b"super", b"__class__"])
 
 CLOSURES = True  # a function can stand inside another one
-unnamed = called_in_place = called_when_ready = method_around = braces.none_such  # a lambda has but an expression, and there are no pages
+unnamed = called_in_place = called_when_ready = method_around = (
+    braces.none_such
+)  # a lambda has but an expression, and there are no pages
 GOES_ON, LEAVES = "True", "False"  # what a lifted function tells a loop
 NOTHING = ""
 ROLES = {
@@ -97,7 +116,9 @@ def last_end(clause: Any) -> int:
 
 def takes_all(case: Any) -> bool:
     """Whether a case of a match is taken whatever comes."""
-    return case.type == "case_clause" and case.named_children[0].text == b"_" and case.child_by_field_name("guard") is None
+    return (
+        case.type == "case_clause" and case.named_children[0].text == b"_" and case.child_by_field_name("guard") is None
+    )
 
 
 def expression(file: SourceFile, start: int, end: int) -> bool:
@@ -109,9 +130,19 @@ def expression(file: SourceFile, start: int, end: int) -> bool:
     while parent is not None and parent.type not in ("block", "module"):
         if parent.type in ("assignment", "augmented_assignment") and at == parent.child_by_field_name("left"):
             return False
-        if parent.type in ("for_statement", "for_in_clause", "named_expression") and at == parent.child_by_field_name("left"):
+        if parent.type in ("for_statement", "for_in_clause", "named_expression") and at == parent.child_by_field_name(
+            "left"
+        ):
             return False
-        if parent.type in ("type", "delete_statement", "case_pattern", "as_pattern_target", "decorator", "parameters", "interpolation"):
+        if parent.type in (
+            "type",
+            "delete_statement",
+            "case_pattern",
+            "as_pattern_target",
+            "decorator",
+            "parameters",
+            "interpolation",
+        ):
             return False
         if parent.type == "concatenated_string" or (parent.type == "with_item" and "as_pattern" in node.type):
             return False
@@ -153,7 +184,8 @@ def result_of(file: SourceFile, start: int, end: int) -> str:
 
 
 def beside(file: SourceFile, function: Function) -> Beside:
-    """How a method beside this one is written and called: also for what is decorated as static or as the class's own."""
+    """How a method beside this one is written and called: also for what is decorated as static or as the class's
+    own."""
     if function.outer.kind != "class" or not (function.params or function.decorators):
         return Beside(trouble="" if function.outer.kind != "class" else "the method has no parameter for its object")
     words = [w.rpartition(".")[2].partition("(")[0] for w in decorations(definition(file, function))]
@@ -170,7 +202,8 @@ def beside(file: SourceFile, function: Function) -> Beside:
 
 
 def handed_on(file: SourceFile, function: Function) -> bool:
-    """Whether the class itself does something with the function, other than giving it another name or making a property of it."""
+    """Whether the class itself does something with the function, other than giving it another name or making a property
+    of it."""
     symbol = function.outer.symbols.get(function.name)
     for ref in symbol.references if symbol is not None else ():
         if ref.writes or ref.scope.frame is not function.outer or function.start <= ref.start < function.end:
@@ -202,7 +235,11 @@ def static_beside(function: Function) -> Beside:
 def decorations(node: Any) -> list[str]:
     """What a function is decorated with, as written."""
     whole = node.parent if node.parent is not None and node.parent.type == "decorated_definition" else node
-    return [c.text.decode()[1:].strip() for c in whole.named_children if c.type == "decorator"] if whole is not node else []
+    return (
+        [c.text.decode()[1:].strip() for c in whole.named_children if c.type == "decorator"]
+        if whole is not node
+        else []
+    )
 
 
 # -- the function --------------------------------------------------------------------------------
@@ -216,7 +253,11 @@ def lifted(file: SourceFile, lead: str, unit: str, new: NewFunction) -> str:
         made = beside(file, new.home)
         words = lead + made.words if made.words else ""
         given = [n for n in [made.receiver, *(n for n in given if n != made.receiver)] if n]
-    declared = "".join(f"{lead}{unit}{word} {', '.join(names)}\n" for word, names in (("global", new.sets), ("nonlocal", new.around)) if names)
+    declared = "".join(
+        f"{lead}{unit}{word} {', '.join(names)}\n"
+        for word, names in (("global", new.sets), ("nonlocal", new.around))
+        if names
+    )
     closing = f"{lead}{unit}{new.last}\n" if new.last else ""
     return f"{words}{lead}def {new.name}({', '.join(given)}):\n{declared}{new.body}\n{closing}"
 
@@ -242,7 +283,8 @@ def ended(file: SourceFile, text: str) -> str:
 
 
 def take_back(file: SourceFile, names: Sequence[str], call: str, unit: str, lead: str, leaves: str, word: str) -> str:
-    """The statement that calls a lifted function. ``leaves``: how its lines left the place where they stood; "" if they did not."""
+    """The statement that calls a lifted function. ``leaves``: how its lines left the place where they stood; "" if they
+    did not."""
     if leaves == "return":
         return f"return {call}"
     if leaves == "break":
@@ -266,6 +308,7 @@ def word_for(file: SourceFile, words: Sequence[str]) -> str:
 
 def either(lead: str, unit: str, number: str, wanted: str, first: Sequence[str], other: Sequence[str]) -> str:
     """Lines for one number, and others for the rest; either may be none."""
+
     def block(lines: Sequence[str]) -> str:
         return "".join(f"{lead}{unit}{line}\n" if line.strip() else "\n" for line in lines)
 

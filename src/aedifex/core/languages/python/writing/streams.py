@@ -1,4 +1,5 @@
-"""The console of a Python program: ``input`` and ``print`` go through an object that a test can give its own streams."""
+"""The console of a Python program: ``input`` and ``print`` go through an object that a test can give its own
+streams."""
 
 from __future__ import annotations
 
@@ -10,7 +11,9 @@ from ....program.streams import StreamKind, StreamUse, in_class
 from ..reading.structure import arguments
 from . import write
 
-KINDS: Sequence[StreamKind] = (StreamKind(("input", "print"), ("console", "terminal"), "{class}()", ("Console", "Terminal")),)
+KINDS: Sequence[StreamKind] = (
+    StreamKind(("input", "print"), ("console", "terminal"), "{class}()", ("Console", "Terminal")),
+)
 VERBS = {"input": "ask", "print": "say"}
 
 ASK = """
@@ -46,11 +49,14 @@ def uses(file: SourceFile) -> list[StreamUse]:
 
 
 def kept(file: SourceFile, call: Call) -> bool:
-    """Whether a call says all that the object needs to know, and stands where the object can be had: in no class, and in no function's head."""
+    """Whether a call says all that the object needs to know, and stands where the object can be had: in no class, and
+    in no function's head."""
     given = {a.keyword for a in arguments(file, call)}
     if given & {"file", "**"} or (call.callee.name == "input" and given - {"", "*"}):
         return False
-    return not in_class(file, call.callee.scope) and not any(f.head <= call.start < f.body_start for f in file.functions)
+    return not in_class(file, call.callee.scope) and not any(
+        f.head <= call.start < f.body_start for f in file.functions
+    )
 
 
 def trouble(file: SourceFile) -> tuple[str, int] | None:
@@ -63,10 +69,15 @@ def trouble(file: SourceFile) -> tuple[str, int] | None:
     return None
 
 
-def declared(file: SourceFile, kind: StreamKind, name: str, class_: str, origins: Sequence[str]) -> list[tuple[int, int, str]]:
+def declared(
+    file: SourceFile, kind: StreamKind, name: str, class_: str, origins: Sequence[str]
+) -> list[tuple[int, int, str]]:
     unit = write.indent_unit(file)
     text = MADE.replace("{class_}", class_) + (ASK if "input" in origins else "") + SAY
-    rows = [row.replace("    ", unit) if not row.strip() else unit * ((len(row) - len(row.lstrip())) // 4) + row.lstrip() for row in text.splitlines()]
+    rows = [
+        row.replace("    ", unit) if not row.strip() else unit * ((len(row) - len(row.lstrip())) // 4) + row.lstrip()
+        for row in text.splitlines()
+    ]
     made = "\n".join(rows) + f"\n\n\n{name} = {kind.value.replace('{class}', class_)}\n"
     at, below = place(file)
     body = ("\n\n" if at else "") + made + ("" if at and not below else "\n\n" if not at else "\n")

@@ -59,7 +59,8 @@ def hidden(name: str) -> str:
 
 
 def inherited(name: str) -> bool:
-    """Whether a method of this name would take the place of one that every class has, or that the language looks for."""
+    """Whether a method of this name would take the place of one that every class has, or that the language looks
+    for."""
     return name.startswith("__")
 
 
@@ -86,8 +87,6 @@ def hides_library(path: str) -> bool:
     """Whether a new file of this name would be imported instead of a library module."""
     stem = path.rsplit("/", 1)[-1].removesuffix(SUFFIX)
     return stem in sys.stdlib_module_names or stem in sys.builtin_module_names
-
-
 
 
 def comment_start(file: SourceFile, offset: int) -> int:
@@ -118,7 +117,10 @@ def class_text(file: SourceFile, unit: str, name: str, base: str, fields: Sequen
 
 def equality(unit: str, class_: str) -> str:
     """The method by which objects are equal that hold the same, as two dicts are."""
-    return f"{unit}def __eq__({RECEIVER}, other):\n{unit * 2}return isinstance(other, {class_}) and vars({RECEIVER}) == vars(other)"
+    return (
+        f"{unit}def __eq__({RECEIVER}, other):\n{unit * 2}return isinstance(other, {class_}) and vars({RECEIVER}) "
+        "== vars(other)"
+    )
 
 
 def has_members(file: SourceFile, span: tuple[int, int]) -> bool:
@@ -228,7 +230,9 @@ def empty_body() -> str:
     return "pass"
 
 
-def method_header(file: SourceFile, function: Function, name: str, drop: set[str], hide: bool = False) -> list[tuple[int, int, str]]:
+def method_header(
+    file: SourceFile, function: Function, name: str, drop: set[str], hide: bool = False
+) -> list[tuple[int, int, str]]:
     """Edits that turn a function's header into a method's: new name, receiver first, known parameters gone."""
     kept = [p for p in function.params if p.name not in drop]
     edits = [(function.name_start, function.name_end, name)]
@@ -387,7 +391,9 @@ DOCUMENT_READERS = frozenset({"inspect", "pydoc", "doctest"})
 
 def reads_documents(files: Sequence[SourceFile]) -> bool:
     """Whether a program may read the document strings of its functions."""
-    return any(b"__doc__" in f.text or "help" in f.scope.symbols or DOCUMENT_READERS & set(f.scope.symbols) for f in files)
+    return any(
+        b"__doc__" in f.text or "help" in f.scope.symbols or DOCUMENT_READERS & set(f.scope.symbols) for f in files
+    )
 
 
 LOUD = frozenset({"this", "antigravity", "__main__", "idlelib", "turtledemo"})

@@ -53,6 +53,6 @@ for _name in _SCREEN:
     globals()[_name] = _forward(_name, Screen)
 for _name in _TURTLE:
     globals()[_name] = _forward(_name, _default)
-__all__ = [*_SCREEN, *_TURTLE, "Pen", "RawPen", "RawTurtle", "Screen", "ScrolledCanvas", "Shape", "Terminator", "Turtle",
-           "TurtleScreen", "Vec2D"]  # fmt: skip
+__all__ = [*_SCREEN, *_TURTLE, "Pen", "RawPen", "RawTurtle", "Screen", "ScrolledCanvas", "Shape",
+    "Terminator", "Turtle", "TurtleScreen", "Vec2D"]  # fmt: skip
 ScrolledCanvas = _Canvas

@@ -1,8 +1,8 @@
 """The calls of the methods of some classes, as source text from which a test can be made.
 
-Noted of each call: how its object and arguments are made, the call, and what it gave, printed and changed. A call during
-which a turn passes (it waits for input, or draws a frame) is left out: no test could do that, unless it asks through an
-object that it was handed.
+Noted of each call: how its object and arguments are made, the call, and what it gave, printed and changed. A call
+during which a turn passes (it waits for input, or draws a frame) is left out: no test could do that, unless it asks
+through an object that it was handed.
 """
 
 import copy
@@ -110,7 +110,12 @@ class Call:
             sys.stdout = out
             _running.remove(self)
             used = random.getstate() != chance
-            if self.target and self.given is not None and (turns.now == turn or self.answers) and (outermost or not used):
+            if (
+                self.target
+                and self.given is not None
+                and (turns.now == turn or self.answers)
+                and (outermost or not used)
+            ):
                 self.note(result, error, printed.getvalue(), seed if used else None, lines, pictures)
 
     def rehearse(self, function):
@@ -138,13 +143,26 @@ class Call:
     def note(self, result, error, printed, seed, lines, pictures):
         after = sources.flat(self.owner)
         row = {
-            "class": self.kind.__name__, "method": self.name, "setup": self.setting.typed(self.answers), "target": self.target,
-            "call": f"{self.target}.{self.name}({self.given})", "printed": printed, "seed": seed,
-            "result": sources.code(result), "raised": type(error).__name__ if error else "", "pictures": pictures,
-            "after": {k: v for k, v in after.items() if v is not None and (self.before.get(k) is not None or k not in self.before)},
-            "changed": [k for k in after if after[k] != self.before.get(k)], "things": self.setting.after(),
-            "lines": sorted(lines), "told": bool(self.setting.stream),
-        }  # fmt: skip
+            "class": self.kind.__name__,
+            "method": self.name,
+            "setup": self.setting.typed(self.answers),
+            "target": self.target,
+            "call": f"{self.target}.{self.name}({self.given})",
+            "printed": printed,
+            "seed": seed,
+            "result": sources.code(result),
+            "raised": type(error).__name__ if error else "",
+            "pictures": pictures,
+            "after": {
+                k: v
+                for k, v in after.items()
+                if v is not None and (self.before.get(k) is not None or k not in self.before)
+            },
+            "changed": [k for k in after if after[k] != self.before.get(k)],
+            "things": self.setting.after(),
+            "lines": sorted(lines),
+            "told": bool(self.setting.stream),
+        }
         key = repr((row["setup"], row["call"]))
         seen = _seen[self.kind.__name__, self.name]
         if key not in seen and len(repr(row)) < 6000:

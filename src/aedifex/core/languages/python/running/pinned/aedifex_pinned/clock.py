@@ -68,7 +68,15 @@ def pin():
     instead(time, "ctime", lambda secs=None: real["ctime"](START + read() if secs is None else secs))
     instead(time, "asctime", lambda t=None: real["asctime"](time.localtime() if t is None else t))
     instead(time, "strftime", lambda form, t=None: real["strftime"](form, time.localtime() if t is None else t))
-    hooks.AFTER.update({"datetime": pin_dates, "threading": pin_waits, "selectors": pin_selectors, "sched": pin_sched, "subprocess": pin_children})
+    hooks.AFTER.update(
+        {
+            "datetime": pin_dates,
+            "threading": pin_waits,
+            "selectors": pin_selectors,
+            "sched": pin_sched,
+            "subprocess": pin_children,
+        }
+    )
 
 
 def pin_dates(datetime):
@@ -118,7 +126,8 @@ def pin_sched(sched):
 
 
 def pin_children(subprocess):
-    """A child process runs in real time: who waits for it waits really, however short a time the program would give it."""
+    """A child process runs in real time: who waits for it waits really, however short a time the program would give
+    it."""
 
     def waiting_for(real):
         def wait(self, *args, **named):

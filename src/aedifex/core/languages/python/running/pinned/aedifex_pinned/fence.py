@@ -1,7 +1,8 @@
 """The fence around a run: writes stay in the scratch folder, the network ends at loopback.
 
-The interpreter's audit events keep it, and tell which file or address was asked for. What they cannot see (other programs,
-native code) runs only behind a second fence, which the kernel keeps where it can: Landlock, and a network of the run's own.
+The interpreter's audit events keep it, and tell which file or address was asked for. What they cannot see (other
+programs, native code) runs only behind a second fence, which the kernel keeps where it can: Landlock, and a network of
+the run's own.
 """
 
 import os
@@ -15,9 +16,20 @@ CHANGES = {"os.remove": ((0, 1),), "os.rename": ((0, 2), (1, 3)), "os.mkdir": ((
            "os.truncate": ((0, 9),), "os.link": ((0, 2), (1, 3)), "os.symlink": ((1, 2),), "os.chmod": ((0, 2),),
            "os.chown": ((0, 3),), "os.utime": ((0, 3),)}  # fmt: skip
 LOOPBACK = ("127.", "::1", "localhost", "0.0.0.0", "::")
-UNSEEN = {"subprocess.Popen", "os.system", "os.exec", "os.posix_spawn", "os.fork", "os.forkpty", "pty.spawn", "ctypes.dlopen",
-          "sqlite3.connect", "os.startfile"}  # fmt: skip
-DEVICES = ("/dev/null", "/dev/tty", "/dev/zero", "/dev/full", "/dev/random", "/dev/urandom", "/dev/ptmx", "/dev/stdin", "/dev/stdout", "/dev/stderr")
+UNSEEN = {"subprocess.Popen", "os.system", "os.exec", "os.posix_spawn", "os.fork", "os.forkpty",
+    "pty.spawn", "ctypes.dlopen", "sqlite3.connect", "os.startfile"}  # fmt: skip
+DEVICES = (
+    "/dev/null",
+    "/dev/tty",
+    "/dev/zero",
+    "/dev/full",
+    "/dev/random",
+    "/dev/urandom",
+    "/dev/ptmx",
+    "/dev/stdin",
+    "/dev/stdout",
+    "/dev/stderr",
+)
 TREES = ("/dev/pts/", "/dev/fd/", "/dev/input/", "/dev/snd/", "/dev/dri/", "/proc/")
 LIBRARY = "lib-dynload"  # the interpreter's own extension modules are known
 TOLD = set()
@@ -68,7 +80,10 @@ def hook(inside):
         elif event.startswith("socket."):
             reached(event, args)
         elif event in ("os.kill", "os.killpg") and not own(args[0], event == "os.killpg"):
-            refuse(f"it tried to send a signal to process {args[0]}, which is none of its own", PermissionError(1, "Operation not permitted"))
+            refuse(
+                f"it tried to send a signal to process {args[0]}, which is none of its own",
+                PermissionError(1, "Operation not permitted"),
+            )
 
     return audit
 

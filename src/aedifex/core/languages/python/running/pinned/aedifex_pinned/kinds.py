@@ -1,4 +1,5 @@
-"""What takes the place of something is of its kind: a built-in function stays one for whoever asks, and binds to no object."""
+"""What takes the place of something is of its kind: a built-in function stays one for whoever asks, and binds to no
+object."""
 
 import functools
 import sys
@@ -6,7 +7,8 @@ import types
 
 
 class Builtin:
-    """A function that passes for a built-in one: it is no method where a class keeps it, is pickled by its name, and has the same signature."""
+    """A function that passes for a built-in one: it is no method where a class keeps it, is pickled by its name, and
+    has the same signature."""
 
     def __init__(self, real, call):
         self._call = call

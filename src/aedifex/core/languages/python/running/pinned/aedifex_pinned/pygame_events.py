@@ -75,7 +75,8 @@ class Feed:
         else:
             log.note(
                 "trouble",
-                f"the scenario uses the control '{event.get('control')}', but a pygame window has none; click at a place",
+                f"the scenario uses the control '{event.get('control')}', but a pygame window has none; click at a "
+                "place",
             )
             turns.end("")
 

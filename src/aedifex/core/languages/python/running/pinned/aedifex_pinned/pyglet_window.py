@@ -1,14 +1,15 @@
 """pyglet windows: the main loop runs on simulated time, events come by turn, and each picture is noted by its checksum.
 
-A turn is one round of the main loop: time passes, what is scheduled runs, the events that are due come, the windows are drawn.
-A program with a loop of its own has a turn whenever it flips a window.
+A turn is one round of the main loop: time passes, what is scheduled runs, the events that are due come, the windows are
+drawn. A program with a loop of its own has a turn whenever it flips a window.
 """
 
 from . import clock, hooks, log, turns
 
 ROUNDS = 400  # of a main loop that nothing ends
-NAMES = {"ESC": "ESCAPE", "CTRL": "LCTRL", "SHIFT": "LSHIFT", "ALT": "LALT", "SPACEBAR": "SPACE", " ": "SPACE", "-": "MINUS", "+": "PLUS",
-         "=": "EQUAL", ",": "COMMA", ".": "PERIOD", "/": "SLASH", ";": "SEMICOLON", "*": "ASTERISK"}  # fmt: skip
+NAMES = {"ESC": "ESCAPE", "CTRL": "LCTRL", "SHIFT": "LSHIFT", "ALT": "LALT", "SPACEBAR": "SPACE", " ":
+    "SPACE", "-": "MINUS", "+": "PLUS", "=": "EQUAL", ",": "COMMA", ".": "PERIOD", "/": "SLASH", ";":
+    "SEMICOLON", "*": "ASTERISK"}  # fmt: skip
 TYPED = {"SPACE": " ", "ENTER": "\r", "RETURN": "\r"}
 MODS = {"LSHIFT": 1, "RSHIFT": 1, "LCTRL": 2, "RCTRL": 2, "LALT": 4, "RALT": 4}
 
@@ -38,7 +39,10 @@ class Feed:
         elif "click" in event or "move" in event:
             self.mouse(window, event)
         else:
-            stop(f"the scenario uses the control '{event.get('control')}', but a pyglet window has none; click at a place")
+            stop(
+                f"the scenario uses the control '{event.get('control')}', but a pyglet window has none; click at a "
+                "place"
+            )
 
     def key(self, window, event):
         from pyglet.window import key
@@ -77,7 +81,14 @@ class Feed:
             self.buttons |= button
             window.dispatch_event("on_mouse_press", x, y, button, self.mods())
             if "press" not in event:
-                turns.add({"turn": turns.now + 1, "click": list(event["click"]), "button": event.get("button", 1), "press": False})
+                turns.add(
+                    {
+                        "turn": turns.now + 1,
+                        "click": list(event["click"]),
+                        "button": event.get("button", 1),
+                        "press": False,
+                    }
+                )
         else:
             self.buttons &= ~button
             window.dispatch_event("on_mouse_release", x, y, button, self.mods())
@@ -112,7 +123,8 @@ class Run:
                 self.feed.give(windows[0], event)
 
     def loop(self, app, loop, interval):
-        """What stands for the main loop. ``interval``: seconds between pictures; None if the program schedules them itself."""
+        """What stands for the main loop. ``interval``: seconds between pictures; None if the program schedules them
+        itself."""
         from pyglet.window import Window
 
         self.looping, rounds = True, 0
@@ -156,7 +168,8 @@ def loops(base, run):
 
 
 def windows(module, run):
-    """A picture is over when a window is flipped; the window system's own events come by chance, so they do not come."""
+    """A picture is over when a window is flipped; the window system's own events come by chance, so they do not
+    come."""
     kind = module.Window
     flip, caption = kind.flip, kind.set_caption
 

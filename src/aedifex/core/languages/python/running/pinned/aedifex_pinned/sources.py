@@ -64,7 +64,8 @@ def flat(owner, before="", depth=0):
 
 
 def arguments(args, named):
-    """Source text of arguments made of plain values, and of what the program asks and tells through; None if one is neither."""
+    """Source text of arguments made of plain values, and of what the program asks and tells through; None if one is
+    neither."""
     return joined(args, named, lambda value: STREAM if type(value) in streams else code(value))
 
 
@@ -102,7 +103,8 @@ class Setting:
         return name
 
     def console(self):
-        """What a call asks and tells through, made so that the test types and reads; ``typed`` puts in what was typed."""
+        """What a call asks and tells through, made so that the test types and reads; ``typed`` puts in what was
+        typed."""
         if not self.stream:
             kind = next(iter(streams))
             self.stream = stem(kind.__name__)

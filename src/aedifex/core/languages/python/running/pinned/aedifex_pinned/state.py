@@ -1,8 +1,9 @@
 """What the watched variables hold at each moment, wherever they live by now: a variable, or the field of an object.
 
-``plan["watch"]`` lists them: name, file, function ("" for a variable of the file), and once moved the object's name, its
-class and the names that the member may have. A change is noted as: state, name, moment, value. A variable that
-cannot be seen at a moment (its function does not run, its object is not made) is noted as "?", one that is not set as "-".
+``plan["watch"]`` lists them: name, file, function ("" for a variable of the file), and once moved the object's name,
+its class and the names that the member may have. A change is noted as: state, name, moment, value. A variable that
+cannot be seen at a moment (its function does not run, its object is not made) is noted as "?", one that is not set as
+"-".
 """
 
 import os
@@ -27,7 +28,8 @@ class Watched:
         self.variable = row["variable"]
 
     def find(self, place):
-        """(its value, whether it is there): that of the object, as soon as it has it; the variable's name may mean something else then."""
+        """(its value, whether it is there): that of the object, as soon as it has it; the variable's name may mean
+        something else then."""
         owner = place.object(self.object, self.kind) if self.object else None
         held = getattr(owner, "__dict__", {})
         for member in self.members:

@@ -49,7 +49,8 @@ def at_end():
     else:
         log.note(
             "trouble",
-            "it neither served anything nor has an app that could be called (Flask, or a WSGI callable named app or application)",
+            "it neither served anything nor has an app that could be called (Flask, or a WSGI callable named app or "
+            "application)",
         )
 
 
