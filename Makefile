@@ -7,7 +7,8 @@ BIN := $(VENV)/bin
 export PYTHONDONTWRITEBYTECODE :=
 
 # What a change is most likely to break, in well under a minute.
-FAST := $(addprefix tests/test_,imports.py messages.py schema.py adding.py verify.py words.py state.py refusals_steps.py several.py planning.py)
+FAST := tests/test_imports.py $(addprefix tests/,apply/test_messages.py apply/test_verify.py apply/test_several.py design naming rewrites/test_adding.py\
+    check/test_state.py planning/test_planning.py languages/test_toy.py)
 
 .PHONY: demo test check tools lint real-scripts benchmarks faults clean
 

@@ -27,10 +27,10 @@ from pathlib import Path
 from typing import Any
 
 ROOT = Path(__file__).parent.parent
-sys.path[:0] = [str(ROOT / "tests"), str(ROOT / "benchmarks")]
+sys.path[:0] = [str(ROOT / "tests"), str(ROOT / "tests" / "makers"), str(ROOT / "benchmarks")]
 
 from cases import STEPS, apply, load  # noqa: E402
-from random_programs import ENTRY, Program, draft, maker_of, parse, read_program, run, to_toml  # noqa: E402
+from random_programs import MAKERS, Program, draft, entry_of, parse, read_program, run, to_toml  # noqa: E402
 
 KEPT = ROOT / "tests" / "golden.json"
 DEMOS = ROOT / "src" / "aedifex" / "demo" / "programs"
@@ -45,7 +45,7 @@ def keys() -> list[str]:
     found += [f"script {p.name}" for p in sorted(SCRIPTS.glob("*.py")) if not p.stem.endswith("_module")]
     found += [f"case {p.relative_to(STEPS)}" for p in sorted(STEPS.rglob("*.txt"))]
     kinds: dict[str, list[str]] = {}
-    for kind, entry in ENTRY.items():
+    for kind, entry in ((kind, entry_of(kind)) for kind in MAKERS):
         kinds.setdefault(entry.rsplit(".", 1)[1].replace("mjs", "js"), []).append(kind)
     for row in kinds.values():
         found += [f"random {kind} {seed}" for kind in row for seed in range(-(-EACH // len(row)))]
@@ -69,8 +69,8 @@ def laid_out(key: str, folder: Path) -> Program:
     """A demo, a script or a random program, in a folder, with the files beside it."""
     what, *words = key.split(" ")
     if what == "random":
-        names = [ENTRY[words[0]]]
-        (folder / names[0]).write_text(maker_of(words[0])(int(words[1])).program())
+        names = [entry_of(words[0])]
+        (folder / names[0]).write_text(MAKERS[words[0]](int(words[1])).program())
     else:
         place = DEMOS if what == "demo" else SCRIPTS
         names = [words[0], *BESIDE.get(words[0], [])]

@@ -5,7 +5,7 @@ from pathlib import Path
 import pytest
 from conftest import needs
 
-HERE = Path(__file__).parent / "by_hand"
+HERE = Path(__file__).parents[1] / "by_hand"
 PYTHON = [
     ("lift", "gate1_shut = not", "", "toggle_gate1_shut"),
     ("lift", "gate2_shut = not", "", "toggle_gate2_shut"),

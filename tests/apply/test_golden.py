@@ -6,7 +6,7 @@ from pathlib import Path
 
 import pytest
 
-sys.path.insert(0, str(Path(__file__).parents[1] / "benchmarks"))
+sys.path.insert(0, str(Path(__file__).parents[2] / "benchmarks"))
 
 import golden
 

@@ -11,7 +11,7 @@ import aedifex
 from aedifex.core.apply.by_hand import commands
 
 HOME = Path(aedifex.__file__).parent
-README = Path(__file__).parents[1] / "README.md"
+README = Path(__file__).parents[2] / "README.md"
 PANEL = 'import pyglet\n\nwindow = pyglet.window.Window(60, 40)\nspeed = 1\n\n\n@window.event\ndef on_draw():\n    window.clear()\n\n\n@window.event("on_key_press")\ndef press(symbol, modifiers):\n    global speed\n    speed = 0\n\n\npyglet.app.run()\n'
 PANEL_APP = "import pyglet\n\n\nclass PanelApp:\n    def __init__(self):\n        self.window = pyglet.window.Window(60, 40)\n        self.window.set_handler('on_draw', self.on_draw)\n\n    def on_draw(self):\n        self.window.clear()\n\n\napp = PanelApp()\npyglet.app.run()\n"
 VEHICLES = "class Tram:\n    def __init__(self):\n        self.x = 0\n\n    def move(self, n):\n        self.x += n\n        print(self.x)\n\n\nclass Bus:\n    def __init__(self):\n        self.x = 0\n\n    def move(self, n):\n        self.x += n\n        print(self.x)\n\n\nTram().move(2)\nBus().move(3)\n"

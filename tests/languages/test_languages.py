@@ -1,32 +1,17 @@
 """What holds for every language: the contract with the core, random programs, and the whole path on each demo."""
 
-import random
 import re
 import shutil
-import tempfile
 from pathlib import Path
 
-import programs_arrays
-import programs_curly
-import programs_curly_classes
-import programs_curly_flow
-import programs_late
-import programs_nested
 import pytest
-import together
 from conftest import needs
-from programs_lifts import lifted
-from programs_parts import taken_out
+from registry import seen
 
-from aedifex.core.apply.sequence import run
-from aedifex.core.apply.verify import verify
 from aedifex.core.check.check import observe
 from aedifex.core.check.run_environment import World
 from aedifex.core.check.scenarios import Scenario
-from aedifex.core.design.toml import parse, to_toml
-from aedifex.core.planning.drafter import draft
 from aedifex.core.program.language import Language, languages
-from aedifex.core.program.program import read_program
 
 SOURCE = Path(__import__("aedifex").__file__).parent
 DEMO = SOURCE / "demo" / "programs"
@@ -49,73 +34,6 @@ def test_a_language_offers_all_that_the_core_asks_for(name):
     assert not [n for n in sorted(asked("write")) if not hasattr(language.write, n)]
     assert not [n for n in sorted(asked("launch")) if not hasattr(language.launch, n)]
     assert not [n for n in sorted(asked("kit")) if not hasattr(language.launch.unit_tests, n)]
-
-
-# -- random programs -----------------------------------------------------------------------------
-
-KINDS = {"JavaScript": "line.js", "Module": "line.mjs", "Java": "Line.java", "JavaMain": "Line.java", "Sketch": "line.pde"}
-KINDS |= {"RecordsJavaScript": "line.js", "ArraysJavaScript": "line.js", "ArraysJava": "Line.java", "ArraysSketch": "line.pde"}
-KINDS |= {"FlowJavaScript": "line.js", "FlowJava": "Line.java", "ClassesJavaScript": "line.js", "ClassesJava": "Line.java", "NestedJavaScript": "line.js", "WrappedJavaScript": "line.js", "LateJavaScript": "line.js", "LateJava": "Line.java", "LateSketch": "line.pde"}
-MAKERS = (programs_late, programs_nested, programs_arrays, programs_curly, programs_curly_flow, programs_curly_classes)
-SEEDS = [(kind, n) for kind in ("JavaScript", "LateJavaScript", "Module", "ArraysJavaScript", "RecordsJavaScript", "WrappedJavaScript") for n in range(4)]
-SEEDS += [("Java", n) for n in (0, 20124)] + [("LateJava", n) for n in (710196, 710551, 711560)] + [("LateSketch", n) for n in (0, 5)] + [("JavaMain", n) for n in range(2)]
-SEEDS += [("FlowJavaScript", n) for n in (0, 1, 23, 27)] + [("FlowJava", n) for n in (0, 28)] + [("ArraysJava", n) for n in range(2)]
-SEEDS += [(kind, n) for kind in ("Sketch", "ArraysSketch") for n in range(2)]
-
-
-def seen(program, root: str, entry: str):
-    if together.fits(program):
-        return (together.observed(program, entry),)
-    world = World(root, entry, program.language, dict(program.texts), list(program.files.values()))
-    found = observe(Scenario("run"), world)
-    assert not found.trouble, found.trouble
-    return found.status, found.output, found.shots
-
-
-@pytest.mark.parametrize(("kind", "seed"), SEEDS)
-def test_a_random_program_does_the_same(kind, seed, monkeypatch):
-    entry = KINDS[kind]
-    monkeypatch.setattr("aedifex.core.apply.verify.new_problems", lambda *_: [])  # the run compiles what stands after the last step
-    needs("node" if entry.endswith("js") else "javac")
-    maker = next(getattr(m, kind) for m in MAKERS if hasattr(m, kind))
-    with tempfile.TemporaryDirectory() as folder:
-        Path(folder, entry).write_text(maker(seed).program())
-        program = read_program(folder, [entry])
-        text = to_toml(draft(program))
-        design, _, problems = parse("design", text)
-        assert not problems and to_toml(design) == text
-        last = program
-        for outcome, after in run(design, program):
-            assert outcome.result != "wrong", [str(p) for p in outcome.problems]
-            last = after
-        before = seen(program, folder, entry)
-        assert before[0] == 0 or before[0].startswith(("done", "status 0")), before
-        assert seen(last, folder, entry) == before
-
-
-@pytest.mark.parametrize(("kind", "seed"), [(kind, seed) for kind in ("ClassesJavaScript", "ClassesJava") for seed in (9, 57, 3023)])
-def test_a_job_that_leaves_a_random_class_is_done_as_before(kind, seed):
-    entry = KINDS[kind]
-    needs("node" if entry.endswith("js") else "javac")
-    made = getattr(programs_curly_classes, kind)(seed)
-    with tempfile.TemporaryDirectory() as folder:
-        Path(folder, entry).write_text(made.program())
-        program = read_program(folder, [entry])
-        before = seen(program, folder, entry)
-        for _, after in taken_out(program, entry, made.jobs):
-            assert after is None or (not verify(program, after, [entry]) and seen(after, folder, entry) == before)
-
-
-@pytest.mark.parametrize(("kind", "seed"), [("FlowJavaScript", 1034), ("NestedJavaScript", 7), ("ClassesJavaScript", 2), ("JavaScript", 3), ("FlowJava", 1053), ("ClassesJava", 6), ("Sketch", 4)])
-def test_lines_of_a_random_program_that_become_a_function_do_the_same(kind, seed):
-    entry = KINDS[kind]
-    needs("node" if entry.endswith("js") else "javac")
-    with tempfile.TemporaryDirectory() as folder:
-        Path(folder, entry).write_text(next(getattr(m, kind) for m in MAKERS if hasattr(m, kind))(seed).program())
-        program = read_program(folder, [entry])
-        before = seen(program, folder, entry)
-        for lines, after in lifted(program, entry, random.Random(seed), 12):
-            assert isinstance(after, str) or (not verify(program, after, [entry]) and seen(after, folder, entry) == before), lines
 
 
 # -- the whole path ------------------------------------------------------------------------------
@@ -166,8 +84,8 @@ def test_chance_clock_and_timers_are_pinned(folder):
     program = folder.program("line.js", text)
     first, second = (seen(program, str(folder.path), "line.js") for _ in range(2))
     assert first == second
-    assert first[1].splitlines()[1:] and first[1].splitlines()[-1] == "second true"
-    assert first[1].startswith("2023-11-14")
+    assert first[2].splitlines()[1:] and first[2].splitlines()[-1] == "second true"
+    assert first[2].startswith("2023-11-14")
 
 
 def test_clicks_controls_and_what_a_page_shows_are_recorded(folder):

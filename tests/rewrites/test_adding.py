@@ -14,7 +14,7 @@ from aedifex.core.apply.sequence import run
 from aedifex.core.design.tables import Design, WishDesign
 from aedifex.core.rewrites import pipeline
 
-PAGE = (Path(__file__).parents[1] / "docs" / "adding-a-rewrite.md").read_text()
+PAGE = (Path(__file__).parents[2] / "docs" / "adding-a-rewrite.md").read_text()
 LINE = "fare = 2\n\n\ndef sell(n):\n    return n * fare\n\n\nprint(sell(3), fare)\n"
 
 

@@ -12,7 +12,7 @@ from aedifex.cli.main import cli
 from aedifex.core.program import language
 from aedifex.core.program.surroundings import digest
 
-HERE = Path(__file__).parent
+HERE = Path(__file__).parents[1]
 PAGE = (HERE.parent / "docs" / "adding-a-language.md").read_text()
 DESK = """#include <stdio.h>
 
