@@ -1,0 +1,1 @@
+"""The command, one file for each sub-command."""

@@ -1,0 +1,1 @@
+"""The core: programs, designs and changes, without any interface."""

@@ -1,0 +1,1 @@
+"""A small tram line."""

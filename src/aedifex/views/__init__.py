@@ -1,0 +1,1 @@
+"""What the commands show: tables, text and figures."""

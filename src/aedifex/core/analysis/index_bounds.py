@@ -20,6 +20,8 @@ def unsure(file: SourceFile, language: Language, made: Records) -> ListUse | Non
 
 
 class BoundsChecker:
+    """Whether an index stays within its list, from how it is counted."""
+
     def __init__(self, file: SourceFile, language: Language, made: Records) -> None:
         self.file, self.language, self.made = file, language, made
         self.effects = Effects(file, language)

@@ -23,6 +23,8 @@ from .variable_kinds import Variable, classify
 
 @dataclass
 class VariableFacts:
+    """One row of the table of state: a variable, and who reads and changes it."""
+
     name: str
     line: int
     nature: str  # constant | companion | state | local (of a long main function)
@@ -45,6 +47,8 @@ class UnitFacts:
 
 @dataclass
 class FileSurvey:
+    """All that is known of one file."""
+
     path: str
     variables: list[VariableFacts]
     units: list[UnitFacts]
@@ -66,6 +70,8 @@ class FileSurvey:
 
 @dataclass
 class Survey:
+    """All that is known of a program, file by file."""
+
     files: list[FileSurvey]
     figures: Figures
 

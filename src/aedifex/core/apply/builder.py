@@ -47,6 +47,8 @@ class Built:
 
 @dataclass
 class Options:
+    """How a build is carried out."""
+
     until: str = ""
     dry: bool = False
     checks: bool = True

@@ -17,6 +17,8 @@ from .transactions import settled
 
 @dataclass
 class ClassOutline:
+    """A class as a preview shows it: made with what, able to do what."""
+
     name: str
     file: str
     role: str = ""
@@ -29,6 +31,8 @@ class ClassOutline:
 
 @dataclass
 class Foreseen:
+    """What a build would do, worked out in memory."""
+
     before: Figures
     after: Figures
     classes: list[ClassOutline]

@@ -56,6 +56,8 @@ def offer_schema(root: str) -> None:
 
 @dataclass
 class Project:
+    """A design with the program it is of, the journal of what was done, and what stands now."""
+
     path: str  # of the design, as given
     root: str
     design: Design

@@ -15,6 +15,8 @@ STARTS = ("argument", "fixed", "derived", "later")
 
 @dataclass
 class FieldDesign:
+    """A field, and the variables of which it takes the place."""
+
     name: str = text("the field, without what the language does to hide it", needed=True)
     origins: list[str] = texts(
         'the variables it replaces, in the order of the objects; "" where one has none', name="from", needed=True
@@ -29,6 +31,8 @@ class FieldDesign:
 
 @dataclass
 class MethodDesign:
+    """A method, and the functions or lines of which it takes the place."""
+
     name: str = text("the method", needed=True)
     origins: list[str] = texts(
         "the functions it replaces, twins all of them; or file.py:line:column of a handler written in place",
@@ -53,6 +57,8 @@ def placed_anew(x: MethodDesign | LiftDesign, lines: Callable[[str], str]) -> No
 
 @dataclass
 class ObjectDesign:
+    """An object, and the variable that holds it."""
+
     name: str = text("the variable that holds it", needed=True)
     args: list[str] = texts("what the constructor is given, as the source writes it")
     owner: str = text("the class that keeps it; left out: the entry")
@@ -61,6 +67,8 @@ class ObjectDesign:
 
 @dataclass
 class ClassDesign:
+    """A class to come: its fields, methods and objects."""
+
     name: str = text("the class", needed=True)
     role: str = text("what it is for", default="model", choices=ROLES)
     file: str = text("its own file; left out: it stays where it is")
@@ -96,6 +104,8 @@ class ClassDesign:
 
 @dataclass
 class StayDesign:
+    """A name that stays, with the reason."""
+
     name: str = text("a variable or function that stays", needed=True)
     why: str = text("the reason; for readers only")
     file: str = text("where it ends up, if it moves with its readers")
@@ -103,6 +113,8 @@ class StayDesign:
 
 @dataclass
 class RenameDesign:
+    """A name that changes."""
+
     old: str = text("file.py::function.local, or file.py::name", name="from", needed=True)
     new: str = text("the new name", name="to", needed=True)
 
@@ -165,6 +177,8 @@ class ConstantDesign:
 
 @dataclass
 class WishDesign:
+    """What a person wants in one class, or left as it is."""
+
     together: list[str] = texts("variables and functions that are to be in one class")
     class_: str = text("the name of that class", name="class")
     keep: list[str] = texts("names that are to stay as they are")
@@ -172,6 +186,8 @@ class WishDesign:
 
 @dataclass
 class Design:
+    """The whole file."""
+
     language: str = text("of the sources", needed=True)
     entries: list[str] = texts("what people start; these never move", needed=True)
     sources: dict[str, str] = digests("the files and their digests, as drafted", needed=True)

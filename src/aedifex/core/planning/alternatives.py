@@ -21,6 +21,8 @@ IDEAS = {
 
 @dataclass
 class Rival:
+    """A proposal, and the idea that it follows."""
+
     idea: str
     design: Design
 

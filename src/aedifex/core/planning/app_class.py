@@ -17,6 +17,8 @@ FEW = 5  # lines of main code that only start what classes do
 
 
 class AppMaker:
+    """Makes the class of what is left: the main code, and the state and functions that it shares."""
+
     def __init__(self, assigner: FilePlan) -> None:
         self.a = assigner
         self.file, self.effects = assigner.file, assigner.effects

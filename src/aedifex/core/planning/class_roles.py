@@ -31,6 +31,8 @@ SHOWN = 6  # lines that a reason names
 
 
 class Roles:
+    """What kind of thing a class is, from what its functions do."""
+
     def __init__(
         self, file: SourceFile, language: Language, effects: Effects, concerns: Concerns, registered: set[Symbol | None]
     ) -> None:

@@ -15,6 +15,8 @@ FORM = re.compile(r"(?P<path>.+?):(?P<first>\d+)(?::(?P<from>\d+))?(?:-(?P<last>
 
 @dataclass(frozen=True)
 class Place:
+    """A stretch of a file, in bytes."""
+
     file: SourceFile
     start: int
     end: int

@@ -67,6 +67,8 @@ class StoreAs(Step):
 
 
 class StoreCompanion(MakesVariables):
+    """Each object of a class keeps what others have as well."""
+
     kind = "store"
 
     def title(self) -> str:
@@ -115,6 +117,8 @@ def ask_store(program: Program, source: str, name: str, functions: str) -> Asked
 
 
 class AliasField(ForFields[StoreCompanion]):
+    """Fields that keep a variable which never changes get a variable of their own for each object."""
+
     by_hand = (
         HandCommand(
             "store",

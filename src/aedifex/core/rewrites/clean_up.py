@@ -17,6 +17,8 @@ from .step import Context, Step
 
 @dataclass
 class Clean(Step):
+    """The imports and blank lines of a file that steps left without a use go."""
+
     kind = "clean"
     path: str
 
@@ -152,6 +154,8 @@ def ask_clean(program: Program, path: str) -> Asked:
 
 
 class CleanUp(ClassRewrite):
+    """The last step of each file."""
+
     by_hand = (
         HandCommand(
             "clean",

@@ -28,6 +28,8 @@ ADVICE = "take 'extends' out of the design; the class then keeps it as a field"
 
 
 class ExtendClass(ClassStep):
+    """A class extends what its field held."""
+
     kind = "extend"
 
     def title(self) -> str:
@@ -58,6 +60,8 @@ def ask_extend(program: Program, whole: str, member: str) -> Asked:
 
 
 class ExtendBase(ClassRewrite):
+    """Classes of the design that extend a class of a library."""
+
     by_hand = (
         HandCommand(
             "extend",

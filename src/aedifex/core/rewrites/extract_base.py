@@ -32,6 +32,8 @@ from .step import Context, Step, class_scope
 
 @dataclass
 class ShareBase(Step):
+    """Several classes get a base of what they have in common."""
+
     kind = "base"
     name: str
     designs: list[ClassDesign]
@@ -57,6 +59,8 @@ def ask_base(program: Program, name: str, classes: str) -> Asked:
 
 
 class ExtractBase(ClassRewrite):
+    """The bases that classes of the design name."""
+
     by_hand = (
         HandCommand(
             "base", ("NAME", "CLASSES"), "What classes have in common becomes their base.",
@@ -93,6 +97,8 @@ def bases(design: Design) -> list[tuple[str, list[ClassDesign]]]:
 
 
 class Sharer:
+    """Works out the edits for a base: what is common, what stays."""
+
     def __init__(self, context: Context, name: str, designs: list[ClassDesign]) -> None:
         assert context.write.bases is not None, "languages without bases propose none"
         self.context, self.name, self.write, self.bases = context, name, context.write, context.write.bases

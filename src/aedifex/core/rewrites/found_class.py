@@ -35,6 +35,8 @@ from .step import ClassStep, Context, Step, check_hazards, drop_declarations, sy
 
 @dataclass
 class CreateClass(ClassStep):
+    """A class is written, and its objects take the place of variables."""
+
     kind = "found"
 
     def title(self) -> str:
@@ -54,6 +56,8 @@ class CreateClass(ClassStep):
 
 
 class FoundClass(ClassRewrite):
+    """Each class of the design that has fields or methods."""
+
     def steps(self, building: Building) -> Iterator[Step]:
         if building.plain.fields or building.plain.methods:
             yield CreateClass(building.plain, needs=building.ids_of(building.class_))

@@ -30,6 +30,8 @@ from .step import ClassStep, Context, Step, add_method, check_hazards, class_sco
 
 @dataclass
 class BecomeMethod(ClassStep):
+    """A function becomes a method."""
+
     kind = "method"
     method: MethodDesign
 
@@ -47,6 +49,8 @@ class BecomeMethod(ClassStep):
 
 
 class FunctionToMethod(ClassRewrite):
+    """The methods of a class, what one calls before it."""
+
     def steps(self, building: Building) -> Iterator[Step]:
         whole, design = building.plain, building.design
         file = building.program.holders.get(whole.source or design.entries[0])
@@ -83,6 +87,8 @@ def callees_first(c: ClassDesign, file: SourceFile, language: Language) -> list[
 
 
 class Mover:
+    """Works out the edits for one method: its text, its calls, its parameters."""
+
     def __init__(self, context: Context, file: SourceFile, design: ClassDesign, method: MethodDesign) -> None:
         self.context, self.file, self.design, self.method = context, file, design, method
         self.write = context.write

@@ -28,6 +28,8 @@ from .step import Context, Step
 
 @dataclass
 class NameLiteral(Step):
+    """A literal gets a name, at all its places."""
+
     kind = "constant"
     traced = True
     constant: ConstantDesign

@@ -84,6 +84,8 @@ def naming_example(design: ClassDesign) -> str:
 
 
 class Hoister:
+    """Works out the variables for literals in which twins differ."""
+
     def __init__(self, context: Context, file: SourceFile, step: MakesVariables, texts: list[str]) -> None:
         self.context, self.file, self.step, self.texts, self.design = context, file, step, texts, step.design
         self.out = Edits()
@@ -186,6 +188,8 @@ class ForFields(Rewrite[V]):
 
 
 class IntroduceVariable(ForFields[HoistLiteral]):
+    """Fields for literals in which twins differ."""
+
     def wanted(self, c: ClassDesign) -> list[HoistLiteral]:
         return [HoistLiteral(c, f, texts) for f, texts in literal_fields(c)]
 

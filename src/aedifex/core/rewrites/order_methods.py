@@ -26,6 +26,8 @@ from .step import Context, Step
 
 @dataclass
 class ArrangeMethods(Step):
+    """The methods of classes in a file stand in the order in which they are met."""
+
     kind = "order"
     path: str
     classes: list[str]
@@ -64,6 +66,8 @@ def ask_order(program: Program, name: str) -> Asked:
 
 
 class OrderMethods(ClassRewrite):
+    """Each file of the sources, where there are methods."""
+
     by_hand = (
         HandCommand(
             "order",

@@ -29,6 +29,8 @@ from .step import ClassStep, Context, Step, class_scope, drop_declarations, symb
 
 @dataclass
 class PassIn(ClassStep):
+    """A method is passed values at every call."""
+
     kind = "pass"
     method: MethodDesign
 
@@ -118,6 +120,8 @@ class PassArguments(ClassRewrite):
 
 
 class Passer:
+    """Works out the parameters of a method, and the arguments of its calls."""
+
     def __init__(self, context: Context, file: SourceFile, design: ClassDesign, method: MethodDesign) -> None:
         self.context, self.file, self.design, self.method = context, file, design, method
         self.write = context.write

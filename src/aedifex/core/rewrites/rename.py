@@ -419,6 +419,8 @@ def ask_hide(program: Program, member: str) -> Asked:
 
 
 class Renames(Rewrite[Rename]):
+    """The renames of a design."""
+
     by_hand = (
         HandCommand(
             "rename",

@@ -11,6 +11,8 @@ from .step import Context
 
 
 class FileRenamer:
+    """Works out the edits for a file that gets another name."""
+
     def __init__(self, context: Context, old: str, new: str, outsiders: Program | None) -> None:
         self.context, self.program, self.outsiders = context, context.program, outsiders
         self.language, self.write = context.language, context.write

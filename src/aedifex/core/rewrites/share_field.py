@@ -28,6 +28,8 @@ ADVICE = "leave 'shared' out"
 
 @dataclass
 class KeepOnce(ClassStep):
+    """A variable is kept once for a class."""
+
     kind = "share"
     member: FieldDesign
 
@@ -114,6 +116,8 @@ class KeepOnce(ClassStep):
 
 
 class ShareField(ClassRewrite):
+    """The fields of a class that all its objects share."""
+
     def steps(self, building: Building) -> Iterator[Step]:
         for f in [f for f in building.whole.fields if f.shared]:
             yield KeepOnce(building.class_, f, needs=building.ids_of(building.class_, "found"))

@@ -80,6 +80,8 @@ def ask_split(program: Program, names: str) -> Asked:
 
 
 class SplitAssignments(Rewrite[SplitUnpacking]):
+    """Files in which a statement sets several variables that functions use."""
+
     by_hand = (
         HandCommand(
             "split", ("NAMES",), "Variables set in one statement get one each.",

@@ -23,6 +23,8 @@ from .step import ClassStep, Context, Step
 
 @dataclass
 class TakeApart(ClassStep):
+    """The declarations that hold a variable of a class, and others, are taken apart."""
+
     kind = "split"
 
     def title(self) -> str:
@@ -37,6 +39,8 @@ class TakeApart(ClassStep):
 
 
 class SplitDeclarations(ClassRewrite):
+    """Each class of which a variable shares its declaration."""
+
     def steps(self, building: Building) -> Iterator[Step]:
         if shares_a_declaration(building.whole, building.program):
             yield TakeApart(building.whole)

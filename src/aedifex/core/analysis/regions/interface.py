@@ -42,6 +42,8 @@ def interface(region: Region, named: Symbols) -> Interface:
 
 
 class Cut:
+    """What a stretch of lines takes and gives."""
+
     def __init__(self, region: Region, named: Symbols) -> None:
         self.r, self.file, self.language = region, region.file, region.language
         self.frame = region.frame

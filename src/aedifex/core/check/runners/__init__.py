@@ -1,0 +1,1 @@
+"""How a program is driven: its process, a terminal, a screen, frames, requests."""

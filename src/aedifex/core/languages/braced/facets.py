@@ -23,6 +23,8 @@ own = defaults.unasked
 
 
 class BracedText:
+    """The text of a language with braces; what is its own is asked of it."""
+
     RECEIVER = "this"
     CONSTRUCTOR = "constructor"
     DESTRUCTOR = ""

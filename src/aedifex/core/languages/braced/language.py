@@ -27,6 +27,8 @@ Span = tuple[int, int]
 
 
 class Braced:
+    """A language with braces that says nothing else."""
+
     builtins: frozenset[str] = frozenset()
     dynamic: frozenset[str] = frozenset()
     everywhere: frozenset[str] = frozenset()

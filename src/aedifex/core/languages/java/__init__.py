@@ -23,6 +23,8 @@ from .writing import regions, streams, write
 
 
 class Java(Braced):
+    """Java: the static members of one class are the globals, ``main`` is the main code."""
+
     name = "java"
     suffixes: tuple[str, ...] = (".java",)
     gathers = True
@@ -90,6 +92,8 @@ class Java(Braced):
 
 
 class Sketch(Java):
+    """Sketches: all files of a folder are one program, in the dialect of Java."""
+
     name = "sketch"
     suffixes = (".pde",)
     joined = True

@@ -22,6 +22,8 @@ from .writing import opening, regions, streams, write
 
 
 class JavaScript(Braced):
+    """JavaScript, as a module, a script or the code of a page."""
+
     name = "javascript"
     suffixes: tuple[str, ...] = (".js", ".mjs", ".cjs", ".jsx")
     builtins = frozenset(apis()["names"]["builtins"])
@@ -107,6 +109,8 @@ class JavaScript(Braced):
 
 
 class TypeScript(JavaScript):
+    """TypeScript: JavaScript with types."""
+
     name = "typescript"
     suffixes = (".ts", ".tsx", ".mts", ".cts")
 

@@ -38,6 +38,8 @@ from .writing import opening, regions, streams, write
 
 
 class Python:
+    """Python."""
+
     name = "python"
     suffixes = (".py", ".pyw")
     builtins = BUILTINS

@@ -1,0 +1,1 @@
+"""Which variables and functions belong together."""

@@ -1,0 +1,1 @@
+"""Functions are registered by calls."""

@@ -17,6 +17,8 @@ from .registrations import unfoldings
 
 @dataclass
 class RegisterByCall(Step):
+    """The functions of a file are registered by a call behind them."""
+
     kind = "register"
     path: str
 

@@ -1,0 +1,1 @@
+"""A class that does several jobs is split."""

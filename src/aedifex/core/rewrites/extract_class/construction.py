@@ -32,6 +32,8 @@ class PartConstruction:
 
 
 class PartMaking(PartNeeds):
+    """Where the object of an extracted class is constructed, and from what."""
+
     def making(self) -> PartConstruction:
         declared = self.declared_values()
         maker = self.maker

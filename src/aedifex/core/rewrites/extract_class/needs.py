@@ -12,6 +12,8 @@ from .. import messages
 
 @dataclass
 class PartNeeds:
+    """What the methods of an extracted class need of the class that they leave."""
+
     file: SourceFile
     language: Language
     whole: Whole

@@ -23,6 +23,8 @@ ADVICE = "leave it in its class"
 
 @dataclass
 class TakePart(Step):
+    """Fields and methods leave a class for one of their own."""
+
     kind = "part"
     path: str
     part: PartDesign
@@ -51,6 +53,8 @@ class TakePart(Step):
 
 
 class ExtractClass(Rewrite[TakePart]):
+    """The parts of a design, one after the other."""
+
     def requests(self, state: State) -> Iterator[TakePart]:
         outsiders = (
             read_neighbours(state.program, [p.of for p in state.design.parts]) if state.design.parts else state.program

@@ -30,6 +30,8 @@ from .construction import PartConstruction, PartMaking, Value
 
 
 class Taking(PartMaking):
+    """How a part is taken out of its class: which uses change, and to what."""
+
     def edits(self, part: PartDesign) -> list[Range]:
         """All that changes. Raises Refusal."""
         self.settle()

@@ -1,0 +1,1 @@
+"""Lines become a function."""

@@ -28,6 +28,8 @@ ADVICE = "take the stream out of the design"
 
 @dataclass
 class OpenStream(Step):
+    """What asks and tells goes through a variable."""
+
     kind = "stream"
     path: str
     stream: StreamDesign
@@ -72,6 +74,8 @@ def ask_stream(program: Program, word: str, name: str) -> Asked:
 
 
 class InjectConsole(Rewrite[OpenStream]):
+    """The streams of a design."""
+
     by_hand = (
         HandCommand(
             "stream",

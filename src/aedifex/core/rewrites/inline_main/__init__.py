@@ -1,0 +1,1 @@
+"""A long main function becomes the main code."""

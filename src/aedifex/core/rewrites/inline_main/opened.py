@@ -27,6 +27,8 @@ RUN = "run"  # the method of the app that the main code becomes
 
 @dataclass
 class Opened:
+    """A program whose main function is its main code, and how that came about."""
+
     program: Program
     opening: Opening
 

@@ -91,6 +91,8 @@ def opening(file: SourceFile, language: Language, name: str = "") -> Opening | R
 
 
 class Opener:
+    """Works out how the lines of a main function become main code."""
+
     def __init__(self, file: SourceFile, language: Language, effects: Effects, f: Function) -> None:
         self.file, self.language, self.effects, self.f = file, language, effects, f
         assert language.opened is not None, "code can stand at the top"

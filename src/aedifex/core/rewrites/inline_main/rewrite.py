@@ -28,6 +28,8 @@ ADVICE = "the function stays as it is"
 
 @dataclass
 class OpenMain(Step):
+    """The lines of a main function become the main code."""
+
     kind = "open"
     path: str
     name: str

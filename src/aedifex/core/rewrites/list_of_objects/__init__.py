@@ -1,0 +1,1 @@
+"""Lists with one index become a list of objects."""

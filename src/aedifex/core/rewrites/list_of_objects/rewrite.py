@@ -26,6 +26,8 @@ from .text import collection_edits, loops
 
 
 class CollectRecords(MakesObjects):
+    """Lists with one index become one list of objects."""
+
     kind = "collect"
     left = "the lists stay lists"
 
@@ -79,6 +81,8 @@ def is_collection(c: ClassDesign) -> bool:
 
 
 class ListOfObjects(Rewrite[MakesObjects]):
+    """Each class of the design whose objects take the place of several lists."""
+
     def requests(self, state: State) -> Iterator[MakesObjects]:
         for c in [c for c in state.design.classes if is_collection(c)]:
             collect = CollectRecords(c)

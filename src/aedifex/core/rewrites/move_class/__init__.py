@@ -1,0 +1,1 @@
+"""A class gets a file of its own."""

@@ -13,6 +13,8 @@ from ...program.tell import Means
 
 @dataclass
 class Dependencies:
+    """What a class needs at its new home, or why it cannot go."""
+
     imports: list[str] = field(default_factory=list)  # statements, as written, in the order of the file
     places: dict[str, int] = field(default_factory=dict)  # where each of them comes from
     after: int = 0  # where the last of those imports ends

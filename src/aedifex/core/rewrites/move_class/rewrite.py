@@ -24,6 +24,8 @@ PLACES = {"assign": 1, "function": 2, "class": 2}  # imports that may fail come 
 
 
 class MoveToFile(ClassStep):
+    """A class moves to a file of its own."""
+
     kind = "file"
 
     def title(self) -> str:
@@ -46,6 +48,8 @@ def ask_file(program: Program, name: str, path: str) -> Asked:
 
 
 class MoveClass(ClassRewrite):
+    """The classes of the design that name a file, those that others need first."""
+
     by_hand = (
         HandCommand(
             "file", ("CLASS", "FILE"), "A class gets a file of its own.",
@@ -71,6 +75,8 @@ def whole_declarations(statements: list[Statement]) -> list[Statement]:
 
 
 class FileMover:
+    """Works out the new file, and what is left behind."""
+
     def __init__(self, context: Context, file: SourceFile, design: ClassDesign) -> None:
         self.context, self.file, self.design = context, file, design
         self.write = context.write

@@ -1,0 +1,1 @@
+"""Handlers written in place get names."""

@@ -1,0 +1,1 @@
+"""Records in keyed tables become objects."""

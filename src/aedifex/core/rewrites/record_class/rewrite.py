@@ -48,6 +48,8 @@ class MakesObjects(ClassStep):
 
 
 class RecordsToObjects(MakesObjects):
+    """Records become objects of a class."""
+
     kind = "records"
 
     def title(self) -> str:

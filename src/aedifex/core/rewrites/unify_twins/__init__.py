@@ -1,0 +1,1 @@
+"""Near-twins become the same but for a number."""

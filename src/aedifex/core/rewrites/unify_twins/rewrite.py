@@ -21,6 +21,8 @@ from .twins import Half, half, merge_edits, spans
 
 @dataclass
 class MergeTwins(ClassStep):
+    """Two functions become the same but for a number."""
+
     kind = "merge"
     method: MethodDesign
 
@@ -106,6 +108,8 @@ def ask_unify(program: Program, first: str, second: str) -> Asked:
 
 
 class UnifyTwins(Rewrite[MergeTwins]):
+    """The methods of two objects whose functions are not the same."""
+
     by_hand = (
         HandCommand(
             "unify",

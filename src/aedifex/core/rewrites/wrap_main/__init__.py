@@ -1,0 +1,1 @@
+"""The main code becomes a class."""

@@ -25,6 +25,8 @@ from .plan import MainPlan, plan_main
 
 @dataclass
 class EncloseMain(ClassStep):
+    """The main code becomes a method of the app."""
+
     kind = "main"
 
     @property
@@ -39,11 +41,15 @@ class EncloseMain(ClassStep):
 
 
 class WrapMain(ClassRewrite):
+    """The app of the design."""
+
     def steps(self, building: Building) -> Iterator[Step]:
         yield EncloseMain(building.plain, needs=building.ids_of(building.class_))
 
 
 class Wrapper:
+    """Works out the class around the main code, and the two lines that are left."""
+
     def __init__(self, context: Context, file: SourceFile, design: ClassDesign) -> None:
         self.context, self.file, self.design = context, file, design
         self.write = context.write

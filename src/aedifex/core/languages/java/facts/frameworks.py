@@ -103,6 +103,8 @@ def extended(file: SourceFile, class_: str, field: str) -> Extended:
 
 
 class Extending:
+    """Works out how a class extends one of a library."""
+
     def __init__(self, file: SourceFile, scope: Scope, node: Any, class_: str, field: str) -> None:
         self.file, self.scope, self.node, self.class_, self.field = file, scope, node, class_, field
         self.body = node.child_by_field_name("body")

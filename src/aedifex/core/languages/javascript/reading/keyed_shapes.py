@@ -18,6 +18,8 @@ RESERVED = frozenset({"constructor", "prototype", "__proto__", "toString", "valu
 
 
 class Stop(Exception):
+    """A use that records cannot have."""
+
     def __init__(self, why: str, at: int) -> None:
         self.why, self.at = why, at
 

@@ -99,6 +99,8 @@ def teller_of(file: SourceFile) -> Teller:
 
 
 class Teller:
+    """Goes through a file and notes what names a function by its text."""
+
     def __init__(self, file: SourceFile) -> None:
         self.file = file
         self.origins: dict[str, str] = {}

@@ -55,6 +55,8 @@ def clues(files: list[SourceFile]) -> Clues:
 
 
 class Looker(ast.NodeVisitor):
+    """Goes through a file and notes what tells of its input."""
+
     def __init__(self, found: Clues) -> None:
         self.found = found
         self.texts: list[str] = []  # compared with something

@@ -109,6 +109,8 @@ def extended(file: SourceFile, class_: str, field: str) -> Extended:
 
 
 class Extending:
+    """Works out how a class extends one of a library."""
+
     def __init__(self, file: SourceFile, whole: Whole, field: str, framework: Framework, made: Statement) -> None:
         self.file, self.whole, self.field, self.framework, self.made = file, whole, field, framework, made
         self.hooks: dict[str, str] = {}  # method → event

@@ -59,6 +59,8 @@ def text_of(node: Any) -> str | None:
 
 
 class Stop(Exception):
+    """A use that records cannot have."""
+
     def __init__(self, why: str, at: int) -> None:
         self.why, self.at = why, at
 
