@@ -219,7 +219,7 @@ def test_ask_tells_all_references(folder):
         (11, "value", "main code"),
     ]
     function = ask(program, "f")[0]
-    assert "is handed on as a value, so unseen code may call it" in function.facts
+    assert "is passed on as a value, so unseen code may call it" in function.facts
     assert "changes n (calls included)" in function.facts
 
 

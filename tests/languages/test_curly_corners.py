@@ -202,7 +202,7 @@ JAVA_STAYS = {
     "a lock on the class": (java(PLAIN, TICK.replace("static int", "static synchronized int") + SHOW, SAY), "locks the class"),
     "a first value from code between": (
         java(PLAIN + "    static int tickStart = first();\n", TICK + SHOW + "    static int first() {\n        tickCount = 7;\n        return tickCount;\n    }\n    static int start() {\n        return tickStart + tickCount;\n    }\n", SAY + "\n        System.out.println(start());"),
-        "worked out|no class|after the object|start is handed it",
+        "worked out|no class|after the object|start is passed it",
     ),
 }  # fmt: skip
 

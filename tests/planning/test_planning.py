@@ -169,7 +169,7 @@ def test_what_takes_any_number_is_handed_more_by_name(folder):
 
 
 def test_what_cannot_be_handed_an_object_uses_it_by_its_name(folder):
-    """Nothing runs here, so no app takes over what is handed on as a value; its class stays in the file."""
+    """Nothing runs here, so no app takes over what is passed on as a value; its class stays in the file."""
     text = STAR.replace("    pay(tram_x)\n", "    pay(tram_x)\n    hooks.append(pay)\n") + "\n\nhooks = []\n"
     design = drafted(folder, "line.py", text)
     assert {c.name: (c.file, c.methods != []) for c in design.classes} == {"Tram": ("tram.py", True), "Till": ("", True)}

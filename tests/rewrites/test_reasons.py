@@ -89,7 +89,7 @@ WITH_RECORDS = [
     (handed("def move(c, by=print()):\n    c.x += 1"), "'c' of 'move' is set again, or a default is worked out where the function stands"),
     (handed("def move(c):\n    self = 1\n    c.x += self"), "'move' cannot stand in a class"),
     (handed("def move(c):\n    c.x += len(locals())"), "'move' depends on where it stands"),
-    (handed("def move(c):\n    c.x += load", "load += 1\nmove(car)"), "'move' works with more than what it is handed"),
+    (handed("def move(c):\n    c.x += load", "load += 1\nmove(car)"), "'move' works with more than what it is passed"),
     (handed("def move(c):\n    c.x += 1", "move(*[car])"), "line 14: nothing tells what this call hands over"),
     (handed("def move(by, c):\n    c.x += by", "move(int(input()), car)"), "line 14: something happens before the object is known"),
     (handed("def move(c):\n    c.x += 1\n    return c", "move(move(car))"), "line 15: 'move(car)' cannot be asked for a member"),
@@ -177,13 +177,13 @@ def asked(body="print(signal)", main="set_signal('stop')\nboard(2)", more="", si
 LETTERS = "a1, b2, c3, d4, e5, f6, g7, h8"
 # (script, why 'board' does not become a method although somebody wants it)
 NO_METHOD = [
-    (asked(body="yield signal", main="set_signal('stop')\nlist(board(2))"), "it runs later than it is called, so it cannot be handed signal"),
-    (asked(more=", **rest"), "it takes any named argument, so it cannot be handed signal"),
+    (asked(body="yield signal", main="set_signal('stop')\nlist(board(2))"), "it runs later than it is called, so it cannot be passed signal"),
+    (asked(more=", **rest"), "it takes any named argument, so it cannot be passed signal"),
     (asked(body="print(signal)\n    set_signal('x')"), "it calls set_signal, which is no method of these classes and uses state"),
     (asked(main="set_signal('stop')\nprint([board(2) for signal in [1]])"), "'signal' means something else in it or where it is called"),
-    (asked(main="signal = 'go'\nset_signal('stop')\nboard(2)", signal=""), "signal would be handed over, but may not be set yet"),
+    (asked(main="signal = 'go'\nset_signal('stop')\nboard(2)", signal=""), "signal would be passed, but may not be set yet"),
     (asked(main="board(1)\nsignal = 'go'\nboard(2)\nsignal = 'stop'", signal="").replace("    global signal\n    signal = to", "    print(to)"), "it is called before signal would be set"),
-    (asked(main="set_signal('stop')\nlist(map(board, [2]))"), "it is handed on as a value, so nobody could hand it signal"),
+    (asked(main="set_signal('stop')\nlist(map(board, [2]))"), "it is passed on as a value, so nobody could pass it signal"),
     (asked(body=f"print({LETTERS})", signal=f"{LETTERS} = [1] * 8").replace("global signal\n    signal = to", f"global {LETTERS}\n    {LETTERS} = [to] * 8"), f"it works with too much that is not its own ({LETTERS})"),
 ]  # fmt: skip
 

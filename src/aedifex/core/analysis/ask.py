@@ -140,4 +140,4 @@ def function_facts(file: SourceFile, effects: Effects, symbol: Symbol, made: Ans
     if uses:
         made.facts.append(f"calls {', '.join(sorted(s.name for s in uses))}")
     if symbol in effects.escaped:
-        made.facts.append("is handed on as a value, so unseen code may call it")
+        made.facts.append("is passed on as a value, so unseen code may call it")

@@ -172,7 +172,7 @@ def told_by(file: SourceFile, language: Language, program: Program) -> list[Haza
             )
             if ref is not None:
                 message = (
-                    f"'{f.name}' is handed on as a value, and in {where} {does}: as a method it would take its "
+                    f"'{f.name}' is passed on as a value, and in {where} {does}: as a method it would take its "
                     "object along"
                 )
                 found.append(Hazard("function as value", *file.place(ref.start), message, (f.name,)))

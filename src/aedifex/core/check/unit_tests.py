@@ -84,7 +84,7 @@ def untested(calls: list[dict[str, Any]], failing: list[str]) -> str:
     if not calls:
         return "no run calls a method of it once it is made"
     if failing:
-        return f"what its {len(failing)} calls do depends on more than the object and what it is handed"
+        return f"what its {len(failing)} calls do depends on more than the object and what it is passed"
     kinds = sorted({str(k.get("method", "")) for k in calls if k.get("method")})
     return (
         f"what {', '.join(kinds[:3]) or 'they'} {'is' if len(kinds) == 1 else 'are'} given, or what comes of it, "

@@ -173,10 +173,10 @@ class ClassBuilder:
             (changing, "changes elsewhere while the program runs"),
             (once, "is set once, and is not its own"),
         ):
-            made.why += [f"{name} {said}, so {method} is handed it at each call" for name in names]
+            made.why += [f"{name} {said}, so {method} is passed it at each call" for name in names]
         if objects:
             made.why.append(
-                f"{method} works with {as_sentence(objects)}, so it is handed "
+                f"{method} works with {as_sentence(objects)}, so it is passed "
                 f"{'it' if len(objects) == 1 else 'them'} at each call"
             )
 

@@ -133,7 +133,7 @@ def with_records(program: Program, file: SourceFile, found: Keyed, design: Class
         f, methods = here.function(name), Handed(here, program.language, design.name)
         if f is None or name in [m.origins[0] for m in design.methods] or methods.why_not(f, param):
             continue
-        short = noted(program, file, design, name, param, f"{name} is handed one of them as {param} at every call")
+        short = noted(program, file, design, name, param, f"{name} is passed one of them as {param} at every call")
         after = with_edits(after, here, methods.method_edits(f, param, short, loose(after)))
     edits = loops(after.files[file.path], program.language, design)
     return with_edits(after, after.files[file.path], edits) if edits else after

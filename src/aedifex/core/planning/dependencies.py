@@ -206,11 +206,11 @@ class Settlement:
         """ "" if all calls of a function can hand things over, else why not."""
         names = ", ".join(n.name if isinstance(n, Symbol) else n.of.label for n in needed)
         if f.is_async or f.scope.generator:
-            return f"it runs later than it is called, so it cannot be handed {names}"
+            return f"it runs later than it is called, so it cannot be passed {names}"
         if f.symbol in self.effects.escaped or f.symbol is None:
-            return f"it is handed on as a value, so nobody could hand it {names}"
+            return f"it is passed on as a value, so nobody could pass it {names}"
         if any(p.kind == "doublestar" for p in f.params):
-            return f"it takes any named argument, so it cannot be handed {names}"
+            return f"it takes any named argument, so it cannot be passed {names}"
         variables = [n for n in needed if isinstance(n, Symbol)]
         if not variables:
             return ""
@@ -221,7 +221,7 @@ class Settlement:
         firsts = [min(s.bindings, key=lambda r: r.start) for s in variables]
         plain = {id(st.target) for st in running(self.file, self.a.language) if st.target is not None}
         if any(first.scope is not self.file.scope or id(first) not in plain for first in firsts):
-            return f"{names} would be handed over, but may not be set yet"
+            return f"{names} would be passed, but may not be set yet"
         latest = max(first.start for first in firsts)
         for statement in statement_order(running(self.file, self.a.language)):
             if statement.start >= latest:

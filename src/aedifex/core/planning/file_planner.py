@@ -173,7 +173,7 @@ class FilePlanner:
         if f.name in self.blocked:
             why = f"line {self.blocked[f.name].line}: {self.blocked[f.name].message}"
         elif f.symbol in self.effects.escaped and self.processes is not None:
-            why = f"line {self.processes.line}: {self.processes.message}, and this function is handed on"
+            why = f"line {self.processes.line}: {self.processes.message}, and this function is passed on"
         elif f.name in self.hooks:
             why = self.hooks[f.name]
         elif (around := self.file.around(f)) is not None:

@@ -40,7 +40,7 @@ class PassIn(ClassStep):
 
     def title(self) -> str:
         names = ", ".join(a["value"] for a in self.method.add)
-        return f"{self.design.name}.{self.method.name} is handed {names} at each call"
+        return f"{self.design.name}.{self.method.name} is passed {names} at each call"
 
     def apply(self, context: Context) -> Edits:
         return Passer(context, context.home(self.design), self.design, self.method).edits()

@@ -213,7 +213,7 @@ class Renamer:
             self.out.replace(other.path, at, at + len(self.old.encode(other.encoding)), self.new)
         elif mine or (word == self.old and not known and (called == function.name or not defined)):
             what = (
-                "arguments are handed over by names that are not written here"
+                "arguments are passed by names that are not written here"
                 if word == "**"
                 else f"'{self.old}' is given by name, and it cannot be told to what"
             )

@@ -232,7 +232,7 @@ class Text(Protocol):
         ...
 
     def method_as_value(self, text: str, owner: str, /) -> str:
-        """How a method is handed on as a value: a bound method carries its object."""
+        """How a method is passed on as a value: a bound method carries its object."""
         ...
 
     def inner_receivers(self, file: SourceFile, top: Scope, refs: Sequence[Reference], /) -> tuple[list[Range], str]:

@@ -67,7 +67,7 @@ def of_kind(
         origins,
         class_,
         "",
-        [f"the program {usage_words(file, found)}; a stream that is handed in lets a test type and read"],
+        [f"the program {usage_words(file, found)}; a stream that is passed in lets a test type and read"],
     )
 
 

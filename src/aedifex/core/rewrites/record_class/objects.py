@@ -111,7 +111,7 @@ class Handed(ParameterCalls):
         classes = {s for s in file.scope.symbols.values() if "class" in s.kinds}
         reached = direct.names | {n for used in direct.uses - classes for n in self.effects.reach[used].names}
         if reached - self.constants:
-            return f"'{f.name}' works with more than what it is handed"
+            return f"'{f.name}' works with more than what it is passed"
         return next((why for c in file.calls_of(f.symbol) if (why := self.unreadable(f, c, param))), "")
 
     def unreadable(self, f: Function, call: Call, param: str) -> str:

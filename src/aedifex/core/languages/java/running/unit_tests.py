@@ -171,7 +171,7 @@ def watched(method: Any, text: bytes) -> list[tuple[int, str]]:
     enter = f'aedifex.Calls c$ = aedifex.Calls.enter("{name.text.decode()}", this, new Object[] {{{given}}});'
     wrapper = (
         f"{one_line(head)} {{ {enter} try {{ {inner} }} catch (Throwable t$) {{ aedifex.Calls.threw(c$, t$); throw "
-        "t$; }} }} private "
+        f"t$; }} }} private "
     )
     return [
         (kind.start_byte, wrapper),

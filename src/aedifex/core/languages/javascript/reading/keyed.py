@@ -298,12 +298,12 @@ class Follower(ArrayFollower):
                 return self.list_source(callee.child_by_field_name("object"))
         f = self.functions.get(self.symbol(callee)) if callee is not None and callee.type == "identifier" else None
         if f is None or call.type != "call_expression" or any(a.type in ("spread_element", "comment") for a in args):
-            raise Stop("is handed to code that was not read", node.start_byte)
+            raise Stop("is passed to code that was not read", node.start_byte)
         place = next(i for i, a in enumerate(args) if same(a, node))
         if place >= len(f.params) or f.params[place].kind != "plain":
-            raise Stop(f"is handed to '{f.name}' as one of many", node.start_byte)
+            raise Stop(f"is passed to '{f.name}' as one of many", node.start_byte)
         if not f.params[place].name:
-            raise Stop(f"is taken apart where '{f.name}' is handed it", node.start_byte)
+            raise Stop(f"is taken apart where '{f.name}' is passed it", node.start_byte)
         take(f.scope.symbols[f.params[place].name])
         return None
 

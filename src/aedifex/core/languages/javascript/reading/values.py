@@ -124,7 +124,7 @@ def made_of(file: SourceFile, f: Function) -> str:
 def handed_on(file: SourceFile, f: Function) -> str:
     for ref in f.symbol.references if f.symbol is not None else ():
         if not ref.writes and ref.role != "call" and not ref.member and not bindable(file, f, ref):
-            return f"line {file.shown(ref.start)}: it is handed on where it matters which function it is"
+            return f"line {file.shown(ref.start)}: it is passed on where it matters which function it is"
     return ""
 
 

@@ -178,7 +178,7 @@ class Teller:
         )
         if known or name.rsplit(".", 1)[-1] in facts["members"]:
             return (
-                f"is handed to '{name}', which looks at it as a function"
+                f"is passed to '{name}', which looks at it as a function"
                 if name not in ("print", "format")
                 else "is written out"
             )

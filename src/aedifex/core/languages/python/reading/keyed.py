@@ -328,7 +328,7 @@ class Follower(ListFollower):
         f = self.functions.get(self.symbol(callee)) if callee.type == "identifier" else None
         args = call.child_by_field_name("arguments").named_children
         if f is None or any(a.type in ("list_splat", "dictionary_splat", "comment") for a in args):
-            raise Stop("is handed to code that was not read", node.start_byte)
+            raise Stop("is passed to code that was not read", node.start_byte)
         place = next(
             i
             for i, a in enumerate(args)
@@ -340,7 +340,7 @@ class Follower(ListFollower):
             name = f.params[place].name if place < len(f.params) else ""
         p = next((p for p in f.params if p.name == name and p.kind in ("plain", "positional", "keyword")), None)
         if p is None:
-            raise Stop(f"is handed to '{f.name}' as one of many", node.start_byte)
+            raise Stop(f"is passed to '{f.name}' as one of many", node.start_byte)
         take(f.scope.symbols[name])
         return None
 

@@ -131,7 +131,7 @@ class ListFollower:
         elif name == "enumerate" and (left := counted(call)) is not None:
             self.bound(left, self.holder)
         elif name not in LOOKING or len(args) != 1:
-            raise Stop("is in a list that is handed to code that was not read", node.start_byte)
+            raise Stop("is in a list that is passed to code that was not read", node.start_byte)
 
     def several(self, s: Symbol) -> None:
         if s in self.found.lists:

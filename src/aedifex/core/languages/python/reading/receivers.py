@@ -30,7 +30,7 @@ def class_trouble(file: SourceFile, start: int, end: int, main: bool = False) ->
 
 
 def method_as_value(text: str, owner: str) -> str:
-    """How a method is handed on as a value: a bound method carries its object."""
+    """How a method is passed on as a value: a bound method carries its object."""
     return text
 
 

@@ -195,7 +195,7 @@ def beside(file: SourceFile, function: Function) -> Beside:
     if "classmethod" in words or (not words and function.name in OF_CLASSES):
         return Beside(own, own, "@classmethod\n")
     if handed_on(file, function):
-        return Beside(trouble="the method is handed on in its class, and nothing tells what it gets first")
+        return Beside(trouble="the method is passed on in its class, and nothing tells what it gets first")
     if not own or (own != "self" and any(w not in OF_OBJECTS for w in words)):
         return Beside(trouble="nothing tells what the decorated method gets first")
     return Beside(own, own)
