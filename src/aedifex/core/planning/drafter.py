@@ -272,6 +272,7 @@ def give_files(
 ) -> None:
     """Say in which file each class goes that the planner did not make."""
     planner.place(kept)
+    planner.place_constants(kept)
     for part in parts:
         bones = ClassDesign(part.name, part.role)
         planner.place([bones])

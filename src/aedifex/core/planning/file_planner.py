@@ -402,6 +402,15 @@ class FilePlanner:
             if s.name not in stated and s.name not in moved and app is None:
                 self.stays.append(StayDesign(s.name, self.why_left(s)))
 
+    def place_constants(self, standing: list[ClassDesign]) -> None:
+        """Constants that a class reads which stands already move with it: such classes move before the others."""
+        homes = {c.name: c.file for c in reversed(standing) if c.file and self.language.placement == "imports"}
+        scopes = [(s, homes[n]) for s, n in self.file.classes if n in homes and s.parent is self.file.scope]
+        for stay in [s for s in self.stays if s.why == "constant"]:
+            symbol = self.file.scope.symbols.get(stay.name)
+            readers = [home for s, home in scopes if symbol in self.effects.direct(s.start, s.end).reads]
+            stay.file = readers[0] if readers else stay.file
+
     def spans(self, c: ClassDesign) -> list[tuple[int, int]]:
         """The code that is going to be a class's: its functions, and for the app the main code."""
         names = {bare(o) for m in c.methods for o in m.origins}
