@@ -33,7 +33,7 @@ KINDS = {
 class Walker(BracedWalker):
     """Definitions and declarations; the rest is what languages with braces have in common."""
 
-    SHAPES = Shapes({"field_expression": "field"}, "argument", frozenset(["field_expression", "subscript_expression"]))
+    SHAPES = Shapes({"field_expression": "field"}, frozenset(["field_expression", "subscript_expression"]))
     LEAVES = frozenset(["comment", "primitive_type", "type_identifier", "number_literal", "string_literal", "char_literal", "preproc_include"])
     PASSING = frozenset(["argument_list", "return_statement", "parenthesized_expression", "initializer_list"])
 

@@ -12,7 +12,7 @@ from typing import Any
 from ..program.language import Language
 from ..program.model import Argument, Call, Function, Reference, Scope, SourceFile, Statement, Symbol
 from ..program.scopes import receiver_of
-from .startup import running
+from .startup import running, set_once
 
 
 @dataclass
@@ -168,14 +168,8 @@ class Effects:
     def instances(self) -> dict[Symbol, Scope]:
         """Variables that hold one object of a class of this file, and nothing else ever."""
         scopes = {self.file.scope.symbols.get(n): s for s, n in self.file.classes if s.parent is self.file.scope}
-        calls = {(c.start, c.end): c for c in self.file.calls if not c.callee.member and c.callee.symbol in scopes}
-        found = {}
-        for statement in running(self.file, self.language):
-            call = calls.get(statement.value) if statement.value is not None else None
-            symbol = statement.target.symbol if statement.target is not None else None
-            if call is not None and symbol is not None and len(symbol.bindings) == 1:
-                found[symbol] = scopes[call.callee.symbol]
-        return found
+        made = set_once(self.file, self.language)
+        return {v: scopes[call.callee.symbol] for v, call in made.items() if call.callee.symbol in scopes}
 
     @cached_property
     def handed_over(self) -> dict[Symbol, Scope]:

@@ -14,7 +14,7 @@ from ..program.program import Program
 from ..program.scopes import receiver_of
 from ..program.whole import MemberUse, Whole
 from .hazards import importers
-from .startup import running
+from .startup import set_once
 
 HeldClass = tuple[str, str]  # the file of a class, "" if no file that was read has it; its name there
 
@@ -52,19 +52,8 @@ class ObjectClasses:
     def variables(self, file: SourceFile) -> dict[Symbol, HeldClass]:
         """Variables at the top of a file that are bound once, to a new object."""
         if "object classes" not in file.memo:
-            calls = {(c.start, c.end): c.callee for c in file.calls if not c.callee.member}
-            found = {}
-            for s in running(file, self.language):
-                callee = calls.get(s.value) if s.value is not None else None
-                held = self.class_named(file, callee.symbol) if callee is not None else None
-                if (
-                    held is not None
-                    and s.target is not None
-                    and s.target.symbol is not None
-                    and len(s.target.symbol.bindings) == 1
-                ):
-                    found[s.target.symbol] = held
-            file.memo["object classes"] = found
+            held = {v: self.class_named(file, call.callee.symbol) for v, call in set_once(file, self.language).items()}
+            file.memo["object classes"] = {v: class_ for v, class_ in held.items() if class_ is not None}
         known: dict[Symbol, HeldClass] = file.memo["object classes"]
         return known
 
@@ -121,13 +110,12 @@ class ObjectClasses:
         """The class of the new object that a statement gives a field; None if it gives anything else."""
         if use.kind != "set" or use.later:
             return None
-        end = len(file.text[: use.end + 1]) - 1
-        rest = file.text[end:].split(b"\n", 1)[0]
+        rest = file.text[use.end :].split(b"\n", 1)[0]
         sign = rest.lstrip()
         if not sign.startswith(b"=") or sign.startswith(b"=="):
             return None
-        start = end + len(rest) - len(sign) + 1
-        start += len(file.text[start:]) - len(file.text[start:].lstrip(b" "))
+        value = sign[1:].lstrip(b" ")
+        start = use.end + len(rest) - len(value)
         call = next((c for c in file.calls_within(start, start + 1)), None)
         ends = call is not None and file.text[call.end : call.end + 1] in (b"", b"\n", b"\r", b";")
         return self.made_at(file, call.start, call.end) if call is not None and ends else None

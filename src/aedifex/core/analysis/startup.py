@@ -4,7 +4,7 @@ guard's place."""
 from __future__ import annotations
 
 from ..program.language import Language
-from ..program.model import SourceFile, Statement
+from ..program.model import Call, SourceFile, Statement, Symbol
 
 
 def running(file: SourceFile, language: Language) -> list[Statement]:
@@ -16,6 +16,18 @@ def running(file: SourceFile, language: Language) -> list[Statement]:
         file.memo["running"] = found
     result: list[Statement] = file.memo["running"]
     return result
+
+
+def set_once(file: SourceFile, language: Language) -> dict[Symbol, Call]:
+    """Variables at the top that are bound once, to what a call of a plain name gives, with that call."""
+    calls = {(c.start, c.end): c for c in file.calls if not c.callee.member}
+    found = {}
+    for s in running(file, language):
+        call = calls.get(s.value) if s.value is not None else None
+        symbol = s.target.symbol if s.target is not None else None
+        if call is not None and symbol is not None and len(symbol.bindings) == 1:
+            found[symbol] = call
+    return found
 
 
 def guarded(file: SourceFile, language: Language, s: Statement) -> list[Statement]:

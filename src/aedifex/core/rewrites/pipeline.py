@@ -117,14 +117,10 @@ def following(prepared: Prepared) -> list[Step]:
     """The steps that prepare, and those that make the classes."""
     design, program = prepared.design, prepared.program
     made: list[Step] = []
-    for classes, rewrites in (
-        ([c for c in design.classes if c.role != "app"], MODEL),
-        (
-            [c for c in design.classes if c.role != "app"],
-            (PassArguments(),),
-        ),  # what is passed may be an object of another class
-        ([c for c in design.classes if c.role == "app"], APP),
-    ):
+    app = [c for c in design.classes if c.role == "app"]
+    others = [c for c in design.classes if c.role != "app"]
+    # what is passed may be an object of another class: that waits until all of them are built
+    for classes, rewrites in ((others, MODEL), (others, (PassArguments(),)), (app, APP)):
         for c in classes:
             for rewrite in rewrites:
                 made += rewrite.steps(Building(design, program, made, c))

@@ -3,10 +3,9 @@ at a time."""
 
 from __future__ import annotations
 
-from collections.abc import Sequence
 from typing import Any, ClassVar
 
-from ...program.model import Call, Reference, Role, Scope, SourceFile
+from ...program.model import Call, Reference, Role, Scope
 from ..tree import TreeWalker
 from .shapes import Shapes
 
@@ -17,9 +16,6 @@ class BracedWalker(TreeWalker):
     """Names, members, calls, and what is changed in place. ``SHAPES``: what the grammar calls them."""
 
     SHAPES: ClassVar[Shapes]
-
-    def __init__(self, file: SourceFile, kinds: Sequence[str]) -> None:
-        super().__init__(file, kinds)
 
     def text(self, node: Any) -> str:
         return self.file.slice(node.start_byte, node.end_byte)

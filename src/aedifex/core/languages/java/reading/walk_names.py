@@ -35,7 +35,6 @@ class NameWalker(BracedWalker):
     LEAVES, PASSING = LEAVES, PASSING
     SHAPES = Shapes(
         {"field_access": "field"},
-        "object",
         frozenset(["field_access", "array_access", "method_invocation", "parenthesized_expression", "cast_expression"]),
     )
 

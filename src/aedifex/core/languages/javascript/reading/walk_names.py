@@ -39,7 +39,6 @@ class NameWalker(BracedWalker):
     LEAVES, PASSING = LEAVES, PASSING
     SHAPES = Shapes(
         {"member_expression": "property"},
-        "object",
         frozenset(
             [
                 "member_expression",
