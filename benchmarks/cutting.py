@@ -20,7 +20,7 @@ from pathlib import Path
 
 from aedifex.core.analysis.concerns import Concerns
 from aedifex.core.analysis.effects import Effects
-from aedifex.core.analysis.regions.paragraphs import LONG, cut_points
+from aedifex.core.analysis.regions.paragraphs import MIN_FUNCTION_LINES, cut_points
 from aedifex.core.program.errors import AedifexError
 from aedifex.core.program.model import Function, SourceFile, Statement
 from aedifex.core.program.program import read_program
@@ -55,7 +55,7 @@ def long_functions(seed: int, count: int) -> Iterator[tuple[Path, Function, Conc
         for f in file.functions if not file.problems else ():
             body = [s for s in program.language.body(file, f) if s.kind not in ("docstring", "declare", "function", "class")]
             own = f.outer is file.scope or f.outer.kind == "class"
-            if own and len(body) >= 8 and file.line(f.end) - file.line(f.start) + 1 >= LONG and sum(left_apart(file, a, b) for a, b in pairwise(body)) >= LEAST:
+            if own and len(body) >= 8 and file.line(f.end) - file.line(f.start) + 1 >= MIN_FUNCTION_LINES and sum(left_apart(file, a, b) for a, b in pairwise(body)) >= LEAST:
                 yield path, f, Concerns(file, program.language, Effects(file, program.language)), body
                 count -= 1
                 break

@@ -21,8 +21,8 @@ COLOURS = {
     "console": "#d98aa6",
 }
 DARK = frozenset({"input", "files", "database", "network"})  # on which letters are white
-MOST = 6  # strips in one picture
-LEAST = 0.03  # of a strip's height for a stretch, so that its words fit
+MAX_STRIPS = 6  # strips in one picture
+MIN_STRETCH_HEIGHT = 0.03  # of a strip's height for a stretch, so that its words fit
 SIZE = (12.8, 8.0)  # inches, at 100 dots each
 
 Part = tuple[str, int, int, int]
@@ -41,7 +41,7 @@ class Strip:
     def heights(self) -> list[float]:
         """By the number of statements, as functions may stand between the lines."""
         whole = sum(n for *_, n in self.parts)
-        found = [max(LEAST, n / whole) for *_, n in self.parts]
+        found = [max(MIN_STRETCH_HEIGHT, n / whole) for *_, n in self.parts]
         return [h / sum(found) for h in found]
 
     def edge(self, line: int, after: bool) -> float:
@@ -101,13 +101,13 @@ def picture(survey: Any, kind: str) -> bytes | None:
     found = strips(survey)
     if not found:
         return None
-    shown = found[:MOST]
+    shown = found[:MAX_STRIPS]
     figure = Figure(figsize=SIZE, dpi=100, facecolor="white")
     width = 1.0 / max(2, len(shown))
     for number, strip in enumerate(shown):
         axes = figure.add_axes((number * width + 0.008, 0.03, width - 0.016, 0.84))
         draw(axes, strip, 13.2 * width)
-    more = f"; {len(found) - MOST} more are in the text" if len(found) > MOST else ""
+    more = f"; {len(found) - MAX_STRIPS} more are in the text" if len(found) > MAX_STRIPS else ""
     figure.text(0.012, 0.972, "What the code is about", fontsize=14, weight="bold", va="center")
     figure.text(
         0.012,
@@ -134,7 +134,7 @@ def draw(axes: Any, strip: Strip, inches: float) -> None:
     at = 0.0
     for (concern, first, last, _), height in zip(strip.parts, strip.heights(), strict=True):
         axes.add_patch(rectangle(at, height, bar, COLOURS[concern]))
-        if height >= LEAST * 0.5:
+        if height >= MIN_STRETCH_HEIGHT * 0.5:
             colour = "white" if concern in DARK else "#222"
             axes.text(0.08, at + height / 2, concern, fontsize=9, color=colour, va="center")
             axes.text(

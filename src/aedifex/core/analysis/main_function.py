@@ -7,8 +7,8 @@ from ..program.model import Function, SourceFile, Symbol
 from .effects import Effects
 from .handlers import main_statements
 
-SHORT = 3  # statements of main code that only start something
-LONG = 8  # statements from which a function is worth a look inside
+MAX_STARTING_STATEMENTS = 3  # statements of main code that only start something
+MIN_STATEMENTS = 8  # statements from which a function is worth a look inside
 
 
 MAIN = "main"  # how a design speaks of a long main function that has no name
@@ -28,7 +28,7 @@ def found_main(file: SourceFile, effects: Effects, language: Language) -> Functi
         return made
     statements = main_statements(file, effects, language)
     starting = [s for s in statements if effects.direct(s.start, s.end).uses]
-    if not starting or sum(language.count(s) for s in starting) > 2 * SHORT:
+    if not starting or sum(language.count(s) for s in starting) > 2 * MAX_STARTING_STATEMENTS:
         return None
     called = [c.callee.symbol for s in starting for c in file.calls_within(s.start, s.end)]
     functions = [f for f in file.tops if f.symbol in called]
@@ -39,7 +39,7 @@ def found_main(file: SourceFile, effects: Effects, language: Language) -> Functi
 def made_in_place(file: SourceFile, effects: Effects, language: Language) -> Function | None:
     """The one function that the main code makes and calls in one statement, and does little else."""
     statements = main_statements(file, effects, language)
-    little = sum(language.count(s) for s in statements) <= 2 * SHORT
+    little = sum(language.count(s) for s in statements) <= 2 * MAX_STARTING_STATEMENTS
     return (
         the_one(file, [f for s in statements if (f := language.regions.called_in_place(file, s)) is not None])
         if little
@@ -70,7 +70,7 @@ def the_one(file: SourceFile, found: list[Function]) -> Function | None:
 
 
 def is_long(file: SourceFile, language: Language, f: Function) -> bool:
-    return sum(language.count(s) for s in language.body(file, f)) >= LONG
+    return sum(language.count(s) for s in language.body(file, f)) >= MIN_STATEMENTS
 
 
 def named_main(file: SourceFile, effects: Effects, language: Language, name: str) -> Function | None:

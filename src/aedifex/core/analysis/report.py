@@ -17,7 +17,7 @@ from .handlers import Handler, MainPart, handlers, main_parts, stretches
 from .hazards import Hazard, hazards
 from .main_function import main_function, own_access, own_variables, waiting_main
 from .metrics import Figures, figures
-from .regions.paragraphs import LONG, paragraphs
+from .regions.paragraphs import MIN_FUNCTION_LINES, paragraphs
 from .variable_kinds import Variable, classify
 
 
@@ -149,7 +149,7 @@ def several_jobs(file: SourceFile, effects: Effects, about: Concerns) -> list[di
     for unit in sorted(effects.units.values(), key=lambda u: u.start):
         lines = jobs(about, unit.start, unit.end)
         f = functions.get(unit.symbol)
-        long = f is not None and file.line(f.end) - file.line(f.start) + 1 >= LONG
+        long = f is not None and file.line(f.end) - file.line(f.start) + 1 >= MIN_FUNCTION_LINES
         if long or (len(lines) > 1 and sum(map(len, lines.values())) > 2):
             body = (
                 [s for s in about.language.body(file, f) if s.kind not in ("docstring", "declare")]

@@ -10,7 +10,7 @@ from ..program.edits import Range as Edit
 from ..program.language import Language
 from ..program.model import Function, SourceFile, Symbol
 
-MOST = 4  # literals in which twins may differ; with more they only look alike
+MAX_LITERALS = 4  # literals in which twins may differ; with more they only look alike
 OPERATORS = {
     "+=": "step",
     "-=": "step",
@@ -65,7 +65,7 @@ def twin_literals(
                 places.append((a, b))
             if made.name == "value":
                 made.name = suggestion(file, row[0])
-    return list(by_texts.values()) if len(by_texts) <= MOST else None
+    return list(by_texts.values()) if len(by_texts) <= MAX_LITERALS else None
 
 
 def local_marks(file: SourceFile, f: Function) -> list[Edit]:

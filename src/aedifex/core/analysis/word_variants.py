@@ -27,7 +27,7 @@ SHARES = frozenset(
     get set load save draw move update show hide init reset high low
     """.split()
 )
-MOST = 12  # words in one place of a name; more of them are names of different things
+MAX_WORDS = 12  # words in one place of a name; more of them are names of different things
 
 
 class Variants:
@@ -63,7 +63,7 @@ def word_sets(file: SourceFile, words: Words, variables: Sequence[Symbol]) -> li
             if word.isalpha() and len(parts) > 1:
                 rows.setdefault((*parts[:i], "#", *parts[i + 1 :]), {})[word] = None
     counts: dict[tuple[str, str], int] = {}
-    for found in [f for f in rows.values() if len(f) <= MOST]:
+    for found in [f for f in rows.values() if len(f) <= MAX_WORDS]:
         for a, b in combinations(found, 2):
             counts[a, b] = counts.get((a, b), 0) + 1
     same = functions_alike(file, words)
@@ -89,6 +89,6 @@ def functions_alike(file: SourceFile, words: Words) -> set[frozenset[str]]:
     return {
         frozenset(pair)
         for key, found in rows.items()
-        if len(key) > 1 and len(found) <= MOST
+        if len(key) > 1 and len(found) <= MAX_WORDS
         for pair in combinations(found, 2)
     }

@@ -7,7 +7,7 @@ from ..design.tables import Design
 from ..program.program import Program
 from .sequence import run
 
-FEW = 2  # fields, and methods, that make a class of its own
+MIN_MEMBERS = 2  # fields, and methods, that make a class of its own
 
 
 def advice(program: Program, design: Design) -> str:
@@ -17,7 +17,7 @@ def advice(program: Program, design: Design) -> str:
     """
     if not design.classes or any(len(c.objects) > 1 or any(o.collection for o in c.objects) for c in design.classes):
         return ""
-    if any(len(c.fields) >= FEW and len(c.methods) >= FEW for c in design.classes):
+    if any(len(c.fields) >= MIN_MEMBERS and len(c.methods) >= MIN_MEMBERS for c in design.classes):
         return ""
     before, last = figures(program), program
     for outcome, after in run(design, program, exists=lambda p: False):

@@ -14,7 +14,7 @@ from ..program.line_ranges import range_of
 from ..program.model import Function, SourceFile
 from ..program.program import Program
 
-SHOWN = 4  # names that a sentence lists
+MAX_NAMES_LISTED = 4  # names that a sentence lists
 MOVING = "functions and stretches that move"
 
 
@@ -169,8 +169,8 @@ def reach_sentence(stretches: Sequence[MovingStretch], seen: Mapping[str, Observ
 
 
 def some(names: Sequence[str]) -> str:
-    more = len(names) - SHOWN
-    return ", ".join(names[:SHOWN]) + (f" and {more} more" if more > 0 else "")
+    more = len(names) - MAX_NAMES_LISTED
+    return ", ".join(names[:MAX_NAMES_LISTED]) + (f" and {more} more" if more > 0 else "")
 
 
 def as_json(stretches: Sequence[MovingStretch], seen: Mapping[str, Observed]) -> dict[str, Any]:

@@ -9,7 +9,7 @@ from ..design.tables import Design, bare, key_of
 from ..program.program import Program
 from ..rewrites.record_class.rewrite import is_keyed
 
-MOST = 400  # variables of one program
+MAX_VARIABLES = 400  # variables of one program
 
 
 def watched(design: Design, original: Program) -> list[dict[str, Any]]:
@@ -40,7 +40,7 @@ def watched(design: Design, original: Program) -> list[dict[str, Any]]:
         }
     for path, file in original.files.items():
         for symbol in module_variables(file):
-            if not symbol.kinds - {"variable"} and len(rows) < MOST and symbol.name not in gone:
+            if not symbol.kinds - {"variable"} and len(rows) < MAX_VARIABLES and symbol.name not in gone:
                 name = f"{path}::{symbol.name}" if twice else symbol.name
                 rows[path, "", symbol.name] = {"name": name, "file": path, "function": "", "variable": symbol.name}
     hidden = original.language.write.hidden

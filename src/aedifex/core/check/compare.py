@@ -15,7 +15,7 @@ ADDRESS = re.compile(r"\bat 0x[0-9a-fA-F]{4,}")
 NOTHING = "<nothing more>"
 ABSENT = "<not there>"
 UNMET = "<no such change>"
-LONG = 20000  # lines from which a text is compared line by line, without looking for shifts
+MIN_LINEWISE_LINES = 20000  # lines from which a text is compared line by line, without looking for shifts
 
 
 @dataclass(frozen=True)
@@ -132,7 +132,7 @@ def ending(seen: Observed) -> str:
 def differing_lines(where: str, old: str, new: str) -> list[Atom]:
     left, right = old.split("\n"), new.split("\n")
     whole = len(left) == len(right) == 1
-    if len(left) == len(right) or len(left) + len(right) > LONG:
+    if len(left) == len(right) or len(left) + len(right) > MIN_LINEWISE_LINES:
         pairs = [(i, a, b) for i, (a, b) in enumerate(zip(left, right, strict=False)) if a != b]
         pairs += [(i, left[i], NOTHING) for i in range(len(right), len(left))]
         pairs += [(i, NOTHING, right[i]) for i in range(len(left), len(right))]

@@ -7,7 +7,7 @@ import re
 
 from .evidence import Observed
 
-MOST = 64 << 20  # bytes of a log that are read
+MAX_BYTES = 64 << 20  # bytes of a log that are read
 
 
 def read_log(path: str, seen: Observed) -> None:
@@ -15,7 +15,7 @@ def read_log(path: str, seen: Observed) -> None:
     if not os.path.exists(path):
         return
     with open(path, encoding="utf-8", errors="surrogateescape", newline="\n") as handle:
-        text = handle.read(MOST)
+        text = handle.read(MAX_BYTES)
     device = []
     for line in text.split("\n")[:-1]:
         kind, *fields = line.split("\t")

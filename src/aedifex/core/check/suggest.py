@@ -31,7 +31,7 @@ NUMBERS = ("1", "2", "0", "-1", "150")
 RESTS = ("tram", "tram 2", "2", "2 tram")  # of a line whose first word is a command
 ROUND = 4  # further inputs that are tried side by side
 DRY = 3  # rounds that reach nothing new before it is done
-MOST = 10  # scenarios
+MAX_SCENARIOS = 10  # scenarios
 QUICK = 5.0  # seconds that one try may take
 LONGEST = 20.0  # seconds that a try may take before one has turned out never to end
 
@@ -94,11 +94,11 @@ def saturated(explorer: Explorer, found: list[Scenario], clues: Clues) -> list[S
     """Further inputs, made of those that were found, until three rounds of them in a row reach nothing new."""
     more = variants(found, clues, explorer.world.runner(Scenario("x")))
     dry = 0
-    while dry < DRY and len(found) < MOST and not explorer.spent and (batch := list(islice(more, ROUND))):
+    while dry < DRY and len(found) < MAX_SCENARIOS and not explorer.spent and (batch := list(islice(more, ROUND))):
         dry += 1
         tries = [replace(s, seconds=min(s.seconds, QUICK)) for s in batch]
         for scenario, (seen, reached) in zip(batch, explorer.tries(tries), strict=True):
-            if not seen.trouble and explorer.gain(reached) and len(found) < MOST:
+            if not seen.trouble and explorer.gain(reached) and len(found) < MAX_SCENARIOS:
                 explorer.covered |= reached
                 found.append(
                     replace(scenario, name=free_scenario_name(outcome_words(scenario, seen), {s.name for s in found}))

@@ -33,9 +33,9 @@ class Lines:
         return self.found.get((table, outer, inner, key)) or self.found.get((table, outer, inner, ""), 0)
 
 
-LONG = re.compile(r"""\"\"\"(?:[^\\]|\\.)*?\"\"\"|'''.*?'''|"(?:[^"\\\n]|\\.)*"|'[^'\n]*'|\#[^\n]*""", re.S)
+TEXT_OR_COMMENT = re.compile(r"""\"\"\"(?:[^\\]|\\.)*?\"\"\"|'''.*?'''|"(?:[^"\\\n]|\\.)*"|'[^'\n]*'|\#[^\n]*""", re.S)
 
 
 def without_long_texts(text: str) -> str:
     """A TOML text with nothing in its texts of several lines but their line ends."""
-    return LONG.sub(lambda m: "\n" * m[0].count("\n") if m[0].startswith(('"""', "'''")) else m[0], text)
+    return TEXT_OR_COMMENT.sub(lambda m: "\n" * m[0].count("\n") if m[0].startswith(('"""', "'''")) else m[0], text)

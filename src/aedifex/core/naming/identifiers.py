@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 from collections import defaultdict
 from collections.abc import Iterable
+from collections.abc import Set as AbstractSet
 from itertools import takewhile
 
 from ..program.facets.text import Text
@@ -42,7 +43,7 @@ ALONE = 1.9  # a function of one word may speak of a thing
 
 
 def class_name_for(
-    variables: list[str], functions: list[str], write: Text, taken: set[str], fallback: str, holder: str = ""
+    variables: list[str], functions: list[str], write: Text, taken: AbstractSet[str], fallback: str, holder: str = ""
 ) -> str:
     """The word that most of the names share, else what the functions speak of, else the fallback. ``holder``: the one
     variable that holds many."""
@@ -92,7 +93,7 @@ def file_stem(module: str) -> str:
     return re.sub(r"\W+", "_", module).lstrip("_0123456789") or "program"
 
 
-def free(name: str, taken: set[str]) -> str:
+def free(name: str, taken: AbstractSet[str]) -> str:
     number, found = 2, name
     while found in taken:
         found = f"{name}{number}"
@@ -100,7 +101,7 @@ def free(name: str, taken: set[str]) -> str:
     return found
 
 
-def member_names(names: Iterable[str], stems: set[str], write: Text, taken: set[str]) -> dict[str, str]:
+def member_names(names: Iterable[str], stems: set[str], write: Text, taken: AbstractSet[str]) -> dict[str, str]:
     """Each name without the words that the class says already; a clash keeps the whole name."""
     found: dict[str, str] = {}
     used = set(taken)
@@ -134,7 +135,7 @@ def taken_names(file: SourceFile, builtins: Iterable[str]) -> set[str]:
     return found
 
 
-def file_for(class_: str, role: str, source: str, write: Text, taken: set[str]) -> str:
+def file_for(class_: str, role: str, source: str, write: Text, taken: AbstractSet[str]) -> str:
     """A file of its own beside ``source`` that hides no library module and no file that is there; "" if none can be
     had."""
     folder = source.rpartition("/")[0]

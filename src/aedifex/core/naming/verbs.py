@@ -20,7 +20,7 @@ ARTICLES = frozenset(
 )
 STATES = frozenset("open closed shut on off active enabled visible shown hidden up down lit".split())
 Spoken = Mapping[str, Sequence[str]]  # variables of one object → the words that say what they are
-MOST = 3  # words of a name
+MAX_WORDS = 3  # words of a name
 LIMITED = re.compile(
     r"[a-z_]\w*(?:\[\w+\])?(<|>|<=|>=)[(]?-?(\d[\d.]*|[A-Z][A-Z_0-9]*|width|height)([-+*/]\w+)?[)]?", re.ASCII
 )
@@ -43,7 +43,7 @@ def remark(file: SourceFile, region: Region, write: Text) -> list[str]:
         for x in (write.words(w) if re.search("[a-z][A-Z]", w) else [w])
     ]
     found = [w for w in said if w not in ARTICLES]
-    return found if 1 <= len(found) <= MOST else []
+    return found if 1 <= len(found) <= MAX_WORDS else []
 
 
 def heading(file: SourceFile, at: int) -> str:
@@ -151,7 +151,7 @@ def question(region: Region, own: Spoken, stem: str, write: Text) -> list[str]:
         found.pop(0)
     while found and found[-1] in JOINING:
         found.pop()
-    return found if 1 < len(found) <= MOST * 2 else []
+    return found if 1 < len(found) <= MAX_WORDS * 2 else []
 
 
 def bounds(region: Region) -> list[str]:

@@ -3,80 +3,99 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from functools import cached_property
 
+from ..analysis.hazards import NAMING
 from ..design.tables import ClassDesign, StayDesign, bare
-from ..naming.identifiers import file_stem, free
+from ..naming.identifiers import free, like
 from ..program.model import Function, Reference, Statement, Symbol
-from ..rewrites.wrap_main.plan import mortal_classes, plan_main
+from ..rewrites.wrap_main.plan import MainPlan, mortal_classes, plan_main
+from .candidates import Fit
 from .class_builder import ClassBuilder
-from .dependencies import Fit
-from .file_plan import FilePlan
+from .file_plan import FilePlan, with_class
+from .names import module_stem, object_names
 
-SHORT = 2  # main code of so few statements is an entry already
-FEW = 5  # lines of main code that only start what classes do
+MAX_ENTRY_STATEMENTS = 2  # main code of so few statements is an entry already
+MAX_ENTRY_LINES = 5  # lines of main code that only start what classes do
+
+
+def with_app(plan: FilePlan) -> FilePlan:
+    """With an app class, or with the reason why there is none."""
+    return AppMaker(plan).made()
 
 
 class AppMaker:
     """Makes the class of what is left: the main code, and the state and functions that it shares."""
 
-    def __init__(self, assigner: FilePlan) -> None:
-        self.a = assigner
-        self.file, self.effects = assigner.file, assigner.effects
+    def __init__(self, plan: FilePlan) -> None:
+        self.plan, self.facts = plan, plan.facts
+        self.file, self.language, self.effects = plan.facts.file, plan.facts.language, plan.facts.effects
 
-    def make(self) -> None:
-        """Add an app class to the draft, or say in a stay why there is none."""
+    def made(self) -> FilePlan:
+        """The plan with an app, or with a stay that says why there is none."""
         methods, why = self.methods()
-        fields = self.fields(methods) if methods is not None else []
-        plan = plan_main(self.file, self.effects, self.a.language)
-        statements = [s for s in plan.statements if s.kind != "docstring"]
-        asked = self.a.idea == "app"  # whether a person wants the app, whatever it is worth
-        if methods is None or (not fields and len(statements) <= SHORT and not asked) or not statements:
-            if methods is None:
-                self.a.stays.append(StayDesign("main", f"the main code stays where it is: {why}"))
-            return
-        if not fields and not methods and not self.file.functions and not self.a.classes and not asked:
-            self.a.stays.append(
-                StayDesign("main", "a class around main code that has no functions would only add lines")
-            )
-            return
-        if (
-            not asked
-            and not fields
-            and not methods
-            and not self.a.classes
-            and self.file.classes
-            and self.lines(statements) <= FEW
-        ):
-            self.a.stays.append(StayDesign("main", "the main code only starts what stands in a class already"))
-            return
-        leaving = {f.symbol for f in methods if f.symbol is not None} | self.a.taken_functions
-        founded = set(fields) | self.a.taken_variables
-        own = {f.symbol for f in methods if f.symbol is not None} | set(fields)
-        why = self.a.main_possible(leaving, founded, own)
-        if why:
-            self.a.stays.append(StayDesign("main", f"the main code stays where it is: {why}"))
-            return
-        self.add(methods, fields)
+        if methods is None:
+            return self.plan.staying(StayDesign("main", f"the main code stays where it is: {why}"))
+        fields = self.fields(methods)
+        statements = [s for s in self.main.statements if s.kind != "docstring"]
+        if not statements or (self.facts.idea != "app" and not fields and len(statements) <= MAX_ENTRY_STATEMENTS):
+            return self.plan
+        if self.facts.idea != "app" and (why := self.not_worth(methods, fields, statements)):
+            return self.plan.staying(StayDesign("main", why))
+        if why := self.why_not_wrapped(methods, fields):
+            return self.plan.staying(StayDesign("main", f"the main code stays where it is: {why}"))
+        return with_class(self.plan, self.design(methods, fields), set(fields), methods)
 
-    def lines(self, statements: list[Statement]) -> int:
-        return sum(self.file.line(s.end - 1) - self.file.line(s.start) + 1 for s in statements)
+    @cached_property
+    def main(self) -> MainPlan:
+        return plan_main(self.file, self.effects, self.language)
 
-    def add(self, methods: list[Function], fields: list[Symbol]) -> None:
-        stem = file_stem(self.a.write.module_of(self.file.path))
-        base = self.a.write.class_name([stem, "app"])
-        name = free(base if self.a.write.is_name(base) else "App", self.a.names | {c.name for c in self.a.classes})
-        objects = self.a.object_names(["app"])
+    def not_worth(self, methods: list[Function], fields: list[Symbol], statements: list[Statement]) -> str:
+        """Why a class around the main code would say nothing; "" if it would."""
+        if fields or methods or self.plan.classes:
+            return ""
+        if not self.file.functions:
+            return "a class around main code that has no functions would only add lines"
+        lines = sum(self.file.line(s.end - 1) - self.file.line(s.start) + 1 for s in statements)
+        if self.file.classes and lines <= MAX_ENTRY_LINES:
+            return "the main code only starts what stands in a class already"
+        return ""
+
+    def why_not_wrapped(self, methods: list[Function], fields: list[Symbol]) -> str:
+        """Why the main code cannot be wrapped; "" if it can."""
+        mine = {f.symbol for f in methods if f.symbol is not None}
+        founded, own = {*fields, *self.plan.variables}, mine | set(fields)
+        plan = plan_main(self.file, self.effects, self.language, "", mine | self.plan.functions, founded)
+        if plan.refusal:
+            return f"line {self.file.shown(plan.refusal[1])}: {plan.refusal[0]}"
+        blocked = self.facts.blocked
+        for bound in sorted(plan.binds(self.file) - founded - own, key=lambda s: s.name):
+            if bound.name in blocked and blocked[bound.name].kind in NAMING:
+                return blocked[bound.name].told(self.file.path)
+        for s in plan.statements:
+            uses = [r for r in self.file.within(s.start, s.end) if r.symbol in own and not r.writes]
+            if trouble := self.facts.write.inner_receivers(self.file, self.file.scope, uses)[1]:
+                return str(trouble)
+        return "" if plan.statements else "there is no main code"
+
+    def design(self, methods: list[Function], fields: list[Symbol]) -> ClassDesign:
+        """The class, with its reasons."""
+        facts, write = self.facts, self.facts.write
+        stem = module_stem(facts)
+        base = write.class_name([stem, "app"])
+        name = free(base if write.is_name(base) else "App", facts.names | {c.name for c in self.plan.classes})
+        objects = object_names(facts, ["app"], self.plan.object_names)
         if fields or methods:
-            members = ClassBuilder(self.a, [list(fields)])
+            members = ClassBuilder(facts, [list(fields)])
             made = members.build(name, "app", [Fit([f]) for f in methods], objects, set())
         else:
             made = ClassDesign(name, "app", objects=objects)
         for m in made.methods:
             if m.name == "run":
-                m.name = self.a.write.member_name(["run", *self.a.write.words(stem)], self.a.like())
+                m.name = write.member_name(["run", *write.words(stem)], like(self.file))
         self.own_objects(made, methods)
         self.reasons(made, methods, fields)
-        self.a.accept(made, set(fields), [Fit([f]) for f in methods])
+        return made
 
     def own_objects(self, made: ClassDesign, methods: list[Function]) -> None:
         """Objects of other classes that the app's methods use are its own."""
@@ -84,7 +103,7 @@ class AppMaker:
         called = {s for f in methods for s in self.effects.direct(f.start, f.end).uses}
         by_name = {s.name: s for s in self.file.scope.symbols.values()}
         handed = self.handed_on(called)
-        for c in self.a.classes:
+        for c in self.plan.classes:
             functions = {by_name.get(o.rsplit("::", 1)[-1]) for m in c.methods for o in m.origins}
             for index, obj in enumerate(c.objects):
                 variables = {by_name.get(o.rsplit("::", 1)[-1]) for _, o in c.origins(index)}
@@ -93,10 +112,8 @@ class AppMaker:
 
     def reasons(self, made: ClassDesign, methods: list[Function], fields: list[Symbol]) -> None:
         made.why = ["the main code becomes its run method"]
-        inside = {s for f in methods if f not in self.a.parts for s in self.effects.direct(f.start, f.end).names}
-        spans = [(m.start, m.end) for m in plan_main(self.file, self.effects, self.a.language).statements] + [
-            (f.start, f.end) for f in self.a.parts
-        ]
+        inside = {s for f in methods if f not in self.facts.parts for s in self.effects.direct(f.start, f.end).names}
+        spans = [(m.start, m.end) for m in self.main.statements] + [(f.start, f.end) for f in self.facts.parts]
         main = {s for a, b in spans for s in self.effects.direct(a, b).names}
         for names, said in (
             ([s.name for s in fields if s in inside and s in main], "used by functions as well as by the main code"),
@@ -111,21 +128,21 @@ class AppMaker:
 
     def methods(self) -> tuple[list[Function] | None, str]:
         """Functions that touch state which is going to live in the app; None if one of them cannot be a method."""
-        state = {s for s in self.a.kinds if s not in self.a.constants}
+        state = {s for s in self.facts.kinds if s not in self.facts.constants}
         found: list[Function] = []
-        taken = set(self.a.taken_functions)
+        taken = set(self.plan.functions)
         for f in self.file.functions:
             if (
                 f.outer is not self.file.scope
                 or f.symbol in taken
-                or self.a.starts(f)
+                or self.facts.starts(f)
                 or self.file.around(f) is not None
             ):
                 continue  # what main code makes goes with it
             if not self.needed(f, state, taken):
                 continue
-            if f not in self.a.functions and f not in self.a.parts:
-                why = next((s.why for s in self.a.stays if s.name == f.name), "it cannot be a method")
+            if f not in self.facts.functions and f not in self.facts.parts:
+                why = next((s.why for s in self.plan.stays if s.name == f.name), "it cannot be a method")
                 return None, f"{f.name} uses what the main code sets, but {why}"
             found.append(f)
         for scope, name in self.file.classes:
@@ -136,7 +153,7 @@ class AppMaker:
         for s in sorted(
             {x for f in found for x in self.effects.direct(f.start, f.end).names & state}, key=lambda s: s.name
         ):
-            if s not in self.a.variables and s not in self.a.taken_variables:
+            if s not in self.facts.variables and s not in self.plan.variables:
                 return None, f"'{s.name}' is used by functions, but cannot be a field"
         return found, ""
 
@@ -171,18 +188,18 @@ class AppMaker:
         handed = self.handed_on({s for f in methods for s in self.effects.direct(f.start, f.end).uses})
         held = self.held()
         calls = self.handing()
-        asked = self.a.asked_fields
+        asked = self.facts.asked_fields
         return [
             s
-            for s in self.a.variables
-            if s not in self.a.taken_variables
+            for s in self.facts.variables
+            if s not in self.plan.variables
             and (
                 s in asked
                 or s in used
-                or s.name in handed | self.a.streams
+                or s.name in handed | self.facts.seen.streams
                 or s in held
-                or s.name in self.a.language.builtins
-                or self.a.write.must_be_field(self.file, s, calls.get(s, []))
+                or s.name in self.language.builtins
+                or self.facts.write.must_be_field(self.file, s, calls.get(s, []))
             )
         ]
 
@@ -198,7 +215,7 @@ class AppMaker:
     def additions(self) -> Iterator[tuple[list[Symbol], str]]:
         """The functions that become a method of another class, and each name of what it is handed."""
         symbols = self.file.scope.symbols
-        for c in self.a.classes:
+        for c in self.plan.classes:
             for m in c.methods:
                 functions = [symbols[bare(o)] for o in m.origins if bare(o) in symbols]
                 for a in m.add:
@@ -211,7 +228,7 @@ class AppMaker:
 
     def held(self) -> set[Symbol]:
         """Variables whose value dies with its last holder: a local of ``run`` would let it go too early."""
-        mortal = self.a.language.held | mortal_classes(self.file, self.a.language)
+        mortal = self.language.held | mortal_classes(self.file, self.language)
         found = set()
         for s in self.file.statements:
             if any((c.callee.member or c.callee.name) in mortal for c in self.file.calls_within(s.start, s.end)):

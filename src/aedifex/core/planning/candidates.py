@@ -1,335 +1,211 @@
-"""From variables and functions to the classes of one file: candidates, what belongs to them, which are worth it, their
-names."""
+"""The groups of variables of one file that may become classes: what a person asks for, numbered copies, and what is
+used together."""
 
 from __future__ import annotations
 
-from ..analysis.families import Family, families, near_twins
-from ..analysis.groups import common_stems, first_word
-from ..analysis.twins import TwinLiteral
-from ..design.tables import ClassDesign, FieldDesign
-from ..naming.identifiers import free
-from ..naming.inflection import singular
-from ..program.model import Symbol
-from .class_builder import ClassBuilder
+from dataclasses import dataclass, field, replace
+
+from ..analysis.families import Family, families
+from ..analysis.groups import first_word
+from ..design.tables import ObjectDesign, StayDesign
+from ..program.model import Function, Symbol
 from .clustering.grouping import by_name, connected, group, serving, set_together
 from .clustering.homes import homes
 from .clustering.refine import refined
-from .dependencies import AskedClass, Candidate, Fit, Settlement
-from .file_plan import FilePlan
+from .eligibility import numbered_constants
+from .facts import AskedClass, FileFacts, resting_on, with_fields, without_fields
 
 
-class Planner:
-    """``lone``: there is no main code that an app could take over, so whatever functions share is worth more."""
+@dataclass(eq=False)
+class Candidate:
+    """``rows``: for each object the variables of its fields; ``asked``: what a person said of it."""
 
-    def __init__(self, assigner: FilePlan, asked: list[AskedClass], lone: bool) -> None:
-        self.a, self.lone = assigner, lone
-        self.whole = lone and assigner.idea == "use"  # every variable is to find a home, for no app takes what is left
-        self.why_not: dict[str, str] = {}  # function → why it is no method
-        self.effects, self.write = assigner.effects, assigner.write
-        self.asked = [self.wished(a) for a in asked]
-        self.families = self.copies()
-        self.rest: list[Symbol] = []  # the variables that are grouped by their use
-        self.parts: list[set[Symbol]] = []  # all their groups, also those that are worth no class
-        self.groups = self.grouped()
+    rows: list[list[Symbol | None]]
+    family: Family | None = None
+    asked: AskedClass | None = None
+    fits: list[Fit] = field(default_factory=list)
+    fixed: set[Symbol] = field(default_factory=set)  # constants that it takes over
+    bound: bool = False  # whether its methods call functions that stay in the file and use its state
+    name: str = ""
+    objects: list[ObjectDesign] = field(default_factory=list)
 
-    def classes(self) -> list[tuple[Candidate, ClassDesign]]:
-        """The candidates that are worth a class, with their designs."""
-        while bad := self.unworthy():
-            for candidate in bad:
-                if candidate.asked is not None:
-                    self.asked.remove(candidate)
-                elif candidate.family is not None:
-                    self.families.remove(candidate)
-                    self.give_back(candidate)
-                else:
-                    self.groups.remove(candidate)
-            if any(c.family is not None for c in bad):
-                self.groups = self.grouped()
-        for candidate in self.all:
-            self.name(candidate)
-        return [(c, self.build(c)) for c in self.all]
+    @property
+    def symbols(self) -> set[Symbol]:
+        return {s for row in self.rows for s in row if s is not None}
+
+    @property
+    def variables(self) -> list[Symbol]:
+        """Its variables, object by object."""
+        return [s for row in self.rows for s in row if s is not None]
+
+    @property
+    def functions(self) -> list[Function]:
+        return [f for fit in self.fits for f in fit.functions]
+
+    @property
+    def label(self) -> str:
+        """What to call it before it has a name."""
+        if self.name or (self.asked is not None and self.asked.name):
+            return self.name or self.asked.name  # type: ignore[union-attr]
+        return f"the object of {self.variables[0].name}"
+
+    def row_of(self, s: Symbol) -> int:
+        return next(i for i, row in enumerate(self.rows) if s in row)
+
+
+@dataclass(frozen=True)
+class Link:
+    """An object of a candidate, by its place among them."""
+
+    of: Candidate
+    index: int
+
+    @property
+    def name(self) -> str:
+        return self.of.objects[self.index].name
+
+
+Need = Symbol | Link
+
+
+@dataclass
+class Fit:
+    """A function, or a row of twins, that fits a class."""
+
+    functions: list[Function]
+    drop: dict[str, int] = field(default_factory=dict)  # parameter → index of the field that it receives
+    add: list[Need] = field(default_factory=list)  # somebody else's state, or object, that is passed in
+    reach: str = ""  # why nothing can be passed in, so that it uses what it needs by its name in the file
+
+
+@dataclass(frozen=True)
+class Candidates:
+    """``facts``: with the constants that numbered copies take over as variables; ``rest``: variables that are grouped
+    by their use; ``parts``: all groups of these, also those that are worth no class; ``stays``: what is found to
+    stay."""
+
+    facts: FileFacts
+    asked: list[Candidate]
+    copies: list[Candidate]
+    groups: list[Candidate] = field(default_factory=list)
+    rest: list[Symbol] = field(default_factory=list)
+    parts: list[set[Symbol]] = field(default_factory=list)
+    stays: list[StayDesign] = field(default_factory=list)
 
     @property
     def all(self) -> list[Candidate]:
-        return [*self.asked, *self.families, *self.groups]
+        return [*self.asked, *self.copies, *self.groups]
 
-    # -- candidates ------------------------------------------------------------------------------
 
-    def wished(self, asked: AskedClass) -> Candidate:
-        """What a person wants in one class; numbered copies are objects of it."""
-        for family in families(self.a.file, self.a.language, asked.variables, asked=True):
-            if family.symbols == set(asked.variables):
-                rows = [[row.get(n) for row in family.variables.values()] for n in family.numbers]
-                return Candidate(rows, family, asked)
-        return Candidate([list(asked.variables)], asked=asked)
+def candidates_of(facts: FileFacts, lone: bool) -> Candidates:
+    """All groups of a file. ``lone``: there is no main code that an app could take over."""
+    asked = [wished_candidate(facts, a) for a in facts.asked]
+    return grouped(with_copies(Candidates(facts, asked, [])), lone)
 
-    def copies(self) -> list[Candidate]:
-        """Numbered copies; constants are one object's share of what they differ in."""
-        if self.a.idea in ("app", "asked"):
-            return []
-        found: list[Candidate] = []
-        taken = {s for c in self.asked for s in c.symbols}
-        free = [
-            s
-            for s in [*self.a.variables, *self.a.numbered_constants()]
-            if s not in taken and s.name not in self.a.streams
-        ]
-        for family in families(self.a.file, self.a.language, free):
-            fixed = family.symbols & self.a.constants
-            if fixed == family.symbols or family.symbols & taken:
-                continue
-            rows = [[row.get(n) for row in family.variables.values()] for n in family.numbers]
-            freed = fixed | self.a.resting_on(fixed)
-            self.a.constants -= freed
-            self.a.variables += sorted(freed, key=lambda s: s.bindings[0].start)
-            found.append(Candidate(rows, family, fixed=freed))
-            taken |= family.symbols
+
+def without_candidates(found: Candidates, bad: list[Candidate], lone: bool) -> Candidates:
+    """The others; where copies are given up, the rest is grouped anew."""
+    facts = found.facts
+    for c in bad:
+        facts = without_fields(facts, c.fixed) if c.fixed else facts
+    left = replace(
+        found,
+        facts=facts,
+        asked=[c for c in found.asked if c not in bad],
+        copies=[c for c in found.copies if c not in bad],
+        groups=[c for c in found.groups if c not in bad],
+    )
+    return grouped(left, lone) if any(c.family is not None for c in bad) else left
+
+
+def wished_candidate(facts: FileFacts, asked: AskedClass) -> Candidate:
+    """What a person wants in one class; numbered copies are objects of it."""
+    for family in families(facts.file, facts.language, asked.variables, asked=True):
+        if family.symbols == set(asked.variables):
+            return Candidate(rows_of_copies(family), family, asked)
+    return Candidate([list(asked.variables)], asked=asked)
+
+
+def rows_of_copies(family: Family) -> list[list[Symbol | None]]:
+    """For each number the variables of the copy."""
+    return [[row.get(n) for row in family.variables.values()] for n in family.numbers]
+
+
+def with_copies(found: Candidates) -> Candidates:
+    """With numbered copies; constants are one object's share of what they differ in."""
+    facts = found.facts
+    if facts.idea in ("app", "asked"):
         return found
-
-    def give_back(self, candidate: Candidate) -> None:
-        self.a.constants |= candidate.fixed
-        self.a.variables = [s for s in self.a.variables if s not in candidate.fixed]
-
-    def grouped(self) -> list[Candidate]:
-        taken = {s for c in [*self.asked, *self.families] for s in c.symbols}
-        self.rest = [
-            s for s in self.a.variables if s not in taken and s.name not in self.a.streams
-        ]  # the console is nobody's but the app's
-        devices = {s for s in self.rest if self.device(s)}
-        self.parts = [set(symbols) for symbols in self.divided(devices)]
-        if self.whole:
-            self.refine(devices)
-        place = {s: i for i, s in enumerate(self.rest)}
-        found = [sorted(symbols, key=lambda s: place[s]) for symbols in self.parts if len(symbols) >= 2]
-        return [Candidate([list(symbols)]) for symbols in sorted(found, key=lambda symbols: place[symbols[0]])]
-
-    def refine(self, devices: set[Symbol]) -> None:
-        """Make the groups better; devices that serve several things stay on their own."""
-        words, functions = self.write.words, self.a.functions
-        stems = {v: first_word(v.name, words) for v in self.rest}
-        touches = [self.effects.direct(f.start, f.end) for f in functions]
-        used = set().union(*(t.names for t in touches)) - serving(devices, touches, stems)
-        fixed = [c.symbols for c in [*self.asked, *self.families]]
-        groups = [*fixed, *(part for part in self.parts if part <= used)]
-        start = homes(groups, functions, self.effects, words)
-        groups, _ = refined(groups, start, functions, self.effects, words, len(fixed))
-        self.parts = [*(g for g in groups[len(fixed) :] if g), *(part for part in self.parts if not part <= used)]
-
-    def divided(self, devices: set[Symbol]) -> list[list[Symbol]]:
-        """The variables in groups, by the idea that the draft follows."""
-        words, functions = self.write.words, self.a.functions
-        if self.a.idea == "asked":
-            return []
-        if self.a.idea == "names":
-            return by_name(self.rest, words)
-        if self.a.idea in ("few", "app"):
-            return connected(self.rest, functions, self.effects) if self.lone else []
-        if self.a.idea == "many":
-            writes = [self.effects.direct(f.start, f.end).writes - devices for f in functions]
-            return set_together(self.rest, writes, {v: first_word(v.name, words) for v in self.rest})
-        things = [[v for v in self.rest if v.name in names] for names in self.a.things]
-        return group(self.rest, functions, self.effects, words, devices, things)
-
-    def device(self, s: Symbol) -> bool:
-        """Whether a variable is bound once, to something that is no plain data."""
-        kind = self.a.kinds[s]
-        value = kind.first.value if kind.first is not None else None
-        effect = value is not None and self.a.language.purity(self.a.file, value) == "effect"
-        return kind.nature == "companion" and effect
-
-    def unworthy(self) -> list[Candidate]:
-        """Give every candidate its functions; those that earn no class by them."""
-        used: set[Symbol | None] = set()
-        wanted = {s: c.symbols for c in self.asked if c.asked is not None for s in c.asked.functions}
-        copied = [c for c in [*self.asked, *self.families] if c.family is not None]
-        for candidate in copied:
-            members = ClassBuilder(self.a, candidate.rows)
-            assert candidate.family is not None
-            fits = members.twins(candidate.family) + members.known()
-            elsewhere = used | {s for s, symbols in wanted.items() if symbols != candidate.symbols}
-            candidate.fits = [f for f in fits if not elsewhere & {g.symbol for g in f.functions}]
-            used |= {f.symbol for fit in candidate.fits for f in fit.functions}
-        free = [f for f in self.a.functions if f.symbol not in used]
-        groups = [*(c.symbols for c in [*self.asked, *self.families]), *self.parts]
-        home = homes(groups, free, self.effects, self.write.words)
-        if self.whole and len(groups) > 1:
-            home = refined(groups, home, free, self.effects, self.write.words, len(groups))[1]
-        home |= {s: groups.index(symbols) for s, symbols in wanted.items()}
-        mine: dict[frozenset[Symbol], list[Fit]] = {}
-        for f in free:
-            if f.symbol in home:
-                mine.setdefault(frozenset(groups[home[f.symbol]]), []).append(Fit([f]))
-        for candidate in self.all:
-            if candidate.family is None:
-                candidate.fits = mine.get(frozenset(candidate.symbols), [])
-        settlement = Settlement(self.a, self.all, self.lone)
-        settlement.settle()
-        self.why_not = settlement.why_not | self.not_copied(wanted)
-        return [c for c in self.all if not (self.sound(c) if c.asked else self.worth(c))]
-
-    def not_copied(self, wanted: dict[Symbol, set[Symbol]]) -> dict[str, str]:
-        """The functions that a person wants with several objects, and that are no methods of them."""
-        several = [c for c in self.asked if c.family is not None]
-        inside = {f.symbol for c in several for fit in c.fits for f in fit.functions}
-        lost = [s for s, symbols in wanted.items() if s not in inside and any(c.symbols == symbols for c in several)]
-        return {s.name: "it is not the same for each of the numbered objects" for s in lost}
-
-    def worth(self, candidate: Candidate) -> bool:
-        """A group earns a class if it has behaviour of its own, and is not simply everything there is."""
-        if candidate.family is not None:
-            return bool(candidate.fits) and self.sound(candidate)
-        symbols, fits = candidate.symbols, candidate.fits
-        sets = any(self.effects.of(f.functions[0]).writes & symbols for f in fits)
-        if not sets and not (self.lone and self.shared_by(fits, symbols)):
-            return False
-        if self.lone:
-            return (len(fits) >= 2 or not self.a.does_something()) and self.sound(candidate)
-        stems = common_stems(candidate.rows[0], self.write.words)
-        named = [s for s in symbols if first_word(s.name, self.write.words) in stems]
-        together = any(symbols <= self.effects.direct(f.functions[0].start, f.functions[0].end).writes for f in fits)
-        one = together or len(named) * 2 >= len(symbols)
-        return one and len(fits) >= 2 and len(symbols) < len(self.rest) and self.sound(candidate)
-
-    def shared_by(self, fits: list[Fit], symbols: set[Symbol]) -> bool:
-        """Whether several functions read several of the variables, whoever sets them."""
-        touches = [self.effects.direct(f.functions[0].start, f.functions[0].end).names & symbols for f in fits]
-        return sum(len(t) > 1 for t in touches) > 1
-
-    def sound(self, candidate: Candidate) -> bool:
-        """Whether all first values can be given where the object is made, in a language that has no other place for
-        them."""
-        if self.a.language.code_at_top:
-            return True
-        members = ClassBuilder(self.a, candidate.rows)
-        founding = members.founding(candidate.fits, "model")
-        late = [i for i in range(len(candidate.rows[0])) if founding.kind(i) == "later"]
-        if late:
-            origin = next(row[late[0]] for row in candidate.rows if row[late[0]] is not None)
-            assert origin is not None
-            self.a.worked_out_between(candidate.symbols, origin.name)
-        return not late
-
-    # -- their designs ---------------------------------------------------------------------------
-
-    def name(self, candidate: Candidate) -> None:
-        functions = self.a.speaking([f.functions[0] for f in candidate.fits])
-        asked = candidate.asked.name if candidate.asked is not None else ""
-        if candidate.family is not None:
-            stem = candidate.family.stem
-            candidate.name = asked or self.a.class_name(
-                [s.name for s in in_order(candidate)], [stem] if stem else functions
-            )
-            stem = stem or self.write.member_name(self.write.words(candidate.name), self.a.like())
-            family = candidate.family
-            wanted = [f"{stem}{n}" for n in family.numbers]
-            if family.told is not None:
-                wanted = [
-                    self.write.member_name(family.told.label(n, stem if family.stem else ""), self.a.like())
-                    for n in family.numbers
-                ]
-        else:
-            symbols = in_order(candidate)
-            candidate.name = asked or self.a.class_name([s.name for s in symbols], functions, self.a.holder(symbols))
-            wanted = [self.write.member_name(self.write.words(candidate.name), self.a.like())]
-        self.a.reserved.add(candidate.name)
-        own = frozenset(
-            s.name for s in candidate.symbols if wanted == [s.name] and only_there(s)
-        )  # of several, none could take its place
-        candidate.objects = self.a.object_names(wanted, own)
-
-    def build(self, candidate: Candidate) -> ClassDesign:
-        members = ClassBuilder(self.a, candidate.rows)
-        functions = [f.functions[0].name for f in candidate.fits]
-        family = candidate.family
-        if family is not None:
-            stems = {family.stem} if family.stem else {w.lower() for w in self.write.words(candidate.name)}
-            stems |= set(family.told.told) if family.told is not None else set()
-        else:
-            own = {w.lower() for w in self.write.words(candidate.name)}
-            stems = own | {singular(w) for w in own} | common_stems(candidate.rows[0], self.write.words)
-        made = members.build(candidate.name, "model", candidate.fits, candidate.objects, stems)
-        if family is not None:
-            first, last = family.numbers[0], family.numbers[-1]
-            row = len(family.numbers) > 2 and last - first + 1 == len(family.numbers)
-            numbers = f"{first} to {last}" if row else " and ".join(map(str, family.numbers))
-            words = f"{', '.join(p.rstrip('#') for p in family.variables)} with {numbers}"
-            copies = ", ".join(f"{family.stem}{n}_*" for n in family.numbers) if family.stem else words
-            if family.told is not None:
-                copies = "for " + " and ".join(" ".join(family.label(n)) for n in family.numbers)
-            twins = ", ".join(" and ".join(f.name for f in row) for row in family.twins[:3])
-            made.why.insert(
-                0,
-                f"{len(family.symbols)} variables named {copies} are "
-                f"{'numbered ' if family.told is None else ''}copies of {len(family.variables)}"
-                + (f"; {twins} differ only in the {'number' if family.told is None else 'word'}" if twins else ""),
-            )
-        elif functions and candidate.asked is None:
-            made.why.insert(
-                0,
-                self.used_together(candidate, functions),
-            )
-        if family is not None:
-            self.literals(family, candidate, made)
-            made.why += near_twins(self.a.file, family)
-        if candidate.asked is not None:
-            made.why.insert(0, "you asked for them together")
-        self.role(candidate, made)
-        return made
-
-    def used_together(self, candidate: Candidate, functions: list[str]) -> str:
-        """What the functions of a group have to do with its variables."""
-        row = {s for s in candidate.rows[0] if s is not None}
-        touched = [
-            (fit.functions[0].name, self.effects.direct(fit.functions[0].start, fit.functions[0].end).names & row)
-            for fit in candidate.fits
-        ]
-        same = [(name, mine) for name, mine in touched if len(mine) > 1]
-        number = len(set().union(*(mine for _, mine in same)))
-        if len(same) == 1:
-            return f"{number} variables are used by {same[0][0]}"
-        if same:
-            return f"{number} variables are used by the same functions ({', '.join(name for name, _ in same[:6])})"
-        return f"{', '.join(functions[:6])} work on {', '.join(s.name for s in candidate.rows[0] if s is not None)}"
-
-    def role(self, candidate: Candidate, made: ClassDesign) -> None:
-        """What kind of thing it is, and which lines do not go with that."""
-        roles, functions = self.a.roles, [f for fit in candidate.fits for f in fit.functions]
-        symbols = in_order(candidate)
-        made.role = roles.role(functions, symbols, {s for s in symbols if self.device(s)})
-        made.why += roles.broken(made, functions)
-
-    def literals(self, family: Family, candidate: Candidate, made: ClassDesign) -> None:
-        """Fields for the literals in which the twins differ."""
-        spans = [(f.start, f.end) for fit in candidate.fits for f in fit.functions]
-        merged: dict[tuple[str, ...], TwinLiteral] = {}
-        for d in (d for found in family.differences.values() for d in found):
-            if any(a <= d.places[0][0][0] < b for a, b in spans):
-                merged.setdefault(tuple(d.texts), d)
-        for texts, d in merged.items():
-            words = [w for w in self.write.words(d.name) if w.rstrip("0123456789").lower() != family.stem]
-            name = self.write.member_name(words or ["value"], self.a.like())
-            if list(texts) == [str(n) for n in family.numbers]:
-                name = "number"
-            taken = {f.name for f in made.fields} | {m.name for m in made.methods}
-            if name in taken:
-                name = self.write.member_name([*self.write.words(name), "value"], self.a.like())
-            made.fields.append(
-                FieldDesign(
-                    free(name, taken), [""] * len(texts), "argument", type=d.kind if self.a.language.typed else ""
-                )
-            )
-            for obj, text in zip(candidate.objects, texts, strict=True):
-                obj.args.append(text)
-            made.why.append(
-                f"{' and '.join(texts)} differ in functions that are alike otherwise, so each object has its own "
-                f"{made.fields[-1].name}"
-            )
+    fixed_ones, stays = numbered_constants(facts)
+    copies: list[Candidate] = []
+    taken = {s for c in found.asked for s in c.symbols}
+    free = [s for s in [*facts.variables, *fixed_ones] if s not in taken and s.name not in facts.seen.streams]
+    for family in families(facts.file, facts.language, free):
+        fixed = family.symbols & facts.constants
+        if fixed == family.symbols or family.symbols & taken:
+            continue
+        freed = fixed | resting_on(facts, fixed)
+        facts = with_fields(facts, freed)
+        copies.append(Candidate(rows_of_copies(family), family, fixed=freed))
+        taken |= family.symbols
+    return replace(found, facts=facts, copies=copies, stays=[*found.stays, *stays])
 
 
-def only_there(s: Symbol) -> bool:
-    """Whether a name means just that variable, wherever it is said in the file."""
-    return all(scope is s.scope or s.name not in scope.symbols for scope in s.scope.walk())
+def grouped(found: Candidates, lone: bool) -> Candidates:
+    """With groups of the variables that no other candidate has."""
+    facts = found.facts
+    taken = {s for c in [*found.asked, *found.copies] for s in c.symbols}
+    # the console is nobody's but the app's
+    rest = [s for s in facts.variables if s not in taken and s.name not in facts.seen.streams]
+    devices = {s for s in rest if is_device(facts, s)}
+    parts = [set(symbols) for symbols in divided(facts, rest, devices, lone)]
+    if complete(facts, lone):
+        fixed = [c.symbols for c in [*found.asked, *found.copies]]
+        parts = better_parts(facts, rest, devices, parts, fixed)
+    place = {s: i for i, s in enumerate(rest)}
+    several = [sorted(symbols, key=lambda s: place[s]) for symbols in parts if len(symbols) >= 2]
+    groups = [Candidate([list(symbols)]) for symbols in sorted(several, key=lambda symbols: place[symbols[0]])]
+    return replace(found, groups=groups, rest=rest, parts=parts)
 
 
-def in_order(candidate: Candidate) -> list[Symbol]:
-    return [s for row in candidate.rows for s in row if s is not None]
+def complete(facts: FileFacts, lone: bool) -> bool:
+    """Whether every variable is to find a home, for no app takes what is left."""
+    return lone and facts.idea == "use"
+
+
+def better_parts(
+    facts: FileFacts, rest: list[Symbol], devices: set[Symbol], parts: list[set[Symbol]], fixed: list[set[Symbol]]
+) -> list[set[Symbol]]:
+    """Better groups beside ``fixed``; devices that serve several things stay on their own."""
+    words, effects, functions = facts.write.words, facts.effects, list(facts.functions)
+    stems = {v: first_word(v.name, words) for v in rest}
+    touches = [effects.direct(f.start, f.end) for f in functions]
+    used = set().union(*(t.names for t in touches)) - serving(devices, touches, stems)
+    groups = [*fixed, *(part for part in parts if part <= used)]
+    start = homes(groups, functions, effects, words)
+    groups, _ = refined(groups, start, functions, effects, words, len(fixed))
+    return [*(g for g in groups[len(fixed) :] if g), *(part for part in parts if not part <= used)]
+
+
+def divided(facts: FileFacts, rest: list[Symbol], devices: set[Symbol], lone: bool) -> list[list[Symbol]]:
+    """The variables in groups, by the idea that the draft follows."""
+    words, effects, functions = facts.write.words, facts.effects, list(facts.functions)
+    if facts.idea == "asked":
+        return []
+    if facts.idea == "names":
+        return by_name(rest, words)
+    if facts.idea in ("few", "app"):
+        return connected(rest, functions, effects) if lone else []
+    if facts.idea == "many":
+        writes = [effects.direct(f.start, f.end).writes - devices for f in functions]
+        return set_together(rest, writes, {v: first_word(v.name, words) for v in rest})
+    things = [[v for v in rest if v.name in names] for names in facts.seen.things]
+    return group(rest, functions, effects, words, devices, things)
+
+
+def is_device(facts: FileFacts, s: Symbol) -> bool:
+    """Whether a variable is bound once, to something that is no plain data."""
+    kind = facts.kinds[s]
+    value = kind.first.value if kind.first is not None else None
+    effect = value is not None and facts.language.purity(facts.file, value) == "effect"
+    return kind.nature == "companion" and effect

@@ -12,29 +12,30 @@ from ..analysis.startup import running
 from ..design.tables import ClassDesign, FieldDesign, MethodDesign, ObjectDesign
 from ..naming.verbs import turned
 from ..program.model import Call, Function, Symbol
-from .dependencies import Fit, Link, Need
+from .candidates import Fit, Link, Need
 from .facts import FileFacts
+from .names import short_names
 
 
 class ClassBuilder:
     """Works out the members of one class; ``rows``: for each object the variables of its fields."""
 
-    def __init__(self, assigner: FileFacts, rows: list[list[Symbol | None]]) -> None:
-        self.a = assigner
-        self.file, self.effects = assigner.file, assigner.effects
+    def __init__(self, facts: FileFacts, rows: list[list[Symbol | None]]) -> None:
+        self.facts = facts
+        self.file, self.language, self.write, self.effects = facts.file, facts.language, facts.write, facts.effects
         self.rows = rows
         self.mine = {s for row in rows for s in row if s is not None}
 
     # -- candidates ------------------------------------------------------------------------------
 
     def twins(self, family: Family) -> list[Fit]:
-        usable = {f.symbol for f in self.a.functions}
+        usable = {f.symbol for f in self.facts.functions}
         return [Fit(list(row)) for row in family.twins if all(f.symbol in usable for f in row)]
 
     def known(self) -> list[Fit]:
         """Functions that only get to know the object through their arguments."""
         fits = []
-        for f in self.a.functions:
+        for f in self.facts.functions:
             if self.effects.direct(f.start, f.end).names & self.mine:
                 continue
             drop = self.known_parameters(f)
@@ -70,12 +71,12 @@ class ClassBuilder:
         """Whether what a function makes reads a parameter later, when the field of that index may hold something else
         than what was handed over."""
         symbols = [row[index] for row in self.rows if row[index] is not None]
-        late = read_after(self.file, self.a.language, f.scope, f.scope.symbols[parameter])
-        return late is not None and any(rebound(self.file, self.a.language, s) for s in symbols if s is not None)
+        late = read_after(self.file, self.language, f.scope, f.scope.symbols[parameter])
+        return late is not None and any(rebound(self.file, self.language, s) for s in symbols if s is not None)
 
     def received(self, f: Function, call: Call) -> dict[str, tuple[int, int]] | None:
         """Parameter → (object, field) for arguments that are plain variables of this class; None if unreadable."""
-        args = self.a.language.arguments(self.file, call)
+        args = self.language.arguments(self.file, call)
         if any(a.keyword in ("*", "**") for a in args) or any(p.kind in ("star", "doublestar") for p in f.params):
             return None
         found = {}
@@ -96,12 +97,12 @@ class ClassBuilder:
         first = [next(s for row in self.rows for s in [row[i]] if s is not None) for i in range(len(self.rows[0]))]
         founding = self.founding(fits, role)
         spans = sorted((f.start, f.end) for fit in fits for f in fit.functions)
-        hidden_by = set(self.a.language.builtins) if self.a.language.bare_members else set()
-        if self.a.language.joined:  # nothing there says that the sketch's own function is meant, and not the method
+        hidden_by = set(self.language.builtins) if self.language.bare_members else set()
+        if self.language.joined:  # nothing there says that the sketch's own function is meant, and not the method
             own = {f.symbol for fit in fits for f in fit.functions}
-            used = {r.symbol for fit in fits for f in fit.functions for r in self.a.file.within(f.start, f.end)}
-            hidden_by |= {f.name for f in self.a.file.tops if f.symbol in used - own}
-        short = self.a.short_names([s.name for s in first], stems, hidden_by)
+            used = {r.symbol for fit in fits for f in fit.functions for r in self.file.within(f.start, f.end)}
+            hidden_by |= {f.name for f in self.file.tops if f.symbol in used - own}
+        short = short_names(self.facts, [s.name for s in first], stems, hidden_by)
         if len(self.rows) > 1:
             short = self.without_numbers(short)
         for i, s in enumerate(first):
@@ -118,7 +119,7 @@ class ClassBuilder:
                     self.qualified(origins),
                     kind,
                     value,
-                    self.a.kinds[s].type if kind == "later" or self.a.language.typed else "",
+                    self.facts.kinds[s].type if kind == "later" or self.language.typed else "",
                     False,
                     hidden,
                 )
@@ -127,7 +128,7 @@ class ClassBuilder:
         arguments.sort(key=lambda i: founding.starts[0][i].value[0])
         for index, obj in enumerate(objects):
             obj.args = [self.file.slice(*founding.starts[index][i].value) for i in arguments]
-        hide = self.a.write.hidden
+        hide = self.write.hidden
         taken = {hide(f.name) if f.hidden else f.name for f in made.fields}
         shorter = self.method_names(fits, stems, taken, hidden_by)
         for fit in self.in_order(fits):
@@ -145,11 +146,11 @@ class ClassBuilder:
 
     def method_names(self, fits: list[Fit], stems: set[str], taken: set[str], hidden_by: set[str]) -> dict[str, str]:
         """What each function is called as a method. ``taken``: by fields."""
-        shorter = self.a.short_names([fit.functions[0].name for fit in fits], stems, taken | hidden_by)
+        shorter = short_names(self.facts, [fit.functions[0].name for fit in fits], stems, taken | hidden_by)
         for fit in fits:
             name = fit.functions[0].name
             bare = shorter[name].rstrip("0123456789").rstrip("_")
-            if len(fit.functions) > 1 and self.a.write.is_name(bare) and bare not in {*shorter.values(), *taken}:
+            if len(fit.functions) > 1 and self.write.is_name(bare) and bare not in {*shorter.values(), *taken}:
                 shorter[name] = bare  # the number told the twins apart
             elif shorter[name].endswith("_") and (verb := self.with_verb(fit.functions[0], bare)) not in {
                 *shorter.values(),
@@ -160,13 +161,13 @@ class ClassBuilder:
 
     def with_verb(self, f: Function, noun: str) -> str:
         """A name for a function that is called like a field which it changes."""
-        body = [s for s in self.a.language.body(self.file, f) if s.kind in ("assign", "if")]
-        toggles = any(turned(self.a.language.tokens(self.file, s.start, s.end, []), ("not", "!")) for s in body)
-        return str(self.a.write.member_name(["toggle" if toggles else "change", *self.a.write.words(noun)], f.name))
+        body = [s for s in self.language.body(self.file, f) if s.kind in ("assign", "if")]
+        toggles = any(turned(self.language.tokens(self.file, s.start, s.end, []), ("not", "!")) for s in body)
+        return str(self.write.member_name(["toggle" if toggles else "change", *self.write.words(noun)], f.name))
 
     def reason(self, made: ClassDesign, method: str, needs: list[Need]) -> None:
         """Why something is handed to a method."""
-        changing = [n.name for n in needs if isinstance(n, Symbol) and rebound(self.file, self.a.language, n)]
+        changing = [n.name for n in needs if isinstance(n, Symbol) and rebound(self.file, self.language, n)]
         once = [n.name for n in needs if isinstance(n, Symbol) and n.name not in changing]
         objects = [n.name for n in needs if isinstance(n, Link)]
         for names, said in (
@@ -183,14 +184,14 @@ class ClassBuilder:
     def without_numbers(self, short: dict[str, str]) -> dict[str, str]:
         """Fields of numbered copies: the number told the objects apart."""
         bare = {name: found.rstrip("0123456789").rstrip("_") or found for name, found in short.items()}
-        plain = len(set(bare.values())) == len(bare) and all(self.a.write.is_name(b) for b in bare.values())
+        plain = len(set(bare.values())) == len(bare) and all(self.write.is_name(b) for b in bare.values())
         return bare if plain else short
 
     def founding(self, fits: list[Fit], role: str) -> Founding:
         """Where the objects are made and their values come from."""
         methods = {f.symbol for fit in fits for f in fit.functions if f.symbol is not None}
         return plan_construction(
-            self.file, self.effects, self.a.language, self.rows, methods, self.a.constants, role == "app"
+            self.file, self.effects, self.language, self.rows, methods, set(self.facts.constants), role == "app"
         )
 
     def only_inside(self, index: int, spans: list[tuple[int, int]], first: object) -> bool:
@@ -207,13 +208,13 @@ class ClassBuilder:
 
     @cached_property
     def first_targets(self) -> set[int]:
-        return {id(s.target) for s in running(self.file, self.a.language) if s.target is not None}
+        return {id(s.target) for s in running(self.file, self.language) if s.target is not None}
 
     @cached_property
     def handed_back(self) -> set[int]:
         """Where a field is only an argument that a method is going to know by itself."""
         found: set[int] = set()
-        for f in self.a.functions if len(self.rows) > 1 else ():
+        for f in self.facts.functions if len(self.rows) > 1 else ():
             if f.symbol is not None and self.known_parameters(f):
                 for c in self.file.calls_of(f.symbol):
                     found |= {r.start for r in self.file.within(c.args_start, c.args_end)}
@@ -221,7 +222,7 @@ class ClassBuilder:
 
     def qualified(self, names: list[str]) -> list[str]:
         """``file::name`` where more than one file is read."""
-        if len(self.a.program.files) == 1:
+        if len(self.facts.program.files) == 1:
             return names
         return [f"{self.file.path}::{n}" if n else "" for n in names]
 

@@ -10,7 +10,7 @@ from ..design.tables import ClassDesign
 from ..program.language import Language
 from ..program.model import Function, SourceFile, Symbol
 
-SEEN = frozenset(["drawing", "console"])
+SHOWING = frozenset(["drawing", "console"])
 SAYS = {
     "console": ("talks", "to the console"),
     "drawing": ("draws", ""),
@@ -27,7 +27,7 @@ OTHERS = {
     "service": ("console", "drawing"),
     "handle": ("drawing", "console"),
 }
-SHOWN = 6  # lines that a reason names
+MAX_LINES_NAMED = 6  # lines that a reason names
 
 
 class Roles:
@@ -44,7 +44,7 @@ class Roles:
         if not functions:
             return "model"
         sets = [self.effects.direct(f.start, f.end).writes & set(variables) for f in functions]
-        seen = [SEEN & set(self.concerns.whole(f.start, f.end)) for f in functions]
+        seen = [SHOWING & set(self.concerns.whole(f.start, f.end)) for f in functions]
         if variables and set(variables) <= devices:
             return "handle"
         if sum(f.symbol in self.registered for f in functions) * 2 > len(functions):
@@ -69,7 +69,9 @@ class Roles:
                 }
             )
             if lines:
-                listed = ", ".join(map(str, lines[:SHOWN])) + (" and others" if len(lines) > SHOWN else "")
+                listed = ", ".join(map(str, lines[:MAX_LINES_NAMED])) + (
+                    " and others" if len(lines) > MAX_LINES_NAMED else ""
+                )
                 verb, rest = SAYS[concern]
                 said = f"lines {listed} {verb.removesuffix('s')}" if len(lines) > 1 else f"line {listed} {verb}"
                 found.append(f"{said} {rest}".rstrip() + f", which a {design.role} should leave to those that use it")

@@ -9,7 +9,7 @@ from ..naming.inflection import doing
 from ..program.language import Language
 from ..program.model import SourceFile, Symbol
 
-ENOUGH = 3  # classes that share before a base is worth it
+MIN_SHARING_CLASSES = 3  # classes that share before a base is worth it
 
 
 def common_bases(file: SourceFile, language: Language, classes: list[ClassDesign], taken: set[str]) -> None:
@@ -24,7 +24,7 @@ def common_bases(file: SourceFile, language: Language, classes: list[ClassDesign
                     alike.setdefault(shape, []).append((c, m))
     for rows in sorted(alike.values(), key=lambda rows: -len(rows)):
         kinds = [c for c, _ in rows]
-        if len(rows) >= ENOUGH and not any(c.base for c in kinds):
+        if len(rows) >= MIN_SHARING_CLASSES and not any(c.base for c in kinds):
             group_alike(file, language, kinds, rows[0][1], taken)
 
 

@@ -1,91 +1,26 @@
-"""Groups of variables that may become classes, and what their functions need of each other, worked out for all at
-once."""
+"""What the functions of all candidates need of each other, worked out for all at once."""
 
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass, field
 
 from ..analysis.effects import statement_order
-from ..analysis.families import Family
 from ..analysis.late_reads import deferring, goes_stale, outlives, rebound
 from ..analysis.startup import running
-from ..design.tables import ObjectDesign
 from ..program.model import Function, Symbol
 from ..program.scopes import shadowed
+from .candidates import Candidate, Fit, Link, Need
 from .facts import FileFacts
 
-MOST = 6  # things that a method may be handed; one that needs more directs the others
-
-
-@dataclass(frozen=True)
-class AskedClass:
-    """What a person wants in one class: variables, functions, and its name ("": ours to find)."""
-
-    variables: list[Symbol]
-    functions: set[Symbol]
-    name: str
-
-
-@dataclass(eq=False)
-class Candidate:
-    """``rows``: for each object the variables of its fields; ``asked``: what a person said of it."""
-
-    rows: list[list[Symbol | None]]
-    family: Family | None = None
-    asked: AskedClass | None = None
-    fits: list[Fit] = field(default_factory=list)
-    fixed: set[Symbol] = field(default_factory=set)  # constants that it takes over
-    bound: bool = False  # whether its methods call functions that stay in the file and use its state
-    name: str = ""
-    objects: list[ObjectDesign] = field(default_factory=list)
-
-    @property
-    def symbols(self) -> set[Symbol]:
-        return {s for row in self.rows for s in row if s is not None}
-
-    @property
-    def label(self) -> str:
-        """What to call it before it has a name."""
-        if self.name or (self.asked is not None and self.asked.name):
-            return self.name or self.asked.name  # type: ignore[union-attr]
-        return "the object of " + next(s.name for row in self.rows for s in row if s is not None)
-
-    def row_of(self, s: Symbol) -> int:
-        return next(i for i, row in enumerate(self.rows) if s in row)
-
-
-@dataclass(frozen=True)
-class Link:
-    """An object of a candidate, by its place among them."""
-
-    of: Candidate
-    index: int
-
-    @property
-    def name(self) -> str:
-        return self.of.objects[self.index].name
-
-
-Need = Symbol | Link
-
-
-@dataclass
-class Fit:
-    """A function, or a row of twins, that fits a class."""
-
-    functions: list[Function]
-    drop: dict[str, int] = field(default_factory=dict)  # parameter → index of the field that it receives
-    add: list[Need] = field(default_factory=list)  # somebody else's state, or object, that is passed in
-    reach: str = ""  # why nothing can be passed in, so that it uses what it needs by its name in the file
+MAX_PASSED = 6  # things that a method may be passed; one that needs more directs the others
 
 
 class Settlement:
     """Leaves out what cannot be a method, until all that is left only calls and touches what it can be handed."""
 
-    def __init__(self, assigner: FileFacts, candidates: list[Candidate], lone: bool) -> None:
-        self.a, self.candidates, self.lone = assigner, candidates, lone
-        self.file, self.effects = assigner.file, assigner.effects
+    def __init__(self, facts: FileFacts, candidates: list[Candidate], lone: bool) -> None:
+        self.facts, self.candidates, self.lone = facts, candidates, lone
+        self.file, self.language, self.effects = facts.file, facts.language, facts.effects
         self.owner = {s: c for c in candidates for s in c.symbols}
         self.why_not: dict[str, str] = {}  # function → why it is no method
         # the class whose method a function becomes, and which of its twins it is
@@ -130,7 +65,7 @@ class Settlement:
                 if why := next((why for n in more if isinstance(n, Symbol) and (why := self.impassable(f, n))), ""):
                     return why
                 needed += [n for n in more if n not in needed]
-            others = direct.names - mine.symbols - self.a.constants
+            others = direct.names - mine.symbols - self.facts.constants
             for s in sorted(others, key=lambda s: min(r.start for r in s.references if f.start <= r.start < f.end)):
                 owner = self.owner.get(s)
                 if owner is None and (why := self.impassable(f, s)):
@@ -139,7 +74,7 @@ class Settlement:
                     continue
                 need = Link(owner, owner.row_of(s)) if owner is not None else s
                 needed += [need] if need not in needed else []
-        if len(needed) > MOST:
+        if len(needed) > MAX_PASSED:
             names = ", ".join(n.name if isinstance(n, Symbol) else n.of.label for n in needed)
             return f"it works with too much that is not its own ({names})"
         if why := next((why for f in fit.functions if needed and (why := self.cannot_be_handed(f, needed))), ""):
@@ -152,14 +87,14 @@ class Settlement:
         """Whether a method can use something that is not its own by the name that it has in the file, where its class
         then stays."""
         one = isinstance(need, Link) or "variable" in need.kinds
-        mine.bound |= (found := self.lone and self.a.language.code_at_top and one and len(mine.rows) == 1)
+        mine.bound |= (found := self.lone and self.language.code_at_top and one and len(mine.rows) == 1)
         return found
 
     def called(self, mine: Candidate, used: Symbol) -> list[Need] | str:
         """What a method needs because it calls a function."""
         place = self.where.get(used)
         if place is None:
-            bound = bool(self.effects.reach[used].names - self.a.constants)
+            bound = bool(self.effects.reach[used].names - self.facts.constants)
             mine.bound |= bound and self.lone  # without an app, such a function stays beside the class
             return (
                 []
@@ -180,27 +115,27 @@ class Settlement:
         """ "" if a variable is read only, whole, and unchanged while the function runs; else why it cannot be handed
         over."""
         rebound_outside_main = any(r.writes and r.scope.frame is not self.file.scope for r in s.references)
-        if s not in self.a.variables:
+        if s not in self.facts.variables:
             return f"it uses '{s.name}', which is no state that a class could have"
         if any((r.writes or r.form == "spelled") for r in self.file.within(f.start, f.end) if r.symbol is s):
             return f"it sets '{s.name}', which belongs to no class"
         if rebound_outside_main and s in self.effects.of(f).writes:
             return f"what it calls may change '{s.name}' while it runs"
-        if goes_stale(self.file, self.a.language, f.scope, s) is not None or self.called_later(f, s):
+        if goes_stale(self.file, self.language, f.scope, s) is not None or self.called_later(f, s):
             return f"what it makes reads '{s.name}' later, when that may have changed"
         return ""
 
     def called_later(self, f: Function, s: Symbol) -> bool:
         """Whether what a function makes may call, later, what reads a variable that changes: the callee would be handed
         a stale copy."""
-        language, reach = self.a.language, self.effects.reach
+        reach = self.effects.reach
         calls = [
             c
             for c in self.file.calls_within(f.start, f.end)
             if c.callee.symbol in reach and s in reach[c.callee.symbol].reads
         ]
         late = [scope for c in calls for scope in deferring(c.callee.scope, f.scope)]
-        return any(outlives(self.file, language, scope) for scope in late) and rebound(self.file, language, s)
+        return any(outlives(self.file, self.language, scope) for scope in late) and rebound(self.file, self.language, s)
 
     def cannot_be_handed(self, f: Function, needed: list[Need]) -> str:
         """ "" if all calls of a function can hand things over, else why not."""
@@ -219,11 +154,11 @@ class Settlement:
             if s.name in f.scope.symbols or any(shadowed(c.callee.scope, s.name, self.file.scope) for c in calls):
                 return f"'{s.name}' means something else in it or where it is called"
         firsts = [min(s.bindings, key=lambda r: r.start) for s in variables]
-        plain = {id(st.target) for st in running(self.file, self.a.language) if st.target is not None}
+        plain = {id(st.target) for st in running(self.file, self.language) if st.target is not None}
         if any(first.scope is not self.file.scope or id(first) not in plain for first in firsts):
             return f"{names} would be passed, but may not be set yet"
         latest = max(first.start for first in firsts)
-        for statement in statement_order(running(self.file, self.a.language)):
+        for statement in statement_order(running(self.file, self.language)):
             if statement.start >= latest:
                 return ""
             if f.symbol in self.effects.touch(statement.start, statement.end).uses:

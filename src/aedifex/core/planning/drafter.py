@@ -33,15 +33,19 @@ from ..rewrites.inline_main.opened import closed, closed_main, inlined, renamed,
 from ..rewrites.name_handlers.handlers import nameable, with_names
 from ..rewrites.split_assignment import taken_apart
 from ..rewrites.unify_twins.twins import with_unified_twins
+from .class_files import give_files_to, taken_files, with_standing
 from .collections import collect, records_of
 from .data_clumps import Held, Item, Thing, held_things, item_things
+from .eligibility import facts_of
 from .extracted_classes import parts_in
 from .extraction import Piece, from_lines, lift_all, numbers, pieces
-from .file_planner import FilePlanner
+from .facts import Seen, Task
+from .file_plan import FilePlan
+from .file_planner import plan_classes
 from .long_methods import dispatched, long_methods
 from .main_loop_split import cuts, taken_by
 
-MOST = 500  # statements of main code beyond which it is data, and no line of it is to be a method
+MAX_MAIN_STATEMENTS = 500  # statements of main code beyond which it is data, and no line of it is to be a method
 
 
 @uncollected
@@ -80,31 +84,6 @@ def draft(
         )
         program = made.program
     return design
-
-
-@dataclass
-class Task:
-    """One file to draft. ``taken``: names of classes and files; ``entry``: whether people start it."""
-
-    path: str
-    outsiders: Program
-    beside: list[str]
-    wishes: list[WishDesign]
-    taken: set[str]
-    entry: bool
-    idea: str
-
-    def planner(
-        self, program: Program, parts: frozenset[str], things: Sequence[frozenset[str]], streams: frozenset[str]
-    ) -> FilePlanner:
-        """What plans the file, as it stands in ``program``; the rest as ``FilePlanner`` says."""
-        file, own = program.files[self.path], (self.outsiders, self.beside, self.wishes, self.entry, self.taken)
-        return FilePlanner(program, file, *own, self.idea, parts, things, streams)
-
-    @property
-    def kept(self) -> set[str]:
-        """The names that somebody wants left as they are."""
-        return {bare(n) for w in self.wishes for n in w.keep}
 
 
 @dataclass
@@ -233,33 +212,36 @@ def plan_file(
         kept, after = with_lists(lifted, lifted.files[path], task, [i.design for i in items])
         parts = frozenset(p.name for p in stood if p.app) | handlers
         things = list(dict.fromkeys(p.named for p in stood if not p.app and not p.of_item))
-        assigner = task.planner(after, parts, things, frozenset(s.name for s in streams))
-        classes, stays = assigner.design()
-        if unfolding and not any(c.role == "app" for c in classes):
-            unfolding, without = False, next((s.why for s in stays if s.name == "main"), "")
+        facts = facts_of(after, task, Seen(parts, things, frozenset(s.name for s in streams)))
+        files = taken_files(facts)
+        plan = plan_classes(facts, files)
+        if unfolding and plan.app is None:
+            unfolding, without = False, next((s.why for s in plan.stays if s.name == "main"), "")
             continue
-        methods = {(bare(o), c.role == "app") for c in [*classes, *kept] for m in c.methods for o in m.origins}
-        fields = {bare(o) for c in [*classes, *kept] for f in c.fields for o in f.origins} | {
-            s.name for s in assigner.constants
+        classes = [*plan.classes, *kept]
+        methods = {(bare(o), c.role == "app") for c in classes for m in c.methods for o in m.origins}
+        fields = {bare(o) for c in classes for f in c.fields for o in f.origins} | {
+            s.name for s in plan.facts.constants
         }
         wanted = [
             p for p in stood if p.of or ((p.name, p.app) in methods and p.uses <= fields and not p.takes & fields)
         ]
         if len(wanted) == len(stood):
             break
-    for c in [c for c in classes if c.role == "app"]:
-        propose_extension(c, after, path)
+    if plan.app is not None:
+        propose_extension(plan.app, after, path)
+    plan = give_files(plan, files, kept, split, streams)
+    stays = list(plan.stays)
     for stay in [s for s in stays if s.name == "main" and without]:
         stay.why = without  # what is decorated would not have been in the way
-    give_files(assigner, kept, split, streams)
-    from_lines([*classes, *kept], stood, line)
+    from_lines([*plan.classes, *kept], stood, line)
     names = {p.name for p in stood}
     of_methods = sorted((p for p in stood if p.of), key=lambda p: p.region.start)
     lifts = [LiftDesign(p.name, p.of, [p.lines], [f"one job of {p.of}, at {numbers(p, line)}"]) for p in of_methods]
     return FileDraft(
-        kept + classes,
+        [*kept, *plan.classes],
         stays,
-        {n: why for n, why in assigner.why_not.items() if n not in names},
+        {n: why for n, why in plan.why_not.items() if n not in names},
         after,
         list(streams),
         list(split),
@@ -268,19 +250,23 @@ def plan_file(
 
 
 def give_files(
-    planner: FilePlanner, kept: list[ClassDesign], parts: Sequence[PartDesign], streams: Sequence[StreamDesign]
-) -> None:
-    """Say in which file each class goes that the planner did not make."""
-    planner.place(kept)
-    planner.place_constants(kept)
+    plan: FilePlan,
+    taken: set[str],
+    kept: list[ClassDesign],
+    parts: Sequence[PartDesign],
+    streams: Sequence[StreamDesign],
+) -> FilePlan:
+    """Say in which file each class goes that the planner did not make. ``taken``: names that no new file can have."""
+    give_files_to(plan.facts, kept, taken, plan.bound)
     for part in parts:
         bones = ClassDesign(part.name, part.role)
-        planner.place([bones])
+        give_files_to(plan.facts, [bones], taken, plan.bound)
         part.file = bones.file
     for stream in [s for s in streams if s.class_]:
         bones = ClassDesign(stream.class_, "handle")
-        planner.place([bones])
+        give_files_to(plan.facts, [bones], taken, plan.bound)
         stream.file = bones.file
+    return with_standing(plan, kept)
 
 
 def liftable(program: Program, task: Task, items: Sequence[Thing]) -> list[Piece]:
@@ -289,7 +275,7 @@ def liftable(program: Program, task: Task, items: Sequence[Thing]) -> list[Piece
     file, language = program.files[task.path], program.language
     if (
         task.idea not in ("use", "names")
-        or sum(s.kind not in ("function", "class", "import") for s in file.statements) > MOST
+        or sum(s.kind not in ("function", "class", "import") for s in file.statements) > MAX_MAIN_STATEMENTS
     ):
         return []
     found = hazards(program, task.path, task.outsiders)

@@ -14,7 +14,9 @@ from ..program.refusal import Refusal
 from ..program.whole import MemberUse, Whole
 from ..rewrites import messages
 from ..rewrites.extract_class.members import class_with_uses, named_elsewhere, taking, whole_of, with_part
-from .file_planner import FilePlanner
+from .eligibility import facts_of
+from .facts import Task
+from .file_planner import plan_classes
 
 MANY_FIELDS, MANY_METHODS, MANY_LINES = 6, 7, 60  # from which a class is looked at
 HANDED = 2  # members of the class that a method of its part may need
@@ -82,8 +84,8 @@ def grouped_parts(program: Program, path: str, whole: Whole, taken: set[str]) ->
         return
     alone = Program(program.root, {path: flat}, language)
     names = taken | {n for s in file.scope.walk() for n in s.symbols}
-    classes, _ = FilePlanner(alone, flat, Program(program.root, {}, language), [], [], False, names).design()
-    for c in classes:
+    task = Task(path, Program(program.root, {}, language), [], [], names, False)
+    for c in plan_classes(facts_of(alone, task), set()).classes:
         part = part_of(language, whole, c, members, hides(whole))
         if part is not None:
             part.keep = kept_by(file, language, part)

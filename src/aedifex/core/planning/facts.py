@@ -1,47 +1,161 @@
-"""What those who plan classes are told of a file: what may move, what stays, names that are free, and what was planned
-before."""
+"""What is known of one file before any class is planned: what may move, what stays, names that are taken."""
 
 from __future__ import annotations
 
 from collections.abc import Sequence
-from typing import Protocol
+from collections.abc import Set as AbstractSet
+from dataclasses import dataclass, replace
+from functools import cached_property
 
 from ..analysis.effects import Effects
+from ..analysis.hazards import Hazard
 from ..analysis.variable_kinds import Variable
-from ..design.tables import ClassDesign, StayDesign
+from ..analysis.word_variants import Variants, word_sets
+from ..design.tables import StayDesign, WishDesign, bare
+from ..naming.identifiers import taken_names
 from ..program.facets.text import Text
 from ..program.language import Language
 from ..program.model import Function, SourceFile, Symbol
 from ..program.program import Program
 
 
-class FileFacts(Protocol):
-    """``variables``, ``functions``: those that may move; ``parts``: functions made of lines that are to be methods of
-    the app; ``taken_variables``, ``taken_functions``: those that have a class by now; ``things``: variables of one
-    object each, which lines speak of; ``asked_fields``: those that a person wants in the app; ``idea``: what holds a
-    class together."""
+@dataclass(frozen=True)
+class Task:
+    """One file to draft.
+
+    ``outsiders``: files that may use its names; ``beside``: all paths in its folder; ``taken``: names of classes and
+    files; ``entry``: whether people start it; ``idea``: what holds a class together (``drafter.draft``).
+    """
+
+    path: str
+    outsiders: Program
+    beside: list[str]
+    wishes: list[WishDesign]
+    taken: set[str]
+    entry: bool
+    idea: str = "use"
+
+    @property
+    def kept(self) -> set[str]:
+        """The names of the file that somebody wants left as they are."""
+        return {bare(n) for w in self.wishes for n in w.keep if n in (bare(n), f"{self.path}::{bare(n)}")}
+
+
+@dataclass(frozen=True)
+class Seen:
+    """What was found in a file before its classes are planned.
+
+    ``parts``: functions that are made of lines of main code, which say no more of what belongs together than that does;
+    ``things``: variables that lines were found to work on as on one thing; ``streams``: those that stand for the
+    console, which the app is passed.
+    """
+
+    parts: frozenset[str] = frozenset()
+    things: Sequence[frozenset[str]] = ()
+    streams: frozenset[str] = frozenset()
+
+
+@dataclass(frozen=True)
+class AskedClass:
+    """What a person wants in one class: variables, functions, and its name ("": ours to find)."""
+
+    variables: list[Symbol]
+    functions: set[Symbol]
+    name: str
+
+
+@dataclass(frozen=True)
+class FileFacts:
+    """``variables``, ``functions``: those that may move; ``constants``: variables that never change, and stay;
+    ``parts``: functions made of lines that are to be methods of the app; ``asked``, ``asked_fields``: what a person
+    wants in one class, and in the app; ``stays``: what cannot move, with reasons; ``whole``: what forbids to touch the
+    file at all; ``processes``: why its functions must be found by other processes."""
 
     program: Program
     file: SourceFile
-    language: Language
-    write: Text
+    task: Task
+    seen: Seen
     effects: Effects
     kinds: dict[Symbol, Variable]
-    constants: set[Symbol]
-    variables: list[Symbol]
-    functions: list[Function]
-    parts: list[Function]
-    classes: list[ClassDesign]
-    stays: list[StayDesign]
-    taken_variables: set[Symbol]
-    taken_functions: set[Symbol]
-    names: set[str]
-    reserved: set[str]
-    idea: str
-    things: Sequence[frozenset[str]]
-    asked_fields: set[Symbol]
-    streams: frozenset[str]
+    hooks: dict[str, str]
+    hazards: tuple[Hazard, ...]
+    whole: Hazard | None
+    processes: Hazard | None
+    constants: frozenset[Symbol]
+    variables: tuple[Symbol, ...] = ()
+    functions: tuple[Function, ...] = ()
+    parts: tuple[Function, ...] = ()
+    asked: tuple[AskedClass, ...] = ()
+    asked_fields: frozenset[Symbol] = frozenset()
+    stays: tuple[StayDesign, ...] = ()
 
-    def short_names(self, names: list[str], stems: set[str], taken: set[str]) -> dict[str, str]:
-        """Names of functions as methods, without what the class says already."""
-        ...
+    @property
+    def language(self) -> Language:
+        return self.program.language
+
+    @property
+    def write(self) -> Text:
+        return self.program.language.write
+
+    @property
+    def idea(self) -> str:
+        return self.task.idea
+
+    @cached_property
+    def names(self) -> frozenset[str]:
+        """Names that no class and no object can have."""
+        return frozenset(taken_names(self.file, self.language.builtins) | self.task.taken)
+
+    @cached_property
+    def blocked(self) -> dict[str, Hazard]:
+        """The first hazard that holds each name where it is."""
+        return {name: h for h in reversed(self.hazards) for name in h.names}
+
+    @cached_property
+    def variants(self) -> list[Variants]:
+        """The words by which names of variables differ."""
+        return word_sets(self.file, self.write.words, list(self.kinds))
+
+    def starts(self, f: Function) -> bool:
+        """Whether a function is what the program starts with: its body is main code."""
+        return any(s.kind == "guard" and s.start <= f.start < s.end for s in self.file.statements)
+
+    @cached_property
+    def does_something(self) -> bool:
+        """Whether there is main code beyond first values."""
+        firsts = {id(v.first) for v in self.kinds.values() if v.first is not None}
+        return any(id(s) not in firsts and s.kind != "annotate" for s in self.effects.main())
+
+    @property
+    def top_functions(self) -> list[Function]:
+        """Functions of the file, also those that are made in lines of main code."""
+        return [f for f in self.file.functions if f.outer is self.file.scope]
+
+
+def with_fields(facts: FileFacts, freed: AbstractSet[Symbol]) -> FileFacts:
+    """The same where these constants are going to be fields."""
+    more = sorted(freed, key=lambda s: s.bindings[0].start)
+    return replace(facts, constants=facts.constants - freed, variables=(*facts.variables, *more))
+
+
+def without_fields(facts: FileFacts, fixed: AbstractSet[Symbol]) -> FileFacts:
+    """The same where these stay constants after all."""
+    left = tuple(s for s in facts.variables if s not in fixed)
+    return replace(facts, constants=facts.constants | fixed, variables=left)
+
+
+def resting_on(facts: FileFacts, fixed: AbstractSet[Symbol]) -> set[Symbol]:
+    """Constants that are worked out from others, which are going to be fields."""
+    found: set[Symbol] = set()
+    while True:
+        firsts = [(s, facts.kinds[s].first) for s in facts.constants - found - fixed]
+        more = {
+            s
+            for s, f in firsts
+            if f is not None
+            and f.value is not None
+            and any(r.symbol in fixed | found for r in facts.file.within(*f.value))
+        }
+        if not more:
+            return found
+        found |= more

@@ -1,65 +1,56 @@
-"""What has been planned of a file so far, and what is asked of it while classes are made."""
+"""What has been planned of a file so far: classes, and what these take over."""
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
-from typing import Protocol
+from collections.abc import Iterable
+from collections.abc import Set as AbstractSet
+from dataclasses import dataclass, field, replace
 
-from ..design.tables import ClassDesign, ObjectDesign
+from ..design.tables import ClassDesign, StayDesign, bare
 from ..program.model import Function, Symbol
-from .class_roles import Roles
-from .dependencies import Fit
 from .facts import FileFacts
+from .selection import worked_out_between
 
 
-class FilePlan(FileFacts, Protocol):
-    """Implemented by ``file_planner``; here so that the makers of classes do not know it."""
+@dataclass(frozen=True)
+class FilePlan:
+    """``facts``: with the constants that became fields as variables; ``variables``, ``functions``: those that have a
+    class by now; ``bound``: classes that call functions which stay in the file; ``why_not``: function → why it is no
+    method."""
+
+    facts: FileFacts
+    classes: tuple[ClassDesign, ...] = ()
+    stays: tuple[StayDesign, ...] = ()
+    why_not: dict[str, str] = field(default_factory=dict)
+    variables: frozenset[Symbol] = frozenset()
+    functions: frozenset[Symbol] = frozenset()
+    bound: frozenset[str] = frozenset()
 
     @property
-    def roles(self) -> Roles: ...
+    def object_names(self) -> set[str]:
+        return {o.name for c in self.classes for o in c.objects}
 
-    def accept(self, made: ClassDesign, variables: set[Symbol], fits: list[Fit]) -> None:
-        """Take a class into the design, with the variables and functions that it takes over."""
-        ...
+    @property
+    def app(self) -> ClassDesign | None:
+        return next((c for c in self.classes if c.role == "app"), None)
 
-    def worked_out_between(self, variables: set[Symbol], name: str) -> None:
-        """No class, because a first value could only be given after the object is made."""
-        ...
+    def staying(self, *stays: StayDesign) -> FilePlan:
+        """With more that stays."""
+        return replace(self, stays=(*self.stays, *stays))
 
-    def starts(self, f: Function) -> bool:
-        """Whether a function is what the program starts with: its body is main code."""
-        ...
 
-    def main_possible(self, leaving: set[Symbol], founded: set[Symbol], own: set[Symbol]) -> str:
-        """ "" if the main code can be wrapped, else why not. ``own``: what is going to be the app's."""
-        ...
-
-    def does_something(self) -> bool:
-        """Whether there is main code beyond first values."""
-        ...
-
-    def class_name(self, variables: list[str], functions: list[str], holder: str = "") -> str: ...
-
-    def object_names(self, wanted: list[str], own: frozenset[str] = frozenset()) -> list[ObjectDesign]:
-        """Free names for objects. ``own``: variables that they take over, whose names are free then."""
-        ...
-
-    def like(self) -> str:
-        """A name of the file's own that shows how it writes names of several words."""
-        ...
-
-    def speaking(self, functions: Sequence[Function]) -> list[str]:
-        """The names of functions without those of one word that give nothing: what these say is done, not what with."""
-        ...
-
-    def holder(self, symbols: Iterable[Symbol]) -> str:
-        """The one variable of several that holds many things; "" if there is none, or there are more."""
-        ...
-
-    def resting_on(self, fixed: set[Symbol]) -> set[Symbol]:
-        """Constants that are worked out from others, which are going to be fields."""
-        ...
-
-    def numbered_constants(self) -> list[Symbol]:
-        """Constants that may be one object's share of what its copies differ in."""
-        ...
+def with_class(
+    plan: FilePlan, made: ClassDesign, variables: AbstractSet[Symbol], functions: Iterable[Function]
+) -> FilePlan:
+    """With a class that takes over these; without, where the language has no place for a first value that code between
+    works out."""
+    late = [f for f in made.fields if f.start == "later"] if not plan.facts.language.code_at_top else []
+    if late:
+        origins = [bare(o) for o in late[0].origins if o]
+        return plan.staying(worked_out_between({*variables}, origins[0]))
+    return replace(
+        plan,
+        classes=(*plan.classes, made),
+        variables=plan.variables | variables,
+        functions=plan.functions | {f.symbol for f in functions if f.symbol is not None},
+    )

@@ -9,7 +9,7 @@ from ..design.tables import ClassDesign, FieldDesign, bare
 from ..program.language import Language
 from ..program.model import Function, SourceFile, Symbol
 
-ENOUGH = 2  # methods that need it before a class keeps it
+MIN_METHODS = 2  # methods that need it before a class keeps it
 
 
 def kept_companions(
@@ -44,7 +44,7 @@ def worth_keeping(file: SourceFile, c: ClassDesign, name: str) -> bool:
     taken = any(name in (f.name, bare(o)) for f in c.fields for o in [f.name, *f.origins]) or any(
         m.name == name for m in c.methods
     )
-    return len(wanting) >= ENOUGH and apart and not taken
+    return len(wanting) >= MIN_METHODS and apart and not taken
 
 
 def ready_before(file: SourceFile, language: Language, c: ClassDesign, s: Symbol) -> bool:

@@ -32,7 +32,7 @@ from ..rewrites.extract_class.members import class_with_uses
 from .extraction import Piece, set_anew
 from .main_loop_split import (
     BATCH,
-    FEW,
+    MAX_LEFT_LINES,
     VERBS,
     command_branches,
     concern_rows,
@@ -43,7 +43,7 @@ from .main_loop_split import (
     subject_of,
 )
 
-MOST = 3  # values that such a method is handed
+MAX_PARAMETERS = 3  # values that such a method is handed
 
 
 def long_methods(
@@ -162,10 +162,10 @@ def method_piece(
 ) -> Iterator[Piece]:
     """The statements as something to lift, if they can be and read well then."""
     region = region_of(file, language, row[0].start, row[-1].end)
-    if region is None or lines_in(file, row) < FEW or not words or region.beside.trouble:
+    if region is None or lines_in(file, row) < MAX_LEFT_LINES or not words or region.beside.trouble:
         return
     made = interface(region, state_names(region))
-    if not reads_well(made) or len(made.takes) > MOST:
+    if not reads_well(made) or len(made.takes) > MAX_PARAMETERS:
         return
     plain = language.write.member_name(list(words), like(file))
     name = free(str(language.write.hidden(plain)), taken)

@@ -27,8 +27,8 @@ from ..program.line_ranges import lines_of
 from ..program.model import SourceFile, Statement, Symbol
 from .extraction import Piece, turn_locals
 
-LONG = 18  # lines of a loop's body from which it is cut
-FEW = 3  # lines that are left where they are
+MIN_LOOP_LINES = 18  # lines of a loop's body from which it is cut
+MAX_LEFT_LINES = 3  # lines that are left where they are
 BATCH = 25  # lines of a program without a loop of its own from which it is cut
 MUCH = 12  # lines before the loop from which they are cut
 FRAMEWORKS = frozenset({"mainloop", "serve_forever", "exec", "exec_", "run"})
@@ -62,11 +62,11 @@ def cuts(file: SourceFile, language: Language, effects: Effects, taken: set[str]
         and loop.kind == "for"
         and main
         and lines_in(file, main) >= BATCH
-        and lines_in(file, body or [loop]) < LONG
+        and lines_in(file, body or [loop]) < MIN_LOOP_LINES
     ):
         return list(one_after_another(file, language, effects, main, locals_, taken))
     found = list(set_up(file, language, effects, loop, locals_, taken))
-    if not body or lines_in(file, body) < LONG:
+    if not body or lines_in(file, body) < MIN_LOOP_LINES:
         return found
     about = Concerns(file, language, effects)
     for row in concern_rows(file, language, about, body, locals_):
@@ -104,11 +104,13 @@ def one_after_another(
             and concern
             and not any(found[-1][1][-1].end <= x.start < s.start for x in file.statements)
         )
-        if together and not (blank_between(file, found[-1][1][-1], s) and lines_in(file, found[-1][1]) > FEW):
+        if together and not (
+            blank_between(file, found[-1][1][-1], s) and lines_in(file, found[-1][1]) > MAX_LEFT_LINES
+        ):
             found[-1] = (concern, [*found[-1][1], s])
         else:
             found.append((concern, [s]))
-    rows_ = [(concern, row) for concern, row in found if concern and lines_in(file, row) > FEW]
+    rows_ = [(concern, row) for concern, row in found if concern and lines_in(file, row) > MAX_LEFT_LINES]
     for concern, row in rows_ if len(rows_) > 1 else []:
         words = job_words(file, language, concern, row)
         own = {
@@ -173,7 +175,7 @@ def set_up(
     parted = [
         part for row in found if row for part in (paragraphs_of(file, row) if lines_in(file, row) > BATCH else [row])
     ]
-    rows_ = [row for row in parted if lines_in(file, row) >= FEW + 2]
+    rows_ = [row for row in parted if lines_in(file, row) >= MAX_LEFT_LINES + 2]
     if sum(lines_in(file, row) for row in rows_) < MUCH:
         return
     for row in rows_:
@@ -307,7 +309,7 @@ def main_piece(
     """The statements as something to lift, if they can be and are worth it."""
     lines = lines_in(file, row)
     region = region_of(file, language, row[0].start, row[-1].end)
-    if region is None or lines < FEW or not words:
+    if region is None or lines < MAX_LEFT_LINES or not words:
         return
     used = {
         r.symbol for r in file.within(region.start, region.end) if r.symbol is not None and r.symbol.scope is file.scope

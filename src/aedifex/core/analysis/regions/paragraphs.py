@@ -16,8 +16,8 @@ from ...program.model import Scope, SourceFile, Statement, Symbol
 from ..concerns import WORK, ConcernRun, Concerns, chief
 from .region import ways_out
 
-LONG = 40  # lines of a function from which its cuts are told
-LEAST = 2  # lines of a paragraph
+MIN_FUNCTION_LINES = 40  # lines of a function from which its cuts are told
+MIN_PARAGRAPH_LINES = 2  # lines of a paragraph
 COMPOUND = frozenset({"for", "while", "if", "with", "try", "match"})
 
 
@@ -50,7 +50,10 @@ def cut_points(about: Concerns, frame: Scope, body: Sequence[Statement]) -> list
             break
         before = max((c for c in cuts if c < i), default=-1)
         after = min((c for c in cuts if c > i), default=len(body) - 1)
-        if sum(lines[before + 1 : i + 1]) >= LEAST and sum(lines[i + 1 : after + 1]) >= LEAST:
+        if (
+            sum(lines[before + 1 : i + 1]) >= MIN_PARAGRAPH_LINES
+            and sum(lines[i + 1 : after + 1]) >= MIN_PARAGRAPH_LINES
+        ):
             cuts.add(i)
     return sorted(cuts)
 

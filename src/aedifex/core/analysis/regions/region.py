@@ -15,7 +15,7 @@ from .exit_branches import staying
 from .insertion_point import Ground, ground_of, innermost_function
 
 BLANK = b" \t\r\n\f;"
-MANY = 50  # statements of a block from which it is searched, not walked
+MIN_SEARCHED_STATEMENTS = 50  # statements of a block from which it is searched, not walked
 
 
 @dataclass
@@ -165,7 +165,7 @@ def more_code(file: SourceFile, start: int, end: int) -> bool:
 
 def overlapping(file: SourceFile, block: list[Statement], start: int, end: int) -> list[Statement]:
     """The statements of a block that share a byte with a stretch."""
-    if len(block) < MANY:
+    if len(block) < MIN_SEARCHED_STATEMENTS:
         return [s for s in block if s.start < end and s.end > start]
     key = ("starts", block[0].start, len(block))
     if key not in file.memo:

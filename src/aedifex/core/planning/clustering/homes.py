@@ -16,7 +16,7 @@ from ...analysis.groups import common_stems
 from ...program.model import Function, Symbol
 
 WRITE, READ, NAMED, CALLED, CALLER, NEAR = 10.0, 1.0, 1.5, 0.5, 0.4, 0.6
-MANY = 3  # groups that a function may look into without being a driver
+MAX_GROUPS_SEEN = 3  # groups that a function may look into without being a driver
 ROUNDS = 4
 
 
@@ -55,7 +55,7 @@ def homes(
                 if said[word] in weights:
                     weights[said[word]] += NAMED
             writes = touch.writes & owner.keys()
-            if weights and (writes or len(seen) < MANY):
+            if weights and (writes or len(seen) < MAX_GROUPS_SEEN):
                 now[symbol] = min(weights, key=lambda i: (-weights[i], i))
         if now == found:
             break

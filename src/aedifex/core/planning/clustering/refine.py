@@ -34,7 +34,7 @@ DRIVER, SERVED = (
     0.2,
 )  # the cost of a driver (they are common); how much likelier than a foreign use is a use of what belongs to nobody
 NAMES, NEW = 0.8, 1.5  # the weight of names; the readiness to make one more group
-NEAR = 2.5  # the most that a neighbour counts
+MAX_NEIGHBOUR_WEIGHT = 2.5  # the most that a neighbour counts
 ROUNDS, SWEEPS = 6, 8
 Between = defaultdict[int, defaultdict[int, float]]
 NOBODY, OUT = -1, -2  # the labels of what belongs to no group, and of what is being moved
@@ -248,8 +248,8 @@ class Refinement:
         return found + both.naming - x.naming - y.naming + self.near * adjacent
 
     def order(self) -> float:
-        """What a neighbour counts: nothing in a shuffled source, up to ``NEAR`` where one group stands after
-        another."""
+        """What a neighbour counts: nothing in a shuffled source, up to ``MAX_NEIGHBOUR_WEIGHT`` where one group stands
+        after another."""
         pairs = [(i, j) for i, rows in enumerate(self.beside) for j in rows if i < j]
         pairs = [(i, j) for i, j in pairs if self.label[i] >= 0 and self.label[j] >= 0]
         if len(pairs) < 4:
@@ -257,7 +257,7 @@ class Refinement:
         seen = (sum(self.label[i] == self.label[j] for i, j in pairs) + 1) / (len(pairs) + 2)
         sizes = [t.size for t in self.tallies.values()]
         chance = min(max(sum(n * n for n in sizes) / sum(sizes) ** 2, 0.05), 0.95)
-        return min(NEAR, max(0.0, log(seen / (1 - seen)) - log(chance / (1 - chance))))
+        return min(MAX_NEIGHBOUR_WEIGHT, max(0.0, log(seen / (1 - seen)) - log(chance / (1 - chance))))
 
     def run(self, label: list[int], free: list[int], fixed: int) -> None:
         """Start from a label for each node; ``free``: the nodes that may move; groups below ``fixed`` are joined with

@@ -20,7 +20,7 @@ from ...program.model import Call, Function, SourceFile
 from ...program.program import Program
 from ..parameter_to_receiver import ParameterCalls
 
-SHORT = 3  # values that an object is made with without naming them
+MAX_UNNAMED_VALUES = 3  # values that an object is made with without naming them
 
 
 def worth_a_class(file: SourceFile, found: Keyed) -> bool:
@@ -37,7 +37,9 @@ def record_edits(
     edits: list[Range] = [(start, end, f".{fields[key]}") for start, end, key, _ in found.uses]
     order = found.keys
     for made in found.made:
-        named = (made.keys != order or len(order) > SHORT) and bool(language.write.keyword_argument("a", ""))
+        named = (made.keys != order or len(order) > MAX_UNNAMED_VALUES) and bool(
+            language.write.keyword_argument("a", "")
+        )
         start, end = made.span
         head, tail = language.write.make(class_, ["\0"]).split("\0")
         left = (

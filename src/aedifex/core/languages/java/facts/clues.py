@@ -7,7 +7,7 @@ import re
 from ....program.clues import Clues
 from ....program.model import SourceFile
 
-MOST = 24  # words, keys or controls
+MAX_CLUES = 24  # words, keys or controls
 WINDOW = re.compile(r"\bimport\s+(?:static\s+)?javax\.swing\b")
 BUTTONS = r"JButton|JCheckBox|JRadioButton|JToggleButton|JMenuItem|JCheckBoxMenuItem|JRadioButtonMenuItem"
 FIELDS = r"JTextField|JPasswordField|JTextArea|JSpinner|JComboBox|JSlider"
@@ -52,7 +52,7 @@ def clues(files: list[SourceFile]) -> Clues:
             if re.search(r"args\[\d|args\.length", text):
                 found.arguments.append(["2"])
     for group in ("words", "keys", "held", "controls"):
-        setattr(found, group, list(dict.fromkeys(getattr(found, group)))[:MOST])
+        setattr(found, group, list(dict.fromkeys(getattr(found, group)))[:MAX_CLUES])
     return found
 
 

@@ -9,7 +9,7 @@ from ....program.clues import Clues
 from ....program.model import SourceFile
 from ..reading.imports import kind_of
 
-MOST = 24  # words or keys
+MAX_CLUES = 24  # words or keys
 ARROWS = {"ArrowLeft": "LEFT", "ArrowRight": "RIGHT", "ArrowUp": "UP", "ArrowDown": "DOWN", " ":
     "SPACE", "Enter": "ENTER", "Escape": "ESCAPE", "LEFT_ARROW": "LEFT", "RIGHT_ARROW": "RIGHT",
     "UP_ARROW": "UP", "DOWN_ARROW": "DOWN", "Space": "SPACE"}  # fmt: skip
@@ -43,7 +43,7 @@ def clues(files: list[SourceFile]) -> Clues:
             if "process.argv" in text:
                 found.arguments.append(["2"])
     for group in ("words", "keys", "held"):
-        setattr(found, group, list(dict.fromkeys(getattr(found, group)))[:MOST])
+        setattr(found, group, list(dict.fromkeys(getattr(found, group)))[:MAX_CLUES])
     found.keys = [k for k in found.keys if k not in found.held]
     return found
 

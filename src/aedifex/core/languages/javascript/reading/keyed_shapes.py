@@ -9,7 +9,7 @@ from .walk import FUNCTIONS
 
 __all__ = ["NOTHING", "Stop", "found_in", "id_of", "literals", "pairs", "returns", "same", "span"]
 
-LEAST = 2  # keys of a record
+MIN_KEYS = 2  # keys of a record
 NOTHING = frozenset({"null", "undefined"})
 INNER = frozenset(
     [*FUNCTIONS, "function_declaration", "generator_function_declaration", "class_declaration", "method_definition"]
@@ -49,7 +49,7 @@ def pairs(node: Any) -> list[tuple[str, int, tuple[int, int]]] | None:
             return None
         found.append((key.text.decode("utf-8", "replace"), child.start_byte, span(value)))
     keys = [key for key, _, _ in found]
-    plain = len(keys) >= LEAST and len(set(keys)) == len(keys) and not RESERVED & set(keys)
+    plain = len(keys) >= MIN_KEYS and len(set(keys)) == len(keys) and not RESERVED & set(keys)
     return found if plain and all(k.isidentifier() and not k.startswith("_") for k in keys) else None
 
 

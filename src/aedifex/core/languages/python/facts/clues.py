@@ -27,7 +27,7 @@ CURSES = {
     **{f"KEY_F{n}": f"F{n}" for n in range(1, 11)},
 }
 CODES = {27: "ESC", 10: "ENTER", 13: "ENTER", 32: " ", 127: "BACKSPACE", 9: "TAB"}
-MOST = 24  # words or keys
+MAX_CLUES = 24  # words or keys
 
 
 def clues(files: list[SourceFile]) -> Clues:
@@ -49,7 +49,7 @@ def clues(files: list[SourceFile]) -> Clues:
             ]
     found.splits = any(b".split()" in f.text or b'.split(" ")' in f.text or b".split(None" in f.text for f in files)
     for group in ("words", "keys", "held", "controls"):
-        setattr(found, group, list(dict.fromkeys(getattr(found, group)))[:MOST])
+        setattr(found, group, list(dict.fromkeys(getattr(found, group)))[:MAX_CLUES])
     found.keys = [k for k in found.keys if k not in found.held]
     return found
 

@@ -9,7 +9,7 @@ from ....program.lists import span
 from ....program.model import SourceFile
 from .lists import is_builtin
 
-LEAST = 2  # keys of a record
+MIN_KEYS = 2  # keys of a record
 PASSING = frozenset({"parenthesized_expression"})
 KEEPING = frozenset({"sorted", "list", "reversed", "tuple"})  # give the same records in a new list
 LOOKUPS = (b"remove", b"index", b"count")  # find an item by what it holds
@@ -41,7 +41,7 @@ def pairs(node: Any) -> list[tuple[str, int, tuple[int, int]]] | None:
             return None
         found.append((name, child.start_byte, span(value)))
     keys = [key for key, _, _ in found]
-    return found if len(keys) >= LEAST and len(set(keys)) == len(keys) else None
+    return found if len(keys) >= MIN_KEYS and len(set(keys)) == len(keys) else None
 
 
 def plain(node: Any) -> list[Any]:

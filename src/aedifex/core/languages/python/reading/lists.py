@@ -16,7 +16,7 @@ ALL = frozenset({"print", "str", "repr", "reversed"})
 OFFERED = frozenset(
     [b"append", b"extend", b"insert", b"remove", b"pop", b"clear", b"sort", b"reverse", b"index", b"count", b"copy"]
 )
-MOST = 64  # items written as one times a number
+MAX_REPEATED_ITEMS = 64  # items written as one times a number
 
 
 def list_uses(file: SourceFile, symbol: Symbol) -> list[ListUse] | None:
@@ -105,7 +105,7 @@ def listed(value: Any) -> list[Span] | None:
     if value.type == "binary_operator" and value.children[1].type == "*":
         left, right = value.named_children
         if left.type == "list" and len(left.named_children) == 1 and right.type == "integer" and right.text.isdigit():
-            return [span(left.named_children[0])] * int(right.text) if int(right.text) <= MOST else None
+            return [span(left.named_children[0])] * int(right.text) if int(right.text) <= MAX_REPEATED_ITEMS else None
     return None
 
 

@@ -1,0 +1,153 @@
+"""The designs of the classes that were selected: their names, objects, members, roles and reasons."""
+
+from __future__ import annotations
+
+from ..analysis.concerns import Concerns
+from ..analysis.families import Family, near_twins
+from ..analysis.groups import common_stems
+from ..analysis.handlers import handlers
+from ..analysis.twins import TwinLiteral
+from ..design.tables import ClassDesign, FieldDesign
+from ..naming.identifiers import free, like
+from ..naming.inflection import singular
+from ..program.model import Symbol
+from .candidates import Candidate, is_device
+from .class_builder import ClassBuilder
+from .class_roles import Roles
+from .facts import FileFacts
+from .names import free_class_name, holder_among, object_names, telling_names
+
+
+def class_designs(facts: FileFacts, candidates: list[Candidate]) -> list[ClassDesign]:
+    """One for each candidate, in their order."""
+    used: set[str] = set()
+    objects: set[str] = set()
+    for c in candidates:
+        give_names(facts, c, used, objects)
+        used.add(c.name)
+        objects |= {o.name for o in c.objects}
+    roles = roles_in(facts) if candidates else None
+    return [design_of(facts, c, roles) for c in candidates if roles is not None]
+
+
+def roles_in(facts: FileFacts) -> Roles:
+    """What tells the roles of classes of a file."""
+    file, language, effects = facts.file, facts.language, facts.effects
+    names = {h.name for h in handlers(file, effects)}
+    registered = {f.symbol for f in file.tops if f.name in names}
+    return Roles(file, language, effects, Concerns(file, language, effects), registered)
+
+
+def give_names(facts: FileFacts, candidate: Candidate, used: set[str], objects: set[str]) -> None:
+    """Name the class and its objects. ``used``, ``objects``: names that other classes and their objects have."""
+    write, family = facts.write, candidate.family
+    functions = telling_names(facts, [f.functions[0] for f in candidate.fits])
+    variables = [s.name for s in candidate.variables]
+    asked = candidate.asked.name if candidate.asked is not None else ""
+    if family is not None:
+        candidate.name = asked or free_class_name(facts, variables, [family.stem] if family.stem else functions, used)
+        wanted = copy_names(facts, family, candidate.name)
+    else:
+        holder = holder_among(facts, candidate.variables)
+        candidate.name = asked or free_class_name(facts, variables, functions, used, holder)
+        wanted = [write.member_name(write.words(candidate.name), like(facts.file))]
+    # of several variables, none could take the place of the object
+    own = frozenset(s.name for s in candidate.symbols if wanted == [s.name] and only_there(s))
+    candidate.objects = object_names(facts, wanted, objects, own)
+
+
+def copy_names(facts: FileFacts, family: Family, class_: str) -> list[str]:
+    """What the objects of numbered copies are called."""
+    write, pattern = facts.write, like(facts.file)
+    if family.told is not None:
+        stem = family.stem or ""
+        return [write.member_name(family.told.label(n, stem), pattern) for n in family.numbers]
+    stem = family.stem or write.member_name(write.words(class_), pattern)
+    return [f"{stem}{n}" for n in family.numbers]
+
+
+def design_of(facts: FileFacts, candidate: Candidate, roles: Roles) -> ClassDesign:
+    """The class with its members, role and reasons."""
+    write, family = facts.write, candidate.family
+    own = {w.lower() for w in write.words(candidate.name)}
+    if family is not None:
+        stems = {family.stem} if family.stem else own
+        stems |= set(family.told.told) if family.told is not None else set()
+    else:
+        stems = own | {singular(w) for w in own} | common_stems(candidate.rows[0], write.words)
+    members = ClassBuilder(facts, candidate.rows)
+    made = members.build(candidate.name, "model", candidate.fits, candidate.objects, stems)
+    if family is not None:
+        made.why.insert(0, copies_reason(family))
+        add_differences(facts, family, candidate, made)
+        made.why += near_twins(facts.file, family)
+    elif candidate.fits and candidate.asked is None:
+        made.why.insert(0, used_together(facts, candidate))
+    if candidate.asked is not None:
+        made.why.insert(0, "you asked for them together")
+    devices = {s for s in candidate.variables if is_device(facts, s)}
+    made.role = roles.role(candidate.functions, candidate.variables, devices)
+    made.why += roles.broken(made, candidate.functions)
+    return made
+
+
+def copies_reason(family: Family) -> str:
+    """Which variables are copies of each other, and which functions with them."""
+    first, last = family.numbers[0], family.numbers[-1]
+    row = len(family.numbers) > 2 and last - first + 1 == len(family.numbers)
+    numbers = f"{first} to {last}" if row else " and ".join(map(str, family.numbers))
+    words = f"{', '.join(p.rstrip('#') for p in family.variables)} with {numbers}"
+    copies = ", ".join(f"{family.stem}{n}_*" for n in family.numbers) if family.stem else words
+    if family.told is not None:
+        copies = "for " + " and ".join(" ".join(family.label(n)) for n in family.numbers)
+    twins = ", ".join(" and ".join(f.name for f in row) for row in family.twins[:3])
+    kind, mark = ("numbered copies", "number") if family.told is None else ("copies", "word")
+    return f"{len(family.symbols)} variables named {copies} are {kind} of {len(family.variables)}" + (
+        f"; {twins} differ only in the {mark}" if twins else ""
+    )
+
+
+def used_together(facts: FileFacts, candidate: Candidate) -> str:
+    """What the functions of a group have to do with its variables."""
+    row = {s for s in candidate.rows[0] if s is not None}
+    firsts = [fit.functions[0] for fit in candidate.fits]
+    touched = [(f.name, facts.effects.direct(f.start, f.end).names & row) for f in firsts]
+    same = [(name, mine) for name, mine in touched if len(mine) > 1]
+    number = len(set().union(*(mine for _, mine in same)))
+    if len(same) == 1:
+        return f"{number} variables are used by {same[0][0]}"
+    if same:
+        return f"{number} variables are used by the same functions ({', '.join(name for name, _ in same[:6])})"
+    names = ", ".join(s.name for s in candidate.rows[0] if s is not None)
+    return f"{', '.join(f.name for f in firsts[:6])} work on {names}"
+
+
+def add_differences(facts: FileFacts, family: Family, candidate: Candidate, made: ClassDesign) -> None:
+    """Fields for the literals in which the twins differ."""
+    write, pattern = facts.write, like(facts.file)
+    spans = [(f.start, f.end) for f in candidate.functions]
+    merged: dict[tuple[str, ...], TwinLiteral] = {}
+    for d in (d for found in family.differences.values() for d in found):
+        if any(a <= d.places[0][0][0] < b for a, b in spans):
+            merged.setdefault(tuple(d.texts), d)
+    for texts, d in merged.items():
+        words = [w for w in write.words(d.name) if w.rstrip("0123456789").lower() != family.stem]
+        name = write.member_name(words or ["value"], pattern)
+        if list(texts) == [str(n) for n in family.numbers]:
+            name = "number"
+        taken = {f.name for f in made.fields} | {m.name for m in made.methods}
+        if name in taken:
+            name = write.member_name([*write.words(name), "value"], pattern)
+        kind = d.kind if facts.language.typed else ""
+        made.fields.append(FieldDesign(free(name, taken), [""] * len(texts), "argument", type=kind))
+        for obj, text in zip(candidate.objects, texts, strict=True):
+            obj.args.append(text)
+        made.why.append(
+            f"{' and '.join(texts)} differ in functions that are alike otherwise, so each object has its own "
+            f"{made.fields[-1].name}"
+        )
+
+
+def only_there(s: Symbol) -> bool:
+    """Whether a name means just that variable, wherever it is said in the file."""
+    return all(scope is s.scope or s.name not in scope.symbols for scope in s.scope.walk())
