@@ -5,7 +5,8 @@ import re
 import pytest
 
 from aedifex.core.design.toml import parse, to_toml
-from aedifex.core.planning.drafter import draft, fate
+from aedifex.core.planning.drafter import draft
+from aedifex.core.planning.summary import fate
 
 
 def names(design):

@@ -19,7 +19,8 @@ def command(name: str, paths: tuple[str, ...], json_: bool, quiet: bool) -> None
     Example: aedifex ask signal tramline.py
     """
     from ..core.analysis.ask import ask
-    from ..core.planning.drafter import draft, fate
+    from ..core.planning.drafter import draft
+    from ..core.planning.summary import fate
     from ..core.program.program import find_sources, read_program
     from ..core.program.surroundings import read_neighbours
 

@@ -90,7 +90,7 @@ def write(target: str, program: Program, design: Design, quiet: bool) -> None:
     from ..core.apply.advice import advice
     from ..core.apply.project import offer_schema
     from ..core.design.toml import to_toml
-    from ..core.planning.drafter import summary
+    from ..core.planning.summary import summary
 
     offer_schema(os.path.dirname(target))
     replace_keeping(target, to_toml(design).encode(), quiet)

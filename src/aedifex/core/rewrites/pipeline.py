@@ -46,9 +46,7 @@ UNFOLDING: tuple[Rewrite[Any], ...] = (
     InlineMain(),
     NameInlineHandlers(),
 )  # after these, a name that a design gives is one of the file's
-PREPARE: tuple[Rewrite[Any], ...] = (
-    IntroduceConstant(),
-    *UNFOLDING,
+AFTER_UNFOLDING: tuple[Rewrite[Any], ...] = (
     ExtractFunction(),
     InjectConsole(),
     ExtractClass(),
@@ -61,6 +59,7 @@ PREPARE: tuple[Rewrite[Any], ...] = (
     AliasField(),
     IntroduceVariable(),
 )
+PREPARE: tuple[Rewrite[Any], ...] = (IntroduceConstant(), *UNFOLDING, *AFTER_UNFOLDING)
 
 # what makes one class, what makes the app, and what comes after all classes
 MAKE: tuple[ClassRewrite, ...] = (SplitDeclarations(), FoundClass(), ShareField(), FunctionToMethod())

@@ -1,0 +1,196 @@
+"""What a draft proposes to the rewrites that prepare a file, in their order.
+
+Each proposal is carried out before the next is looked for, so that the classes are planned on the program that a build
+will have then.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, field
+from typing import Any
+
+from ..analysis.effects import Effects, module_variables
+from ..analysis.hazards import forbidding, hazards
+from ..analysis.parallel_arrays import records
+from ..design.tables import ClassDesign, PartDesign, StreamDesign, bare
+from ..program.model import SourceFile, Symbol
+from ..program.program import Program
+from ..rewrites.explicit_registration.registrations import unfolded
+from ..rewrites.explicit_registration.rewrite import ExplicitRegistration
+from ..rewrites.extract_class.members import with_parts
+from ..rewrites.extract_class.rewrite import ExtractClass
+from ..rewrites.extract_function.sequence import ExtractFunction
+from ..rewrites.inject_console.rewrite import InjectConsole
+from ..rewrites.inject_console.streams import with_streams
+from ..rewrites.list_of_objects.rewrite import ListOfObjects
+from ..rewrites.pipeline import AFTER_UNFOLDING
+from ..rewrites.record_class.rewrite import RecordClass
+from ..rewrites.split_assignment import SplitAssignments, taken_apart
+from ..rewrites.unify_twins.rewrite import UnifyTwins
+from ..rewrites.unify_twins.twins import with_unified_twins
+from .collections import collect, records_of
+from .data_clumps import Held, Item, Thing, held_things, item_things
+from .extracted_classes import parts_in
+from .extraction import Piece, lift_all, pieces
+from .facts import Seen, Task
+from .long_methods import long_methods
+from .main_loop_split import cuts, taken_by
+
+MAX_MAIN_STATEMENTS = 500  # statements of main code beyond which it is data, and no line of it is to be a method
+
+
+@dataclass(frozen=True)
+class Choice:
+    """What is to be tried. ``items``: what lists hold; ``registering``: whether decorators become calls."""
+
+    items: Sequence[Item | Held]
+    pieces: Sequence[Piece]
+    streams: Sequence[StreamDesign]
+    registering: bool
+
+
+@dataclass
+class PreparedFile:
+    """``program``: as the steps before all classes leave it; ``lifted``: the pieces that could be; ``parts``: what is
+    taken out of classes; ``loose``: names of lists and records that may become objects; ``listed``: the classes of
+    these."""
+
+    program: Program
+    task: Task
+    choice: Choice
+    lifted: list[Piece] = field(default_factory=list)
+    parts: list[PartDesign] = field(default_factory=list)
+    loose: set[str] = field(default_factory=set)
+    listed: list[ClassDesign] = field(default_factory=list)
+
+    @property
+    def file(self) -> SourceFile:
+        return self.program.files[self.task.path]
+
+    def seen(self, handlers: frozenset[str]) -> Seen:
+        """What the planner is told. ``handlers``: functions that stood in place."""
+        things = dict.fromkeys(p.named for p in self.lifted if not p.app and not p.of_item)
+        parts = frozenset(p.name for p in self.lifted if p.app)
+        return Seen(parts | handlers, list(things), frozenset(s.name for s in self.choice.streams))
+
+
+def prepare_file(program: Program, task: Task, choice: Choice) -> PreparedFile:
+    """The program as it is before its classes, by the one order of the rewrites."""
+    made = PreparedFile(program, task, choice)
+    for rewrite in AFTER_UNFOLDING:
+        if type(rewrite) in PROPOSALS:
+            PROPOSALS[type(rewrite)](made)
+    return made
+
+
+def propose_functions(made: PreparedFile) -> None:
+    made.program, made.lifted = lift_all(made.program, made.task.path, made.choice.pieces)
+
+
+def propose_streams(made: PreparedFile) -> None:
+    made.program = with_streams(made.program, made.task.path, made.choice.streams)
+
+
+def propose_parts(made: PreparedFile) -> None:
+    task = made.task
+    if task.idea == "use":
+        made.parts = parts_in(made.program, task.path, task.outsiders, task.taken, task.kept)
+        made.program = with_parts(made.program, task.path, made.parts)
+
+
+def propose_registrations(made: PreparedFile) -> None:
+    if made.choice.registering:
+        made.program = unfolded(made.program, made.task.path)
+
+
+def propose_assignments(made: PreparedFile) -> None:
+    made.program = taken_apart(made.program, made.task.path)
+
+
+def propose_twins(made: PreparedFile) -> None:
+    made.program = with_unified_twins(made.program, made.task.path, made.task.wishes)
+
+
+def propose_lists(made: PreparedFile) -> None:
+    """Classes for lists with one index."""
+    loose = loose_lists(made.program, made.file, made.task)
+    made.loose = {s.name for s in loose}
+    if loose:
+        known = [i.design for i in made.choice.items]
+        made.listed, made.program = collect(made.program, made.file, loose, made.task.taken, known)
+
+
+def propose_records(made: PreparedFile) -> None:
+    """Classes for records in keyed tables."""
+    if made.loose:
+        known = [i.design for i in made.choice.items]
+        left = {s for s in made.file.scope.symbols.values() if s.name in made.loose}
+        taken = made.task.taken | {c.name for c in made.listed}
+        found, made.program = records_of(made.program, made.file, left, taken, known)
+        made.listed = [*made.listed, *found]
+
+
+PROPOSALS: dict[type[Any], Callable[[PreparedFile], None]] = {
+    ExtractFunction: propose_functions,
+    InjectConsole: propose_streams,
+    ExtractClass: propose_parts,
+    ExplicitRegistration: propose_registrations,
+    SplitAssignments: propose_assignments,
+    UnifyTwins: propose_twins,
+    ListOfObjects: propose_lists,
+    RecordClass: propose_records,
+}
+
+
+def liftable(program: Program, task: Task, items: Sequence[Thing]) -> list[Piece]:
+    """Lines that others do over one object's data, unless something forbids to touch the file. ``items``: objects of
+    lists."""
+    file, language = program.files[task.path], program.language
+    if (
+        task.idea not in ("use", "names")
+        or sum(s.kind not in ("function", "class", "import") for s in file.statements) > MAX_MAIN_STATEMENTS
+    ):
+        return []
+    found = hazards(program, task.path, task.outsiders)
+    if forbidding(found, set()) is not None:
+        return []
+    free = [
+        s
+        for s in module_variables(file)
+        if s.kinds == {"variable"} and s.name not in task.kept and forbidding(found, {s.name}) is None
+    ]
+    work = pieces(file, language, free, items)
+    if task.idea == "use":
+        others = [*(f for f in program.files.values() if f is not file), *task.outsiders.files.values()]
+        work += long_methods(file, language, Effects(file, language), task.kept, others)
+    if task.entry and task.idea == "use" and not language.joined:
+        taken = taken_by(file, language) | {p.name for p in work}
+        whole = {(p.region.start, p.region.end) for p in work}
+        work += [
+            p
+            for p in cuts(file, language, Effects(file, language), taken)
+            if (p.region.start, p.region.end) not in whole
+        ]
+    return work
+
+
+def loose_lists(program: Program, file: SourceFile, task: Task) -> set[Symbol]:
+    """The names of a file that may become a list of objects; none where there is no such list, or something forbids to
+    touch the file."""
+    asked = {bare(n) for w in task.wishes for n in [*w.together, *w.keep]}
+    loose = {s for s in file.scope.symbols.values() if s.name not in asked}
+    if not records(file, program.language, loose) and not any(k.trouble is None for k in program.language.keyed(file)):
+        return set()
+    found = hazards(program, file.path, task.outsiders)
+    return {s for s in loose if forbidding(found, {s.name}) is None} if forbidding(found, set()) is None else set()
+
+
+def things_of_lists(program: Program, task: Task) -> list[Item | Held]:
+    """What lists with one index and keyed tables hold, in the program before anything is lifted."""
+    file = program.files[task.path]
+    loose = loose_lists(program, file, task) if task.idea != "app" else set()
+    if not loose:
+        return []
+    items = item_things(program, file, loose, task.taken)
+    return [*items, *held_things(program, file, loose, task.taken | {i.design.name for i in items})]
