@@ -16,7 +16,6 @@ from itertools import combinations
 from pathlib import Path
 
 from aedifex.core.analysis.effects import Effects, module_variables
-from aedifex.core.design.tables import bare
 from aedifex.core.planning.drafter import draft
 from aedifex.core.program.program import Program, read_program
 
@@ -25,7 +24,7 @@ Groups = list[set[str]]
 
 def drafted(program: Program) -> Groups:
     return [
-        {bare(o) for part in (c.fields, c.methods) for member in part for o in member.origins}
+        {o.local for part in (c.fields, c.methods) for member in part for o in member.origins}
         for c in draft(program).classes
     ]
 

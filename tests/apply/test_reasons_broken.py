@@ -14,6 +14,7 @@ from aedifex.core.apply.scores import weigh
 from aedifex.core.apply.sequence import Outcome
 from aedifex.core.check import run_environment, sandbox, suggest
 from aedifex.core.check.runners import terminal
+from aedifex.core.design.origin import as_origins
 from aedifex.core.design.tables import ClassDesign, MethodDesign
 from aedifex.core.languages.java.running import compiler
 from aedifex.core.languages.java.running.unit_tests import run
@@ -76,7 +77,7 @@ def test_changes_that_meet_are_refused(folder):
 
 def test_a_step_without_its_class(folder):
     program = folder.program("line.py", LINE)
-    made = ClassDesign("Tram", "model", methods=[MethodDesign("add", ["add"])])
+    made = ClassDesign("Tram", "model", methods=[MethodDesign("add", as_origins("add"))])
     with pytest.raises(Refusal, match="there is no class 'Tram' yet"):
         BecomeMethod(made, made.methods[0]).apply(Context(program, empty_design(program)))
 

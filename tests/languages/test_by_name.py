@@ -4,6 +4,7 @@ import pytest
 
 from aedifex.core.analysis.hazards import hazards
 from aedifex.core.apply.sequence import run
+from aedifex.core.design.origin import as_origins
 from aedifex.core.planning.drafter import draft
 from aedifex.core.program.surroundings import read_neighbours
 
@@ -133,7 +134,7 @@ def test_a_copy_that_is_read_later_is_not_handed_over(folder, body, shown, stale
     wanted = folder.run("line.py", "", "x")
     from aedifex.core.design.tables import WishDesign
 
-    design = draft(program, None, [WishDesign(together=["made", "uses"], class_="Maker")])
+    design = draft(program, None, [WishDesign(together=as_origins("made", "uses"), class_="Maker")])
     assert any(m.add for c in design.classes for m in c.methods if m.name == "make") is not stale
     for _, after in run(design, program):
         program = after

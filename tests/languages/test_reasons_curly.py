@@ -76,7 +76,7 @@ def test_a_page_s_function_that_is_called_at_once_is_its_main_code(folder):
     text = PAGE.format("(function begin() {", "})();")
     design = draft(folder.program("line.js", text))
     (app,) = design.classes
-    assert (app.role, [f.origins for f in app.fields]) == ("app", [["main.rung"], ["main.told"]])
+    assert (app.role, [str(o) for f in app.fields for o in f.origins]) == ("app", ["main.rung", "main.told"])
     assert draft(folder.program("line.js", text.replace("ring(4);", "if (rung < 3) begin();"))).classes == []
 
 

@@ -5,6 +5,7 @@ from cases import outputs
 from conftest import needs
 
 from aedifex.core.apply.sequence import run
+from aedifex.core.design.origin import as_origins
 from aedifex.core.design.tables import WishDesign
 from aedifex.core.design.toml import parse, to_toml
 from aedifex.core.planning.drafter import draft
@@ -173,7 +174,7 @@ def test_each_job_of_a_long_method_becomes_a_method(folder, name, text, made):
 def test_what_somebody_keeps_is_not_cut(folder):
     folder.write("line.py", PYTHON)
     program = read_program(str(folder.path), ["line.py"])
-    assert draft(program, wishes=[WishDesign(keep=["Line"])]).lifts == []
+    assert draft(program, wishes=[WishDesign(keep=as_origins("Line"))]).lifts == []
 
 
 def test_a_class_in_another_file_keeps_its_method(folder):

@@ -20,8 +20,8 @@ def classes(design) -> dict[str, tuple[list[str], dict[str, list[str]]]]:
     """Class → its variables, and its functions with what each is handed."""
     return {
         c.name: (
-            sorted(o for f in c.fields for o in f.origins),
-            {m.origins[0]: [a["value"] for a in m.add] for m in c.methods},
+            sorted(str(o) for f in c.fields for o in f.origins),
+            {str(m.origins[0]): [a["value"] for a in m.add] for m in c.methods},
         )
         for c in design.classes
     }
@@ -257,7 +257,7 @@ def test_single_words_with_numbers_are_copies_where_they_are_used_together(folde
         ["x", "y", "v"],
         ["tram1", "tram2"],
     )
-    assert [(m.name, m.origins) for m in tram.methods] == [("move", ["move1", "move2"]), ("draw", ["draw_tram"])]
+    assert [(m.name, [*map(str, m.origins)]) for m in tram.methods] == [("move", ["move1", "move2"]), ("draw", ["draw_tram"])]
     assert built(folder, "line.py", LOOP) == []
     assert "numbered copies  x, v 1, 2: 2 variables each" in folder.aedifex("survey", "line.py").stdout
     assert "6 variables named x, y, v with 1 and 2 are numbered copies of 3" in tram.why[0]

@@ -12,6 +12,7 @@ from aedifex.core.apply.sequence import run
 from aedifex.core.check.check import observe
 from aedifex.core.check.run_environment import World
 from aedifex.core.check.scenarios import load
+from aedifex.core.design.origin import as_origins
 from aedifex.core.design.tables import WishDesign
 from aedifex.core.design.toml import parse, to_toml
 from aedifex.core.planning.drafter import draft
@@ -34,9 +35,9 @@ def wanted(names: list[str], seed: int) -> list[WishDesign]:
     wishes = []
     for number in range(chance.randint(1, 3)):
         size = chance.randint(1, 6)
-        wishes.append(WishDesign(together=names[:size], class_=f"Wish{'ABC'[number]}"))
+        wishes.append(WishDesign(together=as_origins(*names[:size]), class_=f"Wish{'ABC'[number]}"))
         names = names[size:]
-    return [*(w for w in wishes if w.together), *(WishDesign(keep=[n]) for n in names[: chance.randint(0, 2)])]
+    return [*(w for w in wishes if w.together), *(WishDesign(keep=as_origins(n)) for n in names[: chance.randint(0, 2)])]
 
 
 @pytest.mark.parametrize("entry", PROGRAMS)

@@ -11,6 +11,7 @@ from cases import outputs
 from aedifex.core import rewrites
 from aedifex.core.apply import by_hand
 from aedifex.core.apply.sequence import run
+from aedifex.core.design.origin import as_origins
 from aedifex.core.design.tables import Design, WishDesign
 from aedifex.core.rewrites import pipeline
 
@@ -35,7 +36,7 @@ def test_a_rewrite_is_one_file_and_one_line(folder, shout, monkeypatch):
     rewrite = shout.Shouting()
     monkeypatch.setattr(pipeline.prepare, "__defaults__", ((*pipeline.PREPARE, rewrite),))
     monkeypatch.setattr(by_hand, "REWRITES", (*pipeline.REWRITES, rewrite))
-    design = Design("python", ["line.py"], {"line.py": ""}, wishes=[WishDesign(keep=["fare"])])
+    design = Design("python", ["line.py"], {"line.py": ""}, wishes=[WishDesign(keep=as_origins("fare"))])
     done = [(outcome.step.id, outcome.result, after) for outcome, after in run(design, program)]
     assert done[0][:2] == ("shout:fare", "done")
     text = done[0][2].texts["line.py"].decode()

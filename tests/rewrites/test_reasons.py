@@ -4,6 +4,7 @@ import pytest
 
 from aedifex.core.analysis.families import families
 from aedifex.core.analysis.parallel_arrays import lists_named
+from aedifex.core.design.origin import as_origins
 from aedifex.core.design.tables import WishDesign
 from aedifex.core.planning.drafter import draft
 from aedifex.core.program.refusal import Refusal
@@ -190,7 +191,7 @@ NO_METHOD = [
 
 @pytest.mark.parametrize(("text", "said"), NO_METHOD, ids=[f"asked-{i}" for i in range(len(NO_METHOD))])
 def test_what_is_asked_for_and_not_possible_has_its_reason(folder, text, said):
-    wish = WishDesign(["tram_x", "tram_load", "move", "board"], "Tram")
+    wish = WishDesign(as_origins("tram_x", "tram_load", "move", "board"), "Tram")
     assert draft(folder.read_all(text), wishes=[wish]).why_not["board"] == said
 
 

@@ -139,14 +139,17 @@ def kept_wishes(target: str, again: bool) -> list[Placed]:
 
 def asked(keep: tuple[str, ...], together: tuple[str, ...]) -> list[Placed]:
     """The wishes of the command line. Raises click.BadParameter for one that cannot be read."""
+    from ..core.design.origin import as_origins
     from ..core.design.tables import WishDesign
     from ..core.planning.wishes import Placed
 
-    wishes = [Placed(WishDesign(keep=[k]), f"--keep {k}") for k in keep]
+    wishes = [Placed(WishDesign(keep=as_origins(k)), f"--keep {k}") for k in keep]
     for entry in together:
         name, equals, rest = entry.partition("=")
         names = [n.strip() for n in rest.split(",") if n.strip()]
         if not equals or not name.strip() or not names:
             raise click.BadParameter(f"'{entry}' is not of the form Class=a,b,c", param_hint="--together")
-        wishes.append(Placed(WishDesign(together=names, class_=name.strip()), f"--together {name.strip()}"))
+        wishes.append(
+            Placed(WishDesign(together=as_origins(*names), class_=name.strip()), f"--together {name.strip()}")
+        )
     return wishes

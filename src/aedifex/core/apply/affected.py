@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from ..design.tables import bare
 from ..program.model import Function, SourceFile
 from ..program.program import Program
 from .project import Project
@@ -45,7 +44,7 @@ def originals(key: tuple[str, str], project: Project) -> set[tuple[str, int]]:
     for c in project.design.classes:
         for m in c.methods:
             if key[1] in (f"{c.name}.{m.name}", f"{c.name}.{project.original.language.write.hidden(m.name)}"):
-                names = {bare(o) for o in m.origins}
+                names = {o.local for o in m.origins}
     return {
         (path, file.line(f.start))
         for path, file in project.original.files.items()

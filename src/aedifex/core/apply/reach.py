@@ -8,7 +8,8 @@ from typing import Any
 
 from ..analysis.counting_loops import with_inner
 from ..check.evidence import Observed
-from ..design.tables import Design, bare
+from ..design.origin import Origin
+from ..design.tables import Design
 from ..program.errors import AedifexError
 from ..program.line_ranges import range_of
 from ..program.model import Function, SourceFile
@@ -47,7 +48,7 @@ def moving(design: Design, original: Program) -> list[MovingStretch]:
             for text in m.lines:
                 add(found, line_stretch(m.name, text, original))
     for p in design.parts:
-        names = {o for m in p.methods for o in m.origins}
+        names = {o.name for m in p.methods for o in m.origins}
         for file in original.files.values():
             for f in [
                 f for f in file.functions if f.outer.kind == "class" and f.outer.name == p.of and f.name in names
@@ -74,11 +75,9 @@ def add(found: dict[tuple[str, int, int], MovingStretch], stretch: MovingStretch
         found.setdefault((stretch.path, stretch.first, stretch.last), stretch)
 
 
-def functions_of(origin: str, program: Program) -> list[tuple[SourceFile, Function]]:
-    path = origin.partition("::")[0] if "::" in origin else ""
-    return [
-        (f, g) for f in program.files.values() if path in ("", f.path) and (g := f.function(bare(origin))) is not None
-    ]
+def functions_of(origin: Origin, program: Program) -> list[tuple[SourceFile, Function]]:
+    files = [f for f in program.files.values() if origin.of_file(f.path)]
+    return [(f, g) for f in files if (g := f.function(origin.local)) is not None]
 
 
 def function_stretch(file: SourceFile, f: Function, program: Program) -> MovingStretch:

@@ -9,7 +9,8 @@ from dataclasses import dataclass, field
 
 from ..analysis.effects import Effects
 from ..analysis.variable_kinds import constants_of
-from ..design.tables import ClassDesign, Design, MethodDesign, bare
+from ..design.origin import local_name
+from ..design.tables import ClassDesign, Design, MethodDesign
 from ..program.edits import Edits
 from ..program.model import Function, SourceFile
 from ..program.program import Program
@@ -120,7 +121,7 @@ def misplaced(design: Design, original: Program, played: list[tuple[Outcome, Pro
         homes = [
             path
             for path, file in last.holders.items()
-            if (there := file.scope.symbols.get(bare(s.name))) is not None and there.kinds - {"import"}
+            if (there := file.scope.symbols.get(local_name(s.name))) is not None and there.kinds - {"import"}
         ]
         if s.file in last.texts and homes and s.file not in homes:
             reason = messages.STAYS_WITH_READERS.in_file(s.file, name=s.name, file=homes[0])
@@ -143,7 +144,7 @@ def handed_gone(design: Design, gone: set[str]) -> list[str]:
     return [
         c.name
         for c in design.classes
-        if c.name not in gone and any(bare(a["value"]) in objects for m in c.methods for a in m.add)
+        if c.name not in gone and any(local_name(a["value"]) in objects for m in c.methods for a in m.add)
     ]
 
 
@@ -178,8 +179,8 @@ class Needs:
         self.design, self.file = design, file
         self.effects = Effects(file, program.language)
         self.constants = {s.name for s in constants_of(file, program.language)}
-        self.owners = {bare(o): (c, i) for c in design.classes for f in c.fields for i, o in enumerate(f.origins) if o}
-        self.methods = {bare(o): (c, m) for c in design.classes for m in c.methods for o in m.origins}
+        self.owners = {o.local: (c, i) for c in design.classes for f in c.fields for i, o in enumerate(f.origins) if o}
+        self.methods = {o.local: (c, m) for c in design.classes for m in c.methods for o in m.origins}
         self.needs: dict[str, dict[str, None]] = {}
         while True:
             now = {name: self.of(c, m) for name, (c, m) in self.methods.items()}
@@ -188,7 +189,7 @@ class Needs:
             self.needs = now
 
     def functions(self, m: MethodDesign) -> list[Function]:
-        return [f for o in m.origins if (f := self.file.function(bare(o))) is not None]
+        return [f for o in m.origins if (f := self.file.function(o.local)) is not None]
 
     def of(self, c: ClassDesign, m: MethodDesign) -> dict[str, None]:
         found: dict[str, None] = {}
@@ -217,7 +218,10 @@ class Needs:
         found = []
         for m in c.methods:
             names = [
-                n for o in m.origins for n in self.needs.get(bare(o), {}) if n not in {bare(a["value"]) for a in m.add}
+                n
+                for o in m.origins
+                for n in self.needs.get(o.local, {})
+                if n not in {local_name(a["value"]) for a in m.add}
             ]
             if names and self.functions(m):
                 found.append((m, self.functions(m)[0], list(dict.fromkeys(names))))

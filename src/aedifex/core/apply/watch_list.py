@@ -5,7 +5,8 @@ from __future__ import annotations
 from typing import Any
 
 from ..analysis.effects import module_variables
-from ..design.tables import Design, bare, key_of
+from ..design.origin import Origin
+from ..design.tables import Design
 from ..program.program import Program
 from ..rewrites.record_class.rewrite import is_keyed
 
@@ -19,20 +20,20 @@ def watched(design: Design, original: Program) -> list[dict[str, Any]]:
     """
     rows: dict[tuple[str, str, str], dict[str, Any]] = {}
     twice = len(original.files) > 1
-    gone = {bare(old) for old, _ in design.renames}  # not found by its old name any more
+    gone = {r.old.local for r in design.renames}  # not found by its old name any more
     listed = [c for c in design.classes if any(o.collection for o in c.objects)]
-    gone |= {bare(o) for c in listed for f in c.fields for o in f.origins}  # items are objects now
+    gone |= {o.local for c in listed for f in c.fields for o in f.origins}  # items are objects now
     gone |= {o.collection for c in listed for o in c.objects}
-    gone |= {bare(o) for c in design.classes for f in c.fields if f.shared for o in f.origins}  # no object's own
+    gone |= {o.local for c in design.classes for f in c.fields if f.shared for o in f.origins}  # no object's own
     gone |= {
-        bare(o) for c in design.classes for f in c.fields if f.name == c.extends for o in f.origins
+        o.local for c in design.classes for f in c.fields if f.name == c.extends for o in f.origins
     }  # the object itself
     gone |= {
-        bare(f.origins[i])
+        f.origins[i].local
         for c in design.classes
         for i, o in enumerate(c.objects)
         for f in c.fields
-        if f.origins[i : i + 1] and bare(f.origins[i]) == o.name
+        if f.origins[i : i + 1] and f.origins[i].local == o.name
     }
     if any(is_keyed(c) for c in design.classes):
         gone |= {
@@ -47,19 +48,19 @@ def watched(design: Design, original: Program) -> list[dict[str, Any]]:
     for c in design.classes:
         for index, made in enumerate(c.objects):
             for member, origin in c.origins(index) if not made.collection else ():
-                if key_of(bare(origin)) or bare(origin) in gone:
+                if origin.key or origin.local in gone:
                     continue
-                path = origin.split("::")[0] if "::" in origin else c.source or home_file(origin, original)
-                function, _, variable = bare(origin).rpartition(".")
+                path = origin.file or c.source or home_file(origin, original)
+                function, variable = origin.holder, origin.name
                 row = rows.setdefault(
                     (path, function, variable),
-                    {"name": bare(origin), "file": path, "function": function.split(".")[-1], "variable": variable},
+                    {"name": origin.local, "file": path, "function": function.split(".")[-1], "variable": variable},
                 )
                 row |= {"object": made.name, "class": c.name, "members": (hidden(member.name), member.name)}
     return list(rows.values())
 
 
-def home_file(origin: str, program: Program) -> str:
+def home_file(origin: Origin, program: Program) -> str:
     """The file that a bare name of a design means."""
-    name = bare(origin).split(".")[0]
+    name = origin.local.split(".")[0]
     return next((p for p, f in program.files.items() if name in f.scope.symbols), next(iter(program.files)))

@@ -13,8 +13,9 @@ class Key:
     """``doc``: what may be written there; ``choices``: the only values; ``entries``: the keys of each inline table in a
     list.
 
-    ``of``: the dataclass of the tables of this name, of which ``only`` some keys may be written and ``required`` must
-    be; ``said``: the attribute that says whether the key was written.
+    ``speaks``: what its texts speak of, for those that follow a renaming (``rewrites.renamed_designs``); ``of``: the
+    dataclass of the tables of this name, of which ``only`` some keys may be written and ``required`` must be; ``said``:
+    the attribute that says whether the key was written.
     """
 
     doc: str
@@ -26,6 +27,7 @@ class Key:
     only: tuple[str, ...] = ()
     required: tuple[str, ...] = ()
     said: str = ""
+    speaks: str = ""
 
 
 def text(doc: str, default: str = "", **more: Any) -> Any:

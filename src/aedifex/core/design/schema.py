@@ -15,6 +15,7 @@ from ..program.refusal import Refusal
 from . import messages
 from .keys import KEY, Key
 from .lines import Lines
+from .origin import Origin
 from .tables import Design
 
 FORMAT = 1
@@ -31,6 +32,7 @@ class Column:
     kind: type
     default: Any
     key: Key
+    origin: bool  # whether what is written there speaks of the sources, and is read as an Origin
 
 
 @cache
@@ -43,10 +45,12 @@ def columns(table: type, only: tuple[str, ...] = ()) -> dict[str, Column]:
             continue
         key: Key = f.metadata[KEY]
         name = key.name or f.name
-        kind = typing.get_origin(hints[f.name]) or hints[f.name]
+        hint = hints[f.name]
+        origin = Origin in (hint, *typing.get_args(hint))
+        kind = str if hint is Origin else typing.get_origin(hint) or hint
         default = f.default if f.default is not dataclasses.MISSING else kind()
         if not only or name in only:
-            found[name] = Column(name, f.name, kind, default, key)
+            found[name] = Column(name, f.name, kind, default, key, origin)
     return found
 
 
@@ -73,10 +77,24 @@ def read_table(table: type, data: Data, only: tuple[str, ...] = ()) -> Any:
             given[c.attribute] = [row for row in rows_of(data, c.name) if set(c.key.entries) <= set(row)]
         else:
             value = data.get(c.name, c.default)
-            given[c.attribute] = c.kind(value) if c.kind in (list, dict) else value
+            given[c.attribute] = read_value(c, value)
         if c.key.said:
             given[c.key.said] = c.name in data
     return table(**given)
+
+
+def read_value(c: Column, value: Any) -> Any:
+    """A value as its dataclass has it."""
+    if c.origin:
+        return [Origin.parse(v) for v in value] if c.kind is list else Origin.parse(value)
+    return c.kind(value) if c.kind in (list, dict) else value
+
+
+def written_value(c: Column, value: Any) -> Any:
+    """A value as the file has it."""
+    if c.origin:
+        return [str(v) for v in value] if c.kind is list else str(value)
+    return value
 
 
 # -- mistakes of form ----------------------------------------------------------------------------

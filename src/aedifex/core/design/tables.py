@@ -4,10 +4,11 @@
 from __future__ import annotations
 
 import copy
-from collections.abc import Callable, Iterator
+from collections.abc import Callable
 from dataclasses import dataclass, field
 
 from .keys import digests, flag, rows, text, texts
+from .origin import Origin
 
 ROLES = ("model", "service", "view", "controller", "app", "handle")
 STARTS = ("argument", "fixed", "derived", "later")
@@ -18,11 +19,14 @@ class FieldDesign:
     """A field, and the variables of which it takes the place."""
 
     name: str = text("the field, without what the language does to hide it", needed=True)
-    origins: list[str] = texts(
-        'the variables it replaces, in the order of the objects; "" where one has none', name="from", needed=True
+    origins: list[Origin] = texts(
+        'the variables it replaces, in the order of the objects; "" where one has none',
+        name="from",
+        needed=True,
+        speaks="origin",
     )
     start: str = text("how it gets its first value; left out: as the source has it", choices=STARTS)
-    value: str = text("the expression, where it is fixed or derived, or the default")
+    value: str = text("the expression, where it is fixed or derived, or the default", speaks="expression")
     type: str = text("where the language writes types and it cannot be inferred")
     shared: bool = flag("one for the class instead of one for each object", default=False)
     hidden: bool = flag("whether only the class uses it", default=True, said="wanted_hidden")
@@ -34,14 +38,17 @@ class MethodDesign:
     """A method, and the functions or lines of which it takes the place."""
 
     name: str = text("the method", needed=True)
-    origins: list[str] = texts(
+    origins: list[Origin] = texts(
         "the functions it replaces, twins all of them; or file.py:line:column of a handler written in place",
         name="from",
+        speaks="origin",
     )
-    lines: list[str] = texts("or lines of a longer function, or of the main code: file.py:88-104")
-    drop: list[str] = texts("parameters that the object knows by now")
+    lines: list[str] = texts("or lines of a longer function, or of the main code: file.py:88-104", speaks="lines")
+    drop: list[str] = texts("parameters that the object knows by now", speaks="parameter")
     add: list[dict[str, str]] = texts(
-        "what callers pass in: name of the parameter, and the value that they pass", entries=("name", "value")
+        "what callers pass in: name of the parameter, and the value that they pass",
+        entries=("name", "value"),
+        speaks="argument",
     )
     hidden: bool = flag("whether only the class calls it", default=False)
     hook: bool = flag("called by a library under exactly this name", default=False)
@@ -60,7 +67,7 @@ class ObjectDesign:
     """An object, and the variable that holds it."""
 
     name: str = text("the variable that holds it", needed=True)
-    args: list[str] = texts("what the constructor is given, as the source writes it")
+    args: list[str] = texts("what the constructor is given, as the source writes it", speaks="expression")
     owner: str = text("the class that keeps it; left out: the entry")
     collection: str = text("the list in which it is kept")
 
@@ -87,7 +94,7 @@ class ClassDesign:
         made.fields = [f for f in self.fields if not f.shared]
         return made
 
-    def origins(self, index: int) -> list[tuple[FieldDesign, str]]:
+    def origins(self, index: int) -> list[tuple[FieldDesign, Origin]]:
         """The fields of one object with the variable that each replaces."""
         return [(f, f.origins[index]) for f in self.fields if index < len(f.origins) and f.origins[index]]
 
@@ -97,8 +104,8 @@ class ClassDesign:
         for group in (self.fields, self.methods):
             for member in group:
                 for origin in member.origins:
-                    if "::" in origin:
-                        return origin.split("::")[0]
+                    if origin.file and not origin.place:
+                        return origin.file
         return next((text.split(":")[0] for m in self.methods for text in (*m.lines, *m.told)), "")
 
 
@@ -106,7 +113,7 @@ class ClassDesign:
 class StayDesign:
     """A name that stays, with the reason."""
 
-    name: str = text("a variable or function that stays", needed=True)
+    name: str = text("a variable or function that stays", needed=True, speaks="origin")
     why: str = text("the reason; for readers only")
     file: str = text("where it ends up, if it moves with its readers")
 
@@ -115,11 +122,8 @@ class StayDesign:
 class RenameDesign:
     """A name that changes."""
 
-    old: str = text("file.py::function.local, or file.py::name", name="from", needed=True)
+    old: Origin = text("file.py::function.local, or file.py::name", name="from", needed=True, speaks="origin")
     new: str = text("the new name", name="to", needed=True)
-
-    def __iter__(self) -> Iterator[str]:
-        return iter((self.old, self.new))
 
 
 @dataclass
@@ -131,11 +135,11 @@ class PartDesign:
     """
 
     name: str = text("the extracted class", needed=True)
-    of: str = text("the class it is taken out of", needed=True)
+    of: str = text("the class it is taken out of", needed=True, speaks="owner")
     object: str = text("the member that keeps it there", needed=True)
     role: str = text("what it is for", default="model", choices=ROLES)
     file: str = text("its own file; left out: it stays where it is")
-    keep: list[str] = texts("members of that class, set once, that it is given when it is constructed")
+    keep: list[str] = texts("members of that class, set once, that it is given when it is constructed", speaks="member")
     why: list[str] = texts("reasons; for readers only")
     fields: list[FieldDesign] = rows(FieldDesign, "field", only=("name", "from", "hidden"))
     methods: list[MethodDesign] = rows(MethodDesign, "method", only=("name", "from", "hidden"), required=("from",))
@@ -149,8 +153,8 @@ class LiftDesign:
     """
 
     name: str = text("the new method", needed=True)
-    of: str = text("Class.method whose lines they are", needed=True)
-    lines: list[str] = texts("file.py:88-104", needed=True)
+    of: str = text("Class.method whose lines they are", needed=True, speaks="owner")
+    lines: list[str] = texts("file.py:88-104", needed=True, speaks="lines")
     why: list[str] = texts("reasons; for readers only")
     told: list[str] = field(default_factory=list)
 
@@ -172,16 +176,18 @@ class ConstantDesign:
     """A literal that gets a name at the top of its file."""
 
     name: str = text("the constant", needed=True)
-    origins: list[str] = texts("where the literal stands: file.py:line:column of each place", name="from", needed=True)
+    origins: list[Origin] = texts(
+        "where the literal stands: file.py:line:column of each place", name="from", needed=True, speaks="origin"
+    )
 
 
 @dataclass
 class WishDesign:
     """What a person wants in one class, or left as it is."""
 
-    together: list[str] = texts("variables and functions that are to be in one class")
+    together: list[Origin] = texts("variables and functions that are to be in one class", speaks="origin")
     class_: str = text("the name of that class", name="class")
-    keep: list[str] = texts("names that are to stay as they are")
+    keep: list[Origin] = texts("names that are to stay as they are", speaks="origin")
 
 
 @dataclass
@@ -189,7 +195,7 @@ class Design:
     """The whole file."""
 
     language: str = text("of the sources", needed=True)
-    entries: list[str] = texts("what people start; these never move", needed=True)
+    entries: list[str] = texts("what people start; these never move", needed=True, speaks="file")
     sources: dict[str, str] = digests("the files and their digests, as drafted", needed=True)
     classes: list[ClassDesign] = rows(ClassDesign, "class")
     lifts: list[LiftDesign] = rows(LiftDesign, "lift")
@@ -226,19 +232,3 @@ def by_dependency(classes: list[ClassDesign]) -> list[ClassDesign]:
     for c in classes:
         visit(c, ())
     return sorted(found, key=lambda c: c.role == "app")
-
-
-def bare(origin: str) -> str:
-    """``file.py::name`` or ``name`` → name."""
-    return origin.rsplit("::", 1)[-1]
-
-
-def key_of(origin: str) -> str:
-    """``birds[x]`` → x; "" for what is no key of a record."""
-    head, bracket, rest = origin.partition("[")
-    return rest.removesuffix("]") if bracket and head and rest.endswith("]") else ""
-
-
-def holder_of(origin: str) -> str:
-    """``birds[x]`` → birds."""
-    return origin.partition("[")[0]

@@ -13,7 +13,7 @@ from tomlkit.items import Item, Table
 from ..program.errors import AedifexError
 from ..program.refusal import Refusal
 from .lines import Lines
-from .schema import FORMAT, Column, columns, form_mistakes, read_table
+from .schema import FORMAT, Column, columns, form_mistakes, read_table, written_value
 from .tables import Design
 
 SCHEMA = "aedifex.design.schema.json"
@@ -56,7 +56,7 @@ def to_toml(design: Design) -> str:
 def fill(made: Any, table: Any, known: dict[str, Column], told: set[str]) -> None:
     """``told``: the keys whose values are said already."""
     for c in known.values():
-        value = getattr(table, c.attribute)
+        value = written_value(c, getattr(table, c.attribute))
         if c.key.of is not None:
             rows = tomlkit.aot()
             for row in value:

@@ -5,7 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from ..analysis.effects import Effects
-from ..design.tables import ClassDesign, Design, WishDesign, bare
+from ..design.origin import Origin
+from ..design.tables import ClassDesign, Design, WishDesign
 from ..program.model import SourceFile, Symbol
 from ..program.program import Program
 from .drafter import draft
@@ -42,7 +43,7 @@ class Ties:
 def rivals(program: Program, wishes: list[WishDesign], most: int, entries: list[str] | None = None) -> list[Rival]:
     """Up to ``most`` designs of which no two have the same classes; the one that ``draft`` gives comes first."""
     found: list[Rival] = []
-    seen: list[set[frozenset[str]]] = []
+    seen: list[set[frozenset[Origin]]] = []
     for idea in IDEAS:
         design = draft(program, entries, wishes, idea)
         classes = {members_taken(c) for c in design.classes}
@@ -52,7 +53,7 @@ def rivals(program: Program, wishes: list[WishDesign], most: int, entries: list[
     return found
 
 
-def members_taken(c: ClassDesign) -> frozenset[str]:
+def members_taken(c: ClassDesign) -> frozenset[Origin]:
     """The variables and functions that a class takes over."""
     origins = [*(f.origins for f in c.fields), *(m.origins for m in c.methods)]
     return frozenset(o for names in origins for o in names if o)
@@ -76,8 +77,4 @@ def ties(program: Program, design: Design) -> Ties:
 
 def owned(file: SourceFile, c: ClassDesign) -> list[Symbol]:
     symbols = file.scope.symbols
-    return [
-        symbols[bare(o)]
-        for o in sorted(members_taken(c))
-        if bare(o) in symbols and o in (bare(o), f"{file.path}::{bare(o)}")
-    ]
+    return [symbols[o.local] for o in sorted(members_taken(c), key=str) if o.local in symbols and o.of_file(file.path)]

@@ -6,7 +6,8 @@ from collections.abc import Iterator
 from functools import cached_property
 
 from ..analysis.hazards import NAMING
-from ..design.tables import ClassDesign, StayDesign, bare
+from ..design.origin import local_name
+from ..design.tables import ClassDesign, StayDesign
 from ..naming.identifiers import free, like
 from ..program.model import Function, Reference, Statement, Symbol
 from ..rewrites.wrap_main.plan import MainPlan, mortal_classes, plan_main
@@ -104,9 +105,9 @@ class AppMaker:
         by_name = {s.name: s for s in self.file.scope.symbols.values()}
         handed = self.handed_on(called)
         for c in self.plan.classes:
-            functions = {by_name.get(o.rsplit("::", 1)[-1]) for m in c.methods for o in m.origins}
+            functions = {by_name.get(o.local) for m in c.methods for o in m.origins}
             for index, obj in enumerate(c.objects):
-                variables = {by_name.get(o.rsplit("::", 1)[-1]) for _, o in c.origins(index)}
+                variables = {by_name.get(o.local) for _, o in c.origins(index)}
                 if variables & used or functions & called or obj.name in handed:
                     obj.owner = made.name
 
@@ -217,9 +218,9 @@ class AppMaker:
         symbols = self.file.scope.symbols
         for c in self.plan.classes:
             for m in c.methods:
-                functions = [symbols[bare(o)] for o in m.origins if bare(o) in symbols]
+                functions = [symbols[o.local] for o in m.origins if o.local in symbols]
                 for a in m.add:
-                    yield functions, bare(a["value"])
+                    yield functions, local_name(a["value"])
 
     def handed_on(self, called: set[Symbol]) -> set[str]:
         """Names of the state and objects that the app's methods must hand to the other classes' methods that they

@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from ..analysis.parallel_arrays import lists_named
-from ..design.tables import ClassDesign, Design, LiftDesign, WishDesign, bare
+from ..design.origin import Origin, as_origins
+from ..design.tables import ClassDesign, Design, LiftDesign, WishDesign
 from ..program.errors import Refused
 from ..program.model import SourceFile, Symbol
 from ..program.program import Program
@@ -19,18 +20,22 @@ from .wishes import Placed, unfulfilled, wish_mistakes
 
 
 def ask_class(program: Program, name: str, members: str) -> Asked:
-    wish = WishDesign(names_in(members), name, kept_apart(program, names_in(members)))
+    wish = WishDesign(as_origins(*names_in(members)), name, kept_apart(program, as_origins(*names_in(members))))
     design = wished_design(program, [wish], name, "asked")
     design.classes = [c for c in design.classes if c.name == name]
     return Asked(
-        SmallDesign("class", name, f"{', '.join(wish.together)} become the class {name}", without_files(design))
+        SmallDesign(
+            "class", name, f"{', '.join(map(str, wish.together))} become the class {name}", without_files(design)
+        )
     )
 
 
 def ask_app(program: Program, name: str, fields: str = "") -> Asked:
     """``fields``: variables of the main code that are to be fields, though no function shares them."""
     check_class_name(program, name)
-    design = wished_design(program, [WishDesign(names_in(fields), name)] if names_in(fields) else [], name, "app")
+    design = wished_design(
+        program, [WishDesign(as_origins(*names_in(fields)), name)] if names_in(fields) else [], name, "app"
+    )
     return Asked(SmallDesign("app", name, f"the main code becomes the class {name}", without_files(design)))
 
 
@@ -52,11 +57,11 @@ def wished_design(program: Program, wishes: list[WishDesign], name: str, idea: s
     return design
 
 
-def kept_apart(program: Program, members: list[str]) -> list[str]:
+def kept_apart(program: Program, members: list[Origin]) -> list[Origin]:
     """All other functions, if some were asked for."""
-    named = {bare(m) for m in members}
+    named = {m.local for m in members}
     functions = [n for f in program.files.values() for n, s in f.scope.symbols.items() if "function" in s.kinds]
-    return [n for n in functions if n not in named] if named & {*functions} else []
+    return as_origins(*(n for n in functions if n not in named)) if named & {*functions} else []
 
 
 def without_files(design: Design) -> Design:

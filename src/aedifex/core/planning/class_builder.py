@@ -9,11 +9,12 @@ from ..analysis.construction import Founding, plan_construction
 from ..analysis.families import Family
 from ..analysis.late_reads import read_after, rebound
 from ..analysis.startup import running
+from ..design.origin import Origin
 from ..design.tables import ClassDesign, FieldDesign, MethodDesign, ObjectDesign
 from ..naming.verbs import turned
 from ..program.model import Call, Function, Symbol
 from .candidates import Fit, Link, Need
-from .facts import FileFacts
+from .facts import FileFacts, origin_in
 from .names import short_names
 
 
@@ -106,7 +107,7 @@ class ClassBuilder:
         if len(self.rows) > 1:
             short = self.without_numbers(short)
         for i, s in enumerate(first):
-            origins = [row[i].name if row[i] is not None else "" for row in self.rows]  # type: ignore[union-attr]
+            names = [row[i].name if row[i] is not None else "" for row in self.rows]  # type: ignore[union-attr]
             kind = founding.kind(i)
             hidden = role == "app" or self.only_inside(i, spans, founding.starts[0][i].statement)
             value = ""
@@ -116,7 +117,7 @@ class ClassBuilder:
             made.fields.append(
                 FieldDesign(
                     short[s.name],
-                    self.qualified(origins),
+                    self.qualified(names),
                     kind,
                     value,
                     self.facts.kinds[s].type if kind == "later" or self.language.typed else "",
@@ -220,11 +221,9 @@ class ClassBuilder:
                     found |= {r.start for r in self.file.within(c.args_start, c.args_end)}
         return found
 
-    def qualified(self, names: list[str]) -> list[str]:
-        """``file::name`` where more than one file is read."""
-        if len(self.facts.program.files) == 1:
-            return names
-        return [f"{self.file.path}::{n}" if n else "" for n in names]
+    def qualified(self, names: list[str]) -> list[Origin]:
+        """With the file where more than one is read; nothing where a name is ""."""
+        return [origin_in(self.facts.program, self.file, n) if n else Origin() for n in names]
 
     def in_order(self, fits: list[Fit]) -> list[Fit]:
         return sorted(fits, key=lambda fit: fit.functions[0].start)

@@ -7,6 +7,7 @@ from ..analysis.families import Family, near_twins
 from ..analysis.groups import common_stems
 from ..analysis.handlers import handlers
 from ..analysis.twins import TwinLiteral
+from ..design.origin import Origin
 from ..design.tables import ClassDesign, FieldDesign
 from ..naming.identifiers import free, like
 from ..naming.inflection import singular
@@ -139,7 +140,7 @@ def add_differences(facts: FileFacts, family: Family, candidate: Candidate, made
         if name in taken:
             name = write.member_name([*write.words(name), "value"], pattern)
         kind = d.kind if facts.language.typed else ""
-        made.fields.append(FieldDesign(free(name, taken), [""] * len(texts), "argument", type=kind))
+        made.fields.append(FieldDesign(free(name, taken), [Origin()] * len(texts), "argument", type=kind))
         for obj, text in zip(candidate.objects, texts, strict=True):
             obj.args.append(text)
         made.why.append(

@@ -7,7 +7,7 @@ from collections.abc import Set as AbstractSet
 from dataclasses import replace
 
 from ..analysis.effects import Effects
-from ..design.tables import ClassDesign, StayDesign, bare, by_dependency
+from ..design.tables import ClassDesign, StayDesign, by_dependency
 from ..naming.identifiers import file_for
 from ..program.model import Function, Symbol
 from ..rewrites.move_class.placement import tied
@@ -55,7 +55,7 @@ def spans_of_class(facts: FileFacts, c: ClassDesign) -> list[tuple[int, int]]:
 
 def method_functions(facts: FileFacts, c: ClassDesign) -> list[Function]:
     """The functions that become methods of a class."""
-    names = {bare(o) for m in c.methods for o in m.origins}
+    names = {o.local for m in c.methods for o in m.origins}
     return [f for f in facts.top_functions if f.name in names]
 
 

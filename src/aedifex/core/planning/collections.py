@@ -8,7 +8,7 @@ from collections.abc import Callable, Iterable
 
 from ..analysis.array_fill import filling, has_size
 from ..analysis.parallel_arrays import records
-from ..design.tables import ClassDesign, FieldDesign, MethodDesign, ObjectDesign, bare
+from ..design.tables import ClassDesign, FieldDesign, MethodDesign, ObjectDesign
 from ..naming.identifiers import class_name_for, file_stem, free, member_names, taken_names
 from ..naming.inflection import plural, singular
 from ..program.edits import Range, applied
@@ -20,6 +20,7 @@ from ..rewrites.list_of_objects.indexed_methods import Items
 from ..rewrites.list_of_objects.text import collection_edits, loops
 from ..rewrites.parameter_to_receiver import loose
 from ..rewrites.record_class.objects import Handed, keyed_fields, record_edits, worth_a_class
+from .facts import origin_in
 
 KNOWN_OF = frozenset(
     """
@@ -41,7 +42,7 @@ def collect(
     while found := records(file, program.language, free_):
         names = {s.name for s in found[0].lists}
         design = next(
-            (copy.deepcopy(d) for d in known if {bare(o) for f in d.fields for o in f.origins} == names), None
+            (copy.deepcopy(d) for d in known if {o.local for f in d.fields for o in f.origins} == names), None
         )
         design = design or class_of_lists(program, file, found[0], taken)
         program = hidden(with_list_objects, program, file, found[0], design)
@@ -110,7 +111,7 @@ def keyed_class(
         design.objects.append(ObjectDesign(name, [], "", s.name if several else ""))
     for key in found.keys:
         design.fields.append(
-            FieldDesign(key, [qualified(program, file, f"{s.name}[{key}]") for s in roots], "argument", hidden=False)
+            FieldDesign(key, [origin_in(program, file, s.name, key) for s in roots], "argument", hidden=False)
         )
     lines = [str(file.shown(m.span[0])) for m in found.made]
     design.why.append(
@@ -131,7 +132,7 @@ def with_records(program: Program, file: SourceFile, found: Keyed, design: Class
     for name, param in handed:
         here = after.files[file.path]
         f, methods = here.function(name), Handed(here, program.language, design.name)
-        if f is None or name in [m.origins[0] for m in design.methods] or methods.why_not(f, param):
+        if f is None or name in [m.origins[0].local for m in design.methods] or methods.why_not(f, param):
             continue
         short = noted(program, file, design, name, param, f"{name} is passed one of them as {param} at every call")
         after = with_edits(after, here, methods.method_edits(f, param, short, loose(after)))
@@ -145,13 +146,9 @@ def noted(program: Program, file: SourceFile, design: ClassDesign, name: str, pa
     words = {w.lower() for w in write.words(design.name)}
     taken = {n for x in design.fields for n in (x.name, write.hidden(x.name))} | {m.name for m in design.methods}
     short = member_names([name], words, write, taken)[name]
-    design.methods.append(MethodDesign(short, [qualified(program, file, name)], drop=[param]))
+    design.methods.append(MethodDesign(short, [origin_in(program, file, name)], drop=[param]))
     design.why.append(why)
     return short
-
-
-def qualified(program: Program, file: SourceFile, name: str) -> str:
-    return name if len(program.files) == 1 else f"{file.path}::{name}"
 
 
 def with_list_objects(program: Program, file: SourceFile, found: Records, design: ClassDesign) -> Program:
@@ -280,6 +277,6 @@ def fields_of_lists(
         short = free(short if write.is_name(short) else one, held)
         held.add(short)
         made.append(
-            FieldDesign(short, [qualified(program, file, s.name)], "argument" if s in handed else "fixed", hidden=False)
+            FieldDesign(short, [origin_in(program, file, s.name)], "argument" if s in handed else "fixed", hidden=False)
         )
     return made

@@ -3,7 +3,7 @@ differs."""
 
 from __future__ import annotations
 
-from ..design.tables import ClassDesign, MethodDesign, bare
+from ..design.tables import ClassDesign, MethodDesign
 from ..naming.identifiers import free
 from ..naming.inflection import doing
 from ..program.language import Language
@@ -31,13 +31,13 @@ def common_bases(file: SourceFile, language: Language, classes: list[ClassDesign
 def method_words(file: SourceFile, language: Language, c: ClassDesign, m: MethodDesign) -> tuple[str, ...] | None:
     """A method with its name, as words that say fields for the variables; None for one that is not made of one plain
     function."""
-    f = file.function(bare(m.origins[0])) if len(m.origins) == 1 and not m.drop and not m.add else None
+    f = file.function(m.origins[0].local) if len(m.origins) == 1 and not m.drop and not m.add else None
     if f is None:
         return None
     names: dict[Symbol | None, str] = {
-        file.scope.symbols.get(bare(o)): "." + x.name for x in c.fields for o in x.origins
+        file.scope.symbols.get(o.local): "." + x.name for x in c.fields for o in x.origins
     }
-    names |= {file.scope.symbols.get(bare(o)): "." + x.name + "()" for x in c.methods for o in x.origins}
+    names |= {file.scope.symbols.get(o.local): "." + x.name + "()" for x in c.methods for o in x.origins}
     edits = [(r.start, r.end, names[r.symbol]) for r in file.within(f.params_start, f.end) if r.symbol in names]
     declared = [
         (d.start, d.end, names[d.symbol]) for d in file.declarations_within(f.start, f.end) if d.symbol in names

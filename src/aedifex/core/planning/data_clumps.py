@@ -11,7 +11,7 @@ from functools import cached_property
 from ..analysis.families import families
 from ..analysis.groups import first_word
 from ..analysis.parallel_arrays import records
-from ..design.tables import ClassDesign, bare
+from ..design.tables import ClassDesign
 from ..program.facets.text import Text
 from ..program.keyed import Keyed
 from ..program.language import Language
@@ -157,7 +157,7 @@ def item_things(program: Program, file: SourceFile, free_: Iterable[Symbol], tak
     found: list[Item] = []
     for made in records(file, program.language, free_):
         design = class_of_lists(program, file, made, taken)
-        names = {bare(o): f.name for f in design.fields for o in f.origins}
+        names = {o.local: f.name for f in design.fields for o in f.origins}
         uses = sorted((u for s in made.lists for u in made.uses[s]), key=lambda u: u.ref.start)
         found.append(Item(design.objects[0].name, -1, {s: names[s.name] for s in made.lists}, design, uses))
         taken = taken | {design.name}

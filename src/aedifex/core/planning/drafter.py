@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 
 from ..analysis.entries import starting
 from ..analysis.hazards import forbidding, hazards
+from ..design.origin import Origin
 from ..design.tables import (
     ClassDesign,
     Design,
@@ -16,7 +17,6 @@ from ..design.tables import (
     StayDesign,
     StreamDesign,
     WishDesign,
-    bare,
     placed_anew,
 )
 from ..program.pause import uncollected
@@ -101,10 +101,10 @@ def draft_file(program: Program, task: Task) -> FileDraft:
         why = next((s.why for s in made.stays if s.name == "main"), "no class would need it")
         plain = with_handlers(program, task)
         plain.stays += [
-            StayDesign(n, f"{o.name} stays a function: {why}")
+            StayDesign(str(n), f"{o.name} stays a function: {why}")
             for w in task.wishes
             for n in w.together
-            if "." in bare(n)
+            if "." in n.local
         ]
         return plain
     made = with_handlers(program, task)
@@ -121,13 +121,13 @@ def with_handlers(program: Program, task: Task, line: Callable[[int], int] = int
     while True:
         start, moved = with_names(program, task.path, wanted)
         made = planned(start, task, lambda n: line(moved.source(n)), frozenset(n.name for n in wanted))  # noqa: B023
-        methods = {bare(o) for c in made.classes if c.role == "app" for m in c.methods for o in m.origins}
+        methods = {o.local for c in made.classes if c.role == "app" for m in c.methods for o in m.origins}
         if all(n.name in methods for n in wanted):
             break
         wanted = [n for n in wanted if n.name in methods]
-    places = {n.name: n.place for n in wanted}
+    places = {n.name: Origin.parse(n.place) for n in wanted}
     for c in made.classes:
-        renamed(c, lambda name: places.get(bare(name), name), moved.back)
+        renamed(c, lambda origin: places.get(origin.local, origin), moved.back)
         for m in c.methods:
             m.hidden = m.hidden or m.origins[:1] in [[p] for p in places.values()]
     for x in made.lifts:
@@ -155,7 +155,7 @@ def branched(
     for c in made.classes if task.idea == "use" else []:
         for m in list(c.methods) if len(c.objects) == 1 and not c.objects[0].collection else []:
             f = (
-                file.function(bare(m.origins[0]))
+                file.function(m.origins[0].local)
                 if len(m.origins) == 1 and not m.lines and not m.add and not m.drop
                 else None
             )
@@ -203,8 +203,8 @@ def plan_file(
             registering, without = False, next((s.why for s in plan.stays if s.name == "main"), "")
             continue
         classes = [*plan.classes, *kept]
-        methods = {(bare(o), c.role == "app") for c in classes for m in c.methods for o in m.origins}
-        fields = {bare(o) for c in classes for f in c.fields for o in f.origins} | {
+        methods = {(o.local, c.role == "app") for c in classes for m in c.methods for o in m.origins}
+        fields = {o.local for c in classes for f in c.fields for o in f.origins} | {
             s.name for s in plan.facts.constants
         }
         wanted = [

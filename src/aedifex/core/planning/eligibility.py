@@ -9,7 +9,7 @@ from ..analysis.families import numbered
 from ..analysis.groups import first_word
 from ..analysis.hazards import PROCESSES, by_text, forbidding, hazards
 from ..analysis.variable_kinds import UNFIT, classify
-from ..design.tables import StayDesign, bare
+from ..design.tables import StayDesign
 from ..program.model import Function, Reference, Symbol
 from ..program.program import Program
 from .facts import AskedClass, FileFacts, Seen, Task, resting_on
@@ -87,7 +87,7 @@ def with_wishes(facts: FileFacts) -> FileFacts:
     functions = {f.name: f.symbol for f in facts.top_functions}
     found = []
     for wish in facts.task.wishes:
-        names = [bare(n) for n in wish.together if n in (bare(n), f"{facts.file.path}::{bare(n)}")]
+        names = [n.local for n in wish.together if n.of_file(facts.file.path)]
         wanted = [by_name[n] for n in names if n in by_name]
         constants = [s for s in wanted if s in facts.constants and s.name not in facts.task.kept]
         fixed, stays = fit_variables(facts, constants)

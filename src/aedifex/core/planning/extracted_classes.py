@@ -5,7 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterable, Iterator, Sequence
 
 from ..analysis.hazards import forbidding, hazards
-from ..design.tables import ClassDesign, FieldDesign, MethodDesign, PartDesign, bare
+from ..design.origin import Origin
+from ..design.tables import ClassDesign, FieldDesign, MethodDesign, PartDesign
 from ..naming.identifiers import member_names
 from ..program.language import Language
 from ..program.model import SourceFile
@@ -65,7 +66,7 @@ def parts_of(program: Program, path: str, taken: set[str], kept: set[str]) -> tu
 
 def members_of(part: PartDesign) -> set[str]:
     """The members of its class that a part takes over."""
-    return {bare(o) for f in part.fields for o in f.origins} | {bare(o) for m in part.methods for o in m.origins}
+    return {o.local for f in part.fields for o in f.origins} | {o.local for m in part.methods for o in m.origins}
 
 
 def large(file: SourceFile, whole: Whole) -> bool:
@@ -99,10 +100,10 @@ def part_of(
     """A part with those fields that its methods use, and those methods that need little else; None if that is not worth
     a class."""
     fields = {
-        members[bare(f.origins[0])]: f.name for f in c.fields if len(f.origins) == 1 and bare(f.origins[0]) in members
+        members[f.origins[0].local]: f.name for f in c.fields if len(f.origins) == 1 and f.origins[0].local in members
     }
     methods = {
-        members[bare(m.origins[0])]: m.name for m in c.methods if len(m.origins) == 1 and bare(m.origins[0]) in members
+        members[m.origins[0].local]: m.name for m in c.methods if len(m.origins) == 1 and m.origins[0].local in members
     }
     while (able := {m: n for m, n in methods.items() if can_go(whole, m, fields, methods)}) != methods:
         methods = able
@@ -170,10 +171,10 @@ def made_part(
         shown += "_part"
     open_ = {u.name for u in outer_uses(language, whole, fields, methods)}
     part = PartDesign(name, whole.name, shown, role)
-    part.fields = [FieldDesign(n.strip("#"), [m], hidden=m not in open_) for m, n in fields.items()]
+    part.fields = [FieldDesign(n.strip("#"), [Origin(m)], hidden=m not in open_) for m, n in fields.items()]
     asked = {u.name for u in whole.uses if u.function.name not in methods}
     part.methods = [
-        MethodDesign(n.strip("#"), [m], hidden=m.startswith("_") and m not in asked) for m, n in methods.items()
+        MethodDesign(n.strip("#"), [Origin(m)], hidden=m.startswith("_") and m not in asked) for m, n in methods.items()
     ]
     return part
 
@@ -210,8 +211,8 @@ def kept_by(file: SourceFile, language: Language, part: PartDesign) -> list[str]
 
 
 def reasons(file: SourceFile, whole: Whole, part: PartDesign) -> list[str]:
-    fields = [o for f in part.fields for o in f.origins]
-    methods = {o for m in part.methods for o in m.origins}
+    fields = [o.name for f in part.fields for o in f.origins]
+    methods = {o.name for m in part.methods for o in m.origins}
     others = {u.function.name for u in whole.uses if u.name in fields} - methods
     alone = len(
         [

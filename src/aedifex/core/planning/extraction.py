@@ -19,7 +19,7 @@ from ..analysis.regions.interface import interface, state_names
 from ..analysis.regions.region import Region, all_blocks, further, region_of
 from ..analysis.regions.repeats import repeats
 from ..analysis.variable_kinds import classify
-from ..design.tables import ClassDesign, bare
+from ..design.tables import ClassDesign
 from ..naming.identifiers import free, like, says
 from ..naming.verbs import guarded_words, question, verb
 from ..program.edits import applied
@@ -85,10 +85,10 @@ def from_lines(classes: list[ClassDesign], stood: Sequence[Piece], line: Callabl
     places = {p.name: p.region.start for p in stood if p.app}
     for c in classes:
         c.methods.sort(
-            key=lambda m: places.get(bare(m.origins[0]), 0) if m.origins else 0
+            key=lambda m: places.get(m.origins[0].local, 0) if m.origins else 0
         )  # parts of the main code in its order, at the end
         for m in c.methods:
-            mine = [by_name[bare(o)] for o in m.origins if bare(o) in by_name]
+            mine = [by_name[o.local] for o in m.origins if o.local in by_name]
             if not mine:
                 continue
             m.origins, m.lines = [], [p.lines for p in mine]

@@ -11,7 +11,8 @@ from ..analysis.effects import Effects
 from ..analysis.hazards import Hazard
 from ..analysis.variable_kinds import Variable
 from ..analysis.word_variants import Variants, word_sets
-from ..design.tables import StayDesign, WishDesign, bare
+from ..design.origin import Origin
+from ..design.tables import StayDesign, WishDesign
 from ..naming.identifiers import taken_names
 from ..program.facets.text import Text
 from ..program.language import Language
@@ -38,7 +39,7 @@ class Task:
     @property
     def kept(self) -> set[str]:
         """The names of the file that somebody wants left as they are."""
-        return {bare(n) for w in self.wishes for n in w.keep if n in (bare(n), f"{self.path}::{bare(n)}")}
+        return {n.local for w in self.wishes for n in w.keep if n.of_file(self.path)}
 
 
 @dataclass(frozen=True)
@@ -130,6 +131,11 @@ class FileFacts:
     def top_functions(self) -> list[Function]:
         """Functions of the file, also those that are made in lines of main code."""
         return [f for f in self.file.functions if f.outer is self.file.scope]
+
+
+def origin_in(program: Program, file: SourceFile, name: str, key: str = "") -> Origin:
+    """How a design speaks of a name at the top of a file: with the file where more than one is read."""
+    return Origin(name, "", file.path if len(program.files) > 1 else "", key)
 
 
 def with_fields(facts: FileFacts, freed: AbstractSet[Symbol]) -> FileFacts:

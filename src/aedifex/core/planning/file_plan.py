@@ -6,7 +6,7 @@ from collections.abc import Iterable
 from collections.abc import Set as AbstractSet
 from dataclasses import dataclass, field, replace
 
-from ..design.tables import ClassDesign, StayDesign, bare
+from ..design.tables import ClassDesign, StayDesign
 from ..program.model import Function, Symbol
 from .facts import FileFacts
 from .selection import worked_out_between
@@ -46,7 +46,7 @@ def with_class(
     works out."""
     late = [f for f in made.fields if f.start == "later"] if not plan.facts.language.code_at_top else []
     if late:
-        origins = [bare(o) for o in late[0].origins if o]
+        origins = [o.local for o in late[0].origins if o]
         return plan.staying(worked_out_between({*variables}, origins[0]))
     return replace(
         plan,

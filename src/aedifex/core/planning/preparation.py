@@ -13,7 +13,7 @@ from typing import Any
 from ..analysis.effects import Effects, module_variables
 from ..analysis.hazards import forbidding, hazards
 from ..analysis.parallel_arrays import records
-from ..design.tables import ClassDesign, PartDesign, StreamDesign, bare
+from ..design.tables import ClassDesign, PartDesign, StreamDesign
 from ..program.model import SourceFile, Symbol
 from ..program.program import Program
 from ..rewrites.explicit_registration.registrations import unfolded
@@ -178,7 +178,7 @@ def liftable(program: Program, task: Task, items: Sequence[Thing]) -> list[Piece
 def loose_lists(program: Program, file: SourceFile, task: Task) -> set[Symbol]:
     """The names of a file that may become a list of objects; none where there is no such list, or something forbids to
     touch the file."""
-    asked = {bare(n) for w in task.wishes for n in [*w.together, *w.keep]}
+    asked = {n.local for w in task.wishes for n in [*w.together, *w.keep]}
     loose = {s for s in file.scope.symbols.values() if s.name not in asked}
     if not records(file, program.language, loose) and not any(k.trouble is None for k in program.language.keyed(file)):
         return set()

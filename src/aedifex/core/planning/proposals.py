@@ -7,7 +7,6 @@ from typing import Any
 
 from ..analysis.effects import Effects
 from ..analysis.hazards import forbidding, hazards
-from ..design.tables import bare
 from ..program.program import Program
 from ..rewrites.inline_main.opened import inlined
 from .extracted_classes import parts_in
@@ -53,8 +52,8 @@ def proposed_parts(program: Program, path: str, outsiders: Program | None = None
         {
             "class": p.of,
             "name": p.name,
-            "fields": [bare(o) for f in p.fields for o in f.origins],
-            "methods": [bare(o) for m in p.methods for o in m.origins],
+            "fields": [o.local for f in p.fields for o in f.origins],
+            "methods": [o.local for m in p.methods for o in m.origins],
         }
         for p in parts_in(program, path, outsiders, set(), set())
     ]

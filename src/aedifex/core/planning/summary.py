@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from ..design.tables import ClassDesign, Design, bare, holder_of
+from ..design.origin import local_name
+from ..design.tables import ClassDesign, Design
 
 
 def summary(design: Design) -> list[str]:
@@ -25,7 +26,7 @@ def summary(design: Design) -> list[str]:
             why = (
                 telling[0].why
                 if telling[0].why.startswith("the main code")
-                else f"{bare(telling[0].name)} stays, because {telling[0].why}"
+                else f"{local_name(telling[0].name)} stays, because {telling[0].why}"
             )
         lines.append(f"No class is proposed: {why}.")
     return lines
@@ -49,10 +50,10 @@ def fate(design: Design, name: str) -> list[str]:
     found = []
     for c in design.classes:
         for f in c.fields:
-            if name in [holder_of(bare(o)) for o in f.origins]:
+            if name in [o.variable for o in f.origins]:
                 found.append(f"becomes the field '{f.name}' of {c.name} ({f.start})")
         for m in c.methods:
-            if name in [bare(o) for o in m.origins]:
+            if name in [o.local for o in m.origins]:
                 more = f", without {', '.join(m.drop)}" if m.drop else ""
                 more += f", with {', '.join(a['name'] for a in m.add)} passed in" if m.add else ""
                 found.append(f"becomes the method '{m.name}' of {c.name}{more}")
@@ -61,6 +62,6 @@ def fate(design: Design, name: str) -> list[str]:
             found.append(f"because {telling[0]}")
             break
     for s in design.stays:
-        if bare(s.name) == name:
+        if local_name(s.name) == name:
             found.append(f"stays: {s.why}" + (f" (moves to {s.file} with its readers)" if s.file else ""))
     return found

@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from ..design.lines import Lines
-from ..design.tables import Design, bare
+from ..design.origin import Origin, local_name
+from ..design.tables import Design
 from ..program.program import Program
 from ..program.refusal import Refusal
 from ..rewrites import mistakes
@@ -50,7 +51,7 @@ def check_head(check: DesignCheck) -> None:
     for index, s in enumerate(design.stays):
         if (
             s.name != "main"
-            and bare(s.name) not in check.collections
-            and not any(bare(s.name) in f.scope.symbols for f in program.files.values())
+            and local_name(s.name) not in check.collections
+            and not any(local_name(s.name) in f.scope.symbols for f in program.files.values())
         ):
-            check.absent(check.lines.of("stay", index, -1, "name"), s.name)
+            check.absent(check.lines.of("stay", index, -1, "name"), Origin.parse(s.name))

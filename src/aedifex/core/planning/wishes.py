@@ -8,7 +8,8 @@ from typing import Any
 
 from ..analysis.variable_kinds import classify
 from ..design.lines import Lines
-from ..design.tables import ClassDesign, Design, WishDesign, bare
+from ..design.origin import Origin, local_name
+from ..design.tables import ClassDesign, Design, WishDesign
 from ..program.model import SourceFile
 from ..program.near import perhaps
 from ..program.program import Program
@@ -33,7 +34,7 @@ class Placed:
         return message.in_file(self.path, self.line, **values)
 
     @property
-    def names(self) -> list[str]:
+    def names(self) -> list[Origin]:
         return [*self.wish.together, *self.wish.keep]
 
 
@@ -59,17 +60,17 @@ def wish_mistakes(program: Program, wishes: list[Placed]) -> list[Refusal]:
     """Everything that no draft could do, in the order of the wishes."""
     program, wishes = spoken(program, wishes)
     files = [f for f in program.files.values() if not f.problems]
-    known = {bare(n): f for f in reversed(files) for n, s in f.scope.symbols.items() if s.kinds}
+    known = {n: f for f in reversed(files) for n, s in f.scope.symbols.items() if s.kinds}
     found: list[Refusal] = []
-    owner: dict[str, Placed] = {}
+    owner: dict[Origin, Placed] = {}
     kept = {n: w for w in wishes for n in w.wish.keep}
     streams = {
         o for k in (program.language.streams.KINDS if program.language.streams is not None else ()) for o in k.origins
     }
     for said in wishes:
         for name in said.names:
-            if bare(name) not in known and not (name in said.wish.keep and name in streams):
-                hint = perhaps(name, known).removeprefix("; ") or "write it as the script does"
+            if name.local not in known and not (name in said.wish.keep and str(name) in streams):
+                hint = perhaps(str(name), known).removeprefix("; ") or "write it as the script does"
                 found.append(said.mistake(messages.NOT_A_NAME, name=name, hint=hint))
         if said.wish.together or said.wish.class_:
             found += class_mistakes(program, said, known)
@@ -85,7 +86,7 @@ def wish_mistakes(program: Program, wishes: list[Placed]) -> list[Refusal]:
 
 def spoken(program: Program, wishes: list[Placed]) -> tuple[Program, list[Placed]]:
     """Program and wishes with long main functions opened of whose variables the wishes speak (``main.score``)."""
-    heads = {bare(n).partition(".")[0] for w in wishes for n in w.names if "." in bare(n)}
+    heads = {n.holder.partition(".")[0] for w in wishes for n in w.names if n.holder}
     for path in [
         p for p, f in program.files.items() if not f.problems and any(f.function(h) is not None for h in heads)
     ]:
@@ -99,10 +100,10 @@ def spoken(program: Program, wishes: list[Placed]) -> tuple[Program, list[Placed
 def class_mistakes(program: Program, said: Placed, known: dict[str, SourceFile]) -> Iterator[Refusal]:
     write, wish = program.language.write, said.wish
     name = wish.class_
-    places = {bare(n): known[bare(n)] for n in wish.together if bare(n) in known}
+    places = {n.local: known[n.local] for n in wish.together if n.local in known}
     if name and not write.is_name(name):
         yield said.mistake(messages.NO_CLASS_NAME, name=name)
-    elif name in known and not (places and name in wish.together):
+    elif name in known and not (places and name in map(str, wish.together)):
         symbol = known[name].scope.symbols[name]
         path, line = known[name].place(min(r.start for r in symbol.bindings)) if symbol.bindings else ("", 0)
         yield said.mistake(messages.CLASS_NAMED_SO, name=name, place=f"{path}:{line}")
@@ -123,13 +124,15 @@ def fields(program: Program, places: dict[str, SourceFile]) -> list[str]:
 def unfulfilled(design: Design, wishes: list[Placed]) -> list[Refusal]:
     """What the draft could not do of the wishes, with the reasons."""
     found = []
-    reasons = {bare(s.name): s.why for s in design.stays}
+    reasons = {local_name(s.name): s.why for s in design.stays}
     for said in wishes:
-        for name in dict.fromkeys(bare(n) for n in said.wish.together):
+        for name in dict.fromkeys(n.local for n in said.wish.together):
             made = next((c for c in design.classes if name in taken_over(c)), None)
             if made is not None and said.wish.class_ in ("", made.name):
                 continue
-            lost = [r for n, r in reasons.items() if n in map(bare, said.wish.together) and r.startswith("no class")]
+            lost = [
+                r for n, r in reasons.items() if n in [o.local for o in said.wish.together] and r.startswith("no class")
+            ]
             reason = design.why_not.get(name) or (
                 lost[0] if lost else reasons.get(name, "it cannot be a member of a class")
             )
@@ -142,4 +145,4 @@ def unfulfilled(design: Design, wishes: list[Placed]) -> list[Refusal]:
 def taken_over(c: ClassDesign) -> set[str]:
     """The names of the variables and functions that a class replaces."""
     origins = [f.origins for f in c.fields] + [m.origins for m in c.methods]
-    return {bare(o) for names in origins for o in names}
+    return {o.local for names in origins for o in names}

@@ -11,6 +11,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from ..analysis.startup import running
+from ..design.origin import Origin
 from ..design.tables import ClassDesign, FieldDesign
 from ..program.edits import Edits
 from ..program.model import Function, SourceFile, Symbol
@@ -42,7 +43,7 @@ class StoreAs(Step):
     def apply(self, context: Context) -> Edits:
         file, out, write = context.file(self.path), Edits(), context.write
         check_hazards(context, file, {self.source}, "keep the one name")
-        source = symbol(file, self.source, "variable")
+        source = symbol(file, Origin.parse(self.source), "variable")
         if len(source.bindings) > 1:
             raise messages.COPY_STALE.at(file, source.bindings[1].start, source=source.name)
         if any(self.name in s.symbols for s in file.scope.walk()):
@@ -57,7 +58,7 @@ class StoreAs(Step):
         ):
             raise messages.NOTHING_SETS.in_file(file.path, name=self.source)
         for name in self.functions:
-            replace_uses(context, file, function_of(file, name), source, self.name, out)
+            replace_uses(context, file, function_of(file, Origin.parse(name)), source, self.name, out)
         lead = file.slice(write.line_start(file, first.start), first.start)
         line = write.declare_variable(file, self.name, self.source, context.type_of(file, source))
         out.insert(
@@ -76,7 +77,7 @@ class StoreCompanion(MakesVariables):
 
     def apply(self, context: Context) -> Edits:
         file, out = context.home(self.design), Edits()
-        source = symbol(file, self.member.value, "variable")
+        source = symbol(file, Origin.parse(self.member.value), "variable")
         if len(source.bindings) > 1:
             raise messages.COPY_STALE.at(file, source.bindings[1].start, source=source.name)
         hoister = Hoister(context, file, self, [])

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from ..design.tables import ClassDesign, FieldDesign, MethodDesign, ObjectDesign, bare, key_of
+from ..design.origin import Origin
+from ..design.tables import ClassDesign, FieldDesign, MethodDesign, ObjectDesign
 from . import mistakes
 from .design_check import DesignCheck
 
@@ -22,14 +23,14 @@ def check_classes(check: DesignCheck) -> None:
         seen.add(c.name)
         for number, f in enumerate(c.fields):
             check_field(check, index, number, c, f)
-        if not c.objects and any(o and not key_of(bare(o)) for f in c.fields if not f.shared for o in f.origins):
+        if not c.objects and any(o and not o.key for f in c.fields if not f.shared for o in f.origins):
             check.report(line, mistakes.NO_OBJECT, name=c.name)
         for number, o in enumerate(c.objects):
             check_object(check, index, number, c, o)
 
 
 def of_records(c: ClassDesign) -> bool:
-    return any(key_of(bare(o)) for f in c.fields for o in f.origins)
+    return any(o.key for f in c.fields for o in f.origins)
 
 
 def check_field(check: DesignCheck, index: int, number: int, c: ClassDesign, f: FieldDesign) -> None:
@@ -37,7 +38,7 @@ def check_field(check: DesignCheck, index: int, number: int, c: ClassDesign, f: 
         return check.lines.of("class.field", index, number, key)
 
     check.member_name(line("name"), index, f.name, f.hidden)
-    keyed, count = any(key_of(bare(o)) for o in f.origins), max(1, len(c.objects))
+    keyed, count = any(o.key for o in f.origins), max(1, len(c.objects))
     if keyed and f.start not in ("", "argument"):
         check.report(line("start"), mistakes.RECORDS_GIVE_START, name=f.name)
     elif keyed and f.value:
@@ -73,11 +74,11 @@ def check_collection(check: DesignCheck, line: int, c: ClassDesign, name: str) -
     if not check.write.is_name(name):
         check.report(line, mistakes.NO_NAME, name=name)
     elif of_records(c):
-        if check.file_of(name) is None:
-            check.absent(line, name)
+        if check.file_of(Origin.parse(name)) is None:
+            check.absent(line, Origin.parse(name))
     elif len(c.objects) > 1:
         check.report(line, mistakes.VARIABLE_EACH)
-    elif name not in [bare(o) for f in c.fields for o in f.origins] and any(
+    elif name not in [o.local for f in c.fields for o in f.origins] and any(
         name in f.scope.symbols for f in check.program.files.values()
     ):
         check.report(line, mistakes.NAME_IN_USE, name=name)
@@ -109,13 +110,11 @@ def check_method(check: DesignCheck, index: int, number: int, c: ClassDesign, m:
         check.origin(line("from"), origin, c.name, "function")
     for origin in m.origins[:1]:
         file = check.file_of(origin)
-        function = file.function(bare(origin)) if file is not None else None
+        function = file.function(origin.local) if file is not None else None
         for name in m.drop:
             if function is not None and name not in [p.name for p in function.params]:
-                check.report(line("drop"), mistakes.NO_PARAMETER, function=bare(origin), name=name)
+                check.report(line("drop"), mistakes.NO_PARAMETER, function=origin.local, name=name)
     for add in m.add:
-        if (
-            check.file_of(add["value"]) is None
-            and add["value"] not in check.objects | check.collections | check.streams
-        ):
-            check.absent(line("add"), add["value"])
+        value = Origin.parse(add["value"])
+        if check.file_of(value) is None and str(value) not in check.objects | check.collections | check.streams:
+            check.absent(line("add"), value)

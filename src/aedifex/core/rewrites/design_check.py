@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import Any
 
 from ..analysis.regions.region import region_of
 from ..design.lines import Lines
-from ..design.tables import Design, bare, holder_of, key_of
+from ..design.origin import Origin
+from ..design.tables import Design
 from ..program.errors import AedifexError
 from ..program.keyed import Keyed
 from ..program.line_ranges import range_of
@@ -38,32 +40,22 @@ class DesignCheck:
         if not self.write.is_name(name):
             self.report(line, message, name=name)
 
-    def absent(self, line: int, origin: str) -> None:
+    def absent(self, line: int, origin: Origin) -> None:
         """Say of a name that no one file has it."""
-        having = [
-            f.path for f in self.program.files.values() if (x := f.scope.symbols.get(origin)) is not None and x.kinds
-        ]
+        files = self.program.files.values()
+        having = [f.path for f in files if (x := f.scope.symbols.get(str(origin))) is not None and x.kinds]
         if len(having) > 1:
             self.report(line, mistakes.IN_SEVERAL_FILES, name=origin, files=" and ".join(having), first=having[0])
             return
-        known = [n for f in self.program.files.values() for n, x in f.scope.symbols.items() if x.kinds]
-        self.report(
-            line,
-            mistakes.NOT_IN_SOURCES,
-            name=origin,
-            hint=perhaps(bare(origin), known).removeprefix("; ") or "correct it",
-        )
+        known = [n for f in files for n, x in f.scope.symbols.items() if x.kinds]
+        hint = perhaps(origin.local, known).removeprefix("; ") or "correct it"
+        self.report(line, mistakes.NOT_IN_SOURCES, name=origin, hint=hint)
 
-    def file_of(self, origin: str) -> SourceFile | None:
+    def file_of(self, origin: Origin) -> SourceFile | None:
         """The file that defines an origin; None if none or several do."""
-        if "::" in origin:
-            found = [
-                f for f in [self.program.files.get(origin.split("::")[0])] if f and bare(origin) in f.scope.symbols
-            ]
-        else:
-            found = [
-                f for f in self.program.files.values() if origin in f.scope.symbols and f.scope.symbols[origin].kinds
-            ]
+        files = [f for f in self.program.files.values() if origin.of_file(f.path)]
+        symbols = [(f, f.scope.symbols.get(origin.local)) for f in files]
+        found = [f for f, s in symbols if s is not None and (s.kinds or origin.file)]
         return found[0] if len(found) == 1 else None
 
     def member_name(self, line: int, class_: int, name: str, hidden: bool) -> None:
@@ -77,34 +69,31 @@ class DesignCheck:
             self.report(line, mistakes.GIVEN_TWICE, what="member", name=name)
         members.add(shown)
 
-    def origin(self, line: int, origin: str, owner: str, kind: str) -> None:
+    def origin(self, line: int, origin: Origin, owner: str, kind: str) -> None:
         """A variable or a function that a class takes over."""
-        if bare(origin) in self.collections | self.streams:
+        if origin.local in self.collections | self.streams:
             return
-        if key_of(bare(origin)):
+        if origin.key:
             self.keyed_origin(line, origin)
             return
         file = self.file_of(origin)
         if file is None:
             self.absent(line, origin)
             return
-        if kind not in file.scope.symbols[bare(origin)].kinds:
+        if kind not in file.scope.symbols[origin.local].kinds:
             self.report(line, mistakes.OTHER_KIND, name=origin, kind=kind)
-        full = f"{file.path}::{bare(origin)}"
+        full = f"{file.path}::{origin.local}"
         if full in self.owners:
             self.report(line, mistakes.BELONGS_ALREADY, name=origin, class_=self.owners[full])
         self.owners[full] = owner
 
-    def keyed_origin(self, line: int, origin: str) -> None:
+    def keyed_origin(self, line: int, origin: Origin) -> None:
         """A key of a record that a variable, or a list, holds."""
-        holder = holder_of(origin)
+        holder = replace(origin, key="")
         if (file := self.file_of(holder)) is None:
             self.absent(line, holder)
-        elif not any(
-            key_of(bare(origin)) in k.keys and holder_of(bare(origin)) in k.names
-            for k in file_keyed(self.program, file)
-        ):
-            self.report(line, mistakes.NO_RECORD_KEY, name=holder, key=key_of(bare(origin)))
+        elif not any(origin.key in k.keys and origin.variable in k.names for k in file_keyed(self.program, file)):
+            self.report(line, mistakes.NO_RECORD_KEY, name=holder, key=origin.key)
 
     def method_lines(self, line: int, lines: list[str]) -> None:
         """Each stretch is whole statements of one block, or one expression."""

@@ -14,6 +14,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from ..design.origin import Origin
 from ..design.tables import ClassDesign, FieldDesign
 from ..program.edits import Edits
 from ..program.program import Program
@@ -54,7 +55,9 @@ def ask_extend(program: Program, whole: str, member: str) -> Asked:
     path = home_of(program, whole)
     return Asked(
         ExtendClass(
-            ClassDesign(whole, "app", extends=member, fields=[FieldDesign(member, [f"{path}::{member}"], hidden=False)])
+            ClassDesign(
+                whole, "app", extends=member, fields=[FieldDesign(member, [Origin(member, file=path)], hidden=False)]
+            )
         )
     )
 

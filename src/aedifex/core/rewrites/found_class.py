@@ -20,7 +20,7 @@ from ..analysis.construction import Founding, Start, inert, plan_construction
 from ..analysis.effects import Effects
 from ..analysis.startup import running
 from ..analysis.variable_kinds import UNFIT, constants_of, declared_type
-from ..design.tables import ClassDesign, FieldDesign, ObjectDesign, bare
+from ..design.tables import ClassDesign, FieldDesign, ObjectDesign
 from ..program.edits import Edits, rewritten
 from ..program.language import NewField
 from ..program.layout import text_lines
@@ -128,7 +128,7 @@ class Founder:
         """A field that others use is open. What becomes of main code is the app's."""
         if self.design.role == "app" or self.context.language.joined:
             return
-        names = {bare(o) for m in self.design.methods for o in m.origins}
+        names = {o.local for m in self.design.methods for o in m.origins}
         inside = [(f.start, f.end) for f in self.file.tops if f.name in names]
         firsts = [
             (s.start, s.end)
@@ -157,7 +157,7 @@ class Founder:
         methods = {
             self.file.scope.symbols[name]
             for m in self.design.methods
-            for name in [o.rsplit("::", 1)[-1] for o in m.origins]
+            for name in [o.local for o in m.origins]
             if name in self.file.scope.symbols
         }
         constants -= {s for row in self.variables for s in row if s is not None}
@@ -218,7 +218,7 @@ class Founder:
             texts += [
                 file.slice(*s.value)
                 for s in running(file, self.context.language)
-                if s.target is not None and s.value is not None and s.target.name == bare(origin)
+                if s.target is not None and s.value is not None and s.target.name == origin.local
             ]
         owners = {o.name for c in self.context.design.classes for o in c.objects} | {self.write.RECEIVER}
         said = [

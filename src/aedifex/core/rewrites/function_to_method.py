@@ -15,7 +15,7 @@ from ..analysis.effects import Effects
 from ..analysis.hazards import by_text
 from ..analysis.late_reads import read_after, rebound
 from ..analysis.twins import local_marks
-from ..design.tables import ClassDesign, FieldDesign, MethodDesign, bare
+from ..design.tables import ClassDesign, FieldDesign, MethodDesign
 from ..program.edits import Edits
 from ..program.language import Language
 from ..program.model import Argument, Call, Function, Reference, SourceFile, Symbol
@@ -40,7 +40,7 @@ class BecomeMethod(ClassStep):
         return f"{self.design.name}.{self.method.name}"
 
     def title(self) -> str:
-        names = " and ".join(o.rsplit("::", 1)[-1] for o in self.method.origins)
+        names = " and ".join(o.local for o in self.method.origins)
         verb = "become" if len(self.method.origins) > 1 else "becomes"
         return f"{names} {verb} the method {self.design.name}.{self.method.name}"
 
@@ -65,7 +65,7 @@ class FunctionToMethod(ClassRewrite):
 def callees_first(c: ClassDesign, file: SourceFile, language: Language) -> list[int]:
     """Indexes of the methods so that what a method calls comes before it, as far as there is no circle."""
     effects = Effects(file, language)
-    symbols = [{file.scope.symbols.get(bare(o)) for o in m.origins} for m in c.methods]
+    symbols = [{file.scope.symbols.get(o.local) for o in m.origins} for m in c.methods]
     found: list[int] = []
 
     def visit(i: int, path: tuple[int, ...]) -> None:
@@ -351,7 +351,7 @@ class Mover:
         original = self.context.original
         if kept is None or original is None:
             return True
-        found = [(f, f.scope.symbols.get(bare(o))) for o in kept.origins if o for f in original.files.values()]
+        found = [(f, f.scope.symbols.get(o.local)) for o in kept.origins if o for f in original.files.values()]
         known = [(f, s) for f, s in found if s is not None and s.kinds]
         return not known or any(rebound(f, self.context.language, s) for f, s in known)
 

@@ -12,6 +12,7 @@ import copy
 from collections.abc import Iterator
 from dataclasses import dataclass
 
+from ..design.origin import Origin, as_origins
 from ..design.tables import ConstantDesign, Design, placed_anew
 from ..program.edits import Edits
 from ..program.errors import AedifexError
@@ -39,16 +40,14 @@ class NameLiteral(Step):
         return self.constant.name
 
     def title(self) -> str:
-        return (
-            f"{', '.join(self.constant.origins)} {'get' if len(self.constant.origins) > 1 else 'gets'} the name "
-            f"{self.constant.name}"
-        )
+        places = self.constant.origins
+        return f"{', '.join(map(str, places))} {'get' if len(places) > 1 else 'gets'} the name {self.constant.name}"
 
     def apply(self, context: Context) -> Edits:
         name, out = self.constant.name, Edits()
         if not context.write.is_name(name):
             raise messages.NO_NAME.in_file(name=name)
-        found = [literal_at(context, place) for place in self.constant.origins]
+        found = [literal_at(context, str(place)) for place in self.constant.origins]
         file, start, end, kind = found[0]
         value = file.slice(start, end)
         for other, a, b, _ in found:
@@ -98,7 +97,7 @@ def declaration(context: Context, file: SourceFile, line: str) -> tuple[int, str
 
 
 def ask_constant(program: Program, places: str, name: str) -> Asked:
-    return Asked(NameLiteral(ConstantDesign(name, names_in(places))))
+    return Asked(NameLiteral(ConstantDesign(name, as_origins(*names_in(places)))))
 
 
 class IntroduceConstant(Rewrite[NameLiteral]):
@@ -131,13 +130,16 @@ class IntroduceConstant(Rewrite[NameLiteral]):
         def moved(lines: str) -> str:
             return moved_lines(lines, state.program, after, state.edits.ranges)
 
+        def placed(origin: Origin) -> Origin:
+            return Origin.parse(moved(str(origin))) if origin.place else origin
+
         for m in [m for c in design.classes for m in c.methods]:
-            m.origins = [moved(o) for o in m.origins]
+            m.origins = [placed(o) for o in m.origins]
             placed_anew(m, moved)
         for x in design.lifts:
             placed_anew(x, moved)
         for c in design.constants:
-            c.origins = [moved(o) for o in c.origins]
+            c.origins = [placed(o) for o in c.origins]
         return design
 
     def check(self, check: DesignCheck) -> None:
@@ -146,6 +148,6 @@ class IntroduceConstant(Rewrite[NameLiteral]):
             check.name(check.lines.of("constant", index, -1, "name"), c.name)
             for place in c.origins:
                 try:
-                    literal_at(context, place)
+                    literal_at(context, str(place))
                 except Refusal as refusal:
                     check.report(check.lines.of("constant", index, -1, "from"), refusal.message, **refusal.values)

@@ -15,7 +15,8 @@ from typing import TypeVar
 
 from ..analysis.startup import running
 from ..analysis.twins import TwinLiteral, twin_literals
-from ..design.tables import ClassDesign, Design, FieldDesign, bare
+from ..design.origin import as_origins
+from ..design.tables import ClassDesign, Design, FieldDesign
 from ..program.edits import Edits
 from ..program.model import Function, SourceFile, Statement, Symbol
 from ..program.program import Program, reread
@@ -80,7 +81,7 @@ def literal_fields(design: ClassDesign) -> list[tuple[FieldDesign, list[str]]]:
 
 def naming_example(design: ClassDesign) -> str:
     """How the variables of the class write names of several words."""
-    return next((bare(o) for f in design.fields for o in f.origins if o), "")
+    return next((o.local for f in design.fields for o in f.origins if o), "")
 
 
 class Hoister:
@@ -120,7 +121,7 @@ class Hoister:
     def marks(self, f: Function, index: int, rows: list[list[Function]]) -> list[tuple[int, int, str]]:
         """What may differ otherwise: the object's own variables, and its own twins."""
         mine: dict[Symbol | None, str] = {
-            self.file.scope.symbols.get(bare(o)): "\1" + d.name for d, o in self.design.origins(index)
+            self.file.scope.symbols.get(o.local): "\1" + d.name for d, o in self.design.origins(index)
         }
         mine |= {row[index].symbol: "\2" + row[0].name for row in rows if index < len(row)}
         uses = [(r.start, r.end, r.symbol) for r in self.file.within(f.params_start, f.end)]
@@ -151,7 +152,7 @@ class Hoister:
 
     def last_first(self, index: int) -> Statement | None:
         """The last statement at the top that first sets a variable of an object."""
-        mine = {self.file.scope.symbols.get(bare(o)) for _, o in self.design.origins(index)}
+        mine = {self.file.scope.symbols.get(o.local) for _, o in self.design.origins(index)}
         firsts = [
             s
             for s in running(self.file, self.context.language)
@@ -184,7 +185,7 @@ class ForFields(Rewrite[V]):
             yield step
 
     def design_after(self, state: State, step: V, after: Program | None) -> Design:
-        return with_origins(state.design, step.design, step.member, step.made if after is not None else None)
+        return with_as_origins(state.design, step.design, step.member, step.made if after is not None else None)
 
 
 class IntroduceVariable(ForFields[HoistLiteral]):
@@ -194,7 +195,7 @@ class IntroduceVariable(ForFields[HoistLiteral]):
         return [HoistLiteral(c, f, texts) for f, texts in literal_fields(c)]
 
 
-def with_origins(design: Design, c: ClassDesign, f: FieldDesign, names: list[str] | None) -> Design:
+def with_as_origins(design: Design, c: ClassDesign, f: FieldDesign, names: list[str] | None) -> Design:
     """The design with variables for a field that had none; without the field if there are None."""
     made = copy.copy(design)
     made.classes = []
@@ -204,7 +205,7 @@ def with_origins(design: Design, c: ClassDesign, f: FieldDesign, names: list[str
             fields = [copy.copy(g) for g in other.fields if names is not None or g.name != f.name]
             for g in fields:
                 if g.name == f.name and names is not None:
-                    g.origins = names
+                    g.origins = as_origins(*names)
             other.fields = fields
         made.classes.append(other)
     return made

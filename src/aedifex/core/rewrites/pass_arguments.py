@@ -14,7 +14,8 @@ from ..analysis.effects import Effects, statement_order
 from ..analysis.late_reads import goes_stale
 from ..analysis.object_classes import ObjectClasses
 from ..analysis.startup import running
-from ..design.tables import ClassDesign, MethodDesign, ObjectDesign, bare
+from ..design.origin import Origin, local_name
+from ..design.tables import ClassDesign, MethodDesign, ObjectDesign
 from ..program.edits import Edits
 from ..program.members import members_named
 from ..program.model import Call, Function, Reference, Scope, SourceFile, Symbol
@@ -55,7 +56,7 @@ def ask_pass(program: Program, method: str, value: str) -> Asked:
     path = home_of(program, class_)
     made = class_that_stands(program.files[path], class_)
     made.methods = [
-        MethodDesign(member, [f"{path}::{member}"], add=[{"name": name, "value": source if sign else name}])
+        MethodDesign(member, [Origin(member, file=path)], add=[{"name": name, "value": source if sign else name}])
     ]
     check_calls(program, path, made, member)
     return Asked(PassIn(made, made.methods[0]), homes={class_: path})
@@ -111,9 +112,9 @@ class PassArguments(ClassRewrite):
 
     def steps(self, building: Building) -> Iterator[Step]:
         c, design = building.class_, building.design
-        shared = {bare(o) for k in design.classes for f in k.fields if f.shared for o in f.origins}
+        shared = {o.local for k in design.classes for f in k.fields if f.shared for o in f.origins}
         for m in c.methods:
-            m.add = [a for a in m.add if bare(a["value"]) not in shared]  # a method finds these by itself
+            m.add = [a for a in m.add if local_name(a["value"]) not in shared]  # a method finds these by itself
             if m.add:
                 founded = [f"found:{maker.name}" for a in m.add if (maker := design.maker_of(a["value"])) is not None]
                 yield PassIn(c, m, needs=[f"method:{c.name}.{m.name}", *founded])
@@ -142,7 +143,7 @@ class Passer:
         if self.function.is_async or self.function.scope.generator:
             raise messages.RUNS_LATER.at(self.file, self.function.start, name=self.name)  # fmt: skip
         calls = self.calls()
-        sources = [symbol(self.file, add["value"]) for add in self.method.add]
+        sources = [symbol(self.file, Origin.parse(add["value"])) for add in self.method.add]
         for source, add in zip(sources, self.method.add, strict=True):
             self.check(source, calls)
             self.replace_inside(source, add["name"])
@@ -264,7 +265,11 @@ class Passer:
     def type_of(self, add: dict[str, str]) -> str:
         """The declared type of what is handed over; "" if it has none."""
         owner = self.context.design.maker_of(add["value"])
-        return owner.name if owner is not None else self.context.type_of(self.file, symbol(self.file, add["value"]))
+        return (
+            owner.name
+            if owner is not None
+            else self.context.type_of(self.file, symbol(self.file, Origin.parse(add["value"])))
+        )
 
     def handed(self, call: Call, name: str) -> bool:
         """Whether the caller is a method that was itself handed the same value under this name."""

@@ -14,8 +14,7 @@ from functools import cached_property
 from ..analysis.effects import Effects
 from ..analysis.hazards import Importers, by_text, hazards, importers
 from ..analysis.object_classes import ObjectClasses
-from ..design.tables import Design, bare
-from ..design.toml import parse, to_toml
+from ..design.tables import Design
 from ..program.edits import Edits
 from ..program.language import Language
 from ..program.members import MemberNamed, members_named
@@ -29,7 +28,7 @@ from .by_hand import Asked, HandCommand, home_of
 from .design_check import DesignCheck
 from .extract_class.members import class_with_uses
 from .rename_file import FileRenamer
-from .renamed_designs import follow
+from .renamed_designs import followed_design
 from .rewrite import Rewrite, State
 from .step import Context, Step
 
@@ -449,21 +448,23 @@ class Renames(Rewrite[Rename]):
 
     def requests(self, state: State) -> Iterator[Rename]:
         wanted = state.design.renames
-        outsiders = read_neighbours(state.program, [w for old, _ in wanted for w in words_of(old)]) if wanted else None
-        for old, new in wanted:
-            yield Rename(old, new, outsiders=outsiders)
+        outsiders = (
+            read_neighbours(state.program, [w for r in wanted for w in words_of(str(r.old))]) if wanted else None
+        )
+        for r in wanted:
+            yield Rename(str(r.old), r.new, outsiders=outsiders)
 
     def design_after(self, state: State, step: Rename, after: Program | None) -> Design:
         if after is None:
             return state.design
-        return parse("", follow(to_toml(state.design), state.program, after, step.old, step.new))[0]
+        return followed_design(state.design, state.program, after, step.old, step.new)
 
     def check(self, check: DesignCheck) -> None:
-        for index, (old, new) in enumerate(check.design.renames):
+        for index, r in enumerate(check.design.renames):
             line = check.lines.of("rename", index)
-            if old in check.program.texts:
-                check.report(line, mistakes.RENAMES_A_FILE, name=old)
-            elif not check.write.is_name(new):
-                check.report(line, mistakes.NO_NAME, name=new)
-            elif "." not in bare(old) and check.file_of(old) is None:
-                check.absent(line, old)
+            if str(r.old) in check.program.texts:
+                check.report(line, mistakes.RENAMES_A_FILE, name=r.old)
+            elif not check.write.is_name(r.new):
+                check.report(line, mistakes.NO_NAME, name=r.new)
+            elif not r.old.holder and check.file_of(r.old) is None:
+                check.absent(line, r.old)

@@ -10,6 +10,7 @@ from dataclasses import dataclass, field
 from functools import cached_property
 from typing import Generic, TypeVar
 
+from ..design.origin import Origin
 from ..design.tables import ClassDesign, Design, FieldDesign
 from ..program.edits import Edits
 from ..program.program import Program
@@ -64,7 +65,7 @@ def with_owned(c: ClassDesign, design: Design) -> ClassDesign:
     if not owned:
         return c
     made = copy.deepcopy(c)
-    made.fields = [FieldDesign(o.name, [o.name], "") for o in owned] + made.fields
+    made.fields = [FieldDesign(o.name, [Origin(o.name)], "") for o in owned] + made.fields
     return made
 
 

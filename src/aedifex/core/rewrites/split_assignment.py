@@ -8,6 +8,7 @@ from dataclasses import dataclass
 
 from ..analysis.startup import running
 from ..analysis.variable_kinds import parted_values
+from ..design.origin import Origin
 from ..design.tables import ClassDesign, FieldDesign
 from ..program.edits import Edits, Range, applied
 from ..program.language import Language
@@ -71,7 +72,7 @@ def ask_split(program: Program, names: str) -> Asked:
     for path, file in program.files.items():
         if not all(n in file.scope.symbols for n in names_in(names)):
             continue
-        design = ClassDesign("", fields=[FieldDesign(n, [f"{path}::{n}"]) for n in names_in(names)])
+        design = ClassDesign("", fields=[FieldDesign(n, [Origin(n, file=path)]) for n in names_in(names)])
         if shares_a_declaration(design, program):
             return Asked(TakeApart(design), homes={"": path})
         if unpackings(file, program.language):

@@ -11,7 +11,7 @@ from dataclasses import dataclass
 from itertools import pairwise
 
 from ..analysis.variable_kinds import constants_of
-from ..design.tables import ClassDesign, bare
+from ..design.tables import ClassDesign
 from ..program.code_text import remark_at
 from ..program.edits import Edits
 from ..program.language import Language
@@ -54,7 +54,7 @@ def shares_a_declaration(design: ClassDesign, program: Program) -> bool:
 def shared_declarations(design: ClassDesign, file: SourceFile, language: Language) -> list[list[Statement]]:
     """The declarations to take apart, each as its statements: those that hold one of the class's variables, and those
     of which only a part can change, or will, since it reads what becomes a field."""
-    names = {bare(o) for f in design.fields for o in f.origins if o}
+    names = {o.local for f in design.fields for o in f.origins if o}
     constants = {s.name for s in constants_of(file, language)}
     groups: dict[tuple[int, int], list[Statement]] = {}
     for s in file.statements:

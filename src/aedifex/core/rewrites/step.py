@@ -11,7 +11,8 @@ from ..analysis.effects import Effects
 from ..analysis.hazards import forbidding, hazards
 from ..analysis.startup import running
 from ..analysis.variable_kinds import declared_type
-from ..design.tables import ClassDesign, Design, bare
+from ..design.origin import Origin
+from ..design.tables import ClassDesign, Design
 from ..program.edits import Edits, Overlap
 from ..program.facets.text import Text
 from ..program.language import Language
@@ -69,7 +70,7 @@ class Context:
             ),
             "",
         )
-        fields = [f for c in self.design.classes for f in c.fields if variable.name in [bare(o) for o in f.origins]]
+        fields = [f for c in self.design.classes for f in c.fields if variable.name in [o.local for o in f.origins]]
         return kind or next((f.type for f in fields if f.type), "")
 
     def effects(self, file: SourceFile) -> Effects:
@@ -138,11 +139,11 @@ def carried_out(step: Step, context: Context) -> tuple[Edits, dict[str, bytes | 
         raise messages.NOT_FORESEEN.in_file(kind=type(error).__name__, error=error) from error
 
 
-def symbol(file: SourceFile, origin: str, what: str = "name") -> Symbol:
+def symbol(file: SourceFile, origin: Origin, what: str = "name") -> Symbol:
     """The module-level symbol of an origin. Raises Refusal if the file does not have it."""
-    found = file.scope.symbols.get(bare(origin))
+    found = file.scope.symbols.get(origin.local)
     if found is None or not found.kinds:
-        raise messages.NO_SUCH.in_file(file.path, what=what, name=bare(origin))
+        raise messages.NO_SUCH.in_file(file.path, what=what, name=origin.local)
     return found
 
 
@@ -208,13 +209,13 @@ def drop_declarations(
                 edits.replace(file.path, start, end, nothing)
 
 
-def function_of(file: SourceFile, origin: str) -> Function:
-    found = file.function(bare(origin))
+def function_of(file: SourceFile, origin: Origin) -> Function:
+    found = file.function(origin.local)
     if found is None:
-        several = file.functions_named(bare(origin))
+        several = file.functions_named(origin.local)
         why = "is defined more than once" if several else "is not defined at the top of the file"
         raise messages.NOT_ONE_FUNCTION.in_file(
-            file.path, file.line(several[0].start) if several else 0, function=bare(origin), why=why
+            file.path, file.line(several[0].start) if several else 0, function=origin.local, why=why
         )
     return found
 
@@ -227,7 +228,7 @@ def outward(
 
     ``own``: uses in the code that are rewritten already.
     """
-    leaving = {file.scope.symbols.get(bare(o)) for m in design.methods for o in m.origins}
+    leaving = {file.scope.symbols.get(o.local) for m in design.methods for o in m.origins}
     done = {r.start for r in own}
     refs = [r for r in file.within(*span) if r.start not in done and r.symbol not in leaving]
     fields, methods = {f.name for f in design.fields}, {m.name for m in design.methods}

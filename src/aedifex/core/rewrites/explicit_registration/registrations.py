@@ -9,7 +9,7 @@ Only where the library gives the function back as it is. Used by the draft and b
 
 from __future__ import annotations
 
-from ...design.tables import ClassDesign, bare
+from ...design.tables import ClassDesign
 from ...program.edits import Range, applied
 from ...program.program import Program, reread
 
@@ -30,10 +30,10 @@ def propose_extension(c: ClassDesign, program: Program, path: str) -> None:
     """Let a class extend what one of its fields holds, if a library calls methods of that by their names and nothing is
     in the way."""
     frameworks, write, file = program.language.frameworks, program.language.write, program.files[path]
-    named = {write.hidden(m.name) if m.hidden else m.name: {bare(o) for o in m.origins} for m in c.methods}
+    named = {write.hidden(m.name) if m.hidden else m.name: {o.local for o in m.origins} for m in c.methods}
     found = []
     for f in c.fields if frameworks is not None else ():
-        symbol = file.scope.symbols.get(bare(f.origins[0])) if len(f.origins) == 1 and f.start != "later" else None
+        symbol = file.scope.symbols.get(f.origins[0].local) if len(f.origins) == 1 and f.start != "later" else None
         kind = frameworks.extendable(file, symbol, named) if symbol is not None and frameworks is not None else None
         found += [(f, kind)] if kind is not None else []
     if len(found) != 1:
@@ -41,7 +41,7 @@ def propose_extension(c: ClassDesign, program: Program, path: str) -> None:
     ((field, kind),) = found
     c.extends = field.name
     c.why.append(
-        f"the library calls methods of what {bare(field.origins[0])} holds, so the class can extend {kind.name} and "
+        f"the library calls methods of what {field.origins[0].local} holds, so the class can extend {kind.name} and "
         "have them as its own"
     )
     for other in c.fields:

@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 from collections.abc import Sequence
 
-from ...design.tables import PartDesign, bare
+from ...design.tables import PartDesign
 from ...program.edits import applied
 from ...program.language import Language
 from ...program.model import SourceFile
@@ -25,8 +25,8 @@ def taking(file: SourceFile, language: Language, part: PartDesign) -> Taking:
     """How a part is taken out of its class. Raises Refusal."""
     whole = whole_of(file, language, part.of)
     write = language.write
-    fields = {bare(f.origins[0]): write.hidden(f.name) if f.hidden else f.name for f in part.fields}
-    methods = {bare(m.origins[0]): write.hidden(m.name) if m.hidden else m.name for m in part.methods}
+    fields = {f.origins[0].local: write.hidden(f.name) if f.hidden else f.name for f in part.fields}
+    methods = {m.origins[0].local: write.hidden(m.name) if m.hidden else m.name for m in part.methods}
     for name in fields:
         if name not in whole.fields:
             raise messages.NO_FIELD.at(file, whole.scope.start, class_=part.of, name=name)

@@ -18,7 +18,7 @@ What its methods need of the class that keeps it is handed over at each call. Us
 
 from __future__ import annotations
 
-from ...design.tables import PartDesign, bare
+from ...design.tables import PartDesign
 from ...program.code_text import remark_at
 from ...program.edits import Range
 from ...program.language import NewField
@@ -218,7 +218,7 @@ class Taking(PartMaking):
                 news.append(NewField(self.fields[m], type=self.type_of(m), hidden=self.alone_with(m)))
                 continue
             above = self.file.slice(write.comment_start(self.file, v.whole[0]), write.line_start(self.file, v.whole[0]))
-            text = str(write.indented(self.file, *v.span, [], unit * 2)) if not v.given else bare(self.parameter(m))
+            text = str(write.indented(self.file, *v.span, [], unit * 2)) if not v.given else self.parameter(m)
             news.append(
                 NewField(
                     self.fields[m],

@@ -8,7 +8,8 @@ from collections.abc import Iterator
 from dataclasses import dataclass, field
 
 from ...analysis.regions.region import region_of
-from ...design.tables import Design, MethodDesign, bare
+from ...design.origin import Origin
+from ...design.tables import Design, MethodDesign
 from ...naming.identifiers import free
 from ...program.edits import Edits
 from ...program.errors import AedifexError
@@ -115,7 +116,7 @@ def wanted_name(design: Design, key: Key) -> str:
 
 def names_of(design: Design) -> frozenset[str]:
     """Variables that become fields, and objects: lifted code keeps using them by their name."""
-    fields = {bare(o) for c in design.classes for f in c.fields for o in f.origins if o}
+    fields = {o.local for c in design.classes for f in c.fields for o in f.origins if o}
     return frozenset(
         fields | {o.name for c in design.classes for o in c.objects if not o.collection and not is_keyed(c)}
     )
@@ -165,7 +166,7 @@ class ExtractFunction(Rewrite[Lift]):
             for j, m in enumerate(c.methods):
                 if m.lines:
                     mine = [steps[i, j, k] for k in range(len(m.lines))]
-                    m.origins = [s.name for s in mine] if all(s.refused is None for s in mine) else []
+                    m.origins = [Origin(s.name) for s in mine] if all(s.refused is None for s in mine) else []
                     m.lines, m.told = [], m.told or m.lines  # which say where the class comes from
             c.methods = [m for m in c.methods if m.origins]
         state.design = design

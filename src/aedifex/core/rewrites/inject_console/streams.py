@@ -13,7 +13,8 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from ...design.tables import ClassDesign, StreamDesign, bare
+from ...design.origin import Origin
+from ...design.tables import ClassDesign, StreamDesign
 from ...naming.identifiers import taken_names
 from ...program.edits import Range, applied
 from ...program.language import Language
@@ -116,7 +117,7 @@ def handed_in(classes: list[ClassDesign], streams: Sequence[StreamDesign], langu
     """The app is made with the streams; whether they are the app's at all."""
     app = next((c for c in classes if c.role == "app" and len(c.objects) == 1), None)
     for stream in streams:
-        f = next((f for f in app.fields if f.origins == [stream.name]), None) if app is not None else None
+        f = next((f for f in app.fields if f.origins == [Origin(stream.name)]), None) if app is not None else None
         kind = stream_kind(stream, language)
         if app is None or f is None or kind is None:
             return False
@@ -132,10 +133,8 @@ def as_good(classes: list[ClassDesign], plain: list[ClassDesign]) -> bool:
     file."""
 
     def homes(found: list[ClassDesign]) -> set[str]:
-        members = [f.origins for c in found for f in c.fields] + [
-            m.origins or m.lines for c in found for m in c.methods
-        ]
-        return {bare(o) for origins in members for o in origins}
+        origins = [o for c in found for x in (c.fields, c.methods) for member in x for o in member.origins]
+        return {o.local for o in origins} | {text for c in found for m in c.methods for text in m.lines}
 
     return homes(plain) <= homes(classes) and sum(bool(c.file) for c in plain) <= sum(bool(c.file) for c in classes)
 

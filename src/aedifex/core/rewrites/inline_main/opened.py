@@ -12,7 +12,8 @@ from pathlib import Path
 from ...analysis.effects import Effects
 from ...analysis.hazards import forbidding, hazards
 from ...analysis.main_function import MAIN, main_function, named_main, waiting_main
-from ...design.tables import ClassDesign, Design, LiftDesign, MethodDesign, StayDesign, WishDesign, bare, placed_anew
+from ...design.origin import Origin
+from ...design.tables import ClassDesign, Design, LiftDesign, MethodDesign, StayDesign, WishDesign, placed_anew
 from ...program.edits import applied
 from ...program.language import Language
 from ...program.model import SourceFile
@@ -125,7 +126,7 @@ def worth_inlining(classes: list[ClassDesign], o: Opened) -> bool:
     """Whether the classes need what the function holds."""
     app = any(c.role == "app" for c in classes)
     names = set(o.opening.names)
-    held = any(bare(origin) in names for c in classes for f in c.fields for origin in f.origins)
+    held = any(origin.local in names for c in classes for f in c.fields for origin in f.origins)
     return app and (
         held or any(o.opening.holds(o.opening.back(text)) for c in classes for m in c.methods for text in m.lines)
     )
@@ -135,21 +136,20 @@ def closed(classes: list[ClassDesign], stays: list[StayDesign], lifts: list[Lift
     """Say classes, stays and lifts of the opened program in the words of the source."""
     names = set(o.opening.names)
 
-    def said(name: str) -> str:
-        place, mark, word = name.rpartition("::")
-        return f"{place}{mark}{o.name}.{word}" if word.partition("[")[0] in names else name
+    def said(origin: Origin) -> Origin:
+        return origin.in_holder(o.name) if origin.variable in names else origin
 
     for c in classes:
         renamed(c, said, o.opening.back)
         if c.role == "app":
-            c.methods.insert(0, MethodDesign(RUN, [o.name]))
+            c.methods.insert(0, MethodDesign(RUN, [Origin(o.name)]))
     for s in stays:
-        s.name = said(s.name)
+        s.name = str(said(Origin.parse(s.name)))
     for x in lifts:
         placed_anew(x, o.opening.back)
 
 
-def renamed(c: ClassDesign, name: Callable[[str], str], lines: Callable[[str], str]) -> None:
+def renamed(c: ClassDesign, name: Callable[[Origin], Origin], lines: Callable[[str], str]) -> None:
     for f in c.fields:
         f.origins = [name(x) for x in f.origins]
     for m in c.methods:
@@ -157,14 +157,12 @@ def renamed(c: ClassDesign, name: Callable[[str], str], lines: Callable[[str], s
         placed_anew(m, lines)
 
 
-def inlined_names(o: Opened) -> Callable[[str], str]:
+def inlined_names(o: Opened) -> Callable[[Origin], Origin]:
     """Names of the source, ``main.score``, as they are once it is opened."""
-    names, head = set(o.opening.names), f"{o.name}."
+    names = set(o.opening.names)
 
-    def said(name: str) -> str:
-        place, mark, word = name.rpartition("::")
-        rest = word.removeprefix(head)
-        return f"{place}{mark}{rest}" if word.startswith(head) and rest.partition("[")[0] in names else name
+    def said(origin: Origin) -> Origin:
+        return origin.in_holder("") if origin.holder == o.name and origin.name in names else origin
 
     return said
 
@@ -179,12 +177,12 @@ def opened_design(design: Design, o: Opened) -> Design:
     design = copy.deepcopy(design)
     for c in design.classes:
         mine = main_of(c)
-        if mine is not None and bare(mine.origins[0]) == o.name:
+        if mine is not None and mine.origins[0].local == o.name:
             c.methods.remove(mine)
         renamed(c, inlined_names(o), o.opening.forward)
     for x in design.lifts:
         placed_anew(x, o.opening.forward)
     for s in design.stays:
-        s.name = inlined_names(o)(s.name)
+        s.name = str(inlined_names(o)(Origin.parse(s.name)))
     design.wishes = wished(design.wishes, o)
     return design

@@ -13,7 +13,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from ...design.tables import Design, bare
+from ...design.tables import Design
 from ...program.edits import Edits
 from ...program.program import Program
 from .. import messages
@@ -44,7 +44,7 @@ class OpenMain(Step):
 
     def owner(self, design: Design) -> str:
         return next(
-            (c.name for c in design.classes if (m := main_of(c)) is not None and bare(m.origins[0]) == self.name), ""
+            (c.name for c in design.classes if (m := main_of(c)) is not None and m.origins[0].local == self.name), ""
         )
 
     def apply(self, context: Context) -> Edits:
@@ -89,7 +89,7 @@ class InlineMain(Rewrite[OpenMain]):
 
     def requests(self, state: State) -> Iterator[OpenMain]:
         for m in [m for c in state.design.classes if (m := main_of(c)) is not None]:
-            name = bare(m.origins[0])
+            name = m.origins[0].local
             yield OpenMain(main_holder(state.program, name) or state.design.entries[0], name)
 
     def design_after(self, state: State, step: OpenMain, after: Program | None) -> Design:

@@ -12,7 +12,7 @@ import re
 from collections.abc import Iterator
 
 from ...analysis.parallel_arrays import lists_named
-from ...design.tables import ClassDesign, Design, bare
+from ...design.tables import ClassDesign, Design
 from ...program.edits import Range
 from ...program.model import SourceFile
 from ...program.program import Program
@@ -32,11 +32,11 @@ class CollectRecords(MakesObjects):
     left = "the lists stay lists"
 
     def title(self) -> str:
-        lists = ", ".join(bare(o) for f in self.design.fields for o in f.origins)
+        lists = ", ".join(o.local for f in self.design.fields for o in f.origins)
         return f"{lists} become one list {self.design.objects[0].collection} of {self.design.name} objects"
 
     def edits(self, context: Context, file: SourceFile) -> list[Range]:
-        names = {bare(o): None for f in self.design.fields for o in f.origins}
+        names = {o.local: None for f in self.design.fields for o in f.origins}
         self.check_names(context, file, set(names), {self.design.objects[0].collection, self.design.name} - set(names))
         found = lists_named(file, context.language, list(names))
         if isinstance(found, str):

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from ...analysis.array_fill import filling, has_size
 from ...analysis.parallel_arrays import between
-from ...design.tables import ClassDesign, bare
+from ...design.tables import ClassDesign
 from ...program.edits import Range
 from ...program.language import Language, NewField
 from ...program.lists import ListUse, Records
@@ -176,6 +176,6 @@ def collection_edits(file: SourceFile, language: Language, found: Records, desig
     obj = design.objects[0]
     hide_ = language.write.hidden
     fields = {
-        bare(o): (f.name, hide_(f.name) if f.hidden else f.name, f.hidden) for f in design.fields for o in f.origins
+        o.local: (f.name, hide_(f.name) if f.hidden else f.name, f.hidden) for f in design.fields for o in f.origins
     }
     return collected(file, language, found, design.name, obj.name, obj.collection, fields)

@@ -18,6 +18,7 @@ from dataclasses import dataclass
 
 from ...analysis.counting_loops import with_inner
 from ...analysis.regions.region import ways_out
+from ...design.origin import Origin
 from ...design.tables import Design, placed_anew
 from ...naming.identifiers import free, like
 from ...program.code_text import remark_spans
@@ -25,7 +26,7 @@ from ...program.edits import Range, applied
 from ...program.inline import Inline
 from ...program.language import Language
 from ...program.line_map import LineMap
-from ...program.line_ranges import FORM, column_of
+from ...program.line_ranges import column_of
 from ...program.model import NewFunction, SourceFile, Symbol
 from ...program.program import Program, reread
 
@@ -159,9 +160,8 @@ def handler_places(design: Design) -> dict[str, list[tuple[str, str]]]:
     found: dict[str, list[tuple[str, str]]] = {}
     for m in (m for c in design.classes for m in c.methods):
         for origin in m.origins:
-            match = FORM.fullmatch(origin)
-            if match is not None and match["from"] and not match["last"]:
-                found.setdefault(match["path"], []).append((origin, m.name))
+            if origin.place:
+                found.setdefault(origin.file, []).append((str(origin), m.name))
     return found
 
 
@@ -170,7 +170,7 @@ def named_design(design: Design, names: dict[str, str], moved: LineMap) -> Desig
     design = copy.deepcopy(design)
     for c in design.classes:
         for m in c.methods:
-            m.origins = [names.get(o, o) for o in m.origins]
+            m.origins = [Origin(names[str(o)]) if str(o) in names else o for o in m.origins]
             placed_anew(m, moved.forward)
     for x in design.lifts:
         placed_anew(x, moved.forward)

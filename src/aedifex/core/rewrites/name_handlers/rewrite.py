@@ -41,7 +41,7 @@ class NameHandlers(Step):
 
     def owner(self, design: Design) -> str:
         places = {place for place, _ in self.wanted}
-        return next((c.name for c in design.classes for m in c.methods if places & set(m.origins)), "")
+        return next((c.name for c in design.classes for m in c.methods if places & {*map(str, m.origins)}), "")
 
     def apply(self, context: Context) -> Edits:
         file, out = context.file(self.path), Edits()

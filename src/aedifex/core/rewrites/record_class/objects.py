@@ -12,7 +12,7 @@ Used by the draft, which goes on with the program as it is afterwards, and by th
 from __future__ import annotations
 
 from ...analysis.hazards import by_text
-from ...design.tables import ClassDesign, bare, key_of
+from ...design.tables import ClassDesign
 from ...program.edits import Range
 from ...program.keyed import Keyed
 from ...program.language import Language, NewField
@@ -137,6 +137,6 @@ class Handed(ParameterCalls):
 def keyed_fields(program: Program, design: ClassDesign) -> dict[str, str]:
     hide_ = program.language.write.hidden
     return {
-        key_of(bare(f.origins[0])) or f.name if f.origins else f.name: hide_(f.name) if f.hidden else f.name
+        f.origins[0].key or f.name if f.origins else f.name: hide_(f.name) if f.hidden else f.name
         for f in design.fields
     }

@@ -13,7 +13,7 @@ import copy
 from abc import abstractmethod
 from collections.abc import Iterator
 
-from ...design.tables import ClassDesign, Design, MethodDesign, bare, holder_of, key_of
+from ...design.tables import ClassDesign, Design, MethodDesign
 from ...program.edits import Edits, Range
 from ...program.keyed import Keyed
 from ...program.model import SourceFile
@@ -65,7 +65,7 @@ class RecordsToObjects(MakesObjects):
 
 def the_records(design: ClassDesign, file: SourceFile, context: Context) -> Keyed:
     """The records that a design means. Raises Refusal if there are none, or they cannot be objects."""
-    keys = {key_of(bare(o)) for f in design.fields for o in f.origins if o}
+    keys = {o.key for f in design.fields for o in f.origins if o}
     for found in context.language.keyed(file):
         if set(found.keys) == keys and record_holders(design) & found.names:
             if found.trouble is not None:
@@ -89,7 +89,7 @@ class BecomesMethod(MakesObjects):
         return f"{self.design.name}.{self.method.name}"
 
     def title(self) -> str:
-        return f"{bare(self.method.origins[0])} becomes the method {self.design.name}.{self.method.name}"
+        return f"{self.method.origins[0].local} becomes the method {self.design.name}.{self.method.name}"
 
 
 class RecordMethod(BecomesMethod):
@@ -117,11 +117,11 @@ class RecordMethod(BecomesMethod):
 
 def is_keyed(c: ClassDesign) -> bool:
     """Whether the objects of a class take the place of records in keyed tables."""
-    return any(key_of(bare(o)) for f in c.fields for o in f.origins)
+    return any(o.key for f in c.fields for o in f.origins)
 
 
 def record_holders(c: ClassDesign) -> set[str]:
-    return {holder_of(bare(o)) for f in c.fields for o in f.origins if key_of(bare(o))}
+    return {o.variable for f in c.fields for o in f.origins if o.key}
 
 
 class RecordClass(Rewrite[MakesObjects]):

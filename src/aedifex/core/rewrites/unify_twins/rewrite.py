@@ -7,7 +7,8 @@ from dataclasses import dataclass
 
 from ...analysis.families import Family, families
 from ...analysis.twins import twin_literals
-from ...design.tables import ClassDesign, MethodDesign, bare
+from ...design.origin import Origin
+from ...design.tables import ClassDesign, MethodDesign
 from ...program.edits import Edits
 from ...program.model import SourceFile
 from ...program.program import Program
@@ -31,7 +32,7 @@ class MergeTwins(ClassStep):
         return f"{self.design.name}.{self.method.name}"
 
     def title(self) -> str:
-        return f"{' and '.join(map(bare, self.method.origins))} become the same but for a number"
+        return f"{' and '.join(o.local for o in self.method.origins)} become the same but for a number"
 
     def apply(self, context: Context) -> Edits:
         file, out = context.home(self.design), Edits()
@@ -63,7 +64,7 @@ class UnifyPair(Step):
     def apply(self, context: Context) -> Edits:
         file, out = context.file(self.path), Edits()
         for edit in merge_edits(
-            file, context.language, [half(file, self.family, function_of(file, n)) for n in self.names]
+            file, context.language, [half(file, self.family, function_of(file, Origin.parse(n))) for n in self.names]
         ):
             out.replace(file.path, *edit)
         return out
@@ -72,9 +73,9 @@ class UnifyPair(Step):
 def halves(design: ClassDesign, method: MethodDesign, file: SourceFile) -> list[Half]:
     found = []
     for index, origin in enumerate(method.origins):
-        own = {file.scope.symbols.get(bare(o)): "\1" + f.name for f, o in design.origins(index)}
+        own = {file.scope.symbols.get(o.local): "\1" + f.name for f, o in design.origins(index)}
         own |= {
-            file.scope.symbols.get(bare(m.origins[index])): "\2" + m.name
+            file.scope.symbols.get(m.origins[index].local): "\2" + m.name
             for m in design.methods
             if index < len(m.origins)
         }
@@ -87,7 +88,7 @@ def unlike(design: ClassDesign, program: Program) -> list[MethodDesign]:
     file = program.holders.get(design.source) or next(iter(program.files.values()))
     found = []
     for m in design.methods:
-        if len(m.origins) == 2 == len(design.objects) and all(file.function(bare(o)) for o in m.origins):
+        if len(m.origins) == 2 == len(design.objects) and all(file.function(o.local) for o in m.origins):
             mine = halves(design, m, file)
             if (
                 twin_literals(file, program.language, [h.function for h in mine], [spans(file, h) for h in mine])

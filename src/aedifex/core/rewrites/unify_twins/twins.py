@@ -17,7 +17,7 @@ from dataclasses import dataclass
 
 from ...analysis.families import Family, families
 from ...analysis.twins import twin_literals
-from ...design.tables import WishDesign, bare
+from ...design.tables import WishDesign
 from ...program.edits import Range, applied
 from ...program.language import Language
 from ...program.model import Function, SourceFile, Statement, Symbol
@@ -40,7 +40,7 @@ class Half:
 def with_unified_twins(program: Program, path: str, wishes: Sequence[WishDesign]) -> Program:
     """The program with near-twins made the same that are wished for in one class."""
     for wish in wishes:
-        names = {bare(n) for n in wish.together}
+        names = {n.local for n in wish.together}
         file = program.files[path]
         variables = [s for s in file.scope.symbols.values() if s.name in names and s.kinds == {"variable"}]
         for family in families(file, program.language, variables, asked=True):
