@@ -8,18 +8,17 @@ import tree_sitter
 import tree_sitter_c
 
 from aedifex.core.languages import tree
-from aedifex.core.languages.braced import text
 from aedifex.core.languages.braced.facets import BracedRegions, BracedText
 from aedifex.core.languages.braced.language import Braced
 from aedifex.core.languages.braced.lookup import resolve
-from aedifex.core.languages.braced.shapes import Shapes
+from aedifex.core.languages.braced.shapes import Shapes, StatementShapes
+from aedifex.core.languages.braced.statements import Statements
 from aedifex.core.languages.braced.walker import BracedWalker
-from aedifex.core.program.model import Argument, Function, Parameter, Problem, Scope, SourceFile, Statement
+from aedifex.core.languages.purity import Purity
+from aedifex.core.program.model import Function, Parameter, Problem, Scope, SourceFile, Statement
 from aedifex.core.program.reading import broken, deeply, refuse_unreadable
 
 GRAMMAR = tree_sitter.Language(tree_sitter_c.language())
-LITERALS = {"number_literal", "string_literal", "char_literal", "true", "false"}
-COMPOSED = {"binary_expression", "unary_expression", "parenthesized_expression", "conditional_expression", "initializer_list"}
 KINDS = {
     "preproc_include": "import", "if_statement": "if", "for_statement": "for", "while_statement": "while", "do_statement": "while",
     "switch_statement": "match", "return_statement": "return", "break_statement": "break", "continue_statement": "continue",
@@ -98,7 +97,7 @@ def read(path: str, source: bytes) -> SourceFile:
     with deeply(path):
         Walker(file, tree.kinds_of(GRAMMAR)).children(root.root_node)
         resolve(file)
-        file.statements = [s for child in root.root_node.named_children for s in statement(file, child)]
+        file.statements = STATEMENTS.statements(file, root.root_node)
         file.imports = [s for s in file.statements if s.kind == "import"]
     if root.root_node.has_error:
         file.problems = broken(path, root.root_node)
@@ -108,42 +107,24 @@ def read(path: str, source: bytes) -> SourceFile:
 # -- statements ----------------------------------------------------------------------------------
 
 
-def statement(file: SourceFile, node: Any) -> list[Statement]:
-    """The statements of a node: one for each variable of a declaration, else one."""
-    if node.type == "comment":
-        return []
-    if node.type == "declaration":
-        return declared(file, node)
-    made = Statement(KINDS.get(node.type, "other"), node.start_byte, node.end_byte, node=node)
-    if node.type == "function_definition" and name_of(node).text == b"main":
-        made.kind = "guard"
-    if node.type == "expression_statement":
-        inner = node.named_children[0]
-        made.kind = "augment" if inner.type == "update_expression" else "expression"
-        if inner.type == "assignment_expression":
-            left, right = inner.child_by_field_name("left"), inner.child_by_field_name("right")
-            made.kind = "assign" if inner.child_by_field_name("operator").text == b"=" else "augment"
-            made.value = (right.start_byte, right.end_byte)
-            made.target = next((r for r in file.within(left.start_byte, left.end_byte)), None) if left.type == "identifier" else None
-    return [made]
+class ToyStatements(Statements):
+    SHAPES = StatementShapes(KINDS, frozenset(["declaration"]), blocks=frozenset(["compound_statement"]))
+    NAMES = Walker.SHAPES
+
+    def statement(self, file: SourceFile, node: Any) -> list[Statement]:
+        found = super().statement(file, node)
+        if node.type == "function_definition" and name_of(node).text == b"main":
+            found[0].kind = "guard"
+        return found
+
+    def variables(self, node: Any) -> list[Any]:
+        return node.children_by_field_name("declarator")
+
+    def name_node(self, part: Any) -> Any:
+        return name_of(part)
 
 
-def declared(file: SourceFile, node: Any) -> list[Statement]:
-    parts, kind = node.children_by_field_name("declarator"), node.child_by_field_name("type")
-    found = []
-    for part in parts:
-        name, value = name_of(part), part.child_by_field_name("value") if part.type == "init_declarator" else None
-        span = (node.start_byte, node.end_byte) if len(parts) == 1 else (part.start_byte, part.end_byte)
-        made = Statement("assign", *span, node=node, group=(node.start_byte, node.end_byte) if len(parts) > 1 else None)
-        made.target = next((r for r in file.within(name.start_byte, name.end_byte)), None)
-        made.value = (value.start_byte, value.end_byte) if value is not None else (part.end_byte, part.end_byte)
-        made.annotation = (kind.start_byte, kind.end_byte)
-        found.append(made)
-    return found
-
-
-def inner(file: SourceFile, node: Any) -> list[Statement]:
-    return [s for child in node.named_children for s in statement(file, child)]
+STATEMENTS = ToyStatements()
 
 
 # -- writing -------------------------------------------------------------------------------------
@@ -160,11 +141,12 @@ class Writing(BracedText):
 
 
 class Regions(BracedRegions):
-    def inside(self, file, node):
-        return inner(file, node)
+    STATEMENTS = STATEMENTS
 
-    def single(self, file, node):
-        return statement(file, node)
+
+class ToyPurity(Purity):
+    LITERALS = frozenset(["number_literal", "string_literal", "char_literal", "true", "false", "comment", "escape_sequence", "string_content", "character"])
+    COMPOSED = frozenset(["binary_expression", "unary_expression", "parenthesized_expression", "conditional_expression", "initializer_list"])
 
 
 # -- the language --------------------------------------------------------------------------------
@@ -176,42 +158,15 @@ class Toy(Braced):
     quiet = frozenset(["printf", "puts"])
     write = Writing()
     regions = Regions()
+    statements = STATEMENTS
 
     read = staticmethod(read)
 
     def compiles(self, path, source) -> Problem | None:
         return None
 
-    def arguments(self, file, call) -> list[Argument]:
-        return [Argument("", c.start_byte, c.end_byte, c.start_byte) for c in call.node.named_children]
-
-    def body(self, file, function):
-        return inner(file, function.node.child_by_field_name("body"))
-
-    def inner(self, file, statement):
-        node = statement.node
-        body = node.child_by_field_name("body") or node
-        return inner(file, body) if statement.kind not in ("assign", "augment", "expression", "other") else []
-
-    def tokens(self, file, start, end, edits):
-        return text.tokens(file, start, end, edits, ("comment",))
-
-    def purity(self, file, span):
-        node = file.tree.root_node.named_descendant_for_byte_range(*span)
-        kinds = {node.type, *(n.type for n in walk(node))}
-        if span[0] == span[1] or kinds <= LITERALS | COMPOSED | {"comment", "escape_sequence", "string_content", "character"}:
-            return "literal"
-        return "pure" if kinds <= LITERALS | COMPOSED | {"identifier"} else "effect"
-
-    def type_of(self, file, span):
-        return ""
-
-    def member_owner(self, file, start, end):
-        return tree.member_owner(file, start, end, {"field_expression": "field"}, "")
-
-
-def walk(node: Any) -> list[Any]:
-    return [n for child in node.named_children for n in (child, *walk(child))]
+    purity = staticmethod(ToyPurity().purity)
+    type_of = staticmethod(ToyPurity().type_of)
 
 
 LANGUAGE = Toy()

@@ -8,7 +8,7 @@ yet.
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from typing import Any, NoReturn
+from typing import Any, ClassVar, NoReturn
 
 from ...program import layout
 from ...program.clues import Clues
@@ -18,6 +18,7 @@ from ...program.facets.bases import Bases
 from ...program.fields import NewField
 from ...program.model import Arm, Beside, Block, Function, NewFunction, Reference, Scope, SourceFile, Statement, Symbol
 from . import blocks, text
+from .statements import Statements
 
 own = defaults.unasked
 
@@ -202,12 +203,23 @@ class BracedText:
 
 
 class BracedRegions:
-    """Blocks and what is tied to a function; what is lifted, and how, is the language's own."""
+    """Blocks and what is tied to a function; what is lifted, and how, is the language's own.
+
+    ``EXPRESSIONS``: kinds of nodes that are whole expressions; ``TARGETS``: (kind around it, field) of places that take
+    no value; ``OPERATIONS``: kinds that are worked out; ``TESTS``: operators of conditions; ``FUNCTIONS``: kinds of
+    functions without a name.
+    """
 
     CLOSURES = False
     LEAVES = "false"
     GOES_ON = "true"
     NOTHING = "void"
+    STATEMENTS: ClassVar[Statements]
+    EXPRESSIONS: ClassVar[frozenset[str]] = frozenset()
+    TARGETS: ClassVar[frozenset[tuple[str, str]]] = frozenset()
+    OPERATIONS: ClassVar[frozenset[str]] = frozenset(["binary_expression", "unary_expression"])
+    TESTS: ClassVar[frozenset[str]] = frozenset(["<", ">", "<=", ">=", "==", "!=", "&&", "||", "!"])
+    FUNCTIONS: ClassVar[frozenset[str]] = frozenset()
 
     loop_body = staticmethod(blocks.loop_body)
     returns_nothing = staticmethod(blocks.returns_nothing)
@@ -216,43 +228,58 @@ class BracedRegions:
     either = staticmethod(blocks.either)
     in_place = staticmethod(defaults.in_place)
 
-    def inside(self, file: SourceFile, node: Any) -> list[Statement]:
-        """The statements of a block's node."""
-        raise NotImplementedError
+    # -- blocks ----------------------------------------------------------------------------------
 
-    def single(self, file: SourceFile, node: Any) -> list[Statement]:
-        """A statement that stands for a block."""
-        raise NotImplementedError
+    def inside(self, file: SourceFile, node: Any) -> list[Statement]:
+        """The statements of a block, or of a case, whose label is none of them."""
+        return self.STATEMENTS.statements(file, node)
 
     def blocks(self, file: SourceFile, statement: Statement, /) -> list[Block]:
-        return blocks.told_blocks(file, statement, self.inside, self.single)
+        return blocks.told_blocks(file, statement, self.inside, self.STATEMENTS.statement)
 
     def arms(self, file: SourceFile, statement: Statement, /) -> list[Arm]:
-        return blocks.arms(file, statement, self.inside)
+        return blocks.arms(file, statement, self.STATEMENTS.statements)
 
-    def result_type(self, file: SourceFile, function: Function, /) -> str:
-        return ""
-
-    def ended(self, file: SourceFile, text: str, /) -> str:
-        return f"{text};"
+    # -- expressions -----------------------------------------------------------------------------
 
     def expression(self, file: SourceFile, start: int, end: int, /) -> bool:
-        return False
+        return blocks.whole(file, start, end, self.EXPRESSIONS, self.TARGETS)
 
     def expressions(self, file: SourceFile, start: int, end: int, /) -> Iterator[tuple[int, int, bool]]:
-        return iter(())
+        for node in blocks.within(file.tree.root_node.descendant_for_byte_range(start, end), start, end):
+            if node.type in self.OPERATIONS and self.expression(file, node.start_byte, node.end_byte):
+                operator = node.child_by_field_name("operator")
+                yield node.start_byte, node.end_byte, operator is not None and operator.type in self.TESTS
+
+    def result_of(self, file: SourceFile, start: int, end: int, /) -> str:
+        return ""
 
     def declared_as(self, file: SourceFile, symbol: Symbol, /) -> tuple[str, str]:
         return "", ""
+
+    # -- functions -------------------------------------------------------------------------------
+
+    def unnamed(self, file: SourceFile, scope: Scope, /) -> Function | None:
+        node = file.tree.root_node.named_descendant_for_byte_range(scope.start, scope.end)
+        body = node.child_by_field_name("body") if node.type in self.FUNCTIONS else None
+        if body is None or body.type not in self.STATEMENTS.SHAPES.blocks:
+            return None
+        return self.written_in_place(file, scope, node, body)
+
+    def written_in_place(self, file: SourceFile, scope: Scope, node: Any, body: Any) -> Function:
+        """A function without a name, of the statements of ``body``."""
+        at, span = body.start_byte, (node.start_byte, node.end_byte)
+        outer = scope.parent or file.scope
+        return Function("", scope, outer, *span, node.start_byte, at, at, [], at, at, at, node=node)
+
+    def result_type(self, file: SourceFile, function: Function, /) -> str:
+        return ""
 
     def bound_to_function(self, file: SourceFile, start: int, end: int, /) -> tuple[str, int] | None:
         return blocks.labelled(file, start, end)
 
     def beside(self, file: SourceFile, function: Function, /) -> Beside:
         return Beside(trouble="a method beside another one is not written in this language yet")
-
-    def unnamed(self, file: SourceFile, scope: Scope, /) -> Function | None:
-        return None
 
     def method_around(self, file: SourceFile, function: Function | None, /) -> Function | None:
         return None
@@ -263,22 +290,33 @@ class BracedRegions:
     def called_when_ready(self, file: SourceFile, statement: Statement, /) -> Function | None:
         return None
 
+    # -- what is extracted -----------------------------------------------------------------------
+
+    def ended(self, file: SourceFile, text: str, /) -> str:
+        return f"{text};"
+
     def several_results(self, file: SourceFile, start: int, declared: bool, /) -> str:
         return "more than one value would come back"
-
-    def result_of(self, file: SourceFile, start: int, end: int, /) -> str:
-        return ""
 
     def word_for(self, file: SourceFile, words: Sequence[str], /) -> str:
         return ""
 
     def give_back(self, values: Sequence[str], /) -> str:
-        own("what a function gives back")
+        return f"return {', '.join(values)}".rstrip()
+
+    def taken_by(self, names: Sequence[str]) -> str:
+        """What stands on the left of a call that gives these back."""
+        return ", ".join(names)
 
     def take_back(
         self, file: SourceFile, names: Sequence[str], call: str, unit: str, lead: str, leaves: str, word: str, /
     ) -> str:
-        own("what a call gives back")
+        if leaves == "break":
+            return f"if (!{call}) {{\n{lead}{unit}{self.ended(file, 'break')}\n{lead}}}"
+        if leaves == "return":
+            return self.ended(file, f"return {call}")
+        set_ = f"{self.taken_by(names)} = {call}" if names else call
+        return self.ended(file, f"{word} {set_}" if word else set_)
 
     def lifted(self, file: SourceFile, lead: str, unit: str, new: NewFunction, /) -> str:
         own("a function made of lines")

@@ -1,13 +1,13 @@
 """What a language with braces answers where it does not say otherwise: a plain one, whose names mean what they say.
 
-A language overrides what is different; ``name``, ``suffixes``, ``read``, ``compiles``, ``arguments``, ``tokens``,
-``body``, ``inner``, ``purity``, ``type_of`` and ``member_owner`` are its own.
+A language overrides what is different; ``name``, ``suffixes``, ``read``, ``compiles``, ``statements`` (a table of its
+grammar), ``purity`` and ``type_of`` are its own.
 """
 
 from __future__ import annotations
 
 from collections.abc import Iterable
-from typing import Any, ClassVar
+from typing import ClassVar
 
 from ...program.facets.extraction import Extraction
 from ...program.facets.inlining import Inlining
@@ -17,11 +17,12 @@ from ...program.frameworks import Frameworks
 from ...program.inline import Inline
 from ...program.keyed import Keyed
 from ...program.lists import ListUse, WholeLoop
-from ...program.model import Problem, Reference, SourceFile, Statement, Symbol
+from ...program.model import Argument, Call, Function, Problem, Reference, SourceFile, Statement, Symbol
 from ...program.streams import Streams
 from ...program.tell import Tell
 from ...program.whole import Members
 from .facets import BracedLaunch, BracedRegions, BracedText
+from .statements import Statements
 
 Span = tuple[int, int]
 
@@ -64,6 +65,7 @@ class Braced:
     opened: Inlining | None = None
     write: Text = BracedText()
     regions: Extraction = BracedRegions()
+    statements: Statements
     launch: Launch = BracedLaunch()
 
     def accepts(self, files: list[SourceFile]) -> list[Problem]:
@@ -161,26 +163,27 @@ class Braced:
     def last_parts(self, module: str, name: str) -> set[str]:
         return {module}
 
+    # -- statements ------------------------------------------------------------------------------
+
+    def body(self, file: SourceFile, function: Function) -> list[Statement]:
+        return self.statements.body_of(file, function)
+
+    def inner(self, file: SourceFile, statement: Statement) -> list[Statement]:
+        return self.statements.inner_statements(file, statement.node)
+
+    def arguments(self, file: SourceFile, call: Call) -> list[Argument]:
+        return self.statements.arguments(file, call)
+
+    def tokens(self, file: SourceFile, start: int, end: int, edits: list[tuple[int, int, str]]) -> list[str]:
+        return self.statements.tokens(file, start, end, edits)
+
+    def member_owner(self, file: SourceFile, start: int, end: int) -> tuple[int, int, bool] | None:
+        return self.statements.member_owner(file, start, end)
+
     def count(self, statement: Statement) -> int:
         """How many statements it is, with those inside of it."""
-        return sum(1 for n in nodes(statement.node) if n.type.endswith(("_statement", "declaration"))) or 1
+        return self.statements.count(statement.node)
 
     def depth(self, statement: Statement) -> int:
         """How deeply blocks nest in it."""
-        return depth_of(statement.node)
-
-
-def nodes(node: Any) -> list[Any]:
-    found, stack = [], [node]
-    while stack:
-        at = stack.pop()
-        found.append(at)
-        stack.extend(at.named_children)
-    return found
-
-
-def depth_of(node: Any) -> int:
-    deeper = max((depth_of(c) for c in node.named_children), default=0)
-    return deeper + (
-        node.type in ("if_statement", "for_statement", "while_statement", "do_statement", "switch_statement")
-    )
+        return self.statements.depth(statement.node)

@@ -5,21 +5,24 @@ from __future__ import annotations
 from ...program.facets.extraction import Extraction
 from ...program.facets.launch import Launch
 from ...program.facets.text import Text
-from ...program.model import Function, SourceFile, Statement
+from ...program.model import SourceFile
 from ...program.streams import Streams
 from ..braced.language import Braced
 from .facts import frameworks
 from .facts.by_name import copies, tells
-from .facts.pure import apis, purity, type_of
-from .reading import lists, members, structure
+from .facts.pure import PURITY, apis
+from .reading import lists, members
 from .reading.imports import ambient, imported, last_parts, means
 from .reading.inheriting import offered
 from .reading.inlines import inlines
 from .reading.literals import literals
 from .reading.read import read
+from .reading.structure import STATEMENTS
 from .running import launch
 from .running.compiler import accepts, compiles
-from .writing import regions, streams, write
+from .writing import streams
+from .writing.regions import REGIONS
+from .writing.text import TEXT
 
 
 class Java(Braced):
@@ -39,8 +42,9 @@ class Java(Braced):
     placement = "qualified"
     bare_members = True
     concerns = apis()["concerns"]
-    write: Text = write
-    regions: Extraction = regions
+    write: Text = TEXT
+    regions: Extraction = REGIONS
+    statements = STATEMENTS
     members = members
     frameworks = frameworks
     streams: Streams | None = streams
@@ -49,38 +53,25 @@ class Java(Braced):
     read = staticmethod(read)
     compiles = staticmethod(compiles)
     accepts = staticmethod(accepts)
-    arguments = staticmethod(structure.arguments)
-    tokens = staticmethod(structure.tokens)
-    member_owner = staticmethod(structure.member_owner)
     inlines = staticmethod(inlines)
     item_type = staticmethod(lists.kind_of)
     item_value = staticmethod(lists.item_value)
     handed_over = staticmethod(lambda file, ref: lists.kind_of(file, ref) not in lists.NARROW)
     whole_loop = staticmethod(lists.whole_loop)
     literals = staticmethod(literals)
-    purity = staticmethod(purity)
-    type_of = staticmethod(type_of)
+    purity = staticmethod(PURITY.purity)
+    type_of = staticmethod(PURITY.type_of)
     imported = staticmethod(imported)
     means = staticmethod(means)
     last_parts = staticmethod(last_parts)
-    named_by = staticmethod(lambda path: {write.module_of(path)})
+    named_by = staticmethod(lambda path: {TEXT.module_of(path)})
     ambient = staticmethod(ambient)
     tells = staticmethod(tells)
     copies = staticmethod(copies)
     offered = staticmethod(offered)
-    count = staticmethod(lambda statement: structure.count(statement.node))
-    depth = staticmethod(lambda statement: structure.depth(statement.node))
 
     list_uses = staticmethod(lists.list_uses)
     object_list_uses = staticmethod(lists.list_uses)
-
-    @staticmethod
-    def body(file: SourceFile, function: Function) -> list[Statement]:
-        return structure.inner_statements(file, function.node)
-
-    @staticmethod
-    def inner(file: SourceFile, statement: Statement) -> list[Statement]:
-        return structure.inner_statements(file, statement.node)
 
     @staticmethod
     def hooks(file: SourceFile) -> dict[str, str]:

@@ -6,19 +6,22 @@ from ...program.facets.extraction import Extraction
 from ...program.facets.inlining import Inlining
 from ...program.facets.launch import Launch
 from ...program.facets.text import Text
-from ...program.model import Function, SourceFile, Statement
+from ...program.model import SourceFile
 from ...program.streams import Streams
 from ..braced.language import Braced
 from .facts import by_name
-from .facts.pure import apis, purity, type_of
-from .reading import imports, lists, members, structure
+from .facts.pure import PURITY, apis
+from .reading import imports, lists, members
 from .reading.inlines import inlines
 from .reading.keyed import keyed
 from .reading.literals import literals
 from .reading.read import read
+from .reading.structure import STATEMENTS
 from .running import launch
 from .running.compiler import compiles
-from .writing import opening, regions, streams, write
+from .writing import importing, opening, streams
+from .writing.regions import REGIONS
+from .writing.text import TEXT
 
 
 class JavaScript(Braced):
@@ -44,8 +47,9 @@ class JavaScript(Braced):
     code_at_top = True
     exact_calls = False
     concerns = apis()["concerns"]
-    write: Text = write
-    regions: Extraction = regions
+    write: Text = TEXT
+    regions: Extraction = REGIONS
+    statements = STATEMENTS
     members = members
     streams: Streams | None = streams
     opened: Inlining | None = opening
@@ -53,33 +57,20 @@ class JavaScript(Braced):
 
     read = staticmethod(read)
     compiles = staticmethod(compiles)
-    arguments = staticmethod(structure.arguments)
-    tokens = staticmethod(structure.tokens)
-    member_owner = staticmethod(structure.member_owner)
     inlines = staticmethod(inlines)
     item_type = staticmethod(lists.item_type)
     whole_loop = staticmethod(lists.whole_loop)
     literals = staticmethod(literals)
-    purity = staticmethod(purity)
-    type_of = staticmethod(type_of)
+    purity = staticmethod(PURITY.purity)
+    type_of = staticmethod(PURITY.type_of)
     imported = staticmethod(imports.imported)
     means = staticmethod(imports.means)
     last_parts = staticmethod(imports.last_parts)
     named_by = staticmethod(imports.named_by)
-    count = staticmethod(lambda statement: structure.count(statement.node))
-    depth = staticmethod(lambda statement: structure.depth(statement.node))
 
     list_uses = staticmethod(lists.list_uses)
     object_list_uses = staticmethod(lists.object_list_uses)
     keyed = staticmethod(keyed)
-
-    @staticmethod
-    def body(file: SourceFile, function: Function) -> list[Statement]:
-        return structure.body_of(file, function)
-
-    @staticmethod
-    def inner(file: SourceFile, statement: Statement) -> list[Statement]:
-        return structure.inner_statements(file, statement.node)
 
     @staticmethod
     def reentrant(module: str) -> str:
@@ -87,7 +78,7 @@ class JavaScript(Braced):
 
     @staticmethod
     def offered(file: SourceFile) -> list[tuple[int, tuple[str, ...], str]]:
-        return write.offered(file)
+        return importing.offered(file)
 
     tells = staticmethod(by_name.tells)
     ambient = staticmethod(by_name.required_in_place)

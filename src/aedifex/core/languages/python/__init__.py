@@ -12,7 +12,7 @@ from ...program.facets.launch import Launch
 from ...program.facets.text import Text
 from ...program.model import Problem, SourceFile, Statement
 from .facts import by_name, frameworks
-from .facts.pure import BUILTINS, apis, purity, type_of
+from .facts.pure import BUILTINS, PURITY, apis
 from .reading import members
 from .reading.handlers import inlines
 from .reading.imports import imported, imported_word, module_word
@@ -98,8 +98,8 @@ class Python:
     literals = staticmethod(literals)
     count = staticmethod(lambda statement: count(statement.node))
     depth = staticmethod(lambda statement: depth(statement.node))
-    purity = staticmethod(purity)
-    type_of = staticmethod(type_of)
+    purity = staticmethod(PURITY.purity)
+    type_of = staticmethod(PURITY.type_of)
     list_uses = staticmethod(list_uses)
     object_list_uses = staticmethod(object_list_uses)
     keyed = staticmethod(keyed)

@@ -41,7 +41,7 @@ def merged_imports(lines: Sequence[str], own: set[str]) -> str:
     unasked("imports in order")
 
 
-def moved(file: SourceFile, statement: Statement, start: int, end: int, offered: set[str]) -> str:
+def moved(file: SourceFile, statement: Statement, start: int, end: int, offered: set[str], /) -> str:
     unasked("what moves to a file that is imported")
 
 

@@ -10,7 +10,8 @@ from ....program.frameworks import Extended, Framework, Range
 from ....program.model import Scope, SourceFile, Symbol
 from ...braced.blocks import within
 from ..reading.walk import modifiers
-from ..writing import write
+from ..writing.text import TEXT
+from ..writing.words import sketch
 from .jdk import full_name, handed_down, listed, overridden
 from .pure import apis
 
@@ -179,7 +180,7 @@ class Extending:
                 or r.form in ("qualified", "method reference")
             ):
                 continue
-            if r.symbol.kinds & {"variable", "function"} and not write.sketch(self.file):
+            if r.symbol.kinds & {"variable", "function"} and not sketch(self.file):
                 self.edits.append((r.start, r.start, f"{self.file.scope.name}."))
             elif (
                 r.symbol.kinds & {"variable", "function", "import"}
@@ -257,13 +258,13 @@ class Extending:
             self.file, self.value, final(self.file) | (named if self.assigned is not None else set())
         ):
             raise messages.HELD_NEEDS_OBJECT.at(self.file, self.value.start_byte, field=self.field)
-        unit, nl = write.indent_unit(self.file), write.newline(self.file)
-        lead = self.file.slice(write.line_start(self.file, self.node.start_byte), self.node.start_byte) + unit
+        unit, nl = TEXT.indent_unit(self.file), TEXT.newline(self.file)
+        lead = self.file.slice(TEXT.line_start(self.file, self.node.start_byte), self.node.start_byte) + unit
         if makers:
             body = makers[0].child_by_field_name("body")
             if any(s.type == "explicit_constructor_invocation" for s in body.named_children):
                 raise messages.CONSTRUCTOR_CALLS_BASE.at(self.file, body.start_byte)
-            at = write.line_end(self.file, body.start_byte)
+            at = TEXT.line_end(self.file, body.start_byte)
             if self.file.slice(body.start_byte + 1, at).strip():
                 raise messages.SHARES_LINE.at(self.file, body.start_byte)
             self.edits.append((at, at, f"{lead}{unit}{call}{nl}"))
@@ -272,21 +273,21 @@ class Extending:
             return
         first = next((m for m in self.body.named_children if m.type == "method_declaration"), None)
         at = (
-            write.comment_start(self.file, first.start_byte)
+            TEXT.comment_start(self.file, first.start_byte)
             if first is not None
-            else write.line_start(self.file, self.body.end_byte - 1)
+            else TEXT.line_start(self.file, self.body.end_byte - 1)
         )
         self.edits.append(
-            (at, at, write.with_newlines(f"{lead}{self.class_}() {{\n{lead}{unit}{call}\n{lead}}}\n\n", nl))
+            (at, at, TEXT.with_newlines(f"{lead}{self.class_}() {{\n{lead}{unit}{call}\n{lead}}}\n\n", nl))
         )
 
     def gone(self, node: Any) -> None:
-        start = write.comment_start(self.file, node.start_byte)
-        end = write.line_end(self.file, node.end_byte - 1)
+        start = TEXT.comment_start(self.file, node.start_byte)
+        end = TEXT.line_end(self.file, node.end_byte - 1)
         if node.type == "constructor_declaration":
-            start = write.blank_before(self.file, start)
+            start = TEXT.blank_before(self.file, start)
         if (
-            self.file.slice(write.line_start(self.file, node.start_byte), node.start_byte).strip()
+            self.file.slice(TEXT.line_start(self.file, node.start_byte), node.start_byte).strip()
             or self.file.slice(node.end_byte, end).strip()
         ):
             raise messages.SHARES_LINE.at(self.file, node.start_byte)
@@ -340,11 +341,11 @@ class Extending:
 
     def hooks_move(self) -> None:
         """The methods that were written in place become the class's own, at its end."""
-        unit = write.indent_unit(self.file)
-        lead = self.file.slice(write.line_start(self.file, self.node.start_byte), self.node.start_byte) + unit
+        unit = TEXT.indent_unit(self.file)
+        lead = self.file.slice(TEXT.line_start(self.file, self.node.start_byte), self.node.start_byte) + unit
         texts = []
         for method in [c for c in self.hooks.named_children if c.type == "method_declaration"]:
-            old = self.file.slice(write.line_start(self.file, method.start_byte), method.start_byte)
+            old = self.file.slice(TEXT.line_start(self.file, method.start_byte), method.start_byte)
             if old.strip():
                 raise messages.SHARES_LINE.at(self.file, method.start_byte)
             edits = [
@@ -352,10 +353,10 @@ class Extending:
                 for n in within(method, method.start_byte, method.end_byte)
                 if self.names_object(n)
             ]
-            start = write.comment_start(self.file, method.start_byte)
-            texts.append(write.shifted(self.file, start + len(old.encode()), method.end_byte, edits, old, lead) + "\n")
-        at = write.line_start(self.file, self.body.end_byte - 1)
-        self.edits.append((at, at, write.with_newlines("".join("\n" + t for t in texts), write.newline(self.file))))
+            start = TEXT.comment_start(self.file, method.start_byte)
+            texts.append(TEXT.shifted(self.file, start + len(old.encode()), method.end_byte, edits, old, lead) + "\n")
+        at = TEXT.line_start(self.file, self.body.end_byte - 1)
+        self.edits.append((at, at, TEXT.with_newlines("".join("\n" + t for t in texts), TEXT.newline(self.file))))
 
     def names_object(self, node: Any) -> bool:
         """Whether a node in a hook means the object that is around: ``App.this``, or the field that held it."""

@@ -10,7 +10,7 @@ from typing import Any
 from ....program.inline import Inline
 from ....program.layout import words
 from ....program.model import SourceFile
-from .structure import statements
+from .structure import STATEMENTS
 
 EVENTS = { "addActionListener": "java.awt.event.ActionEvent", "addItemListener":
     "java.awt.event.ItemEvent", "Timer": "java.awt.event.ActionEvent", "addChangeListener":
@@ -76,7 +76,8 @@ def inline(file: SourceFile, call: Any, node: Any) -> Inline | None:
     ):
         return None
     more = words(name) if name not in ("actionPerformed", "run") and words(name) != event else []
-    return Inline(node.start_byte, node.end_byte, body.start_byte + 1, body.end_byte - 1, statements(file, body),
+    rows = STATEMENTS.statements(file, body)
+    return Inline(node.start_byte, node.end_byte, body.start_byte + 1, body.end_byte - 1, rows,
                   [(n.text.decode(), t.text.decode()) for n, t in params], [*event, *more], control)  # fmt: skip
 
 
@@ -98,7 +99,7 @@ def arrow(file: SourceFile, node: Any, event: list[str], control: list[str], kin
         )
         is not None
     )
-    return Inline(node.start_byte, node.end_byte, body.start_byte, body.end_byte, statements(file, body),
+    return Inline(node.start_byte, node.end_byte, body.start_byte, body.end_byte, STATEMENTS.statements(file, body),
                   [(n.text.decode(), short if imported else kind) for n in used], event, control)  # fmt: skip
 
 

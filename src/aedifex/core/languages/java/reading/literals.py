@@ -7,7 +7,7 @@ from typing import Any
 
 from ....program import literals as shared
 from ....program.model import SourceFile
-from ..writing.write import sketch
+from ..writing.words import sketch
 
 KINDS = {
     "decimal_integer_literal": "int", "hex_integer_literal": "int", "decimal_floating_point_literal": "double",

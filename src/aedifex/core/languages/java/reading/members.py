@@ -10,8 +10,9 @@ from typing import Any
 from ....program.model import Function, Reference, Scope, SourceFile, Symbol
 from ....program.whole import Declared, MemberUse, Whole
 from ...braced.blocks import within
-from ..writing import write
 from ..writing.moving import bared
+from ..writing.text import TEXT
+from ..writing.words import sketch
 from .walk import modifiers
 from .walk_names import RECEIVER
 
@@ -33,12 +34,12 @@ def whole(file: SourceFile, name: str) -> Whole | None:
         return None
     methods = [f for f in file.functions if f.outer is scope]
     names = [f.name for f in methods]
-    if names.count(write.CONSTRUCTOR) > 1:
+    if names.count(TEXT.CONSTRUCTOR) > 1:
         return None
     plain = {
         f.name
         for f in methods
-        if f.name != write.CONSTRUCTOR
+        if f.name != TEXT.CONSTRUCTOR
         and names.count(f.name) == 1
         and modifiers(f.node) <= {"public", "private", "protected", "final"}
     }
@@ -77,7 +78,7 @@ def declaration_of(file: SourceFile, scope: Scope) -> Any:
 
 def reachable(file: SourceFile, node: Any, name: str) -> bool:
     """Whether a class can stand beside it: it is the program's own, or one inside of it that needs no object around."""
-    if name == file.scope.name or write.sketch(file):
+    if name == file.scope.name or sketch(file):
         return True
     around = node.parent.parent if node.parent is not None else None
     own = (
@@ -114,7 +115,7 @@ def members(file: SourceFile, found: Whole) -> Iterator[tuple[Reference, str]]:
     scope = found.scope
     heads = {d.start: d.end for d in found.declared.values()}
     for symbol in scope.symbols.values():
-        if symbol.name == RECEIVER or symbol.name == write.CONSTRUCTOR:
+        if symbol.name == RECEIVER or symbol.name == TEXT.CONSTRUCTOR:
             continue
         for r in symbol.references:
             declares = r.writes and any(a <= r.start < b for a, b in heads.items()) and r.scope is scope
@@ -183,18 +184,18 @@ def later(r: Reference, f: Function) -> bool:
 
 
 def flattened(file: SourceFile, whole: Whole) -> tuple[bytes, dict[str, str]]:
-    shown = {m: m for m in [*whole.fields, *(f.name for f in whole.methods if f.name != write.CONSTRUCTOR)]}
-    word = "" if write.sketch(file) else "static "
+    shown = {m: m for m in [*whole.fields, *(f.name for f in whole.methods if f.name != TEXT.CONSTRUCTOR)]}
+    word = "" if sketch(file) else "static "
     lines = [f"{word}{whole.declared[m].type} {m};" for m in whole.fields] + [""]
     for f in whole.methods:
         if f.name not in whole.plain:
             continue
         first = next(c for c in f.node.children if c.type != "modifiers")
         edits = [(u.start, u.end, u.name) for u in whole.of(f) if u.own[0] != u.own[1]]
-        text = write.shifted(file, first.start_byte, f.end, edits, "", "")
+        text = TEXT.shifted(file, first.start_byte, f.end, edits, "", "")
         lines += [word + str(text), ""]
     text = "\n".join(lines)
-    if not write.sketch(file):
+    if not sketch(file):
         text = f"class {file.scope.name} {{\n{text}\npublic static void main(String[] args) {{\n}}\n}}\n"
     return text.encode(), {n: m for m, n in shown.items()}
 

@@ -10,7 +10,7 @@ from ....program.reading import broken, deeply, refuse_unreadable
 from .grammar import masked, parser
 from .inheriting import made_quietly
 from .resolve import resolve
-from .structure import top
+from .structure import STATEMENTS
 from .walk import Walker, modifiers
 
 SKETCH = ".pde"
@@ -29,7 +29,7 @@ def read(path: str, text: bytes) -> SourceFile:
         walker = Walker(file, main)
         walker.run(root.root_node)
         resolve(file, walker.kinds)
-        file.statements = top(file, root.root_node, main)
+        file.statements = STATEMENTS.top(file, root.root_node, main)
         file.imports = [s for s in file.statements if s.kind == "import"]
         quiet = {at for at in file.opaque_calls if made_quietly(file, at)}
         file.quiet_calls += sorted(quiet)

@@ -9,7 +9,7 @@ from collections.abc import Sequence
 from ....program.layout import line_end, newline, with_newlines
 from ....program.model import SourceFile
 from ....program.streams import StreamKind, StreamUse, in_class
-from . import write
+from .text import TEXT
 
 KINDS: Sequence[StreamKind] = (
     StreamKind(("System.out",), ("out", "screen"), "System.out"),
@@ -44,7 +44,7 @@ def declared(
     )
     opens = file.text.index(b"{", file.scope.start)
     at = line_end(file, opens) if line_end(file, opens) <= first else opens + 1
-    line = f"{write.indent_unit(file)}private static {type_} {name} = {kind.value};\n"
+    line = f"{TEXT.indent_unit(file)}private static {type_} {name} = {kind.value};\n"
     edits = [(at, at, with_newlines(line if at != opens + 1 else "\n" + line, newline(file)))]
     return [*edits, *importing(file, type_)]
 

@@ -2,10 +2,7 @@
 
 from __future__ import annotations
 
-from functools import partial
-
-from ....program.layout import class_name, words  # noqa: F401
-from ...braced import text as curly
+from ....program.model import SourceFile
 
 KEYWORDS = frozenset(
     """
@@ -16,8 +13,6 @@ KEYWORDS = frozenset(
     static strictfp super switch synchronized this throw throws transient try void volatile while true false null
     """.split()
 )
-member_name = partial(curly.member_name, KEYWORDS)
-is_name = partial(curly.is_name, KEYWORDS)
 DEFAULTS = {"int": "0", "long": "0L", "short": "(short) 0", "byte": "(byte) 0", "char": "'\\0'",
     "float": "0.0f", "double": "0.0", "boolean": "false", "color": "0"}  # fmt: skip
 INHERITED = frozenset(
@@ -31,11 +26,6 @@ def inherited(name: str) -> bool:
     return name in INHERITED
 
 
-def hidden(name: str) -> str:
-    """Hiding is a word in front of the field, not a part of its name."""
-    return name
-
-
 def file_name(class_: str, like: str) -> str:
     """A file is named as its class, with the ending of the file that it comes from."""
     return class_ + (like[like.rindex(".") :] if "." in like else ".java")
@@ -44,3 +34,8 @@ def file_name(class_: str, like: str) -> str:
 def default_value(type_: str) -> str:
     """What a field of a type holds before it is set."""
     return DEFAULTS.get(type_, "null")
+
+
+def sketch(file: SourceFile) -> bool:
+    """Whether a file is a sketch: its globals stand in no class."""
+    return file.path.endswith(".pde")

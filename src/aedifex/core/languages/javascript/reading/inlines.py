@@ -9,7 +9,7 @@ from typing import Any
 from ....program.inline import Inline
 from ....program.layout import words
 from ....program.model import SourceFile
-from .structure import statements
+from .structure import STATEMENTS
 from .walk import FUNCTIONS
 
 OWN = frozenset(
@@ -56,7 +56,8 @@ def inline(file: SourceFile, call: Any, node: Any) -> Inline | None:
     event, control = told(file, call)
     if not event and not control:
         return None
-    return Inline(node.start_byte, node.end_byte, body.start_byte + 1, body.end_byte - 1, statements(file, body),
+    rows = STATEMENTS.statements(file, body)
+    return Inline(node.start_byte, node.end_byte, body.start_byte + 1, body.end_byte - 1, rows,
                   [(p.text.decode(), "") for p in named], event, control, True)  # fmt: skip
 
 

@@ -10,7 +10,8 @@ from ....program.model import Function, Reference, Scope, SourceFile, Symbol
 from ....program.whole import Declared, MemberUse, Whole
 from ....program.whole import in_front as place  # noqa: F401  (part of what is offered for taking parts out)
 from ...braced.blocks import within
-from ..writing import write
+from ..writing.text import TEXT
+from ..writing.words import end
 
 REACHING = re.compile(
     rb"\b(JSON\s*\.\s*stringify|Object\s*\.\s*\w+|Reflect|structuredClone|Proxy|eval|Function\s*\(|inspect|assert|for\s*\([^;()]*\bin\b)|[{,]\s*\.\.\.[^()\[\]\n]*\}"
@@ -48,13 +49,13 @@ def whole(file: SourceFile, name: str) -> Whole | None:
     plain = {
         f.name
         for f in methods
-        if f.name != write.CONSTRUCTOR
+        if f.name != TEXT.CONSTRUCTOR
         and not any(
             c.type in ("get", "set", "computed_property_name", "string", "decorator", "override_modifier")
             for c in f.node.children
         )
     }
-    found = Whole(name, scope, methods, write.RECEIVER, plain - twice(methods))
+    found = Whole(name, scope, methods, TEXT.RECEIVER, plain - twice(methods))
     for child in body.named_children:
         if child.type == "decorator" or child.type == "method_signature":
             return None  # what decorates may do anything; a method of several signatures
@@ -88,7 +89,7 @@ def offered_otherwise(file: SourceFile, name: str) -> bool:
     """Whether other files may know the class by another name."""
     word = rb"\b" + re.escape(name.encode()) + rb"\b"
     ways = [rb"\bexport\s+default\b[^\n]*" + word, word + rb"\s+as\b", rb"\bexport(s\s*)?=\s*" + word]
-    if not write.typed(file):
+    if not TEXT.typed(file):
         ways.append(rb":\s*" + word + rb"\s*[,}]")  # the value of a key; a type where types are written
     return any(re.search(way, file.text) for way in ways)
 
@@ -108,7 +109,7 @@ def declare(file: SourceFile, found: Whole, node: Any) -> None:
     if name is None or name.type not in NAMES:
         return
     end = node.end_byte
-    after = file.text[end : write.line_end(file, end - 1)]
+    after = file.text[end : TEXT.line_end(file, end - 1)]
     end += after.index(b";") + 1 if after.lstrip().startswith(b";") else 0
     plain = not any(c.type in ("accessor", "declare", "override_modifier", "?", "!") for c in node.children) and not (
         value is not None and value.type in ("arrow_function", "function_expression")
@@ -118,7 +119,7 @@ def declare(file: SourceFile, found: Whole, node: Any) -> None:
         node.start_byte, end, (value.start_byte, value.end_byte) if value is not None else None, text, plain
     )
     inner = next((s for s in found.scope.children if s.start == node.start_byte and s.kind == "function"), None)
-    if inner is not None and write.RECEIVER in inner.symbols:
+    if inner is not None and TEXT.RECEIVER in inner.symbols:
         if found.head is None:
             found.head = Function(
                 "",
@@ -139,7 +140,7 @@ def declare(file: SourceFile, found: Whole, node: Any) -> None:
 
 def given_fields(file: SourceFile, found: Whole) -> None:
     """Parameters of a constructor that are fields at once, where types are written."""
-    maker = next((f for f in found.methods if f.name == write.CONSTRUCTOR), None)
+    maker = next((f for f in found.methods if f.name == TEXT.CONSTRUCTOR), None)
     for p in maker.params if maker is not None else ():
         node = file.tree.root_node.named_descendant_for_byte_range(p.start, p.end)
         if any(c.type in ("accessibility_modifier", "readonly") for c in node.children):
@@ -148,7 +149,7 @@ def given_fields(file: SourceFile, found: Whole) -> None:
 
 def receivers(f: Function) -> list[Reference]:
     scopes = f.scope.children if f.node is None else [f.scope]
-    return [r for s in scopes if write.RECEIVER in s.symbols for r in s.symbols[write.RECEIVER].references]
+    return [r for s in scopes if TEXT.RECEIVER in s.symbols for r in s.symbols[TEXT.RECEIVER].references]
 
 
 def use_of(file: SourceFile, f: Function, r: Reference, named: set[str]) -> MemberUse | None:
@@ -205,7 +206,7 @@ def kind_of(node: Any) -> str:
 def flattened(file: SourceFile, whole: Whole) -> tuple[bytes, dict[str, str]]:
     used = {n for s in file.scope.walk() for n in s.symbols}
     names = {m: m.strip("_#") or m for m in [*whole.fields, *(f.name for f in whole.methods)]}
-    shown = {m: n if n not in used - {m} and write.is_name(n) else f"{n}_" for m, n in names.items()}
+    shown = {m: n if n not in used - {m} and TEXT.is_name(n) else f"{n}_" for m, n in names.items()}
     lines = []
     for m in whole.fields:
         kind = whole.declared[m].type if m in whole.declared else ""
@@ -218,18 +219,18 @@ def flattened(file: SourceFile, whole: Whole) -> tuple[bytes, dict[str, str]]:
         params = file.slice(f.params_start, f.params_end)
         lead = "async " * f.is_async
         body = f.node.child_by_field_name("body")
-        first = write.line_start(file, f.start)
-        text = str(write.shifted(file, body.start_byte, f.end, edits, file.slice(first, f.start), ""))
+        first = TEXT.line_start(file, f.start)
+        text = str(TEXT.shifted(file, body.start_byte, f.end, edits, file.slice(first, f.start), ""))
         lines += [f"{lead}function{'*' if f.scope.generator else ''} {shown[f.name]}({params}) {text}", ""]
     return "\n".join(lines).encode(), {n: m for m, n in shown.items()}
 
 
 def declaration(file: SourceFile, like: Declared, name: str, class_: str, value: str) -> str:
-    if not value and not write.typed(file):
+    if not value and not TEXT.typed(file):
         return ""
     words = re.match(r"(?:(?:public|private|protected|readonly) )*", file.slice(like.start, like.end))
-    kind = f": {class_}" if write.typed(file) and (like.type or not value) else ""
-    return f"{words[0] if words else ''}{name}{kind}{' = ' + value if value else ''}{write.end(file)}"
+    kind = f": {class_}" if TEXT.typed(file) and (like.type or not value) else ""
+    return f"{words[0] if words else ''}{name}{kind}{' = ' + value if value else ''}{end(file)}"
 
 
 def opened(file: SourceFile, function: Function) -> list[tuple[int, int, str]]:

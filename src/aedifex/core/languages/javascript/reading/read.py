@@ -6,7 +6,7 @@ from ....program.model import Scope, SourceFile
 from ....program.reading import broken, deeply, refuse_unreadable
 from ...braced.lookup import resolve
 from .grammar import dialect, parser
-from .structure import statements
+from .structure import STATEMENTS
 from .walk import Walker
 
 
@@ -21,7 +21,7 @@ def read(path: str, text: bytes) -> SourceFile:
         modular = any(n.type in ("import_statement", "export_statement") for n in root.root_node.named_children)
         Walker(file, name, modular or path.endswith((".mjs", ".mts"))).run(root.root_node)
         resolve(file)
-        file.statements = statements(file, root.root_node)
+        file.statements = STATEMENTS.statements(file, root.root_node)
         file.imports = [s for s in file.statements if s.kind == "import"]
     if root.root_node.has_error:
         file.problems = broken(path, root.root_node)

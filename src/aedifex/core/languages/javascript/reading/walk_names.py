@@ -48,6 +48,7 @@ class NameWalker(BracedWalker):
                 "parenthesized_expression",
             ]
         ),
+        "new_expression",
     )
 
     def __init__(self, file: SourceFile, dialect: str, strict: bool) -> None:

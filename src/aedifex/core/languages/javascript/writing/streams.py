@@ -9,7 +9,8 @@ from collections.abc import Sequence
 from ....program.layout import line_end, line_start, newline, with_newlines
 from ....program.model import SourceFile
 from ....program.streams import StreamKind, StreamUse, in_class
-from . import words, write
+from . import words
+from .text import TEXT
 
 KINDS: Sequence[StreamKind] = (
     StreamKind(("console",), ("out", "screen"), "console"),
@@ -52,9 +53,9 @@ def declared(
             break
         last = s
     typed = words.typed(file)
-    line = write.declare_variable(file, f"{name}: typeof {kind.value}" if typed else name, kind.value, "")
+    line = TEXT.declare_variable(file, f"{name}: typeof {kind.value}" if typed else name, kind.value, "")
     if last is None:
-        at = line_start(file, write.comment_start(file, file.statements[0].start if file.statements else 0))
+        at = line_start(file, TEXT.comment_start(file, file.statements[0].start if file.statements else 0))
         return [(at, at, line + newline(file))]
     at = line_end(file, last.end)
     return [(at, at, with_newlines(("" if file.text[:at].endswith(b"\n") else "\n") + line + "\n", newline(file)))]

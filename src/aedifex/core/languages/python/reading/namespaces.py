@@ -6,7 +6,7 @@ import re
 from typing import Any
 
 from ....program.model import Reference, SourceFile
-from ..facts.pure import purity
+from ..facts.pure import PURITY
 from .structure import arguments
 
 WAYS_IN = re.compile(
@@ -36,7 +36,7 @@ def runs_nothing(file: SourceFile) -> bool:
     """Whether a file only defines: then another one is started, and what is called ``__main__`` is that one."""
     return all(
         s.kind in ("import", "function", "class", "docstring", "pass", "annotate")
-        or (s.kind == "assign" and s.value is not None and purity(file, s.value) != "effect")
+        or (s.kind == "assign" and s.value is not None and PURITY.purity(file, s.value) != "effect")
         for s in file.statements
     )
 

@@ -6,7 +6,7 @@ from typing import Any
 
 from ....program.model import Argument, Call, Function, SourceFile, Statement
 from ... import tree
-from ..facts.pure import node_at
+from ..facts.pure import PURITY
 
 MEMBERS = {"attribute": "attribute"}  # nodes that take a member, and the field that holds its name
 KINDS = {
@@ -43,7 +43,7 @@ def definition(file: SourceFile, function: Function) -> Any:
 
 
 def body_of(file: SourceFile, function: Function) -> list[Statement]:
-    node = node_at(file, (function.body_start, function.end))
+    node = PURITY.node_at(file, (function.body_start, function.end))
     while node.type not in ("block", "module", "function_definition"):
         node = node.parent
     if node.type == "function_definition":
