@@ -118,3 +118,15 @@ def test_a_name_has_one_meaning():
             if isinstance(node, (ast.FunctionDef, ast.ClassDef)):
                 homes.setdefault(node.name, []).append(str(path.relative_to(SOURCE)))
     assert not {n: where for n, where in homes.items() if len(where) > 1 and n not in SHARED}
+
+
+def test_what_other_files_import_says_what_it_is():
+    """Public is what another file imports: ruff sees to modules and classes, this to functions."""
+    functions, used = {}, set()
+    for path in [p for p in SOURCE.rglob("*.py") if not {"pinned", "standins", "programs"} & {*p.parts}]:
+        tree, here = ast.parse(path.read_text()), path.parent
+        functions |= {(path, n.name): n for n in tree.body if isinstance(n, ast.FunctionDef)}
+        for node in [n for n in ast.walk(tree) if isinstance(n, ast.ImportFrom) and n.level]:
+            home = here.joinpath(*[".."] * (node.level - 1), *(node.module or "").split(".")).resolve().with_suffix(".py")
+            used |= {(home, a.name) for a in node.names}
+    assert not [f"{p.relative_to(SOURCE)}:{n.lineno}" for (p, name), n in functions.items() if (p, name) in used and not ast.get_docstring(n)]

@@ -117,6 +117,7 @@ class Bar:
 
 @contextlib.contextmanager
 def progress(total: int, what: str, quiet: bool) -> Iterator[Bar]:
+    """A bar for work of so many steps; none where output is no terminal or nobody wants to see it."""
     bar = Bar(total, what, quiet)
     try:
         if bar.bar is not None:
@@ -141,6 +142,7 @@ def in_columns(text: str, lead: str) -> str:
 
 
 def as_json(value: Any) -> None:
+    """Print a value as JSON."""
     import json
 
     click.echo(json.dumps(value, indent=2, ensure_ascii=False))

@@ -9,6 +9,7 @@ from rich.markup import escape
 
 
 def show(console: Console, answers: list[Any], becomes: list[str], quiet: bool = False) -> None:
+    """Print what a program says of a name."""
     for a in answers:
         console.print(f"[bold]{escape(a.name)}[/]  {escape(a.kind)} in {escape(a.path)}")
         for fact in a.facts:

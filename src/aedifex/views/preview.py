@@ -17,6 +17,7 @@ ROWS = [
 
 
 def figures_table(before: dict[str, Any], after: dict[str, Any]) -> Table:
+    """Figures before and after, side by side."""
     table = Table(box=None, pad_edge=False, header_style="bold")
     table.add_column("figure")
     table.add_column("before", justify="right")
@@ -28,6 +29,7 @@ def figures_table(before: dict[str, Any], after: dict[str, Any]) -> Table:
 
 
 def show(console: Console, seen: Any, quiet: bool = False) -> None:
+    """Print what a build would do."""
     for c in seen.classes:
         kind = f" ({c.role})" if c.role else ""
         kept = f", kept as {', '.join(c.objects)}" if c.objects else ""

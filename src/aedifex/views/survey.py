@@ -21,6 +21,7 @@ COLOURS = {"input": "cyan", "drawing": "magenta", "console": "magenta", "timing"
 
 
 def show(console: Console, survey: Any) -> None:
+    """Print what was found in the scripts."""
     paper = Paper(console)
     for file in survey.files:
         show_file(paper, file)

@@ -194,4 +194,5 @@ def inside_others(effects: Effects, s: Statement, lists: set[Symbol]) -> bool:
 
 
 def has_size(made: Records) -> bool:
+    """Whether the size of the arrays is told before they are filled."""
     return any(u.size is not None for u in made.firsts)

@@ -81,6 +81,7 @@ class Survey:
 
 @uncollected
 def survey(program: Program, outsiders: Program | None = None) -> Survey:
+    """All that can be said of a program without changing it. ``outsiders``: files that may use its names."""
     return Survey([survey_file(program, path, outsiders) for path in program.files], figures(program))
 
 

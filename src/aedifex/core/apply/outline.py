@@ -121,6 +121,7 @@ def diff(before: Program, after: Program) -> str:
 
 
 def diff_texts(was: dict[str, bytes], now: dict[str, bytes]) -> str:
+    """What changes between two states of files, as a unified diff."""
     parts: list[str] = []
     for path in sorted({*was, *now}):
         old, new = was.get(path), now.get(path)

@@ -181,10 +181,12 @@ def open_project(path: str, writing: bool = False) -> Project:
 
 
 def design_stem(path: str) -> str:
+    """The name of a design without its ending."""
     return os.path.basename(path).removesuffix(DESIGN).removesuffix(".toml")
 
 
 def recover(journal: Journal) -> list[str]:
+    """Put right what an interrupted command left behind; what was done, as sentences."""
     if not any(e.state == "begun" for e in journal.entries()):
         return []
     with journal.locked():

@@ -76,11 +76,13 @@ def add(found: dict[tuple[str, int, int], MovingStretch], stretch: MovingStretch
 
 
 def functions_of(origin: Origin, program: Program) -> list[tuple[SourceFile, Function]]:
+    """The functions that an origin may mean, each with its file."""
     files = [f for f in program.files.values() if origin.of_file(f.path)]
     return [(f, g) for f in files if (g := f.function(origin.local)) is not None]
 
 
 def function_stretch(file: SourceFile, f: Function, program: Program) -> MovingStretch:
+    """The lines of a function, as people see them."""
     path, first = file.stands(f.start)
     body = with_inner(file, program.language, program.language.body(file, f))
     lines = sorted(
@@ -90,6 +92,7 @@ def function_stretch(file: SourceFile, f: Function, program: Program) -> MovingS
 
 
 def line_stretch(name: str, text: str, program: Program) -> MovingStretch | None:
+    """The lines that a design names, as people see them; None if there are none."""
     try:
         place = range_of(text, program)
     except AedifexError:
@@ -114,6 +117,7 @@ def ran(stretch: MovingStretch, seen: Iterable[Observed]) -> bool:
 
 
 def unreached(stretches: Sequence[MovingStretch], seen: Mapping[str, Observed]) -> list[MovingStretch]:
+    """The stretches that no run came through."""
     return [s for s in stretches if not ran(s, seen.values())]
 
 
@@ -173,6 +177,7 @@ def some(names: Sequence[str]) -> str:
 
 
 def as_json(stretches: Sequence[MovingStretch], seen: Mapping[str, Observed]) -> dict[str, Any]:
+    """What moves, with the scenarios that reach it."""
     missing = unreached(stretches, seen)
     return {
         "moving": len(stretches),

@@ -70,6 +70,7 @@ def run(
 
 
 def attempt(step: Step, context: Context, lost: set[str]) -> Outcome:
+    """Try a step, unless one that it needs was lost; nothing is written."""
     missing = [n for n in step.needs if n in lost]
     if missing:
         return Outcome(step, "skipped", refusal=messages.NEEDS_STEP.in_file(step=missing[0]))

@@ -31,6 +31,7 @@ class Checked:
 
 
 def observe(scenario: Scenario, world: World) -> Observed:
+    """Run a scenario once, and note what could be seen."""
     return RUNNERS[world.runner(scenario)](scenario, world)
 
 

@@ -126,6 +126,7 @@ class Sandbox:
 
 @contextlib.contextmanager
 def sandbox(scenario: Scenario, world: World) -> Iterator[Sandbox]:
+    """A folder in which a scenario runs, with what it needs; gone afterwards."""
     top = scratch_folder("run")
     try:
         yield Sandbox(scenario, world, top)

@@ -49,6 +49,7 @@ class Scenario:
 
 
 def default() -> list[Scenario]:
+    """The scenario of a program for which none is written: a plain start."""
     return [Scenario("run")]
 
 

@@ -174,4 +174,5 @@ def word_list(words_: Iterable[str]) -> str:
 
 
 def free_scenario_name(name: str, taken: set[str]) -> str:
+    """A name that no other scenario has."""
     return name if name not in taken else next(f"{name}, {n}" for n in range(2, 9999) if f"{name}, {n}" not in taken)

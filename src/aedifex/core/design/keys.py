@@ -31,20 +31,24 @@ class Key:
 
 
 def text(doc: str, default: str = "", **more: Any) -> Any:
+    """A key that holds a text."""
     found = Key(doc, **more)
     return field(default=MISSING if found.needed else default, metadata={KEY: found})
 
 
 def flag(doc: str, default: bool, **more: Any) -> Any:
+    """A key that holds true or false."""
     return field(default=default, metadata={KEY: Key(doc, **more)})
 
 
 def texts(doc: str, **more: Any) -> Any:
+    """A key that holds a list of texts."""
     found = Key(doc, **more)
     return field(metadata={KEY: found}) if found.needed else field(default_factory=list, metadata={KEY: found})
 
 
 def digests(doc: str, **more: Any) -> Any:
+    """A key that holds a table of texts."""
     return field(metadata={KEY: Key(doc, **more)})
 
 

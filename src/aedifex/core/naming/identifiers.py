@@ -94,6 +94,7 @@ def file_stem(module: str) -> str:
 
 
 def free(name: str, taken: AbstractSet[str]) -> str:
+    """The name, or the first of it with a number that is not taken."""
     number, found = 2, name
     while found in taken:
         found = f"{name}{number}"

@@ -242,6 +242,7 @@ def made_words(file: SourceFile, language: Language, row: Sequence[Statement], s
 
 
 def lines_in(file: SourceFile, row: Sequence[Statement]) -> int:
+    """How many lines statements stand on."""
     return file.line(row[-1].end - 1) - file.line(row[0].start) + 1
 
 

@@ -30,10 +30,12 @@ def text_lines(text: str) -> list[str]:
 
 
 def newline(file: SourceFile) -> str:
+    """What ends the lines of a file."""
     return "\r\n" if b"\r\n" in file.text else "\n"
 
 
 def with_newlines(text: str, nl: str) -> str:
+    """A text with lines that end as those of its file."""
     return text.replace("\r\n", "\n").replace("\n", nl)
 
 

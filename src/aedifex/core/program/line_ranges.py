@@ -83,6 +83,7 @@ def moved_lines(text: str, before: Program, after: Program, ranges: dict[str, li
 
 
 def column_of(file: SourceFile, offset: int) -> int:
+    """The column of an offset, counted in characters from one."""
     return len(file.slice(file.lines[file.line(offset) - 1], offset)) + 1
 
 

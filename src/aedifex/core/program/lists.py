@@ -61,10 +61,12 @@ def uses_of(symbol: Symbol, told: Callable[[Reference], ListUse | None]) -> list
 
 
 def span(node: Any) -> Span:
+    """Where a node stands, in bytes."""
     return node.start_byte, node.end_byte
 
 
 def same(a: Any, b: Any) -> bool:
+    """Whether two nodes stand at the same place."""
     return a is not None and (a.start_byte, a.end_byte) == (b.start_byte, b.end_byte)
 
 

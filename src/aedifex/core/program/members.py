@@ -24,6 +24,7 @@ class MemberNamed(NamedTuple):
 
 
 def members_named(file: SourceFile, language: Language, name: str) -> Iterator[MemberNamed]:
+    """Each place where a member of this name is used or defined."""
     wanted = name.encode(file.encoding)
     for match in re.finditer(rb"(?<![\w$])" + re.escape(wanted) + rb"(?![\w$])", file.text):
         owner = language.member_owner(file, *match.span())

@@ -21,6 +21,7 @@ NOBODY = Program("", {}, cast(Language, None))  # the outsiders of a program tha
 
 
 def digest(text: bytes) -> str:
+    """What tells whether a file is still the one that was read."""
     return "sha256:" + hashlib.sha256(text).hexdigest()
 
 

@@ -29,4 +29,5 @@ class Tell:
 
 
 def first_tell(tells: Iterable[Tell], means: Means) -> Tell | None:
+    """The first of the tells by these means; None if there is none."""
     return next((t for t in tells if t.means is means), None)

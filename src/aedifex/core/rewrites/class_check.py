@@ -11,6 +11,7 @@ DONE = MethodDesign("run", [])  # says that the main code is opened, which it is
 
 
 def check_classes(check: DesignCheck) -> None:
+    """Report mistakes in the tables of classes, their fields and objects."""
     seen: set[str] = set()
     for index, c in enumerate(check.design.classes):
         line = check.lines.of("class", index, -1, "name")
@@ -85,6 +86,7 @@ def check_collection(check: DesignCheck, line: int, c: ClassDesign, name: str) -
 
 
 def check_methods(check: DesignCheck) -> None:
+    """Report mistakes in the tables of methods."""
     for index, c in enumerate(check.design.classes):
         for number, m in enumerate(c.methods):
             check_method(check, index, number, c, m)

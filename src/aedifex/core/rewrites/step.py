@@ -154,6 +154,7 @@ def check_hazards(context: Context, file: SourceFile, names: set[str], advice: s
 
 
 def class_scope(file: SourceFile, name: str) -> Scope:
+    """The scope of a class at the top of a file. Raises Refusal if there is none."""
     for scope, bound in file.classes:
         if bound == name and scope.parent is file.scope:
             return scope
@@ -210,6 +211,7 @@ def drop_declarations(
 
 
 def function_of(file: SourceFile, origin: Origin) -> Function:
+    """The one function at the top that an origin names. Raises Refusal."""
     found = file.function(origin.local)
     if found is None:
         several = file.functions_named(origin.local)

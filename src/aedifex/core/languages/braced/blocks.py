@@ -6,7 +6,7 @@ from collections.abc import Callable, Iterator, Sequence
 from typing import Any
 
 from ...program.lists import WholeLoop
-from ...program.model import Arm, Block, Function, SourceFile, Statement
+from ...program.model import Arm, Block, SourceFile, Statement
 
 FIELDS = (("consequence", "branch"), ("alternative", "otherwise"))
 COMMENTS = frozenset(["comment", "line_comment", "block_comment"])
@@ -185,11 +185,6 @@ def loop_body(file: SourceFile, offset: int) -> tuple[int, int] | None:
         node = node.parent
     body = node.child_by_field_name("body") if node is not None else None
     return (body.start_byte, body.end_byte) if body is not None else None
-
-
-def untyped(file: SourceFile, function: Function) -> str:
-    """The type of what a function gives, where none is written."""
-    return ""
 
 
 def returns_nothing(file: SourceFile, at: int) -> bool:

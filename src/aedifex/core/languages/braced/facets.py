@@ -10,20 +10,19 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from typing import Any, ClassVar, NoReturn
 
-from ...program import layout
 from ...program.clues import Clues
 from ...program.edits import Range
 from ...program.facets import defaults
-from ...program.facets.bases import Bases
 from ...program.fields import NewField
 from ...program.model import Arm, Beside, Block, Function, NewFunction, Reference, Scope, SourceFile, Statement, Symbol
+from ..text import PlainText
 from . import blocks, text
 from .statements import Statements
 
 own = defaults.unasked
 
 
-class BracedText:
+class BracedText(PlainText):
     """The text of a language with braces; what is its own is asked of it."""
 
     RECEIVER = "this"
@@ -33,18 +32,7 @@ class BracedText:
     FILE_IS_CLASS = False
     PARTED_IMPORTS = False
     KEYWORDS: frozenset[str] = frozenset()
-    bases: Bases | None = None
 
-    words = staticmethod(layout.words)
-    class_name = staticmethod(layout.class_name)
-    newline = staticmethod(layout.newline)
-    with_newlines = staticmethod(layout.with_newlines)
-    indented = staticmethod(layout.indented)
-    shifted = staticmethod(layout.shifted)
-    line_start = staticmethod(layout.line_start)
-    line_end = staticmethod(layout.line_end)
-    blank_before = staticmethod(layout.blank_before)
-    blank_after = staticmethod(layout.blank_after)
     indent_unit = staticmethod(text.indent_unit)
     comment_start = staticmethod(text.comment_start)
     trailing_comment = staticmethod(text.trailing_comment)
@@ -64,23 +52,6 @@ class BracedText:
     packaged_import = staticmethod(text.packaged_import)
     everywhere_import = staticmethod(text.everywhere_import)
     stale = staticmethod(text.stale)
-    head = staticmethod(defaults.head)
-    import_again = staticmethod(defaults.import_again)
-    import_list = staticmethod(defaults.import_list)
-    import_names = staticmethod(defaults.import_names)
-    merged_imports = staticmethod(defaults.merged_imports)
-    moved = staticmethod(defaults.moved)
-    offer = staticmethod(defaults.offer)
-    moved_out = staticmethod(defaults.moved_out)
-    opened = staticmethod(defaults.opened)
-    renamed_elsewhere = staticmethod(defaults.renamed_elsewhere)
-    appended = staticmethod(defaults.appended)
-    sized = staticmethod(defaults.sized)
-    placed = staticmethod(defaults.placed)
-    filled = staticmethod(defaults.filled)
-    equality = staticmethod(defaults.equality)
-    has_members = staticmethod(defaults.has_members)
-    typed = staticmethod(defaults.typed)
 
     def is_name(self, text_: str, /) -> bool:
         return text.is_name(self.KEYWORDS, text_)

@@ -34,7 +34,8 @@ from .reading.structure import (
     unpacked,
 )
 from .running import launch
-from .writing import opening, regions, streams, write
+from .writing import opening, regions, streams
+from .writing.text import TEXT
 
 
 class Python:
@@ -73,7 +74,7 @@ class Python:
     held = frozenset(apis()["held"]["makers"])
     bare_members = False
     concerns = apis()["concerns"]
-    write: Text = write
+    write: Text = TEXT
     regions: Extraction = regions
     opened: Inlining | None = opening
     streams = streams
@@ -165,15 +166,15 @@ class Python:
 
     @staticmethod
     def special(name: str) -> bool:
-        return name.startswith("__") and name != write.CONSTRUCTOR
+        return name.startswith("__") and name != TEXT.CONSTRUCTOR
 
     @staticmethod
     def means(importer: str, module: str, name: str, path: str) -> bool:
-        return write.module_of(path) in Python.last_parts(module, name)
+        return TEXT.module_of(path) in Python.last_parts(module, name)
 
     @staticmethod
     def named_by(path: str) -> set[str]:
-        return {write.module_of(path)} - {"__init__"} or {path.split("/")[-2] if "/" in path else "__init__"}
+        return {TEXT.module_of(path)} - {"__init__"} or {path.split("/")[-2] if "/" in path else "__init__"}
 
     @staticmethod
     def last_parts(module: str, name: str) -> set[str]:

@@ -104,8 +104,10 @@ def in_place(params: Sequence[str], call: str) -> str:
 
 
 def runs_on(file: SourceFile, statement: Statement, body: Sequence[Statement]) -> bool:
+    """No function is made and called in one statement."""
     unasked("a function that is called in place")
 
 
 def call_in_place(file: SourceFile, statement: Statement) -> Call:
+    """No function is made and called in one statement."""
     unasked("a function that is called in place")

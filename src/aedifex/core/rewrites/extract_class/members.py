@@ -17,6 +17,7 @@ from .text import Taking
 
 
 def named_elsewhere(program: Program, path: str, name: str) -> bool:
+    """Whether another file says a name."""
     word = re.compile(rb"\b" + re.escape(name.encode()) + rb"\b")
     return any(word.search(f.text) for p, f in program.files.items() if p != path)
 
@@ -62,6 +63,7 @@ def whole_of(file: SourceFile, language: Language, name: str) -> Whole:
 
 
 def with_parts(program: Program, path: str, parts: Sequence[PartDesign]) -> Program:
+    """The program with parts taken out of classes, as far as they can be."""
     for part in parts:
         program = with_part(program, path, part) or program
     return program

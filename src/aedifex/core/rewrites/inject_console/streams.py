@@ -105,6 +105,7 @@ def stream_edits(file: SourceFile, language: Language, stream: StreamDesign) -> 
 
 
 def with_streams(program: Program, path: str, streams: Sequence[StreamDesign]) -> Program:
+    """The program with the console as a variable of a file."""
     for stream in streams:
         file = program.files[path]
         program = reread(

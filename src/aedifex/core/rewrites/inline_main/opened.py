@@ -150,6 +150,7 @@ def closed(classes: list[ClassDesign], stays: list[StayDesign], lifts: list[Lift
 
 
 def renamed(c: ClassDesign, name: Callable[[Origin], Origin], lines: Callable[[str], str]) -> None:
+    """Let a class speak of its origins by other names and of its lines at other places."""
     for f in c.fields:
         f.origins = [name(x) for x in f.origins]
     for m in c.methods:
@@ -168,6 +169,7 @@ def inlined_names(o: Opened) -> Callable[[Origin], Origin]:
 
 
 def wished(wishes: list[WishDesign], o: Opened) -> list[WishDesign]:
+    """Wishes as they speak of the opened program."""
     said = inlined_names(o)
     return [WishDesign([said(n) for n in w.together], w.class_, [said(n) for n in w.keep]) for w in wishes]
 

@@ -178,6 +178,7 @@ def named_design(design: Design, names: dict[str, str], moved: LineMap) -> Desig
 
 
 def with_names(program: Program, path: str, wanted: Sequence[NamedHandler]) -> tuple[Program, LineMap]:
+    """The program in which handlers have their names, and where its lines came from."""
     file = program.files[path]
     edits = named_edits(file, program.language, wanted) if wanted else []
     after = reread(program, {path: applied(file.text, edits, file.encoding)}) if edits else program

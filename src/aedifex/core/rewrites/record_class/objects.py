@@ -135,6 +135,7 @@ class Handed(ParameterCalls):
 
 
 def keyed_fields(program: Program, design: ClassDesign) -> dict[str, str]:
+    """Key of the records → the field that it becomes, as it is written."""
     hide_ = program.language.write.hidden
     return {
         f.origins[0].key or f.name if f.origins else f.name: hide_(f.name) if f.hidden else f.name

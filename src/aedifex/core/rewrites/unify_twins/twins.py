@@ -71,6 +71,7 @@ def near_twins_wanted(file: SourceFile, family: Family, names: set[str]) -> list
 
 
 def half(file: SourceFile, family: Family, f: Function) -> Half:
+    """One of two near-twins, with what its variables are called in both."""
     parts = family.split(f.name)
     number = parts[1] if parts else 0
     own: Marks = {
@@ -111,6 +112,7 @@ def merge_edits(file: SourceFile, language: Language, halves: Sequence[Half]) ->
 
 
 def spans(file: SourceFile, h: Half) -> list[Range]:
+    """The uses of numbered names in a near-twin, with what both call them."""
     f = h.function
     found = [(r.start, r.end, h.own[r.symbol]) for r in file.within(f.params_start, f.end) if r.symbol in h.own]
     return found + [

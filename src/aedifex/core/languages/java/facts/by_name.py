@@ -8,6 +8,7 @@ from .pure import apis
 
 
 def tells(file: SourceFile) -> list[Tell]:
+    """What of a program tells how its classes or functions are called."""
     facts = apis()["stack"]
     found = []
     for ref in file.references:

@@ -18,11 +18,13 @@ QUOTED = re.compile(rb"//[^\n]*|/\*.*?\*/|\"(?:\\.|[^\"\\\n])*\"|'(?:\\.|[^'\\\n
 
 @cache
 def grammar() -> Any:
+    """The kinds of nodes by their number."""
     return tree_sitter.Language(tree_sitter_java.language())
 
 
 @cache
 def parser() -> tree_sitter.Parser:
+    """The kinds of nodes by their number."""
     return tree_sitter.Parser(grammar())
 
 

@@ -21,6 +21,7 @@ def imported(file: SourceFile, statement: Statement) -> list[tuple[str, str, str
 
 
 def last_parts(module: str, name: str) -> set[str]:
+    """The words by which an import may name a file."""
     return {module.rsplit(".", 1)[-1]}
 
 

@@ -178,5 +178,6 @@ def told(errors: str, files: list[SourceFile]) -> list[Problem]:
 
 
 def sketch_name(path: str) -> str:
+    """The name of the class that a sketch is compiled to."""
     name = re.sub(r"\W", "_", path.rsplit("/", 1)[-1].removesuffix(".pde"))
     return name if not name[:1].isdigit() else "_" + name

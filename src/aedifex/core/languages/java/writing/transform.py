@@ -44,6 +44,7 @@ def rewritten(text: bytes, edits: list[Edit]) -> str:
 
 
 def walk(root: Any) -> Any:
+    """All nodes of a tree, each before its children."""
     stack = [root]
     while stack:
         node = stack.pop()

@@ -27,11 +27,13 @@ def dialect(path: str) -> str:
 
 @cache
 def grammar(name: str) -> Any:
+    """The kinds of nodes of a dialect by their number."""
     return tree_sitter.Language(SOURCES[name]())
 
 
 @cache
 def parser(name: str) -> tree_sitter.Parser:
+    """The kinds of nodes of a dialect by their number."""
     return tree_sitter.Parser(grammar(name))
 
 

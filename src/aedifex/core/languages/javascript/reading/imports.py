@@ -94,6 +94,7 @@ def is_require(node: Any) -> bool:
 
 
 def stem(path: str) -> str:
+    """The name of a file without folder and ending."""
     return SUFFIX.sub("", posixpath.basename(path))
 
 

@@ -25,12 +25,14 @@ def quiet_module(module: str) -> bool:
 
 
 def stays_in(file: SourceFile, scope: Scope | None = None) -> str:
+    """Why a class cannot leave its file; "" if it can."""
     if kind_of(file) == "page":
         return "it is a script that a page names, which cannot import another file"
     return ""
 
 
 def head(file: SourceFile) -> str:
+    """What a new file begins with."""
     first = next((s for s in file.statements if s.kind == "docstring"), None)
     if first is None or kind_of(file) == "module":
         return ""
@@ -49,6 +51,7 @@ def import_names(file: SourceFile, module: str, names: Sequence[str]) -> str:
 
 
 def import_again(file: SourceFile, local: str, module: str, name: str) -> str:
+    """The line that imports a name which another file imports as well."""
     return binding(file, [(local, module, name)]) + "\n"
 
 
@@ -71,6 +74,7 @@ def binding(file: SourceFile, bound: Sequence[tuple[str, str, str]]) -> str:
 
 
 def import_list(file: SourceFile, statement: Statement, bound: Sequence[tuple[str, str, str]]) -> str:
+    """An import with only some of its names."""
     return binding(file, bound)
 
 
@@ -98,6 +102,7 @@ def moved(file: SourceFile, statement: Statement, start: int, stop: int, offered
 
 
 def offer(file: SourceFile, names: Sequence[str]) -> str:
+    """What closes a new file so that others can import these names."""
     if kind_of(file) == "module" or not names:
         return ""
     return f"\nmodule.exports = {{ {', '.join(names)} }}{end(file)}\n"

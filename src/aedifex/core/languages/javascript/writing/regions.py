@@ -9,7 +9,6 @@ from typing import Any
 
 from ....program.model import Beside, Function, NewFunction, Parameter, Scope, SourceFile, Statement, Symbol
 from ...braced import blocks as braces
-from ...braced.blocks import untyped as result_type
 from ...braced.facets import BracedRegions
 from ..reading.lists import PLAIN
 from ..reading.structure import STATEMENTS
@@ -66,7 +65,6 @@ class JavaScriptRegions(BracedRegions):
     TESTS = frozenset(["<", ">", "<=", ">=", "==", "!=", "===", "!==", "&&", "||", "!", "in", "instanceof"])
     FUNCTIONS = frozenset([*FUNCTIONS, "method_definition"])
 
-    result_type = staticmethod(result_type)
     CLOSURES = True  # a function can stand inside another one
     NOTHING = ""
 

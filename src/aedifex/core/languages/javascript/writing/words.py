@@ -34,10 +34,12 @@ def inherited(name: str) -> bool:
 
 
 def typed(file: SourceFile) -> bool:
+    """Whether types are written in a file."""
     return file.path.endswith(TYPED)
 
 
 def hidden(name: str) -> str:
+    """The name of a member that only its class uses."""
     return "_" + name.lstrip("_")
 
 

@@ -12,7 +12,7 @@ from ....program.whole import MemberUse, Whole
 from ...braced.blocks import within
 from ..reading import members
 from ..reading.structure import body_of, definition
-from ..writing import write
+from ..writing.text import TEXT
 from .libraries import made_by, of
 
 REMOVING = frozenset([b"pop_handlers", b"remove_handler", b"remove_handlers"])  # what is a method cannot be taken back
@@ -31,13 +31,13 @@ def unfolded(file: SourceFile) -> list[Range]:
         if found is None:
             continue
         owner, framework, event = found
-        start = write.line_start(file, node.start_byte)
-        end = write.line_end(file, f.end - 1)
+        start = TEXT.line_start(file, node.start_byte)
+        end = TEXT.line_end(file, f.end - 1)
         lead = "" if file.text[:end].endswith(b"\n") else "\n"
-        nl = write.newline(file)
-        gap = lead + "\n" * write.BLANKS
+        nl = TEXT.newline(file)
+        gap = lead + "\n" * TEXT.BLANKS
         edits += [
-            (start, write.line_end(file, node.end_byte), ""),
+            (start, TEXT.line_end(file, node.end_byte), ""),
             (end, end, f'{gap}{owner}.{framework.register}("{event}", {f.name})\n'.replace("\n", nl)),
         ]
     return edits
@@ -95,7 +95,7 @@ def extended(file: SourceFile, class_: str, field: str) -> Extended:
     whole = members.whole(file, class_)
     if whole is None:
         raise messages.HOLDER_UNKNOWN.in_file(file.path, class_=class_)
-    maker = next((f for f in whole.methods if f.name == write.CONSTRUCTOR), None)
+    maker = next((f for f in whole.methods if f.name == TEXT.CONSTRUCTOR), None)
     made = [u for u in whole.uses if u.name == field and u.kind == "set"]
     statement = (
         next((s for s in body_of(file, maker) if s.start == made[0].start), None)
@@ -172,13 +172,13 @@ class Extending:
                 and self.able(methods[method.name], event)
             ):
                 self.hooks[method.name] = event
-                end = write.blank_after(self.file, write.line_end(self.file, call.parent.end_byte))
-                self.gone.append((write.comment_start(self.file, call.parent.start_byte), end))
+                end = TEXT.blank_after(self.file, TEXT.line_end(self.file, call.parent.end_byte))
+                self.gone.append((TEXT.comment_start(self.file, call.parent.start_byte), end))
 
     def plain(self, statement: Any) -> bool:
         """Whether a statement has its lines for itself, directly in a method."""
-        left = self.file.slice(write.line_start(self.file, statement.start_byte), statement.start_byte)
-        right = self.file.slice(statement.end_byte, write.line_end(self.file, statement.end_byte))
+        left = self.file.slice(TEXT.line_start(self.file, statement.start_byte), statement.start_byte)
+        right = self.file.slice(statement.end_byte, TEXT.line_end(self.file, statement.end_byte))
         body = statement.parent
         gone = sum(body.start_byte <= a < body.end_byte for a, _ in self.gone)
         others = sum(c.type != "comment" for c in body.named_children) - gone
@@ -241,9 +241,9 @@ class Extending:
             self.edits.append((f.name_start, f.name_end, self.hooks[f.name]))
         if f.name in self.hooks and self.hooks[f.name] in self.framework.continued:
             given = ", ".join(p.name for p in f.arguments)
-            lead = self.file.slice(write.line_start(self.file, f.body_start), f.body_start)
+            lead = self.file.slice(TEXT.line_start(self.file, f.body_start), f.body_start)
             if lead.strip():
                 raise messages.ON_ONE_LINE.at(self.file, f.start, function=f.name)
-            at = write.line_end(self.file, f.end - 1)
-            nl = write.newline(self.file)
+            at = TEXT.line_end(self.file, f.end - 1)
+            nl = TEXT.newline(self.file)
             self.edits.append((at, at, f"{lead}super().{self.hooks[f.name]}({given}){nl}"))

@@ -31,6 +31,7 @@ def known() -> tuple[Framework, ...]:
 
 
 def of(file: SourceFile, symbol: Symbol) -> Framework | None:
+    """The library that a variable's value comes from; None if nothing tells."""
     if len(symbol.bindings) != 1 or symbol.scope is not file.scope:
         return None
     made = next(
@@ -54,6 +55,7 @@ def base_of(file: SourceFile, node: Any) -> Framework | None:
 
 
 def made_by(file: SourceFile, value: tuple[int, int]) -> Framework | None:
+    """The library that makes a value; None if nothing tells."""
     node = file.tree.root_node.named_descendant_for_byte_range(*value)
     if node.type != "call":
         return None

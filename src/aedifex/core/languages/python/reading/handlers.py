@@ -10,7 +10,7 @@ from ....program.inline import Inline
 from ....program.layout import words
 from ....program.model import SourceFile
 from ...braced.blocks import within
-from ..writing.write import indent_unit
+from ..writing.text import TEXT
 
 OWN = frozenset(["function_definition", "class_definition"])
 LISTENING = frozenset({"bind", "bind_all", "bind_class", "tag_bind", "protocol", "trace_add", "connect", "on", "once"})
@@ -68,7 +68,7 @@ def inline(file: SourceFile, call: Any, argument: Any, node: Any) -> Inline | No
     text = file.slice(body.start_byte, body.end_byte)
     if "\n" in text and any(mark in text for mark in ('"""', "'''", "\\\n")):
         return None  # lines that must stay as they are
-    text = text.replace("\n", "\n" + indent_unit(file))
+    text = text.replace("\n", "\n" + TEXT.indent_unit(file))
     if "\n" in text and body.type not in ("call", "parenthesized_expression", "tuple", "list"):
         text = f"({text})"
     called = body.child_by_field_name("function").text if body.type == "call" else b""

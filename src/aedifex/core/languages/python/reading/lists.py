@@ -175,6 +175,7 @@ def whole_loop(file: SourceFile, start: int, end: int, bounds: set[str]) -> Whol
 
 
 def is_builtin(file: SourceFile, node: Any) -> bool:
+    """Whether a name is the language's own."""
     return any(r.symbol is not None and not r.symbol.kinds for r in file.within(node.start_byte, node.start_byte + 1))
 
 

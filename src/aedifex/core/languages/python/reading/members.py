@@ -10,7 +10,7 @@ from ....program.whole import Declared, MemberUse, Whole
 from ....program.whole import in_front as place  # noqa: F401  (part of what is offered for taking parts out)
 from ...braced.blocks import within
 from ..facts.libraries import base_of
-from ..writing import write
+from ..writing.text import TEXT
 
 REACHING = re.compile(
     rb"\b(getattr|setattr|hasattr|delattr|vars|dir|pickle|copy|eval|exec|globals|locals|attrgetter|methodcaller)\b"
@@ -76,7 +76,7 @@ def whole(file: SourceFile, name: str) -> Whole | None:
         plain -= reserved | {f.name for f in methods if b"super" in file.text[f.start : f.end]}
     elif b"super" in file.text[scope.start : scope.end]:
         return None
-    maker = next((f for f in methods if f.name == write.CONSTRUCTOR and f.params), None)
+    maker = next((f for f in methods if f.name == TEXT.CONSTRUCTOR and f.params), None)
     found = Whole(name, scope, methods, maker.params[0].name if maker is not None else "self", plain, reserved)
     for f in methods:
         if b"classmethod" in file.text[f.start : f.head]:
@@ -228,15 +228,15 @@ def flattened(file: SourceFile, whole: Whole) -> tuple[bytes, dict[str, str]]:
     shown = {m: n if n not in used - {m} and n.isidentifier() else f"{n}_" for m, n in names.items()}
     lines = [f"{shown[m]} = None" for m in whole.fields] + ["", ""]
     for f in whole.methods:
-        if f.decorators or not f.bound or f.name == write.CONSTRUCTOR:
+        if f.decorators or not f.bound or f.name == TEXT.CONSTRUCTOR:
             continue
         edits = [(u.start, u.end, shown[u.name]) for u in whole.of(f) if u.name in shown and u.start >= f.body_start]
         params = ", ".join(file.slice(p.start, p.end) for p in f.params[1:])
         sets = sorted({shown[u.name] for u in whole.of(f) if u.kind == "set" and u.name in whole.fields})
-        first = write.line_start(file, f.body_start)
+        first = TEXT.line_start(file, f.body_start)
         inner = first if not file.text[first : f.body_start].strip() else f.body_start
-        lead = file.slice(write.line_start(file, f.start), f.start)
-        body = str(write.shifted(file, inner, f.end, edits, lead + write.indent_unit(file), "    "))
+        lead = file.slice(TEXT.line_start(file, f.start), f.start)
+        body = str(TEXT.shifted(file, inner, f.end, edits, lead + TEXT.indent_unit(file), "    "))
         lines += [f"def {shown[f.name]}({params}):", *([f"    global {', '.join(sets)}"] if sets else []), body, "", ""]
     return "\n".join(lines).encode(), {n: m for m, n in shown.items()}
 

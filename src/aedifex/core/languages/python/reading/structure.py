@@ -43,6 +43,7 @@ def definition(file: SourceFile, function: Function) -> Any:
 
 
 def body_of(file: SourceFile, function: Function) -> list[Statement]:
+    """The statements of a function."""
     node = PURITY.node_at(file, (function.body_start, function.end))
     while node.type not in ("block", "module", "function_definition"):
         node = node.parent
@@ -208,4 +209,5 @@ def unpacked(file: SourceFile, statement: Statement) -> list[tuple[tuple[int, in
 
 
 def member_owner(file: SourceFile, start: int, end: int) -> tuple[int, int, bool] | None:
+    """As ``tree.member_owner`` says."""
     return tree.member_owner(file, start, end, MEMBERS, "")

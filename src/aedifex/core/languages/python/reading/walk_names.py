@@ -50,6 +50,7 @@ def node_kinds() -> list[str]:
 
 @cache
 def identifier_kind() -> int:
+    """The kinds of nodes by their number."""
     return node_kinds().index("identifier")
 
 

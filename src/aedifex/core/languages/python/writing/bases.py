@@ -48,6 +48,7 @@ def constructor_text(file: SourceFile, unit: str, name: str, parameters: Sequenc
 
 
 def class_head(name: str, base: str = "") -> str:
+    """The first line of a class."""
     return f"class {name}({base}):\n" if base else f"class {name}:\n"
 
 

@@ -9,7 +9,7 @@ from ....program.layout import line_end, line_start
 from ....program.model import Call, SourceFile, Statement
 from ....program.streams import StreamKind, StreamUse, in_class
 from ..reading.structure import arguments
-from . import write
+from .text import TEXT
 
 KINDS: Sequence[StreamKind] = (
     StreamKind(("input", "print"), ("console", "terminal"), "{class}()", ("Console", "Terminal")),
@@ -72,7 +72,7 @@ def trouble(file: SourceFile) -> tuple[str, int] | None:
 def declared(
     file: SourceFile, kind: StreamKind, name: str, class_: str, origins: Sequence[str]
 ) -> list[tuple[int, int, str]]:
-    unit = write.indent_unit(file)
+    unit = TEXT.indent_unit(file)
     text = MADE.replace("{class_}", class_) + (ASK if "input" in origins else "") + SAY
     rows = [
         row.replace("    ", unit) if not row.strip() else unit * ((len(row) - len(row.lstrip())) // 4) + row.lstrip()
@@ -81,7 +81,7 @@ def declared(
     made = "\n".join(rows) + f"\n\n\n{name} = {kind.value.replace('{class}', class_)}\n"
     at, below = place(file)
     body = ("\n\n" if at else "") + made + ("" if at and not below else "\n\n" if not at else "\n")
-    return [(at, at, write.with_newlines(body, write.newline(file)))]
+    return [(at, at, TEXT.with_newlines(body, TEXT.newline(file)))]
 
 
 def place(file: SourceFile) -> tuple[int, bool]:
@@ -93,7 +93,7 @@ def place(file: SourceFile) -> tuple[int, bool]:
         last = s
     if last is None:
         first = file.statements[0].start if file.statements else 0
-        return line_start(file, write.comment_start(file, first)), True
+        return line_start(file, TEXT.comment_start(file, first)), True
     at = line_end(file, last.end)
     following = file.text[at : line_end(file, at)] if at < len(file.text) else b"\n"
     return at, bool(following.strip())

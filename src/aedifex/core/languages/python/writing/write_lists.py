@@ -19,6 +19,7 @@ def appended(file: SourceFile, name: str, object_: str) -> str:
 
 
 def length(name: str) -> str:
+    """The number of objects in a list."""
     return f"len({name})"
 
 
