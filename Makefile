@@ -30,7 +30,7 @@ demo: $(VENV)/installed
 test: $(VENV)/installed-dev tools
 	$(BIN)/ruff check src tests benchmarks
 	$(BIN)/ruff format --check --quiet src
-	@$(BIN)/mypy & TYPES=$$!; $(BIN)/python -m pytest; TESTS=$$?; wait $$TYPES && exit $$TESTS
+	@$(BIN)/mypy & TYPES=$$!; $(BIN)/python -m pytest --cover; TESTS=$$?; wait $$TYPES && exit $$TESTS
 
 # A screen that nobody sees, the libraries for windows and what is drawn in them, a JDK, JUnit and Node: from Debian, where they are missing
 # and can be installed.

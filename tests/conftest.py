@@ -14,6 +14,7 @@ import pytest
 from aedifex.core.program.language import language_of
 from aedifex.core.program.program import read_program
 
+pytest_plugins = ["cover"]
 HERE = Path(__file__).parent
 COMMAND = Path(sys.executable).parent / "aedifex"
 

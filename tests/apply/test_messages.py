@@ -7,13 +7,14 @@ from pathlib import Path
 import pytest
 
 import aedifex
-from aedifex.core.analysis import hazards
+from aedifex.core.analysis import messages as findings
 from aedifex.core.apply.explanations import PAGES, codes, explain, messages
 from aedifex.core.program.refusal import Message
 
 CORE = Path(aedifex.__file__).parent / "core"
 NAMED = {name: m for page in PAGES for name, m in vars(page).items() if isinstance(m, Message)}
-HAZARDS = {word.replace(" ", "-") for word in re.findall(r'Hazard\(\s*"([a-z ]+)"', Path(hazards.__file__).read_text())} | {hazards.PROCESSES.replace(" ", "-"), "used-outside"} | {m.value.replace(" ", "-") for m in hazards.Means}
+FINDINGS = {name: f for name, f in vars(findings).items() if isinstance(f, findings.Finding)}
+HAZARDS = {f.kind.replace(" ", "-") for f in FINDINGS.values()} | {m.value.replace(" ", "-") for m in findings.Means}
 
 
 def test_every_code_is_explained_and_no_other():
@@ -25,7 +26,7 @@ def test_every_code_is_explained_and_no_other():
 def raised(path):
     """(the call, the page's name for it) wherever a message is given its values, ``messages.X.at(...)`` or ``report(line, mistakes.X, ...)``."""
     for call in [n for n in ast.walk(ast.parse(path.read_text())) if isinstance(n, ast.Call)]:
-        given = [call.func.value] if isinstance(call.func, ast.Attribute) and call.func.attr in ("at", "in_file") else call.args
+        given = [call.func.value] if isinstance(call.func, ast.Attribute) and call.func.attr in ("at", "in_file", "on_line") else call.args
         for page in given:
             if isinstance(page, ast.Attribute) and isinstance(page.value, ast.Name) and page.value.id in ("messages", "mistakes") and page.attr.isupper():
                 yield call, page.attr
@@ -36,12 +37,13 @@ def test_messages_get_the_values_that_they_name():
     used = set()
     for path in CORE.rglob("*.py"):
         for call, name in raised(path):
-            m = NAMED[name]
-            named = set(re.findall(r"\{(\w+)\}", m.sentence + m.cure + (m.by_hand or "")))
+            m = NAMED.get(name) or FINDINGS[name]
+            said = m.sentence if name in FINDINGS else m.sentence + m.cure + (m.by_hand or "")
+            named = set(re.findall(r"\{(\w+)\}", said))
             keywords = {k.arg for k in call.keywords} or {"name"}  # DesignCheck.name gives that itself
-            assert not named or named == keywords, f"{path.name}:{call.lineno} {m.code}"
-            used.add(m.code)
-    assert used == set(messages())
+            assert not named or named == keywords, f"{path.name}:{call.lineno} {name}"
+            used.add(name)
+    assert {NAMED[n].code for n in used & {*NAMED}} == set(messages()) and used >= {*FINDINGS}
 
 
 def test_a_sentence_has_one_code():

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from ..program.program import Program
-from .hazards import importers
+from .importers import importers
 
 
 def imported_by_others(program: Program, path: str) -> bool:

@@ -2,41 +2,16 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from ..program.language import Language
 from ..program.model import Reference, SourceFile, Symbol
 from ..program.program import Program
-from ..program.refusal import Message, Refusal
 from ..program.tell import Means
+from . import messages
 from .effects import Effects
+from .importers import importers
 from .late_reads import at_once
+from .messages import OUTSIDE, WHOLE, Hazard
 
-
-@dataclass(frozen=True)
-class Hazard:
-    """``names`` are the module-level names that it concerns; empty means the whole file."""
-
-    kind: str
-    path: str
-    line: int
-    message: str
-    names: tuple[str, ...] = ()
-
-    def told(self, reading: str) -> str:
-        """The hazard with its place, as somebody reads it who has the file ``reading`` open."""
-        return (
-            f"line {self.line}: {self.message}" if self.path == reading else f"{self.path}:{self.line}: {self.message}"
-        )
-
-    def refusal(self, cure: str) -> Refusal:
-        """What a step says that it keeps from its work. ``cure``: what the person can do there."""
-        return Message(self.kind.replace(" ", "-"), "{why}", cure).in_file(self.path, self.line, why=self.message)
-
-
-PROCESSES = "other processes"
-NAMING = ("used outside", "named by text")  # kinds that need a name to stay what it is in its file
-WHOLE = ("dynamic names", "used outside")  # kinds that concern every name, where they name none
 BINDINGS = {
     "walrus": "is set inside an expression",
     "except": "is set by an 'except ... as'",
@@ -82,33 +57,23 @@ def dynamic(file: SourceFile, language: Language) -> list[Hazard]:
             names = language.looked_up(file, ref)
             if names is not None:
                 found += [
-                    Hazard(
-                        Means.TEXT.value,
-                        *file.place(ref.start),
-                        f"'{n}' is looked up through '{ref.name}.{ref.member}'",
-                        (n,),
+                    messages.LOOKED_UP_IN_REGISTRY.at(
+                        file, ref.start, (n,), name=n, registry=f"{ref.name}.{ref.member}"
                     )
                     for n in sorted(names)
                 ]
                 continue
-            message = f"'{ref.name}.{ref.member}' can reach any name by its text, so no variable or function can move"
-            found.append(Hazard("dynamic names", *file.place(ref.start), message))
+            registry = f"{ref.name}.{ref.member}"
+            found.append(messages.ANY_NAME_BY_REGISTRY.at(file, ref.start, registry=registry))
     for ref in by_text(file, language, 0, len(file.text)):
         if ref.name in language.everywhere or ref.scope.frame is file.scope:
             names = language.looked_up(file, ref)
             if names is not None:
                 found += [
-                    Hazard(
-                        Means.TEXT.value,
-                        *file.place(ref.start),
-                        f"'{n}' is looked up by its text in '{ref.name}()'",
-                        (n,),
-                    )
-                    for n in sorted(names)
+                    messages.LOOKED_UP_BY_TEXT.at(file, ref.start, (n,), name=n, call=ref.name) for n in sorted(names)
                 ]
                 continue
-            message = f"'{ref.name}()' can reach any name by its text, so no variable or function can move"
-            found.append(Hazard("dynamic names", *file.place(ref.start), message))
+            found.append(messages.ANY_NAME_BY_TEXT.at(file, ref.start, call=ref.name))
     return found
 
 
@@ -171,11 +136,9 @@ def told_by(file: SourceFile, language: Language, program: Program) -> list[Haza
                 else None
             )
             if ref is not None:
-                message = (
-                    f"'{f.name}' is passed on as a value, and in {where} {does}: as a method it would take its "
-                    "object along"
+                found.append(
+                    messages.COPIED_AS_VALUE.at(file, ref.start, (f.name,), name=f.name, where=where, does=does)
                 )
-                found.append(Hazard("function as value", *file.place(ref.start), message, (f.name,)))
     return found
 
 
@@ -202,7 +165,8 @@ def bindings(file: SourceFile) -> list[Hazard]:
         for ref in symbol.references:
             why = BINDINGS.get(ref.form) or ("is deleted" if ref.role == "delete" else "")
             if why:
-                found.append(Hazard("binding", *file.place(ref.start), f"'{symbol.name}' {why}", (symbol.name,)))
+                names = (symbol.name,)
+                found.append(messages.BOUND_OTHERWISE.at(file, ref.start, names, name=symbol.name, how=why))
                 break
     return found
 
@@ -216,30 +180,14 @@ def redefined(file: SourceFile) -> list[Hazard]:
             continue
         by_symbol[f.symbol] = by_symbol.get(f.symbol, 0) + 1
         if by_symbol[f.symbol] == 2 or f.symbol.kinds - {"function"}:
-            found.append(
-                Hazard(
-                    "redefined",
-                    file.path,
-                    file.shown(f.start),
-                    f"'{f.name}' is defined or bound more than once",
-                    (f.name,),
-                )
-            )
+            found.append(messages.DEFINED_TWICE.at(file, f.start, (f.name,), name=f.name))
         if f.decorators:
-            found.append(Hazard("decorated", file.path, file.shown(f.start), f"'{f.name}' is decorated", (f.name,)))
+            found.append(messages.DECORATED.at(file, f.start, (f.name,), name=f.name))
         for ref in f.symbol.references:
             if ref.form in ("compared", "key"):
-                found.append(
-                    Hazard(
-                        "function as value",
-                        *file.place(ref.start),
-                        f"'{f.name}' is compared or used as a key",
-                        (f.name,),
-                    )
-                )
+                found.append(messages.COMPARED.at(file, ref.start, (f.name,), name=f.name))
             elif ref.member:
-                found.append(Hazard("function as value", *file.place(ref.start),
-                                    f"'{f.name}.{ref.member}' asks the function itself", (f.name,)))  # fmt: skip
+                found.append(messages.ASKED_ITSELF.at(file, ref.start, (f.name,), name=f.name, member=ref.member))
     return found
 
 
@@ -268,12 +216,7 @@ def seen_late(file: SourceFile, language: Language) -> list[Hazard]:
                 if body[0] <= r.scope.frame.start and r.scope.frame.end <= body[1]
             }
             found += [
-                Hazard(
-                    "seen late",
-                    *file.place(r.start),
-                    f"a function made in this loop finds in '{s.name}' what it holds when it runs, not what it held "
-                    "when it was made",
-                )
+                messages.SEEN_LATE.at(file, r.start, name=s.name)
                 for r in late.values()
                 if not at_once(file, language, r.scope.frame.start)
             ]
@@ -288,9 +231,9 @@ def imports(file: SourceFile, language: Language) -> list[Hazard]:
         for _, module, _ in language.imported(file, s):
             why = language.reentrant(module)
             if why:
-                found.append(Hazard(PROCESSES, *file.place(s.start), f"'{module}' {why}"))
+                found.append(messages.STARTS_PROCESSES.at(file, s.start, module=module, how=why))
     for at in file.star_imports:
-        found.append(Hazard("star import", *file.place(at), "a star import may bind any name"))
+        found.append(messages.STAR_IMPORT.at(file, at))
     return found
 
 
@@ -306,11 +249,9 @@ def outside(file: SourceFile, language: Language, program: Program, outsiders: P
         found += uses_through_import(file, other, language.main_module, local, name, line)
     for path, line, origin, name in outsiders.memo.get("manifests", ()) if outsiders is not None else ():
         if language.means(path, origin, "", file.path):
-            found.append(
-                Hazard("used outside", path, line, f"'{name}' is named in {path} as what is started or served", (name,))
-            )
+            found.append(messages.STARTED_OR_SERVED.on_line(path, line, (name,), name=name, manifest=path))
     for at, names, how in language.offered(file):
-        found.append(Hazard("used outside", *file.place(at), how, names))
+        found.append(Hazard(OUTSIDE, *file.place(at), how, names))
     return found
 
 
@@ -329,63 +270,22 @@ def uses_through_import(
     file: SourceFile, other: SourceFile, module: str, local: str, name: str, line: int
 ) -> list[Hazard]:
     """What one import in another file, and what follows from it, uses of this file."""
-    kind = "used outside"
     if name == "*":
-        return [Hazard(kind, other.path, line, f"everything of {file.path} is imported by {other.path}")]
+        return [messages.ALL_IMPORTED.on_line(other.path, line, other=other.path, file=file.path)]
     if name and name != module:
-        says = "is imported by" if local else "is named in a text of"
-        return [Hazard(kind, other.path, line, f"'{name}' {says} {other.path}", (name,))]
+        if local:
+            return [messages.IMPORTED_BY.on_line(other.path, line, (name,), name=name, other=other.path)]
+        return [messages.NAMED_IN_TEXT_OF.on_line(other.path, line, (name,), name=name, other=other.path)]
     found = []
     for r in uses_named(other, local):
+        at = other.line(r.start)
         if r.member:
+            names = (r.member,)
             found.append(
-                Hazard(
-                    kind, other.path, other.line(r.start), f"'{module}.{r.member}' is used by {other.path}", (r.member,)
-                )
+                messages.USED_BY.on_line(other.path, at, names, module=module, name=r.member, other=other.path)
             )
         elif not r.writes and r.form != "import":
             found.append(
-                Hazard(
-                    kind,
-                    other.path,
-                    other.line(r.start),
-                    f"{other.path} hands on '{local}' itself, through which any name of {file.path} can be reached",
-                )
+                messages.MODULE_PASSED_ON.on_line(other.path, at, other=other.path, local=local, file=file.path)
             )
-    return found
-
-
-Importers = dict[str, list[tuple[SourceFile, str, str, str, int]]]
-
-
-def importers(program: Program, outsiders: Program | None) -> Importers:
-    """Last part of a module's name → (file, local name, module, name in the module, line) of its imports; worked out
-    once."""
-    key = id(outsiders)
-    kept: dict[int, Importers] = program.memo.setdefault("importers", {})
-    if key not in kept:
-        found: Importers = {}
-        kept[key] = found
-        for other in {**program.files, **(outsiders.files if outsiders else {})}.values():
-            for s in other.imports:
-                for local, origin, name in program.language.imported(other, s):
-                    for last in program.language.last_parts(origin, name):
-                        found.setdefault(last, []).append((other, local, origin, name, other.line(s.start)))
-            for local, origin, name, at in program.language.ambient(other):
-                for last in program.language.last_parts(origin, name):
-                    found.setdefault(last, []).append((other, local, origin, name, other.line(at)))
-    return kept[key]
-
-
-def files_needed(files: list[SourceFile], entry: str, language: Language) -> list[SourceFile]:
-    """The files that a program is made of: the one that is started, and those that it names, directly or not."""
-    found = [f for f in files if f.path == entry] or files[:1]
-    for file in found:
-        says = [(origin, name) for s in file.imports for _, origin, name in language.imported(file, s)]
-        says += [(origin, name) for _, origin, name, _ in language.ambient(file)]
-        found += [
-            f
-            for f in files
-            if f not in found and any(language.means(file.path, origin, name, f.path) for origin, name in says)
-        ]
     return found

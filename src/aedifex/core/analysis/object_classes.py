@@ -13,7 +13,7 @@ from ..program.model import Reference, Scope, SourceFile, Symbol
 from ..program.program import Program
 from ..program.scopes import receiver_of
 from ..program.whole import MemberUse, Whole
-from .hazards import importers
+from .importers import importers
 from .startup import set_once
 
 HeldClass = tuple[str, str]  # the file of a class, "" if no file that was read has it; its name there

@@ -14,8 +14,9 @@ from .effects import Effects, Touch
 from .families import families
 from .groups import Group, groups
 from .handlers import Handler, MainPart, handlers, main_parts, stretches
-from .hazards import Hazard, hazards
+from .hazards import hazards
 from .main_function import main_function, own_access, own_variables, waiting_main
+from .messages import Hazard
 from .metrics import Figures, figures
 from .regions.paragraphs import MIN_FUNCTION_LINES, paragraphs
 from .variable_kinds import Variable, classify

@@ -7,7 +7,7 @@ import os
 import tomllib
 from dataclasses import dataclass
 
-from ..analysis.hazards import files_needed
+from ..analysis.importers import files_needed
 from ..check.evidence import Evidence, Sources
 from ..design.tables import Design
 from ..program.errors import AedifexError, Refused

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from functools import cached_property
 
-from ..analysis.hazards import NAMING
+from ..analysis.messages import NAMING
 from ..design.origin import local_name
 from ..design.tables import ClassDesign, StayDesign
 from ..naming.identifiers import free, like

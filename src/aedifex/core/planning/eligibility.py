@@ -7,7 +7,8 @@ from dataclasses import replace
 from ..analysis.effects import Effects
 from ..analysis.families import numbered
 from ..analysis.groups import first_word
-from ..analysis.hazards import PROCESSES, by_text, forbidding, hazards
+from ..analysis.hazards import by_text, forbidding, hazards
+from ..analysis.messages import PROCESSES
 from ..analysis.variable_kinds import UNFIT, classify
 from ..design.tables import StayDesign
 from ..program.model import Function, Reference, Symbol

@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 from functools import cached_property
 
 from ..analysis.effects import Effects
-from ..analysis.hazards import Hazard
+from ..analysis.messages import Hazard
 from ..analysis.variable_kinds import Variable
 from ..analysis.word_variants import Variants, word_sets
 from ..design.origin import Origin

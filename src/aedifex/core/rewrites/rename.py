@@ -12,7 +12,8 @@ from dataclasses import dataclass
 from functools import cached_property
 
 from ..analysis.effects import Effects
-from ..analysis.hazards import Importers, by_text, hazards, importers
+from ..analysis.hazards import by_text, hazards
+from ..analysis.importers import Importers, importers
 from ..analysis.object_classes import ObjectClasses
 from ..design.tables import Design
 from ..program.edits import Edits

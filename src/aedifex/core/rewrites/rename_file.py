@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from ..analysis.hazards import forbidding, hazards, importers
+from ..analysis.hazards import forbidding, hazards
+from ..analysis.importers import importers
 from ..program.edits import Edits
 from ..program.model import SourceFile, Statement, Symbol
 from ..program.program import Program

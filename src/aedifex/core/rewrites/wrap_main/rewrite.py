@@ -13,7 +13,8 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from ...analysis.effects import Effects
-from ...analysis.hazards import NAMING, hazards
+from ...analysis.hazards import hazards
+from ...analysis.messages import NAMING
 from ...design.tables import ClassDesign
 from ...program.edits import Edits
 from ...program.model import Reference, SourceFile, Statement
