@@ -274,7 +274,7 @@ def uses_through_import(
         return [messages.ALL_IMPORTED.on_line(other.path, line, other=other.path, file=file.path)]
     if name and name != module:
         if local:
-            return [messages.IMPORTED_BY.on_line(other.path, line, (name,), name=name, other=other.path)]
+            return [messages.NAME_IMPORTED_BY.on_line(other.path, line, (name,), name=name, other=other.path)]
         return [messages.NAMED_IN_TEXT_OF.on_line(other.path, line, (name,), name=name, other=other.path)]
     found = []
     for r in uses_named(other, local):
