@@ -106,6 +106,24 @@ def test_output_files_and_status_count(folder):
     assert kept["files"] == {"out.txt": "MillMill,1\n"} and kept["output"] == "stop? "
 
 
+ASKING = """sold = 0
+fares = []
+
+
+def sell(n):
+    global sold
+    sold += len((lambda: 0).__qualname__)
+    fares.append(n)
+
+
+def report():
+    print(sold, fares)
+
+
+for n in (1, 2, 3):
+    sell(n)
+    report()
+"""
 FAULTS = [
     ("self.x += self._speed * dt", "self.x += self._speed", "output, line"),
     ("self.riders += boarding", "pass", "output, line"),
@@ -115,7 +133,8 @@ FAULTS = [
 
 def test_a_fault_is_found(tramline):
     """A stale value, a forgotten field, another start: the check says where it shows."""
-    assert tramline.aedifex("build", "-q", "tramline.design.toml").returncode == 0
+    assert tramline.aedifex("record", "-q", "tramline.py").returncode == 0
+    assert tramline.aedifex("build", "-q", "--unchecked", "tramline.design.toml").returncode == 0
     text = tramline.read("tram.py")
     for old, new, where in FAULTS:
         assert old in text
@@ -124,18 +143,17 @@ def test_a_fault_is_found(tramline):
         assert (done.returncode, where in done.stdout) == (1, True), done.stdout + done.stderr
 
 
-def test_a_difference_stops_the_build_and_leaves_earlier_steps(tramline, monkeypatch):
+def test_a_difference_stops_the_build_and_leaves_earlier_steps(folder):
     """A program that asks a lambda where it was made cannot stay the same; the step that shows it is put back."""
-    text = tramline.read("tramline.py").replace("frames_drawn += 1", "frames_drawn += len((lambda: 0).__qualname__)")
-    tramline.write("tramline.py", text)
-    tramline.aedifex("draft", "-q", "--again", "tramline.py")
-    done = tramline.aedifex("build", "tramline.design.toml")
+    folder.write("line.py", ASKING)
+    assert folder.aedifex("draft", "-q", "line.py").returncode == 0
+    done = folder.aedifex("build", "line.design.toml")
     assert done.returncode == 1
-    assert "Stopped at method:TramlineApp.draw_line; that step is put back" in done.stdout
-    assert "scenario 'every key once', output, line" in done.stdout
-    assert "class TramlineApp:" in tramline.read("tramline.py") and "\ndef draw_line(" in tramline.read("tramline.py")
-    assert tramline.aedifex("check", "-q", "tramline.design.toml").returncode == 0
-    assert tramline.aedifex("build", "-q", "tramline.design.toml").returncode == 1, "it stops at the same place again"
+    assert "Stopped at method:LineApp.sell; that step is put back" in done.stdout
+    assert ", output, line 1" in done.stdout
+    assert "class LineApp:" in folder.read("line.py") and "\ndef sell(" in folder.read("line.py")
+    assert folder.aedifex("check", "-q", "line.design.toml").returncode == 0
+    assert folder.aedifex("build", "-q", "line.design.toml").returncode == 1, "it stops at the same place again"
 
 
 def test_compare_shows_the_first_difference_and_counts():
@@ -270,19 +288,18 @@ def test_only_scenarios_that_can_tell_run_after_a_step(folder):
     assert {"long", "undo", "none"} in sets.values() and {"long", "undo"} in sets.values(), sets
 
 
-def test_a_difference_seen_only_at_the_end_puts_steps_back(tramline, monkeypatch):
+def test_a_difference_seen_only_at_the_end_puts_steps_back(folder, monkeypatch):
     """If no scenario was thought to be affected, all run at the end, and the steps go that change what they show."""
     from aedifex.core.apply.builder import Builder, Options
     from aedifex.core.apply.project import open_project
     from aedifex.core.check import check as checking
 
-    text = tramline.read("tramline.py").replace("frames_drawn += 1", "frames_drawn += len((lambda: 0).__qualname__)")
-    tramline.write("tramline.py", text)
-    tramline.aedifex("draft", "-q", "--again", "tramline.py")
-    project = open_project(str(tramline.path / "tramline.design.toml"), writing=True)
+    folder.write("line.py", ASKING)
+    assert folder.aedifex("draft", "-q", "line.py").returncode == 0
+    project = open_project(str(folder.path / "line.design.toml"), writing=True)
     monkeypatch.setattr(checking, "affected", lambda scenarios, seen, touched: [])
     built = Builder(project, project.scenarios(), Options()).build()
-    assert built.stopped == "method:TramlineApp.draw_line" and built.status == 1
+    assert built.stopped == "method:LineApp.sell" and built.status == 1
     monkeypatch.undo()
-    assert "\ndef draw_line(" in tramline.read("tramline.py") and not (tramline.path / "tram.py").exists()
-    assert tramline.aedifex("check", "-q", "tramline.design.toml").returncode == 0
+    assert "\ndef sell(" in folder.read("line.py") and not (folder.path / "line_app.py").exists()
+    assert folder.aedifex("check", "-q", "line.design.toml").returncode == 0

@@ -36,7 +36,7 @@ def test_a_fault_that_no_scenario_shows_is_found_and_kept_as_a_scenario(folder):
     assert folder.aedifex("record", "-q", "till.scenarios.toml").returncode == 0
     same = folder.aedifex("check", "till.scenarios.toml", "--explore", "6", "--json")
     assert same.returncode == 0 and json.loads(same.stdout)["explored"]["scenario"] is None
-    assert folder.aedifex("build", "-q", "till.design.toml").returncode == 0
+    assert folder.aedifex("build", "-q", "--unchecked", "till.design.toml").returncode == 0
     at = next(p for p in folder.path.glob("*.py") if "-= n" in p.read_text())
     at.write_text(at.read_text().replace("-= n", "-= n + 1"))
     assert folder.aedifex("check", "-q", "till.scenarios.toml").returncode == 0, "no scenario runs it"
