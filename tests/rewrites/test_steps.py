@@ -3,10 +3,14 @@
 This is what every language must pass: ``tests/steps/LANGUAGE/STEP/*.txt``, at least one pair for each kind of step.
 """
 
+import ast
+from pathlib import Path
+
 import pytest
 from cases import REFUSALS, STEPS, apply, files, load, outputs
 from conftest import needs
 
+import aedifex
 from aedifex.core.program.language import languages
 from aedifex.core.rewrites.step import Step
 
@@ -57,3 +61,11 @@ def test_every_kind_of_step_has_cases(language):
     if language == "typescript":
         own |= {p.parent.name for p in CASES if p.parts[-3] == "javascript"}
     assert not {k for k in kinds() if WHERE.get(k, bool)(read)} - own
+
+
+def test_no_list_of_kinds_stands_anywhere():
+    """A kind of change says in its own file what it is: no list, and no table, names several of them."""
+    for path in Path(aedifex.__file__).parent.rglob("*.py"):
+        for node in ast.walk(ast.parse(path.read_text())) if "languages" not in path.parts else ():
+            named = node.elts if isinstance(node, (ast.List, ast.Tuple, ast.Set)) else node.keys if isinstance(node, ast.Dict) else []
+            assert len({n.value for n in named if isinstance(n, ast.Constant)} & kinds()) < 2, f"{path}:{node.lineno}"

@@ -6,7 +6,8 @@ from __future__ import annotations
 from typing import Any
 
 from ....program import messages
-from ....program.frameworks import Extended, Framework, Range
+from ....program.edits import Range
+from ....program.frameworks import Extended, Framework
 from ....program.model import Scope, SourceFile, Symbol
 from ...braced.blocks import within
 from ..reading.walk import modifiers

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from typing import Any
 
+from ....program.edits import Range as Edit
 from ....program.model import SourceFile
-from ..writing.transform import Edit, walk
+from ..writing.transform import walk
 
 HOLDERS = frozenset(["block", "constructor_body", "switch_block_statement_group"])
 STATEMENTS = ("_statement", "local_variable_declaration", "switch_expression")

@@ -8,9 +8,9 @@ import shutil
 from typing import Any
 
 from ....program.model import SourceFile
-from ..facts.clues import clues  # noqa: F401
+from ..facts.clues import clues as clues
 from ..reading.read import module_text
-from . import unit_tests  # noqa: F401  (part of what a launcher offers, like clues)
+from . import unit_tests as unit_tests  # part of what a launcher offers, like clues
 from .compiler import compiled, sketch_name, support
 
 SHARES_SCREEN = False  # two programs that open windows at once each take the other for a window manager

@@ -7,8 +7,7 @@ import re
 from typing import Any
 
 from ....program.model import Function, Reference, Scope, SourceFile, Symbol
-from ....program.whole import Declared, MemberUse, Whole
-from ....program.whole import in_front as place  # noqa: F401  (part of what is offered for taking parts out)
+from ....program.whole import Declared, MemberUse, Whole, in_front
 from ...braced.blocks import within
 from ..writing.text import TEXT
 from ..writing.words import end
@@ -337,3 +336,6 @@ def passed_on(file: SourceFile, at: int) -> bool:
         )
         return symbol is not None and bool(symbol.kinds & {"function", "class"})
     return node.type in ("return_statement", "variable_declarator")
+
+
+place = in_front  # where a class goes that is taken out of another

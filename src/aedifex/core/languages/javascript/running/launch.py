@@ -10,10 +10,10 @@ from pathlib import Path
 from typing import Any
 
 from ....program.model import SourceFile
-from ..facts.clues import clues  # noqa: F401
+from ..facts.clues import clues as clues
 from ..reading.imports import imported, kind_of
 from ..writing.words import TYPED
-from . import unit_tests  # noqa: F401  (part of what a launcher offers, like clues)
+from . import unit_tests as unit_tests  # part of what a launcher offers, like clues
 from .erase import erased
 
 HERE = Path(__file__).parent

@@ -8,7 +8,10 @@ import subprocess
 from typing import Any
 
 from ....program.model import SourceFile
-from ....program.seen_calls import MARK, beside, read_call, ways, written  # noqa: F401  (part of what a kit offers)
+from ....program.seen_calls import MARK, ways
+from ....program.seen_calls import beside as beside
+from ....program.seen_calls import read_call as read_call
+from ....program.seen_calls import written as written
 from ...braced.text import inserted
 from ..reading.imports import kind_of, stem
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 from functools import partial
 
-from ....program.layout import class_name, words  # noqa: F401
+from ....program.layout import words
 from ....program.model import SourceFile
 from ...braced import text as curly
 

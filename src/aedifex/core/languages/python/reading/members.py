@@ -6,8 +6,7 @@ import re
 from typing import Any
 
 from ....program.model import Function, Reference, Scope, SourceFile, Symbol
-from ....program.whole import Declared, MemberUse, Whole
-from ....program.whole import in_front as place  # noqa: F401  (part of what is offered for taking parts out)
+from ....program.whole import Declared, MemberUse, Whole, in_front
 from ...braced.blocks import within
 from ..facts.libraries import base_of
 from ..writing.text import TEXT
@@ -309,3 +308,6 @@ def may_be(file: SourceFile, base: Any, whole: Whole, kept: set[Symbol] | None) 
     if kept is not None:
         return symbol in kept
     return not (base.type == "string" or (symbol is not None and symbol.kinds == {"import"}))
+
+
+place = in_front  # where a class goes that is taken out of another

@@ -9,9 +9,9 @@ from pathlib import Path
 from typing import Any
 
 from ....program.model import SourceFile
-from ..facts.clues import clues  # noqa: F401
+from ..facts.clues import clues as clues
 from ..facts.pure import apis
-from . import unit_tests  # noqa: F401  (part of what a launcher offers, like clues)
+from . import unit_tests as unit_tests  # part of what a launcher offers, like clues
 
 HERE = Path(__file__).parent
 

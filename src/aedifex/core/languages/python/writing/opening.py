@@ -6,7 +6,8 @@ import re
 from collections.abc import Sequence
 from typing import Any
 
-from ....program.facets.defaults import call_in_place, runs_on  # noqa: F401
+from ....program.facets.defaults import call_in_place as call_in_place
+from ....program.facets.defaults import runs_on as runs_on
 from ....program.layout import line_end
 from ....program.model import Function, SourceFile, Statement
 

@@ -7,11 +7,9 @@ from typing import Any
 
 from ....program.model import Arm, Beside, Block, Function, NewFunction, SourceFile, Statement, Symbol
 from ...braced import blocks as braces
-from ...braced.blocks import (
-    loop_body,  # noqa: F401
-    returns_nothing,  # noqa: F401
-    within,
-)
+from ...braced.blocks import loop_body as loop_body
+from ...braced.blocks import returns_nothing as returns_nothing
+from ...braced.blocks import within
 from ..reading.structure import BLOCKS, definition, statements
 
 EXPRESSIONS = frozenset(
