@@ -3,7 +3,7 @@
 from collections.abc import Iterator
 
 from aedifex.core.design.tables import Design
-from aedifex.core.planning.extracted_classes import wished_part
+from aedifex.core.planning.extraction.extracted_classes import wished_part
 from aedifex.core.program.program import Program, reread
 from aedifex.core.program.refusal import Refusal
 from aedifex.core.program.whole import Whole

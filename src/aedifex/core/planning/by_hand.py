@@ -14,8 +14,8 @@ from ..rewrites.extract_class.rewrite import TakePart
 from . import messages
 from .collections import class_of_lists, collect, keyed_class, records_of, roots_of
 from .drafter import draft
-from .extracted_classes import wished_part
-from .long_methods import dispatched
+from .extraction.extracted_classes import wished_part
+from .extraction.long_methods import dispatched
 from .wishes import Placed, unfulfilled, wish_mistakes
 
 

@@ -20,7 +20,7 @@ from ..rewrites.list_of_objects.indexed_methods import Items
 from ..rewrites.list_of_objects.text import collection_edits, loops
 from ..rewrites.parameter_to_receiver import loose
 from ..rewrites.record_class.objects import Handed, keyed_fields, record_edits, worth_a_class
-from .facts import origin_in
+from .classes.facts import origin_in
 
 KNOWN_OF = frozenset(
     """

@@ -26,14 +26,14 @@ from ..rewrites.explicit_registration.registrations import propose_extension, un
 from ..rewrites.inject_console.streams import as_good, handed_in, streams_of
 from ..rewrites.inline_main.opened import closed, closed_main, inlined, renamed, wished, worth_inlining
 from ..rewrites.name_handlers.handlers import nameable, with_names
-from .class_files import give_files_to, taken_files, with_standing
-from .eligibility import facts_of
-from .extraction import from_lines, lift_all, numbers
-from .facts import Task
-from .file_plan import FilePlan
-from .file_planner import plan_classes
-from .long_methods import dispatched
-from .main_loop_split import taken_by
+from .classes.class_files import give_files_to, taken_files, with_standing
+from .classes.eligibility import facts_of
+from .classes.facts import Task
+from .classes.file_plan import FilePlan
+from .classes.file_planner import plan_classes
+from .extraction.long_methods import dispatched
+from .extraction.main_loop_split import taken_by
+from .extraction.pieces import from_lines, lift_all, numbers
 from .preparation import Choice, liftable, prepare_file, things_of_lists
 
 MAX_MAIN_STATEMENTS = 500  # statements of main code beyond which it is data, and no line of it is to be a method

@@ -29,13 +29,13 @@ from ..rewrites.record_class.rewrite import RecordClass
 from ..rewrites.split_assignment import SplitAssignments, taken_apart
 from ..rewrites.unify_twins.rewrite import UnifyTwins
 from ..rewrites.unify_twins.twins import with_unified_twins
+from .classes.facts import Seen, Task
 from .collections import collect, records_of
-from .data_clumps import Held, Item, Thing, held_things, item_things
-from .extracted_classes import parts_in
-from .extraction import Piece, lift_all, pieces
-from .facts import Seen, Task
-from .long_methods import long_methods
-from .main_loop_split import cuts, taken_by
+from .extraction.data_clumps import Held, Item, Thing, held_things, item_things
+from .extraction.extracted_classes import parts_in
+from .extraction.long_methods import long_methods
+from .extraction.main_loop_split import cuts, taken_by
+from .extraction.pieces import Piece, lift_all, pieces
 
 MAX_MAIN_STATEMENTS = 500  # statements of main code beyond which it is data, and no line of it is to be a method
 

@@ -9,9 +9,9 @@ from ..analysis.effects import Effects
 from ..analysis.hazards import forbidding, hazards
 from ..program.program import Program
 from ..rewrites.inline_main.opened import inlined
-from .extracted_classes import parts_in
-from .long_methods import long_methods
-from .main_loop_split import cuts, taken_by
+from .extraction.extracted_classes import parts_in
+from .extraction.long_methods import long_methods
+from .extraction.main_loop_split import cuts, taken_by
 
 
 @dataclass(frozen=True)

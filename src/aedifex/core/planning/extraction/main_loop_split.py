@@ -13,19 +13,19 @@ from collections import Counter
 from collections.abc import Iterator, Sequence
 from itertools import pairwise
 
-from ..analysis.concerns import WORK, Concerns
-from ..analysis.effects import Effects
-from ..analysis.handlers import main_statements, stretches
-from ..analysis.regions.interface import Interface, interface, state_names
-from ..analysis.regions.region import Region, chain, region_of
-from ..naming.identifiers import VERBS as DOING
-from ..naming.identifiers import free, like
-from ..naming.inflection import plural
-from ..naming.verbs import remark
-from ..program.language import Language
-from ..program.line_ranges import lines_of
-from ..program.model import SourceFile, Statement, Symbol
-from .extraction import Piece, turn_locals
+from ...analysis.concerns import WORK, Concerns
+from ...analysis.effects import Effects
+from ...analysis.handlers import main_statements, stretches
+from ...analysis.regions.interface import Interface, interface, state_names
+from ...analysis.regions.region import Region, chain, region_of
+from ...naming.identifiers import VERBS as DOING
+from ...naming.identifiers import free, like
+from ...naming.inflection import plural
+from ...naming.verbs import remark
+from ...program.language import Language
+from ...program.line_ranges import lines_of
+from ...program.model import SourceFile, Statement, Symbol
+from .pieces import Piece, turn_locals
 
 MIN_LOOP_LINES = 18  # lines of a loop's body from which it is cut
 MAX_LEFT_LINES = 3  # lines that are left where they are

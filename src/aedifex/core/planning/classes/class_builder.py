@@ -5,14 +5,14 @@ from __future__ import annotations
 from bisect import bisect_right
 from functools import cached_property
 
-from ..analysis.construction import Founding, plan_construction
-from ..analysis.families import Family
-from ..analysis.late_reads import read_after, rebound
-from ..analysis.startup import running
-from ..design.origin import Origin
-from ..design.tables import ClassDesign, FieldDesign, MethodDesign, ObjectDesign
-from ..naming.verbs import turned
-from ..program.model import Call, Function, Symbol
+from ...analysis.construction import Founding, plan_construction
+from ...analysis.families import Family
+from ...analysis.late_reads import read_after, rebound
+from ...analysis.startup import running
+from ...design.origin import Origin
+from ...design.tables import ClassDesign, FieldDesign, MethodDesign, ObjectDesign
+from ...naming.verbs import turned
+from ...program.model import Call, Function, Symbol
 from .candidates import Fit, Link, Need
 from .facts import FileFacts, origin_in
 from .names import short_names

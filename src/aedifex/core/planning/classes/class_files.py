@@ -6,12 +6,12 @@ from collections.abc import Iterable
 from collections.abc import Set as AbstractSet
 from dataclasses import replace
 
-from ..analysis.effects import Effects
-from ..design.tables import ClassDesign, StayDesign, by_dependency
-from ..naming.identifiers import file_for
-from ..program.model import Function, Symbol
-from ..rewrites.move_class.placement import tied
-from ..rewrites.wrap_main.plan import plan_main
+from ...analysis.effects import Effects
+from ...design.tables import ClassDesign, StayDesign, by_dependency
+from ...naming.identifiers import file_for
+from ...program.model import Function, Symbol
+from ...rewrites.move_class.placement import tied
+from ...rewrites.wrap_main.plan import plan_main
 from .facts import FileFacts
 from .file_plan import FilePlan
 

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from ..analysis.effects import statement_order
-from ..analysis.late_reads import deferring, goes_stale, outlives, rebound
-from ..analysis.startup import running
-from ..program.model import Function, Symbol
-from ..program.scopes import shadowed
+from ...analysis.effects import statement_order
+from ...analysis.late_reads import deferring, goes_stale, outlives, rebound
+from ...analysis.startup import running
+from ...program.model import Function, Symbol
+from ...program.scopes import shadowed
 from .candidates import Candidate, Fit, Link, Need
 from .facts import FileFacts
 

@@ -7,17 +7,17 @@ from collections.abc import Set as AbstractSet
 from dataclasses import dataclass, replace
 from functools import cached_property
 
-from ..analysis.effects import Effects
-from ..analysis.messages import Hazard
-from ..analysis.variable_kinds import Variable
-from ..analysis.word_variants import Variants, word_sets
-from ..design.origin import Origin
-from ..design.tables import StayDesign, WishDesign
-from ..naming.identifiers import taken_names
-from ..program.facets.text import Text
-from ..program.language import Language
-from ..program.model import Function, SourceFile, Symbol
-from ..program.program import Program
+from ...analysis.effects import Effects
+from ...analysis.messages import Hazard
+from ...analysis.variable_kinds import Variable
+from ...analysis.word_variants import Variants, word_sets
+from ...design.origin import Origin
+from ...design.tables import StayDesign, WishDesign
+from ...naming.identifiers import taken_names
+from ...program.facets.text import Text
+from ...program.language import Language
+from ...program.model import Function, SourceFile, Symbol
+from ...program.program import Program
 
 
 @dataclass(frozen=True)

@@ -18,18 +18,17 @@ from collections import Counter
 from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import replace
 
-from ..analysis.concerns import WORK, Concerns
-from ..analysis.dataflow import flow_of
-from ..analysis.effects import Effects
-from ..analysis.regions.interface import interface, state_names
-from ..analysis.regions.region import region_of
-from ..naming.identifiers import VERBS as DOING
-from ..naming.identifiers import free, like
-from ..program.language import Language
-from ..program.line_ranges import lines_of
-from ..program.model import Function, SourceFile, Statement, Symbol
-from ..rewrites.extract_class.members import class_with_uses
-from .extraction import Piece, set_anew
+from ...analysis.concerns import WORK, Concerns
+from ...analysis.dataflow import flow_of
+from ...analysis.effects import Effects
+from ...analysis.regions.interface import interface, state_names
+from ...analysis.regions.region import region_of
+from ...naming.identifiers import VERBS as DOING
+from ...naming.identifiers import free, like
+from ...program.language import Language
+from ...program.line_ranges import lines_of
+from ...program.model import Function, SourceFile, Statement, Symbol
+from ...rewrites.extract_class.members import class_with_uses
 from .main_loop_split import (
     BATCH,
     MAX_LEFT_LINES,
@@ -42,6 +41,7 @@ from .main_loop_split import (
     spoken_words,
     subject_of,
 )
+from .pieces import Piece, set_anew
 
 MAX_PARAMETERS = 3  # values that such a method is handed
 

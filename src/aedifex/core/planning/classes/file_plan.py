@@ -6,8 +6,8 @@ from collections.abc import Iterable
 from collections.abc import Set as AbstractSet
 from dataclasses import dataclass, field, replace
 
-from ..design.tables import ClassDesign, StayDesign
-from ..program.model import Function, Symbol
+from ...design.tables import ClassDesign, StayDesign
+from ...program.model import Function, Symbol
 from .facts import FileFacts
 from .selection import worked_out_between
 

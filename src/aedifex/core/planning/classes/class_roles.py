@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from ..analysis.concerns import Concerns
-from ..analysis.effects import Effects
-from ..design.tables import ClassDesign
-from ..program.language import Language
-from ..program.model import Function, SourceFile, Symbol
+from ...analysis.concerns import Concerns
+from ...analysis.effects import Effects
+from ...design.tables import ClassDesign
+from ...program.language import Language
+from ...program.model import Function, SourceFile, Symbol
 
 SHOWING = frozenset(["drawing", "console"])
 SAYS = {

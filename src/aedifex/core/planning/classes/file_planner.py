@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from ..design.tables import StayDesign
-from ..program.model import Symbol
+from ...design.tables import StayDesign
+from ...program.model import Symbol
 from .app_class import with_app
 from .class_designs import class_designs
 from .class_files import constant_stays, give_files_to

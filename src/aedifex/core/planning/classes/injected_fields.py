@@ -3,12 +3,12 @@ instead."""
 
 from __future__ import annotations
 
-from ..analysis.startup import running
-from ..analysis.variable_kinds import Variable
-from ..design.origin import Origin
-from ..design.tables import ClassDesign, FieldDesign
-from ..program.language import Language
-from ..program.model import Function, SourceFile, Symbol
+from ...analysis.startup import running
+from ...analysis.variable_kinds import Variable
+from ...design.origin import Origin
+from ...design.tables import ClassDesign, FieldDesign
+from ...program.language import Language
+from ...program.model import Function, SourceFile, Symbol
 
 MIN_METHODS = 2  # methods that need it before a class keeps it
 

@@ -8,18 +8,18 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field
 from functools import cached_property
 
-from ..analysis.families import families
-from ..analysis.groups import first_word
-from ..analysis.parallel_arrays import records
-from ..design.tables import ClassDesign
-from ..program.facets.text import Text
-from ..program.keyed import Keyed
-from ..program.language import Language
-from ..program.lists import ListUse, Span
-from ..program.model import Function, Reference, SourceFile, Statement, Symbol
-from ..program.program import Program
-from ..rewrites.record_class.objects import worth_a_class
-from .collections import class_of_lists, keyed_class, roots_of
+from ...analysis.families import families
+from ...analysis.groups import first_word
+from ...analysis.parallel_arrays import records
+from ...design.tables import ClassDesign
+from ...program.facets.text import Text
+from ...program.keyed import Keyed
+from ...program.language import Language
+from ...program.lists import ListUse, Span
+from ...program.model import Function, Reference, SourceFile, Statement, Symbol
+from ...program.program import Program
+from ...rewrites.record_class.objects import worth_a_class
+from ..collections import class_of_lists, keyed_class, roots_of
 
 
 @dataclass(frozen=True, eq=False)

@@ -4,20 +4,20 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Iterator, Sequence
 
-from ..analysis.hazards import forbidding, hazards
-from ..design.origin import Origin
-from ..design.tables import ClassDesign, FieldDesign, MethodDesign, PartDesign
-from ..naming.identifiers import member_names
-from ..program.language import Language
-from ..program.model import SourceFile
-from ..program.program import Program
-from ..program.refusal import Refusal
-from ..program.whole import MemberUse, Whole
-from ..rewrites import messages
-from ..rewrites.extract_class.members import class_with_uses, named_elsewhere, taking, whole_of, with_part
-from .eligibility import facts_of
-from .facts import Task
-from .file_planner import plan_classes
+from ...analysis.hazards import forbidding, hazards
+from ...design.origin import Origin
+from ...design.tables import ClassDesign, FieldDesign, MethodDesign, PartDesign
+from ...naming.identifiers import member_names
+from ...program.language import Language
+from ...program.model import SourceFile
+from ...program.program import Program
+from ...program.refusal import Refusal
+from ...program.whole import MemberUse, Whole
+from ...rewrites import messages
+from ...rewrites.extract_class.members import class_with_uses, named_elsewhere, taking, whole_of, with_part
+from ..classes.eligibility import facts_of
+from ..classes.facts import Task
+from ..classes.file_planner import plan_classes
 
 MANY_FIELDS, MANY_METHODS, MANY_LINES = 6, 7, 60  # from which a class is looked at
 HANDED = 2  # members of the class that a method of its part may need

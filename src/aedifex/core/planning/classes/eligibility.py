@@ -4,15 +4,15 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from ..analysis.effects import Effects
-from ..analysis.families import numbered
-from ..analysis.groups import first_word
-from ..analysis.hazards import by_text, forbidding, hazards
-from ..analysis.messages import PROCESSES
-from ..analysis.variable_kinds import UNFIT, classify
-from ..design.tables import StayDesign
-from ..program.model import Function, Reference, Symbol
-from ..program.program import Program
+from ...analysis.effects import Effects
+from ...analysis.families import numbered
+from ...analysis.groups import first_word
+from ...analysis.hazards import by_text, forbidding, hazards
+from ...analysis.messages import PROCESSES
+from ...analysis.variable_kinds import UNFIT, classify
+from ...design.tables import StayDesign
+from ...program.model import Function, Reference, Symbol
+from ...program.program import Program
 from .facts import AskedClass, FileFacts, Seen, Task, resting_on
 
 NOTHING_SEEN = Seen()

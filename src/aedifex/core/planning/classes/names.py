@@ -5,11 +5,11 @@ from __future__ import annotations
 from collections.abc import Iterable, Sequence
 from collections.abc import Set as AbstractSet
 
-from ..analysis.regions.region import all_blocks
-from ..design.tables import ObjectDesign
-from ..naming.identifiers import class_name_for, file_stem, free, like, member_names
-from ..program.model import Function, Symbol
-from ..program.tell import Means, first_tell
+from ...analysis.regions.region import all_blocks
+from ...design.tables import ObjectDesign
+from ...naming.identifiers import class_name_for, file_stem, free, like, member_names
+from ...program.model import Function, Symbol
+from ...program.tell import Means, first_tell
 from .facts import FileFacts
 
 HOLDING = frozenset({"dict", "list", "set", "array", "object"})

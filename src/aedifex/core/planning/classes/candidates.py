@@ -5,13 +5,13 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field, replace
 
-from ..analysis.families import Family, families
-from ..analysis.groups import first_word
-from ..design.tables import ObjectDesign, StayDesign
-from ..program.model import Function, Symbol
-from .clustering.grouping import by_name, connected, group, serving, set_together
-from .clustering.homes import homes
-from .clustering.refine import refined
+from ...analysis.families import Family, families
+from ...analysis.groups import first_word
+from ...design.tables import ObjectDesign, StayDesign
+from ...program.model import Function, Symbol
+from ..clustering.grouping import by_name, connected, group, serving, set_together
+from ..clustering.homes import homes
+from ..clustering.refine import refined
 from .eligibility import numbered_constants
 from .facts import AskedClass, FileFacts, resting_on, with_fields, without_fields
 

@@ -3,11 +3,11 @@ differs."""
 
 from __future__ import annotations
 
-from ..design.tables import ClassDesign, MethodDesign
-from ..naming.identifiers import free
-from ..naming.inflection import doing
-from ..program.language import Language
-from ..program.model import SourceFile, Symbol
+from ...design.tables import ClassDesign, MethodDesign
+from ...naming.identifiers import free
+from ...naming.inflection import doing
+from ...program.language import Language
+from ...program.model import SourceFile, Symbol
 
 MIN_SHARING_CLASSES = 3  # classes that share before a base is worth it
 

@@ -5,13 +5,13 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from ..analysis.groups import common_stems, first_word
-from ..design.tables import StayDesign
-from ..program.model import Symbol
+from ...analysis.groups import common_stems, first_word
+from ...design.tables import StayDesign
+from ...program.model import Symbol
+from ..clustering.homes import homes
+from ..clustering.refine import refined
 from .candidates import Candidate, Candidates, Fit, candidates_of, complete, without_candidates
 from .class_builder import ClassBuilder
-from .clustering.homes import homes
-from .clustering.refine import refined
 from .dependencies import Settlement
 from .facts import FileFacts
 

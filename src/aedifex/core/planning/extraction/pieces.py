@@ -13,22 +13,22 @@ from bisect import bisect_left, bisect_right
 from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 
-from ..analysis.dataflow import Flow
-from ..analysis.late_reads import deferred
-from ..analysis.regions.interface import interface, state_names
-from ..analysis.regions.region import Region, all_blocks, further, region_of
-from ..analysis.regions.repeats import repeats
-from ..analysis.variable_kinds import classify
-from ..design.tables import ClassDesign
-from ..naming.identifiers import free, like, says
-from ..naming.verbs import guarded_words, question, verb
-from ..program.edits import applied
-from ..program.language import Language
-from ..program.line_ranges import Place, lines_of, moved_offset
-from ..program.model import Block, SourceFile, Statement, Symbol
-from ..program.program import Program, reread
-from ..program.refusal import Refusal
-from ..rewrites.extract_function.extraction import Lifter
+from ...analysis.dataflow import Flow
+from ...analysis.late_reads import deferred
+from ...analysis.regions.interface import interface, state_names
+from ...analysis.regions.region import Region, all_blocks, further, region_of
+from ...analysis.regions.repeats import repeats
+from ...analysis.variable_kinds import classify
+from ...design.tables import ClassDesign
+from ...naming.identifiers import free, like, says
+from ...naming.verbs import guarded_words, question, verb
+from ...program.edits import applied
+from ...program.language import Language
+from ...program.line_ranges import Place, lines_of, moved_offset
+from ...program.model import Block, SourceFile, Statement, Symbol
+from ...program.program import Program, reread
+from ...program.refusal import Refusal
+from ...rewrites.extract_function.extraction import Lifter
 from .data_clumps import Thing, things
 
 EACH = frozenset({"all", "each", "every"})

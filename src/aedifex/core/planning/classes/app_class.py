@@ -5,12 +5,12 @@ from __future__ import annotations
 from collections.abc import Iterator
 from functools import cached_property
 
-from ..analysis.messages import NAMING
-from ..design.origin import local_name
-from ..design.tables import ClassDesign, StayDesign
-from ..naming.identifiers import free, like
-from ..program.model import Function, Reference, Statement, Symbol
-from ..rewrites.wrap_main.plan import MainPlan, mortal_classes, plan_main
+from ...analysis.messages import NAMING
+from ...design.origin import local_name
+from ...design.tables import ClassDesign, StayDesign
+from ...naming.identifiers import free, like
+from ...program.model import Function, Reference, Statement, Symbol
+from ...rewrites.wrap_main.plan import MainPlan, mortal_classes, plan_main
 from .candidates import Fit
 from .class_builder import ClassBuilder
 from .file_plan import FilePlan, with_class

@@ -2,16 +2,16 @@
 
 from __future__ import annotations
 
-from ..analysis.concerns import Concerns
-from ..analysis.families import Family, near_twins
-from ..analysis.groups import common_stems
-from ..analysis.handlers import handlers
-from ..analysis.twins import TwinLiteral
-from ..design.origin import Origin
-from ..design.tables import ClassDesign, FieldDesign
-from ..naming.identifiers import free, like
-from ..naming.inflection import singular
-from ..program.model import Symbol
+from ...analysis.concerns import Concerns
+from ...analysis.families import Family, near_twins
+from ...analysis.groups import common_stems
+from ...analysis.handlers import handlers
+from ...analysis.twins import TwinLiteral
+from ...design.origin import Origin
+from ...design.tables import ClassDesign, FieldDesign
+from ...naming.identifiers import free, like
+from ...naming.inflection import singular
+from ...program.model import Symbol
 from .candidates import Candidate, is_device
 from .class_builder import ClassBuilder
 from .class_roles import Roles
