@@ -23,7 +23,7 @@ COMMANDS = {
     "build": "Make the classes, one checked step at a time.",
     "record": "Run the original program on its scenarios and keep what it did.",
     "check": "Run what stands now and compare it with what was recorded.",
-    "step": "Do one step without a design: lift, class, rename and fifteen more.",
+    "step": "Do one step without a design: lift, class, rename and others.",
     "explain": "What the code behind a refusal means, and what to do.",
     "undo": "Put files back as they were before one or more steps.",
     "demo": "Go the whole path on a small tram line, in a temporary folder.",
