@@ -3,24 +3,45 @@
 from __future__ import annotations
 
 import contextlib
+import sys
+import types
 from collections.abc import Iterator
 from functools import cache
 from typing import Any
 
+# how English plurals end: the library, which takes as long to load as a small draft does, is not asked of other words
+PLURAL_ENDINGS = (
+    "s",
+    "a",
+    "ae",
+    "i",
+    "eaux",
+    "men",
+    "ren",
+    "oxen",
+    "ice",
+    "eet",
+    "eeth",
+    "eese",
+    "ople",
+    "them",
+    "they",
+)
+
 
 @contextlib.contextmanager
 def unchecked() -> Iterator[None]:
-    """What is imported meanwhile does not check the types of arguments by way of ``typeguard``."""
-    try:
-        import typeguard
-    except ImportError:
-        yield
-        return
-    checked, typeguard.typechecked = typeguard.typechecked, lambda target=None, **_: target
+    """What is imported meanwhile does not check the types of arguments by way of ``typeguard``, nor loads that."""
+    held = sys.modules.get("typeguard")
+    stand_in = types.ModuleType("typeguard")
+    vars(stand_in)["typechecked"] = lambda target=None, **_: target
+    sys.modules["typeguard"] = stand_in
     try:
         yield
     finally:
-        typeguard.typechecked = checked
+        del sys.modules["typeguard"]
+        if held is not None:
+            sys.modules["typeguard"] = held
 
 
 @cache
@@ -43,7 +64,7 @@ def singular(word: str) -> str:
     """
     if len(word) == 2 and word[0] in "xyzw" and word[1] == "s":
         return word[0]
-    if len(word) < 4 or word.endswith(("ss", "us", "is")):
+    if len(word) < 4 or word.endswith(("ss", "us", "is")) or not word.endswith(PLURAL_ENDINGS):
         return word
     return str(engine().singular_noun(word) or word)
 
