@@ -11,7 +11,7 @@ from registry import seen
 from aedifex.core.check.check import observe
 from aedifex.core.check.run_environment import World
 from aedifex.core.check.scenarios import Scenario
-from aedifex.core.program.language import Language, languages
+from aedifex.core.program.language import Language, language_of, languages, suffixes
 
 SOURCE = Path(__import__("aedifex").__file__).parent
 DEMO = SOURCE / "demo" / "programs"
@@ -24,6 +24,11 @@ def asked(word: str) -> set[str]:
     """What the core and the commands take from a language's writer or launcher."""
     texts = [p.read_text() for p in SOURCE.rglob("*.py") if "languages" not in p.parts]
     return {name for text in texts for name in re.findall(rf"\b{word}\.([A-Za-z_]+)", text)}
+
+
+def test_each_suffix_has_an_entry_point():
+    assert {*suffixes()} == {s for language in languages().values() for s in language.suffixes}
+    assert all(language_of(f"a{s}").name == name for name, language in languages().items() for s in language.suffixes)
 
 
 @pytest.mark.parametrize("name", sorted(languages()))

@@ -50,11 +50,11 @@ FIELD = '\n[[class.field]]\nname = "{0}"\nfrom = ["till_{0}"]\nstart = "argument
 def toy(monkeypatch):
     """The language, installed."""
     real = language.entry_points
-    point = EntryPoint("toy", "toy:LANGUAGE", "aedifex.languages")
+    point = EntryPoint("c", "toy:LANGUAGE", "aedifex.languages")
     monkeypatch.setattr(language, "entry_points", lambda group: [*real(group=group), point])
-    language.languages.cache_clear()
+    language.readers.cache_clear()
     yield
-    language.languages.cache_clear()
+    language.readers.cache_clear()
 
 
 def aedifex(*words: str) -> None:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from functools import cache
-from importlib.metadata import entry_points
+from importlib.metadata import EntryPoint, entry_points
 from typing import Protocol
 
 from .errors import AedifexError
@@ -216,21 +216,34 @@ class Language(Protocol):
 
 
 @cache
+def readers() -> dict[str, EntryPoint]:
+    """Suffix → where the language is that reads such files, from the entry points group ``aedifex.languages``: a
+    language is loaded once there is a file of it."""
+    return {f".{p.name}": p for p in sorted(entry_points(group="aedifex.languages"), key=lambda p: p.name)}
+
+
+@cache
+def loaded(point: EntryPoint) -> Language:
+    """The language at an entry point."""
+    found: Language = point.load()
+    return found
+
+
 def languages() -> dict[str, Language]:
-    """All installed languages by name, from the entry points group ``aedifex.languages``."""
-    points = sorted(entry_points(group="aedifex.languages"), key=lambda p: p.name)
-    return {point.name: point.load() for point in points}
+    """All installed languages by name."""
+    found = [loaded(point) for point in readers().values()]
+    return {language.name: language for language in sorted(found, key=lambda x: x.name)}
 
 
 def language_of(path: str) -> Language:
     """The language of a file, by its suffix. Raises AedifexError if no installed language reads it."""
-    for language in languages().values():
-        if path.endswith(language.suffixes):
-            return language
-    known = ", ".join(suffixes())
-    raise AedifexError(f"{path}: is not a script in a language that is installed ({known}).")
+    point = next((p for suffix, p in readers().items() if path.endswith(suffix)), None)
+    if point is None:
+        known = ", ".join(suffixes())
+        raise AedifexError(f"{path}: is not a script in a language that is installed ({known}).")
+    return loaded(point)
 
 
 def suffixes() -> tuple[str, ...]:
     """What the names of scripts end with, in all languages."""
-    return tuple(s for language in languages().values() for s in language.suffixes)
+    return tuple(readers())

@@ -15,9 +15,6 @@ from ...program.refusal import Refusal
 from ...program.whole import MemberUse, Whole
 from ...rewrites import messages
 from ...rewrites.extract_class.members import class_with_uses, named_elsewhere, taking, whole_of, with_part
-from ..classes.eligibility import facts_of
-from ..classes.facts import Task
-from ..classes.file_planner import plan_classes
 
 MANY_FIELDS, MANY_METHODS, MANY_LINES = 6, 7, 60  # from which a class is looked at
 HANDED = 2  # members of the class that a method of its part may need
@@ -77,6 +74,11 @@ def large(file: SourceFile, whole: Whole) -> bool:
 
 def grouped_parts(program: Program, path: str, whole: Whole, taken: set[str]) -> Iterator[PartDesign]:
     """What the grouping of variables and functions finds in a class; the object is not told from the script there."""
+    # loaded only where a class is large: a survey of others does without
+    from ..classes.eligibility import facts_of
+    from ..classes.facts import Task
+    from ..classes.file_planner import plan_classes
+
     file, language = program.files[path], program.language
     assert language.members is not None
     text, members = language.members.flattened(file, whole)
