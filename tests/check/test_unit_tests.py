@@ -30,8 +30,8 @@ def run_tests(place: Path, *args: str) -> int:
         return 1
 
 
-@pytest.mark.parametrize("name, count", [("fares", 8), ("tramwindow", 5)])
-def test_they_run_and_catch_eight_of_ten(folder, name, count, tmp_path_factory):
+@pytest.mark.parametrize("name", ["fares", "tramwindow"])
+def test_they_run_and_catch_eight_of_ten(folder, name, tmp_path_factory):
     done = with_tests(folder, name)
     assert done.returncode == 0 and "all of them run" in done.stdout, done.stdout + done.stderr
     assert run_tests(folder.path, "tests") == 0
@@ -40,7 +40,7 @@ def test_they_run_and_catch_eight_of_ten(folder, name, count, tmp_path_factory):
         module = test.name.removeprefix("test_")
         methods = set(re.findall(r"\.(\w+)\(", test.read_text()))
         broken += [(module, test.name, text) for _, _, text in mutants(folder.read(module), methods)]
-    broken = broken[:: -(-len(broken) // count)]  # from all classes, a few of each
+    broken = broken[:: -(-len(broken) // 8)]  # from all classes, a few of each
     for _, _, text in broken:
         ast.parse(text)
 
@@ -56,7 +56,7 @@ def test_they_run_and_catch_eight_of_ten(folder, name, count, tmp_path_factory):
 
     with ThreadPoolExecutor(2) as pool:
         results = list(pool.map(caught, broken))
-    assert len(results) >= count - 1 and sum(results) >= 0.8 * len(results), (sum(results), len(results))
+    assert len(results) >= 7 and sum(results) >= 0.8 * len(results), (sum(results), len(results))
 
 
 def test_nothing_of_another_hand_is_overwritten(folder):
