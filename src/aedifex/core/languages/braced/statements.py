@@ -153,7 +153,8 @@ class Statements:
         if self.only_holds(node):
             return max((self.depth(c) for c in node.named_children), default=0)
         within = self.blocks(node)
-        inner = [self.depth(c) for b in within for c in b.named_children if c.type.endswith(("_statement", "_declaration"))]  # fmt: skip # noqa: E501
+        inside = [c for b in within for c in b.named_children]
+        inner = [self.depth(c) for c in inside if c.type.endswith(("_statement", "_declaration"))]
         return max(inner, default=0) + bool(within and not node.type.endswith(self.SHAPES.definitions))
 
     def only_holds(self, node: Any) -> bool:
