@@ -7,7 +7,7 @@ BIN := $(VENV)/bin
 export PYTHONDONTWRITEBYTECODE :=
 
 # What a change is most likely to break, in well under a minute.
-FAST := tests/test_imports.py $(addprefix tests/,apply/test_messages.py apply/test_verify.py apply/test_several.py design naming rewrites/test_adding.py\
+FAST := tests/test_imports.py $(addprefix tests/,apply/test_messages.py apply/test_verify.py apply/test_several.py design/test_origin.py design/test_schema.py naming rewrites/test_adding.py\
     check/test_state.py planning/test_planning.py languages/test_toy.py)
 
 .PHONY: demo test check tools lint real-scripts benchmarks faults clean
