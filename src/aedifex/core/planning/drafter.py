@@ -104,7 +104,7 @@ def draft_file(program: Program, task: Task) -> FileDraft:
             StayDesign(str(n), f"{o.name} stays a function: {why}")
             for w in task.wishes
             for n in w.together
-            if "." in n.local
+            if n.holder
         ]
         return plain
     made = with_handlers(program, task)

@@ -49,6 +49,11 @@ class Choice:
     streams: Sequence[StreamDesign]
     registering: bool
 
+    @property
+    def known(self) -> list[ClassDesign]:
+        """The classes of lists that were proposed before lines of the file were lifted."""
+        return [i.design for i in self.items]
+
 
 @dataclass
 class PreparedFile:
@@ -117,17 +122,15 @@ def propose_lists(made: PreparedFile) -> None:
     loose = loose_lists(made.program, made.file, made.task)
     made.loose = {s.name for s in loose}
     if loose:
-        known = [i.design for i in made.choice.items]
-        made.listed, made.program = collect(made.program, made.file, loose, made.task.taken, known)
+        made.listed, made.program = collect(made.program, made.file, loose, made.task.taken, made.choice.known)
 
 
 def propose_records(made: PreparedFile) -> None:
     """Classes for records in keyed tables."""
     if made.loose:
-        known = [i.design for i in made.choice.items]
         left = {s for s in made.file.scope.symbols.values() if s.name in made.loose}
         taken = made.task.taken | {c.name for c in made.listed}
-        found, made.program = records_of(made.program, made.file, left, taken, known)
+        found, made.program = records_of(made.program, made.file, left, taken, made.choice.known)
         made.listed = [*made.listed, *found]
 
 

@@ -136,7 +136,17 @@ class BracedText(PlainText):
     def added_parameters(
         self, file: SourceFile, function: Function, added: Sequence[tuple[str, str]], /
     ) -> tuple[Range, str]:
-        own("a parameter more")
+        """First, where a later one may be left out."""
+        names = ", ".join(self.parameter(file, name, type_) for name, type_ in added)
+        if not function.params:
+            return (function.params_start, function.params_start, names), "last"
+        if any(p.default or p.kind == "star" for p in function.params):
+            return (function.params[0].start, function.params[0].start, names + ", "), "first"
+        return (function.params[-1].end, function.params[-1].end, ", " + names), "last"
+
+    def parameter(self, file: SourceFile, name: str, type_: str) -> str:
+        """A parameter as the head of a function lists it."""
+        return f"{type_} {name}"
 
     def run_method(self, file: SourceFile, unit: str, body: str, guard: Statement | None, /) -> str:
         own("a method that runs the program")

@@ -32,11 +32,14 @@ def class_designs(facts: FileFacts, candidates: list[Candidate]) -> list[ClassDe
 
 
 def roles_in(facts: FileFacts) -> Roles:
-    """What tells the roles of classes of a file."""
+    """What tells the roles of classes of a file; worked out once."""
     file, language, effects = facts.file, facts.language, facts.effects
-    names = {h.name for h in handlers(file, effects)}
-    registered = {f.symbol for f in file.tops if f.name in names}
-    return Roles(file, language, effects, Concerns(file, language, effects), registered)
+    if "roles" not in file.memo:
+        names = {h.name for h in handlers(file, effects)}
+        registered = {f.symbol for f in file.tops if f.name in names}
+        file.memo["roles"] = Roles(file, language, effects, Concerns(file, language, effects), registered)
+    found: Roles = file.memo["roles"]
+    return found
 
 
 def give_names(facts: FileFacts, candidate: Candidate, used: set[str], objects: set[str]) -> None:

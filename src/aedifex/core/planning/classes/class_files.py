@@ -36,7 +36,7 @@ def give_files_to(
         if c.name in bound:
             continue
         if facts.processes is not None and imports:
-            c.why.append(f"it stays in {facts.file.path}: line {facts.processes.line}: {facts.processes.message}")
+            c.why.append(f"it stays in {facts.file.path}: {facts.processes.told(facts.file.path)}")
             continue
         if imports and (why := tied(facts.file, facts.effects, spans_of_class(facts, c))):
             c.why.append(f"it stays in {facts.file.path}: line {facts.file.shown(why[1])}: {why[0]}")

@@ -11,6 +11,7 @@ from ...analysis.hazards import by_text, forbidding, hazards
 from ...analysis.messages import PROCESSES
 from ...analysis.variable_kinds import UNFIT, classify
 from ...design.tables import StayDesign
+from ...naming.identifiers import taken_names
 from ...program.model import Function, Reference, Symbol
 from ...program.program import Program
 from .facts import AskedClass, FileFacts, Seen, Task, resting_on
@@ -34,6 +35,8 @@ def facts_of(program: Program, task: Task, seen: Seen = NOTHING_SEEN) -> FileFac
         tuple(found),
         forbidding(found, set()),
         next((h for h in found if h.kind == PROCESSES), None),
+        {name: h for h in reversed(found) for name in h.names},
+        frozenset(taken_names(file, language.builtins) | task.taken),
         frozenset(s for s, v in kinds.items() if v.nature == "constant"),
     )
     return with_functions(with_wishes(with_own_constants(with_variables(facts))))
@@ -133,7 +136,7 @@ def variable_reason(facts: FileFacts, s: Symbol) -> str:
     """Why a variable cannot be a field; "" if it can."""
     language = facts.language
     if s.name in facts.blocked:
-        return f"line {facts.blocked[s.name].line}: {facts.blocked[s.name].message}"
+        return facts.blocked[s.name].told(facts.file.path)
     if s.kinds != {"variable"}:
         return f"'{s.name}' is also bound to something other than a value"
     if any(r.form in UNFIT or r.role == "delete" for r in s.references):
@@ -167,9 +170,9 @@ def function_reason(facts: FileFacts, f: Function) -> str:
     """Why a function cannot be a method; "" if it can."""
     file, receiver = facts.file, facts.write.RECEIVER
     if f.name in facts.blocked:
-        return f"line {facts.blocked[f.name].line}: {facts.blocked[f.name].message}"
+        return facts.blocked[f.name].told(file.path)
     if f.symbol in facts.effects.escaped and facts.processes is not None:
-        return f"line {facts.processes.line}: {facts.processes.message}, and this function is passed on"
+        return f"{facts.processes.told(file.path)}, and this function is passed on"
     if f.name in facts.hooks:
         return facts.hooks[f.name]
     if (around := file.around(f)) is not None:

@@ -13,7 +13,6 @@ from ...analysis.variable_kinds import Variable
 from ...analysis.word_variants import Variants, word_sets
 from ...design.origin import Origin
 from ...design.tables import StayDesign, WishDesign
-from ...naming.identifiers import taken_names
 from ...program.facets.text import Text
 from ...program.language import Language
 from ...program.model import Function, SourceFile, Symbol
@@ -36,7 +35,7 @@ class Task:
     entry: bool
     idea: str = "use"
 
-    @property
+    @cached_property
     def kept(self) -> set[str]:
         """The names of the file that somebody wants left as they are."""
         return {n.local for w in self.wishes for n in w.keep if n.of_file(self.path)}
@@ -70,7 +69,8 @@ class FileFacts:
     """``variables``, ``functions``: those that may move; ``constants``: variables that never change, and stay;
     ``parts``: functions made of lines that are to be methods of the app; ``asked``, ``asked_fields``: what a person
     wants in one class, and in the app; ``stays``: what cannot move, with reasons; ``whole``: what forbids to touch the
-    file at all; ``processes``: why its functions must be found by other processes."""
+    file at all; ``processes``: why its functions must be found by other processes; ``blocked``: the first hazard that
+    holds each name where it is; ``names``: those that no class and no object can have."""
 
     program: Program
     file: SourceFile
@@ -82,6 +82,8 @@ class FileFacts:
     hazards: tuple[Hazard, ...]
     whole: Hazard | None
     processes: Hazard | None
+    blocked: dict[str, Hazard]
+    names: frozenset[str]
     constants: frozenset[Symbol]
     variables: tuple[Symbol, ...] = ()
     functions: tuple[Function, ...] = ()
@@ -101,16 +103,6 @@ class FileFacts:
     @property
     def idea(self) -> str:
         return self.task.idea
-
-    @cached_property
-    def names(self) -> frozenset[str]:
-        """Names that no class and no object can have."""
-        return frozenset(taken_names(self.file, self.language.builtins) | self.task.taken)
-
-    @cached_property
-    def blocked(self) -> dict[str, Hazard]:
-        """The first hazard that holds each name where it is."""
-        return {name: h for h in reversed(self.hazards) for name in h.names}
 
     @cached_property
     def variants(self) -> list[Variants]:

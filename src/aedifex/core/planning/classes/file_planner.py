@@ -20,7 +20,7 @@ def plan_classes(facts: FileFacts, taken_files: set[str]) -> FilePlan:
     """The classes of a file, and a reason for all that stays. ``taken_files``: names that no new file can have; grows
     by those of the classes."""
     if facts.whole is not None:
-        return untouched(facts, f"line {facts.whole.line}: {facts.whole.message}")
+        return untouched(facts, facts.whole.told(facts.file.path))
     has_main = facts.task.entry and facts.idea not in ("plain", "asked") and facts.does_something
     plan = with_models(FilePlan(facts, stays=facts.stays), lone=not has_main)
     if has_main:

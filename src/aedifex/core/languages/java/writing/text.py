@@ -8,9 +8,7 @@ from collections.abc import Sequence
 from ....program.edits import Range as Edit
 from ....program.facets.bases import Bases
 from ....program.language import NewField
-from ....program.layout import (
-    line_end,
-)
+from ....program.layout import line_end
 from ....program.model import Function, Reference, Scope, SourceFile, Statement, Symbol
 from ...braced.facets import BracedText
 from ..reading.values import class_trouble, inner_receivers, method_as_value, outward, receiver_at
@@ -242,16 +240,6 @@ class JavaText(BracedText):
             if hide and not any(start == place for start, _, _ in edits):
                 edits.append((place, place, "private "))
         return edits
-
-    def added_parameters(
-        self, file: SourceFile, function: Function, added: Sequence[tuple[str, str]]
-    ) -> tuple[Edit, str]:
-        names = ", ".join(f"{kind} {name}" for name, kind in added)
-        if not function.params:
-            return (function.params_start, function.params_start, names), "last"
-        if any(p.kind == "star" for p in function.params):
-            return (function.params[0].start, function.params[0].start, names + ", "), "first"
-        return (function.params[-1].end, function.params[-1].end, ", " + names), "last"
 
     def as_argument(self, file: SourceFile, start: tuple[int, int], text: str, type_: str) -> str:
         """A list of values in braces needs its type where it is an argument."""

@@ -23,17 +23,7 @@ from .importing import (
     quiet_module,
     stays_in,
 )
-from .words import (
-    KEYWORDS,
-    end,
-    file_name,
-    gap,
-    hidden,
-    inherited,
-    old_style,
-    statement_end,
-    typed,
-)
+from .words import KEYWORDS, end, file_name, gap, hidden, inherited, old_style, statement_end, typed
 
 
 class JavaScriptText(BracedText):
@@ -189,16 +179,8 @@ class JavaScriptText(BracedText):
             edits.append((body.end_byte, function.end, ""))
         return edits
 
-    def added_parameters(
-        self, file: SourceFile, function: Function, added: Sequence[tuple[str, str]]
-    ) -> tuple[Edit, str]:
-        """The edit that adds parameters, and where callers give them: first, if a later one may be left out."""
-        names = ", ".join(f"{n}: {t}" if typed(file) and t else n for n, t in added)
-        if not function.params:
-            return (function.params_start, function.params_start, names), "last"
-        if any(p.default or p.kind == "star" for p in function.params):
-            return (function.params[0].start, function.params[0].start, names + ", "), "first"
-        return (function.params[-1].end, function.params[-1].end, ", " + names), "last"
+    def parameter(self, file: SourceFile, name: str, type_: str) -> str:
+        return f"{name}: {type_}" if typed(file) and type_ else name
 
 
 def declaration(unit: str, f: NewField, mark: str) -> str:

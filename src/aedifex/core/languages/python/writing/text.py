@@ -10,10 +10,7 @@ from collections.abc import Callable, Sequence
 from ....program import layout
 from ....program.facets.bases import Bases
 from ....program.language import NewField
-from ....program.layout import (
-    line_end,
-    words,
-)
+from ....program.layout import line_end, words
 from ....program.model import Function, Reference, Scope, SourceFile, Statement, Symbol
 from ...text import PlainText
 from ..reading.receivers import RECEIVER, class_trouble, inner_receivers, method_as_value, outward, receiver_at
