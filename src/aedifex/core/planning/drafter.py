@@ -101,10 +101,7 @@ def draft_file(program: Program, task: Task) -> FileDraft:
         why = next((s.why for s in made.stays if s.name == "main"), "no class would need it")
         plain = with_handlers(program, task)
         plain.stays += [
-            StayDesign(str(n), f"{o.name} stays a function: {why}")
-            for w in task.wishes
-            for n in w.together
-            if n.holder
+            StayDesign(str(n), f"{o.name} stays a function: {why}") for w in task.wishes for n in w.together if n.holder
         ]
         return plain
     made = with_handlers(program, task)
