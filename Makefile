@@ -29,7 +29,7 @@ demo: $(VENV)/installed
 # Types are checked beside the tests, which leave a part of the machine idle.
 test: $(VENV)/installed-dev tools
 	$(BIN)/ruff check src tests benchmarks
-	$(BIN)/ruff format --check --quiet src
+	$(BIN)/ruff format --check --quiet src tests
 	@$(BIN)/mypy & TYPES=$$!; $(BIN)/python -m pytest --cover; TESTS=$$?; wait $$TYPES && exit $$TESTS
 
 # A screen that nobody sees, the libraries for windows and what is drawn in them, a JDK, JUnit and Node: from Debian, where they are missing
@@ -52,7 +52,7 @@ check: lint
 
 lint: $(VENV)/installed-dev
 	$(BIN)/ruff check src tests benchmarks
-	$(BIN)/ruff format --check --quiet src
+	$(BIN)/ruff format --check --quiet src tests
 	$(BIN)/mypy
 
 real-scripts: $(VENV)/installed-dev

@@ -43,7 +43,12 @@ class Folder:
             done = forked.server().run([*args], self.path, timeout)
         else:
             done = subprocess.run(
-                [str(COMMAND), *args], cwd=self.path, capture_output=True, text=True, timeout=timeout, env={**os.environ, **(env or {})}
+                [str(COMMAND), *args],
+                cwd=self.path,
+                capture_output=True,
+                text=True,
+                timeout=timeout,
+                env={**os.environ, **(env or {})},
             )
         assert "Traceback" not in done.stderr, done.stderr
         return done
@@ -64,7 +69,9 @@ class Folder:
         files = {"line.py": files} if isinstance(files, str) else files
         for name, text in files.items():
             self.write(name, text)
-        return read_program(str(self.path), [n for n in files if not n.startswith("other") and n.endswith(language_of(n).suffixes)])
+        return read_program(
+            str(self.path), [n for n in files if not n.startswith("other") and n.endswith(language_of(n).suffixes)]
+        )
 
     def sources(self) -> dict[str, bytes]:
         return {p.name: p.read_bytes() for p in sorted(self.path.glob("*.py"))}

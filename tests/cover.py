@@ -17,7 +17,14 @@ import pytest
 import aedifex
 
 CORE = Path(aedifex.__file__).parent / "core"
-TRACED = ("rewrites/test_steps.py", "design/", "naming/", "planning/test_planning.py", "apply/test_messages.py", "analysis/")
+TRACED = (
+    "rewrites/test_steps.py",
+    "design/",
+    "naming/",
+    "planning/test_planning.py",
+    "apply/test_messages.py",
+    "analysis/",
+)
 RUNS_APART = ("pinned", "standins")  # beside the programs that are run
 
 
@@ -25,7 +32,9 @@ class Tracer:
     """In each worker: the tests that are traced, one file of lines a worker."""
 
     def __init__(self, folder: str) -> None:
-        self.cover = coverage.Coverage(data_file=os.path.join(folder, f"lines.{os.getpid()}"), include=[f"{CORE}/*"], config_file=False)
+        self.cover = coverage.Coverage(
+            data_file=os.path.join(folder, f"lines.{os.getpid()}"), include=[f"{CORE}/*"], config_file=False
+        )
 
     @pytest.hookimpl(wrapper=True)
     def pytest_runtest_protocol(self, item):
@@ -66,7 +75,13 @@ def reached(folder: str) -> dict[str, tuple[int, int]]:
     ran, known = Counter(), Counter()
     reader = coverage.Coverage(data_file=None, config_file=False)
     for path in [p for p in sorted(CORE.rglob("*.py")) if not set(RUNS_APART) & {*p.parts}]:
-        inside = {n for f in ast.walk(ast.parse(path.read_text())) if isinstance(f, ast.FunctionDef) for s in f.body for n in range(s.lineno, (s.end_lineno or 0) + 1)}
+        inside = {
+            n
+            for f in ast.walk(ast.parse(path.read_text()))
+            if isinstance(f, ast.FunctionDef)
+            for s in f.body
+            for n in range(s.lineno, (s.end_lineno or 0) + 1)
+        }
         lines = {*reader.analysis(str(path))[1]} & inside
         package = path.relative_to(CORE).parts[0]
         for name in (package, "core"):

@@ -28,7 +28,10 @@ class Server:
     def __init__(self) -> None:
         self.socket, other = socket.socketpair()
         self.child = subprocess.Popen(
-            [sys.executable, "-c", f"import forked; forked.serve({other.fileno()})"], cwd=HERE, pass_fds=[other.fileno()], stdin=subprocess.DEVNULL
+            [sys.executable, "-c", f"import forked; forked.serve({other.fileno()})"],
+            cwd=HERE,
+            pass_fds=[other.fileno()],
+            stdin=subprocess.DEVNULL,
         )
         other.close()
         self.answers = self.socket.makefile("r")

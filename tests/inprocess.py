@@ -25,7 +25,9 @@ def here(texts: dict[str, bytes], entry: str, typed: str = "") -> tuple[str, str
             with contextlib.redirect_stdout(out), contextlib.redirect_stderr(out):
                 runpy.run_path(os.path.join(folder, entry), run_name="__main__")
         except SystemExit as error:
-            ended = f"exit {error.code}" if error.code else ""  # with no status, or none given, as at the end of the text
+            ended = (
+                f"exit {error.code}" if error.code else ""
+            )  # with no status, or none given, as at the end of the text
         except BaseException as error:
             ended = f"{type(error).__name__}: {error}".replace("list assignment index", "list index")
         finally:

@@ -7,10 +7,23 @@ import pytest
 
 SOURCE = Path(__file__).parent.parent / "src" / "aedifex"
 # package → packages of Aedifex that it may import
-FLOORS = ("program", "languages", "analysis", "design", "naming", "rewrites", "planning", "check", "apply")  # of the core, from below
+FLOORS = (
+    "program",
+    "languages",
+    "analysis",
+    "design",
+    "naming",
+    "rewrites",
+    "planning",
+    "check",
+    "apply",
+)  # of the core, from below
 HIDDEN = {"analysis": {"languages"}, "design": {"languages", "analysis"}, "naming": {"languages"}, "rewrites": {"languages"}, "planning": {"languages"},
           "check": {"languages", "design", "naming", "rewrites", "planning"}, "apply": {"languages"}}  # fmt: skip
-MAY = {f"core/{name}": {f"core/{below}" for below in FLOORS[: i + 1]} - {f"core/{h}" for h in HIDDEN.get(name, ())} for i, name in enumerate(FLOORS)}
+MAY = {
+    f"core/{name}": {f"core/{below}" for below in FLOORS[: i + 1]} - {f"core/{h}" for h in HIDDEN.get(name, ())}
+    for i, name in enumerate(FLOORS)
+}
 MAY |= {"views": {"core", "views"}, "cli": {"", "core", "views", "cli", "demo"}}
 INTERFACE = {"click", "rich"}
 
@@ -77,7 +90,11 @@ def test_the_core_names_no_language():
 def test_no_circle():
     """No file imports itself through others, types included."""
     graph: dict[str, set[str]] = {}
-    names = {"aedifex." + ".".join(p.relative_to(SOURCE).with_suffix("").parts).removesuffix(".__init__"): p for p in FILES if "pinned" not in p.parts}
+    names = {
+        "aedifex." + ".".join(p.relative_to(SOURCE).with_suffix("").parts).removesuffix(".__init__"): p
+        for p in FILES
+        if "pinned" not in p.parts
+    }
     for name, path in names.items():
         graph[name] = {m for m, _ in imported(path) if m in names and m != name}
     seen: set[str] = set()
@@ -97,7 +114,15 @@ TREE = {"root_node", "child_by_field_name", "named_children", "descendant_for_by
 SPELLED = {"self", "this", "def", "void", "static", "let", "var", "//", "/*", b"#", b"//", b"/*"}
 
 
-@pytest.mark.parametrize("path", [p for p in FILES if p.parts[-2] != "program" and "program" not in p.parts and "core" in p.parts and "languages" not in p.parts], ids=lambda p: str(p.relative_to(SOURCE)))
+@pytest.mark.parametrize(
+    "path",
+    [
+        p
+        for p in FILES
+        if p.parts[-2] != "program" and "program" not in p.parts and "core" in p.parts and "languages" not in p.parts
+    ],
+    ids=lambda p: str(p.relative_to(SOURCE)),
+)
 def test_nothing_above_the_languages_knows_one(path):
     """No node of a syntax tree, no mark of a comment, no receiver, no keyword."""
     for node in ast.walk(ast.parse(path.read_text())):
@@ -127,6 +152,12 @@ def test_what_other_files_import_says_what_it_is():
         tree, here = ast.parse(path.read_text()), path.parent
         functions |= {(path, n.name): n for n in tree.body if isinstance(n, ast.FunctionDef)}
         for node in [n for n in ast.walk(tree) if isinstance(n, ast.ImportFrom) and n.level]:
-            home = here.joinpath(*[".."] * (node.level - 1), *(node.module or "").split(".")).resolve().with_suffix(".py")
+            home = (
+                here.joinpath(*[".."] * (node.level - 1), *(node.module or "").split(".")).resolve().with_suffix(".py")
+            )
             used |= {(home, a.name) for a in node.names}
-    assert not [f"{p.relative_to(SOURCE)}:{n.lineno}" for (p, name), n in functions.items() if (p, name) in used and not ast.get_docstring(n)]
+    assert not [
+        f"{p.relative_to(SOURCE)}:{n.lineno}"
+        for (p, name), n in functions.items()
+        if (p, name) in used and not ast.get_docstring(n)
+    ]

@@ -22,7 +22,11 @@ MOST = 200  # runs of one engine: what was loaded stays loaded
 class Engine:
     def __init__(self) -> None:
         self.place = tempfile.mkdtemp()
-        subprocess.run(["javac", "-nowarn", "-d", self.place, str(Path(__file__).with_name("Together.java"))], check=True, capture_output=True)
+        subprocess.run(
+            ["javac", "-nowarn", "-d", self.place, str(Path(__file__).with_name("Together.java"))],
+            check=True,
+            capture_output=True,
+        )
         self.log = os.path.join(self.place, "log")
         Path(self.place, "plan").write_text(f"log\t{self.log}\nturns\t60\n")
         self.runs, self.child = 0, None
@@ -59,7 +63,9 @@ def engine() -> Engine:
 
 def fits(program: Program) -> bool:
     """Whether it can be run so: Java without a window of its own."""
-    return program.language.name in ("java", "sketch") and not any(re.search(rb"\b(swing|awt)\b", text) for text in program.texts.values())
+    return program.language.name in ("java", "sketch") and not any(
+        re.search(rb"\b(swing|awt)\b", text) for text in program.texts.values()
+    )
 
 
 def observed(program: Program, entry: str) -> str:

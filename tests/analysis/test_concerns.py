@@ -30,7 +30,12 @@ def test_a_function_with_several_jobs_is_shown_with_them(folder):
     text = "import json\n\n\ndef evening(path):\n    with open(path) as f:\n        rows = json.load(f)\n    total = sum(rows)\n    print(total)\n    print(len(rows))\n    return total\n"
     (unit,) = surveyed(folder, "line.py", text).jobs
     assert (unit["name"], unit["jobs"]) == ("evening", {"files": [5, 6], "console": [8, 9]})
-    assert [(c["concern"], c["first"], c["last"]) for c in unit["split"]] == [("files", 5, 6), ("work", 7, 7), ("console", 8, 9), ("work", 10, 10)]
+    assert [(c["concern"], c["first"], c["last"]) for c in unit["split"]] == [
+        ("files", 5, 6),
+        ("work", 7, 7),
+        ("console", 8, 9),
+        ("work", 10, 10),
+    ]
 
 
 @pytest.mark.parametrize(
@@ -64,9 +69,19 @@ def test_roles_and_the_lines_that_do_not_go_with_them(folder):
 
 
 def test_what_callers_decide_over_an_object_becomes_its_own(folder):
-    lines = [f"{t}_{n} = {v}" for t in ("ferry1", "ferry2") for n, v in (("x", 0), ("load", 0), ("seats", 4), ("open", False))]
+    lines = [
+        f"{t}_{n} = {v}"
+        for t in ("ferry1", "ferry2")
+        for n, v in (("x", 0), ("load", 0), ("seats", 4), ("open", False))
+    ]
     for t in ("ferry1", "ferry2"):
-        lines += [f"if {t}_load < {t}_seats and {t}_open:", f"    print('{t}')", f"{t}_open = not {t}_open", f"{t}_load, {t}_x = 0, 3", f"{t}_x += 1"]
+        lines += [
+            f"if {t}_load < {t}_seats and {t}_open:",
+            f"    print('{t}')",
+            f"{t}_open = not {t}_open",
+            f"{t}_load, {t}_x = 0, 3",
+            f"{t}_x += 1",
+        ]
     folder.write("line.py", "\n".join(lines) + "\nprint(ferry1_x, ferry2_x)\n")
     (ferry,) = [c for c in draft(read_program(str(folder.path), ["line.py"])).classes if c.name == "Ferry"]
     assert {m.name: m.lines for m in ferry.methods} == {
@@ -95,7 +110,13 @@ def test_the_main_loop_is_cut_into_its_jobs(folder):
 def test_a_long_function_is_cut_where_a_reader_would_set_it_apart(folder):
     rows = ["    names = []", "    for line in text.split():", "        if line:", "            names.append(line)"]
     counts = ["    counts = {}", "    for name in names:", "        counts[name] = counts.get(name, 0) + 1"]
-    most = ["    most = 0", "    for name in sorted(counts):", "        if counts[name] > most:", "            most = counts[name]", "    return most"]
+    most = [
+        "    most = 0",
+        "    for name in sorted(counts):",
+        "        if counts[name] > most:",
+        "            most = counts[name]",
+        "    return most",
+    ]
     pad = [f"            names.append('{n}')" for n in range(30)]
     text = "\n".join(["def count(text):", *rows, *pad, *counts, *most, "", "", "print(count('a b a'))"]) + "\n"
     (unit,) = surveyed(folder, "line.py", text).jobs

@@ -244,6 +244,11 @@ def test_a_long_main_function_is_looked_into(folder):
 def test_functions_made_in_a_loop_that_see_its_variable_late_are_told(folder):
     text = "kept = []\nfor i in range(3):\n    def press():\n        return i\n    kept.append(press)\n    kept.append(lambda: i)\n    kept.append(lambda i=i: i)\n    print(sorted([1, 2], key=lambda n: n * i))\n"
     program = folder.program("line.py", text)
-    assert [(h.line, "'i'" in h.message) for h in hazards(program, "line.py") if h.kind == "seen late"] == [(4, True), (6, True)]
-    page = folder.program("line.js", "for (var m of [1, 2]) kept.push(() => m);\nfor (let i = 0; i < 2; i++) kept.push(() => i);\n")
+    assert [(h.line, "'i'" in h.message) for h in hazards(program, "line.py") if h.kind == "seen late"] == [
+        (4, True),
+        (6, True),
+    ]
+    page = folder.program(
+        "line.js", "for (var m of [1, 2]) kept.push(() => m);\nfor (let i = 0; i < 2; i++) kept.push(() => i);\n"
+    )
     assert [h.line for h in hazards(page, "line.js") if h.kind == "seen late"] == [1]

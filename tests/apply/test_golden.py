@@ -28,7 +28,11 @@ def test_each_program_has_its_digest():
     assert sorted(json.loads(golden.KEPT.read_text())) == sorted(KEYS)
 
 
-AFTERWARDS = {"demo fares.py", "demo TramDesk.java", "demo tramsketch.pde"}  # prepare more once the classes are known: branches, and variables for literals
+AFTERWARDS = {
+    "demo fares.py",
+    "demo TramDesk.java",
+    "demo tramsketch.pde",
+}  # prepare more once the classes are known: branches, and variables for literals
 
 
 @pytest.mark.parametrize("key", [k for k in KEYS if k.startswith("demo ") and k not in AFTERWARDS])

@@ -217,7 +217,16 @@ def test_commits(tramline):
     tramline.write("tramline.scenarios.toml", tramline.read("tramline.scenarios.toml") + "\n# more\n")
     dirty = tramline.aedifex("build", "--commit", "tramline.design.toml")
     assert (dirty.returncode, "not committed" in dirty.stderr) == (1, True)
-    built = tramline.aedifex("build", "--commit", "--with-changes", "--json", "--unchecked", "--until", "method:Tram.move", "tramline.design.toml")
+    built = tramline.aedifex(
+        "build",
+        "--commit",
+        "--with-changes",
+        "--json",
+        "--unchecked",
+        "--until",
+        "method:Tram.move",
+        "tramline.design.toml",
+    )
     done = [s for s in json.loads(built.stdout)["steps"] if s["result"] == "done"]
     log = git("log", "--format=%s", "--reverse").splitlines()
     assert len(log) == len(done) + 1
@@ -230,7 +239,10 @@ def test_a_design_that_changed_nothing_is_in_nobodys_way(folder):
     folder.write("line.py", "print(1)\n")
     assert folder.aedifex("draft", "-q", "line.py").returncode == 0
     assert "Nothing to do" in folder.aedifex("build", "line.design.toml").stderr
-    folder.write("line.py", "x = 1\ny = 2\n\n\ndef move():\n    global x, y\n    x += y\n    y += 1\n\n\nmove()\nmove()\nprint(x, y)\n")
+    folder.write(
+        "line.py",
+        "x = 1\ny = 2\n\n\ndef move():\n    global x, y\n    x += y\n    y += 1\n\n\nmove()\nmove()\nprint(x, y)\n",
+    )
     assert folder.aedifex("draft", "-q", "--again", "line.py").returncode == 0
     built = folder.aedifex("build", "line.design.toml")
     assert built.returncode == 0 and "found:" in built.stdout, built.stderr

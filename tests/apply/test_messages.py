@@ -26,9 +26,18 @@ def test_every_code_is_explained_and_no_other():
 def raised(path):
     """(the call, the page's name for it) wherever a message is given its values, ``messages.X.at(...)`` or ``report(line, mistakes.X, ...)``."""
     for call in [n for n in ast.walk(ast.parse(path.read_text())) if isinstance(n, ast.Call)]:
-        given = [call.func.value] if isinstance(call.func, ast.Attribute) and call.func.attr in ("at", "in_file", "on_line") else call.args
+        given = (
+            [call.func.value]
+            if isinstance(call.func, ast.Attribute) and call.func.attr in ("at", "in_file", "on_line")
+            else call.args
+        )
         for page in given:
-            if isinstance(page, ast.Attribute) and isinstance(page.value, ast.Name) and page.value.id in ("messages", "mistakes") and page.attr.isupper():
+            if (
+                isinstance(page, ast.Attribute)
+                and isinstance(page.value, ast.Name)
+                and page.value.id in ("messages", "mistakes")
+                and page.attr.isupper()
+            ):
                 yield call, page.attr
 
 
@@ -65,6 +74,10 @@ def test_sentences(code):
 def test_explained_on_the_command_line(folder):
     assert "read-late" in folder.aedifex("explain").stdout.split()
     done = folder.aedifex("explain", "[read-late]")
-    assert done.returncode == 0 and done.stdout.startswith("read-late: '<source>' is read here") and "What to do: " in done.stdout
+    assert (
+        done.returncode == 0
+        and done.stdout.startswith("read-late: '<source>' is read here")
+        and "What to do: " in done.stdout
+    )
     near = folder.aedifex("explain", "read-latte")
     assert near.returncode == 2 and "perhaps 'read-late' is meant" in near.stderr

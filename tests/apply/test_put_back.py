@@ -60,7 +60,13 @@ def test_a_commit_says_what_was_checked(drafted):
     def git(*words):
         return subprocess.run(["git", *words], cwd=drafted.path, capture_output=True, text=True, check=True).stdout
 
-    for words in (["init", "-q"], ["config", "user.name", "tram"], ["config", "user.email", "tram@line.example"], ["add", "."], ["commit", "-qm", "start"]):
+    for words in (
+        ["init", "-q"],
+        ["config", "user.name", "tram"],
+        ["config", "user.email", "tram@line.example"],
+        ["add", "."],
+        ["commit", "-qm", "start"],
+    ):
         git(*words)
     assert drafted.aedifex("build", "-q", "--commit", "line.design.toml").returncode == 0
     assert "in 1 scenario" in git("log", "-1", "--format=%b")
@@ -107,7 +113,10 @@ def test_a_journal_that_was_cut_off_is_told_with_the_way_back(drafted):
 
 
 def test_what_lies_beside_a_java_program_is_read_with_it(folder):
-    folder.write("Screen.java", "public class Screen {\n    static int n = new Seed().n;\n    public static void main(String[] args) {\n        System.out.println(n + lane.Stop.COUNT);\n    }\n}\n")
+    folder.write(
+        "Screen.java",
+        "public class Screen {\n    static int n = new Seed().n;\n    public static void main(String[] args) {\n        System.out.println(n + lane.Stop.COUNT);\n    }\n}\n",
+    )
     folder.write("Seed.java", "class Seed {\n    int n = 3;\n}\n")
     folder.write("lane/Stop.java", "package lane;\n\npublic class Stop {\n    public static final int COUNT = 2;\n}\n")
     folder.write("Other.java", "public class Other {\n    public static void main(String[] args) {\n    }\n}\n")

@@ -31,11 +31,13 @@ from aedifex.core.rewrites.rewrite import State
 from aedifex.core.rewrites.step import Context, Refusal
 
 LINE = "load = 1\n\n\ndef add(n):\n    global load\n    load += n\n\n\nadd(2)\nprint(load)\n"
-JAVA = 'public class Line {\n    static int load = 1;\n\n    static void add(int n) {\n        load += n;\n        System.out.println(load);\n    }\n\n    public static void main(String[] args) {\n        add(2);\n    }\n}\n'
+JAVA = "public class Line {\n    static int load = 1;\n\n    static void add(int n) {\n        load += n;\n        System.out.println(load);\n    }\n\n    public static void main(String[] args) {\n        add(2);\n    }\n}\n"
 
 
 def test_without_git_there_are_no_commits(folder, monkeypatch):
-    with pytest.raises(AedifexError, match="is not in a git repository; run 'git init' there, or build without --commit"):
+    with pytest.raises(
+        AedifexError, match="is not in a git repository; run 'git init' there, or build without --commit"
+    ):
         Git(str(folder.path))
     monkeypatch.setenv("PATH", "/nowhere")
     with pytest.raises(AedifexError, match=r"git could not be run \(.*\); install it, or build without --commit"):
@@ -47,7 +49,9 @@ def test_a_commit_that_the_repository_refuses(folder):
         subprocess.run(["git", *words], cwd=folder.path, check=True)
     folder.write("line.py", LINE)
     folder.write(".git/hooks/pre-commit", "#!/bin/sh\necho 'not in the evening' >&2\nexit 1\n").chmod(0o755)
-    with pytest.raises(AedifexError, match=r"git commit failed \(\['not in the evening'\]\); mend that, then build again"):
+    with pytest.raises(
+        AedifexError, match=r"git commit failed \(\['not in the evening'\]\); mend that, then build again"
+    ):
         Git(str(folder.path)).commit("line", "lift:tell", ["line.py"], [])
 
 
@@ -85,7 +89,11 @@ def test_a_step_without_its_class(folder):
 def test_rivals_tell_what_would_be_refused(folder):
     program = folder.program("line.py", LINE + "print(locals())\n")
     design = draft(folder.program("line.py", LINE))
-    assert weigh(program, Rival("use", design)).refused[0].startswith("found:LineApp: line.py:11: 'locals()' can reach any name by its text")
+    assert (
+        weigh(program, Rival("use", design))
+        .refused[0]
+        .startswith("found:LineApp: line.py:11: 'locals()' can reach any name by its text")
+    )
 
 
 def test_files_that_undo_needs_are_gone(folder):
@@ -129,7 +137,9 @@ def test_a_terminal_program_that_does_not_end(folder):
 
 
 def test_nothing_can_be_suggested_where_no_run_can_be_compared(folder, monkeypatch):
-    path = folder.write("line.py", "import curses\n\n\ndef main(screen):\n    while True:\n        pass\n\n\ncurses.wrapper(main)\n")
+    path = folder.write(
+        "line.py", "import curses\n\n\ndef main(screen):\n    while True:\n        pass\n\n\ncurses.wrapper(main)\n"
+    )
     monkeypatch.setattr(suggest, "LONGEST", 0.5)
     with pytest.raises(Refused, match="no run of it can be compared, because it was still running"):
         suggested(str(path), False, True)
@@ -141,7 +151,10 @@ def test_nothing_can_be_suggested_where_no_run_can_be_compared(folder, monkeypat
 def test_no_compiler_is_there(folder, monkeypatch):
     program = folder.program("Line.java", JAVA)
     monkeypatch.setenv("PATH", "/nowhere")
-    assert languages()["java"].launch.prepare(str(folder.path), list(program.files.values()), {}) == "there is no 'javac' to compile it; install a JDK"
+    assert (
+        languages()["java"].launch.prepare(str(folder.path), list(program.files.values()), {})
+        == "there is no 'javac' to compile it; install a JDK"
+    )
     compiler.support.cache_clear()
     monkeypatch.setenv("XDG_CACHE_HOME", str(folder.path / "cache"))
     with pytest.raises(AedifexError, match="there is no 'javac' to compile it; install a JDK"):
@@ -171,7 +184,9 @@ def test_a_compiler_that_ends_unasked(folder):
 
 def test_what_a_compiler_says_without_a_line(folder):
     (file,) = folder.program("Line.java", JAVA).files.values()
-    assert [str(p) for p in compiler.told("warning\nerror: no memory is left\n", [file])] == ["Line.java: the compiler refuses it (error: no memory is left)"]
+    assert [str(p) for p in compiler.told("warning\nerror: no memory is left\n", [file])] == [
+        "Line.java: the compiler refuses it (error: no memory is left)"
+    ]
 
 
 def test_tests_that_a_compiler_refuses_for_none_of_theirs(folder, monkeypatch):

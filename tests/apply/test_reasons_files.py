@@ -26,8 +26,14 @@ DESIGNS = [
     (b'format = 1\nlanguage = "\xff"\n', "is not UTF-8 text; save it as UTF-8"),
     (b"format = 1\n", "'language' is missing in the file"),
     (HEAD.replace("{sources}", "{}").encode(), "names no sources; draft it again"),
-    (HEAD.replace("{sources}", '{ "../line.py" = "" }').encode(), "source '../line.py' leaves the design's folder; draft again"),
-    (HEAD.replace("{sources}", '{ "line.txt" = "" }').encode(), "line.txt: is not a script in a language that is installed"),
+    (
+        HEAD.replace("{sources}", '{ "../line.py" = "" }').encode(),
+        "source '../line.py' leaves the design's folder; draft again",
+    ),
+    (
+        HEAD.replace("{sources}", '{ "line.txt" = "" }').encode(),
+        "line.txt: is not a script in a language that is installed",
+    ),
     (HEAD.replace("{sources}", '{ "lane.py" = "" }').encode(), "lane.py: no such file; check the path"),
 ]
 
@@ -61,7 +67,9 @@ def test_a_scenario_file_that_cannot_be_used(folder, text, said):
 def test_what_a_scenario_brings_must_be_there(folder):
     program = folder.program("line.py", LINE)
     world = World(str(folder.path), "line.py", program.language, {}, list(program.files.values()))
-    with pytest.raises(AedifexError, match=r"stops\.txt: no such file, though a scenario brings it; correct the scenario"):
+    with pytest.raises(
+        AedifexError, match=r"stops\.txt: no such file, though a scenario brings it; correct the scenario"
+    ):
         world.lay_out(str(folder.path / "copy"), ["stops.txt"])
 
 
@@ -74,7 +82,11 @@ def test_evidence_that_is_damaged(folder):
     assert kept.load() is None  # of another version: recorded again
 
 
-NAMED = [([], "no script was named; name at least one file or folder"), (["nowhere"], "nowhere: no such file or folder; check the path"), (["empty"], "empty: the folder holds no script")]
+NAMED = [
+    ([], "no script was named; name at least one file or folder"),
+    (["nowhere"], "nowhere: no such file or folder; check the path"),
+    (["empty"], "empty: the folder holds no script"),
+]
 
 
 @pytest.mark.parametrize(("paths", "said"), NAMED, ids=[n[1][:20] for n in NAMED])
@@ -107,7 +119,10 @@ def test_a_design_built_in_part_is_built_to_its_end_first(folder):
     folder.write("line.design.toml", to_toml(draft(read_program(str(folder.path), ["line.py"]))))
     assert folder.aedifex("build", "-q", "--unchecked", "--until", "found:LineApp", "line.design.toml").returncode == 0
     done = folder.aedifex("step", "rename", "tell", "say", "line.py", "--yes")
-    assert done.returncode == 1 and "is built only in part; build it to its end, or undo it, before this step" in done.stderr
+    assert (
+        done.returncode == 1
+        and "is built only in part; build it to its end, or undo it, before this step" in done.stderr
+    )
 
 
 def test_another_version_of_a_built_design(folder):
@@ -116,12 +131,19 @@ def test_another_version_of_a_built_design(folder):
     assert folder.aedifex("build", "-q", "--unchecked", "line.design.toml").returncode == 0
     folder.write("line.design.toml", folder.read("line.design.toml").replace("LineApp", "Evening"))
     done = folder.aedifex("build", "-q", "--unchecked", "line.design.toml")
-    assert done.returncode == 1 and "the sources stand as another version of the design built them; run 'aedifex undo --all' first" in done.stderr
+    assert (
+        done.returncode == 1
+        and "the sources stand as another version of the design built them; run 'aedifex undo --all' first"
+        in done.stderr
+    )
 
 
 BROKEN = [
     ("def f(:\n", "line.py:1: ')' is missing here; nothing is rewritten in a file that cannot be read whole"),
-    ("def f():\n    nonlocal load\n", "line.py:2: the compiler refuses it (no binding for nonlocal 'load' found); nothing is rewritten in such a file"),
+    (
+        "def f():\n    nonlocal load\n",
+        "line.py:2: the compiler refuses it (no binding for nonlocal 'load' found); nothing is rewritten in such a file",
+    ),
 ]
 
 
@@ -141,15 +163,23 @@ def test_nothing_is_rewritten_that_a_compiler_refuses_as_a_whole(folder):
     needs("javac")
     text = "public class Line {\n    static int load = 1;\n    static int fare = 2;\n    static void add() {\n        load += fare;\n        fare += missing;\n    }\n    public static void main(String[] args) {\n        add();\n    }\n}\n"
     folder.write("Line.java", text)
-    project = open_project(str(folder.write("Line.design.toml", to_toml(draft(read_program(str(folder.path), ["Line.java"]))))))
-    with pytest.raises(AedifexError, match=r"Line\.java:6: the compiler refuses it \(cannot find symbol\); nothing is rewritten in such a file"):
+    project = open_project(
+        str(folder.write("Line.design.toml", to_toml(draft(read_program(str(folder.path), ["Line.java"])))))
+    )
+    with pytest.raises(
+        AedifexError,
+        match=r"Line\.java:6: the compiler refuses it \(cannot find symbol\); nothing is rewritten in such a file",
+    ):
         Builder(project, [], Options()).build()
 
 
 def test_a_rename_that_could_mean_two(folder):
     folder.write("line.py", "n = 1\n")
     folder.write("lane.py", "n = 2\n")
-    with pytest.raises(AedifexError, match=r"'n' means several things \(line\.py:1, lane\.py:1\); write file::name, or rename them apart by hand"):
+    with pytest.raises(
+        AedifexError,
+        match=r"'n' means several things \(line\.py:1, lane\.py:1\); write file::name, or rename them apart by hand",
+    ):
         by_hand(read_program(str(folder.path), ["line.py", "lane.py"]), "rename", "n", "m")
 
 
@@ -157,8 +187,12 @@ def test_a_renamed_module_takes_its_uses_along_where_its_name_is_free(folder):
     folder.write("state.py", "count = 1\n")
     folder.write("line.py", "import state\n\n\ndef show():\n    print(state.count)\n\n\nshow()\n")
     folder.write("other.py", "import state\n\n\ndef depot():\n    print(state.count)\n")
-    done = folder.aedifex("step", "rename", "state.py", "depot.py", "line.py", "state.py", "other.py", "--yes", "--unchecked")
+    done = folder.aedifex(
+        "step", "rename", "state.py", "depot.py", "line.py", "state.py", "other.py", "--yes", "--unchecked"
+    )
     assert done.returncode == 0, done.stderr
     assert folder.read("line.py").startswith("import depot\n") and "print(depot.count)" in folder.read("line.py")
-    assert folder.read("other.py").startswith("import depot as state\n") and "print(state.count)" in folder.read("other.py")
+    assert folder.read("other.py").startswith("import depot as state\n") and "print(state.count)" in folder.read(
+        "other.py"
+    )
     assert folder.run("line.py") == (0, "1\n", "")

@@ -41,7 +41,9 @@ def test_one_after_the_other_and_back(folder):
         done = folder.aedifex("step", *step, "--yes", "-q", *files)
         assert done.returncode == 0, done.stderr
         assert (ran(folder), ran(folder, "4")) == before
-    assert folder.read("till.py").startswith("FARE = 2\n\n\nclass Till:\n    def __init__(self):\n        self.cash = 0\n        self._log = []\n")
+    assert folder.read("till.py").startswith(
+        "FARE = 2\n\n\nclass Till:\n    def __init__(self):\n        self.cash = 0\n        self._log = []\n"
+    )
     assert folder.read("line.py").endswith("LineApp().run()\n") and "class LineApp" in folder.read("line.py")
     assert folder.aedifex("undo", "-q", "--all", ".").returncode == 0
     assert folder.read("line.py") == LINE and not (folder.path / "till.py").exists()

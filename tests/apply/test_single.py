@@ -123,14 +123,23 @@ def test_lines_are_lifted_shown_first_and_put_back(folder):
     ],
 )
 def test_what_cannot_be_lifted_says_why_in_one_sentence(folder, lines, said):
-    folder.write("line.py", "def f(n):\n    for i in range(n):\n        n += 1\n        if n > 3:\n            return i\n    print(n)\n    yield n\n")
+    folder.write(
+        "line.py",
+        "def f(n):\n    for i in range(n):\n        n += 1\n        if n > 3:\n            return i\n    print(n)\n    yield n\n",
+    )
     done = folder.aedifex("step", "lift", lines, "taken_out", "line.py")
     assert done.returncode in (1, 2) and said in done.stderr and done.stderr.count("\n") == 1
 
 
 def test_a_new_method_hides_none_that_an_heir_in_a_file_beside_has(folder):
-    folder.write("line.py", "class Tram:\n    def go(self):\n        for n in range(2):\n            print(n)\n        return self\n\n\nTram().go()\n")
-    folder.write("fast.py", "from line import Tram\n\n\nclass Fast(Tram):\n    def tell(self):\n        return 'fast'\n\n\nprint(Fast().go().tell())\n")
+    folder.write(
+        "line.py",
+        "class Tram:\n    def go(self):\n        for n in range(2):\n            print(n)\n        return self\n\n\nTram().go()\n",
+    )
+    folder.write(
+        "fast.py",
+        "from line import Tram\n\n\nclass Fast(Tram):\n    def tell(self):\n        return 'fast'\n\n\nprint(Fast().go().tell())\n",
+    )
     before = folder.run("fast.py")
     done = folder.aedifex("step", "lift", "line.py:3-4", "tell", "--yes", "line.py")
     assert done.returncode == 1 and "'tell' is in use already; choose another name" in done.stderr

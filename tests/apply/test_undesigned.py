@@ -128,6 +128,8 @@ def test_other_languages_too(folder, name):
 
 
 def test_a_step_that_is_refused_speaks_of_no_design(folder):
-    folder.write("line.py", "class Line:\n    def __init__(self):\n        self.window = []\n\n\nprint(Line().window)\n")
+    folder.write(
+        "line.py", "class Line:\n    def __init__(self):\n        self.window = []\n\n\nprint(Line().window)\n"
+    )
     done = folder.aedifex("step", "extend", "Line", "window", "line.py")
     assert (done.returncode, "design" in done.stderr) == (1, False)

@@ -75,7 +75,10 @@ def designed(folder, close="", turn=""):
 def test_what_a_class_is_not_given_is_said_with_the_cure_and_nothing_of_it_stands(folder):
     project = designed(folder)
     found = settled(project.design, project.original)
-    assert [(o.step.id, o.refusal.path, o.refusal.line) for o in found.dropped] == [("class:Till", "line.py", 10), ("class:Log", "line.py", 16)]
+    assert [(o.step.id, o.refusal.path, o.refusal.line) for o in found.dropped] == [
+        ("class:Till", "line.py", 10),
+        ("class:Log", "line.py", 16),
+    ]
     assert found.dropped[-1].step.others == ["App"], "what depends on them goes with them"
     assert not [o for o, _ in found.played if o.result == "done" and ":Till" in o.step.id]
     cures = [re.search(r"add = \[.*?\]", str(o.refusal))[0] for o in found.dropped]
@@ -105,14 +108,22 @@ for bus in buses:
     tell(bus)
 """
 TABLES = ("class", "field", "method", "object", "part", "rename", "stay", "lift", "stream")
-SILENT = {("object", "name"), ("method", "drop"), ("stream", "from")}  # a name that does not last, and what has no order
+SILENT = {
+    ("object", "name"),
+    ("method", "drop"),
+    ("stream", "from"),
+}  # a name that does not last, and what has no order
 
 
 def others(key, value):
     if isinstance(value, bool):
         return [not value]
     if isinstance(value, str):
-        return {"role": ["view"], "start": [s for s in ("argument", "fixed", "later", "derived") if s != value], "value": ["987"]}.get(key, [value + "x", "list"])
+        return {
+            "role": ["view"],
+            "start": [s for s in ("argument", "fixed", "later", "derived") if s != value],
+            "value": ["987"],
+        }.get(key, [value + "x", "list"])
     return [[f"{v}1" for v in value] or ["zz"], value[:-1]] if all(isinstance(v, str) for v in value) else [[]]
 
 
@@ -130,7 +141,9 @@ def foreseen(folder, doc):
         seen = foresee(open_project(str(folder.path / "line.design.toml")))
     except AedifexError as error:
         return str(error)
-    assert not any("cannot be worked out" in str(o.refusal) for o in seen.refused), [str(o.refusal) for o in seen.refused]
+    assert not any("cannot be worked out" in str(o.refusal) for o in seen.refused), [
+        str(o.refusal) for o in seen.refused
+    ]
     return seen.diff, [str(c) for c in seen.classes], [str(o.refusal) for o in seen.refused]
 
 
@@ -142,7 +155,9 @@ def test_each_key_of_a_design_changes_the_result_or_is_refused(folder, text):
     want = foreseen(folder, plain)
     assert not want[2]
     for number, (kind, table) in enumerate(list(tables(plain))):
-        for key, value in [(k, v) for k, v in table.items() if k not in (*TABLES, "why", "add") and (kind, k) not in SILENT]:
+        for key, value in [
+            (k, v) for k, v in table.items() if k not in (*TABLES, "why", "add") and (kind, k) not in SILENT
+        ]:
             for other in others(key, value):
                 doc = tomlkit.parse(tomlkit.dumps(plain)).unwrap()
                 list(tables(doc))[number][1][key] = other
@@ -155,7 +170,9 @@ def test_each_key_of_a_design_changes_the_result_or_is_refused(folder, text):
 def test_records_say_all_of_their_fields(folder, more, line):
     folder.write("line.py", RECORDS)
     folder.aedifex("draft", "-q", "line.py", "-o", "line.design.toml")
-    text = re.sub(r'start = "argument".*\n', "", folder.read("line.design.toml"), count=1).replace('from = ["buses[name]"]', f'from = ["buses[name]"]\n{more}', 1)
+    text = re.sub(r'start = "argument".*\n', "", folder.read("line.design.toml"), count=1).replace(
+        'from = ["buses[name]"]', f'from = ["buses[name]"]\n{more}', 1
+    )
     folder.write("line.design.toml", text)
     done = folder.aedifex("preview", "line.design.toml")
     at = next(n for n, row in enumerate(text.splitlines(), 1) if row.startswith(line + " "))
@@ -197,14 +214,18 @@ CURLY = "let cash = 0;\nconst log = [];\nfunction sell(n) {\n  cash += n;\n  log
 TWINS = "import sys\ntram1_x = 1\ntram2_x = 2\ndef move1(n):\n    global tram1_x\n    tram1_x += n\ndef move2(n):\n    global tram2_x\n    tram2_x += n\nmove1(1); move2(2)\nprint(tram1_x, tram2_x, sys.argv[1:])\n"
 
 
-@pytest.mark.parametrize(("name", "text", "mark"), [("line.py", LINE, "#"), ("twins.py", TWINS, "#"), ("line.js", CURLY, "//")])
+@pytest.mark.parametrize(
+    ("name", "text", "mark"), [("line.py", LINE, "#"), ("twins.py", TWINS, "#"), ("line.js", CURLY, "//")]
+)
 def test_every_remark_stands_somewhere_afterwards_each_once(folder, name, text, mark):
     for seed in range(12):
         folder.write(name, strewn(text, mark, random.Random(seed)))
         program = read_program(str(folder.path), [name])
         found = settled(draft(program), program).played
         was = sorted(re.findall(rf"{mark} (?:above|at) \d+", program.files[name].text.decode()))
-        now = sorted(m for t in found[-1][1].texts.values() for m in re.findall(rf"{mark} (?:above|at) \d+", t.decode()))
+        now = sorted(
+            m for t in found[-1][1].texts.values() for m in re.findall(rf"{mark} (?:above|at) \d+", t.decode())
+        )
         assert now == was, (seed, set(was) ^ set(now))
 
 
@@ -219,9 +240,17 @@ def test_reasons_speak_of_lines_that_are_there(folder):
         program = read_program(str(source.parent), [source.name])
         design = draft(program)
         rows = source.read_text().splitlines()
-        reasons = [w for c in design.classes for w in c.why] + [s.why for s in design.stays] + [w for p in design.parts for w in p.why]
+        reasons = (
+            [w for c in design.classes for w in c.why]
+            + [s.why for s in design.stays]
+            + [w for p in design.parts for w in p.why]
+        )
         for why in reasons:
-            for number in [int(n) for span in re.findall(r"\blines? (\d+(?: to \d+)?(?:, \d+)*)", why) for n in re.findall(r"\d+", span)]:
+            for number in [
+                int(n)
+                for span in re.findall(r"\blines? (\d+(?: to \d+)?(?:, \d+)*)", why)
+                for n in re.findall(r"\d+", span)
+            ]:
                 assert 1 <= number <= len(rows), (source.name, why)
                 checked += 1
             for number, name in re.findall(r"line (\d+): '(\w+)'", why):
@@ -229,7 +258,11 @@ def test_reasons_speak_of_lines_that_are_there(folder):
             if match := re.match(r"(.+?) (?:is|are) used by functions as well as by the main code", why):
                 console = {s.name for s in design.streams}  # stands for the calls of print and input
                 for name in set(match[1].removesuffix(" and others").split(", ")) - console:
-                    inside = [f for f in program.files[source.name].functions if any(r.name == name for r in program.files[source.name].within(f.start, f.end))]
+                    inside = [
+                        f
+                        for f in program.files[source.name].functions
+                        if any(r.name == name for r in program.files[source.name].within(f.start, f.end))
+                    ]
                     assert inside, (source.name, why, "no function uses it")
     assert checked > 10
 

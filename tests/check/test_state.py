@@ -122,7 +122,10 @@ def test_a_wanted_difference_end_to_end(folder):
 
 def test_a_field_whose_old_name_then_means_something_else(folder):
     """Once the variable is gone, its name is that of a star import again: the field is watched, not that."""
-    folder.write("line.py", "import sys\nfrom math import *\n\nfloor = 0\ntrams = []\n\n\ndef go_up(by):\n    global floor\n    floor += by\n    trams.append(floor)\n\n\ndef tell():\n    print(floor, trams, round(pi))\n\n\nfor line in sys.stdin:\n    go_up(len(line))\n    tell()\n")
+    folder.write(
+        "line.py",
+        "import sys\nfrom math import *\n\nfloor = 0\ntrams = []\n\n\ndef go_up(by):\n    global floor\n    floor += by\n    trams.append(floor)\n\n\ndef tell():\n    print(floor, trams, round(pi))\n\n\nfor line in sys.stdin:\n    go_up(len(line))\n    tell()\n",
+    )
     folder.write("line.scenarios.toml", "[[scenario]]\nname = 'typed'\nrunner = 'process'\nstdin = 'a\\nbb\\n'\n")
     assert folder.aedifex("draft", "-q", "line.py").returncode == 0
     done = folder.aedifex("build", "line.design.toml")

@@ -45,7 +45,11 @@ BAD = {
     "no such file": (["survey", "none.py"], 2, "none.py: no such file"),
     "no such design": (["build", "none.design.toml"], 2, "none.design.toml: no such file"),
     "no kind of picture": (["survey", "line.py", "--figure", "strip.gif"], 2, "strip.gif: is neither .png nor .svg"),
-    "nothing to draw": (["survey", "-q", "data.py", "--figure", "strip.png"], 2, "there is no main code and no function with several jobs"),
+    "nothing to draw": (
+        ["survey", "-q", "data.py", "--figure", "strip.png"],
+        2,
+        "there is no main code and no function with several jobs",
+    ),
     "empty folder": (["survey", "empty"], 2, "empty: the folder holds no script"),
     "not Python": (["draft", "notes.txt"], 2, "notes.txt: is not a script"),
     "a folder as design": (["build", "empty"], 2, "empty: is a folder"),
@@ -138,7 +142,10 @@ def test_survey_draws_what_the_main_code_is_about(tramline):
     shown = tramline.aedifex("survey", "tramline.py").stdout
     cuts = next(line for line in shown.splitlines() if line.startswith("cuts"))
     drawn = tramline.path.joinpath("strip.svg").read_text()
-    assert all(f">{cut.replace(' ', '  ').replace('-', '–')}</text>" in drawn for cut in cuts.removeprefix("cuts  ").split("  ")[0].split(", "))
+    assert all(
+        f">{cut.replace(' ', '  ').replace('-', '–')}</text>" in drawn
+        for cut in cuts.removeprefix("cuts  ").split("  ")[0].split(", ")
+    )
 
 
 def test_survey_json_follows_the_schema(tramline):
@@ -234,9 +241,14 @@ def test_build_until_dry_and_out(tramline):
     out = tramline.aedifex("build", "--unchecked", "-q", "--out", "copy", "tramline.design.toml")
     assert (out.returncode, tramline.sources()) == (0, before)
     assert (tramline.path / "copy" / "tram.py").exists()
-    assert {f["path"] for f in json.loads(tramline.aedifex("survey", "--json", ".").stdout)["files"]} == {"tramline.py"}, "the copy is no part of it"
+    assert {f["path"] for f in json.loads(tramline.aedifex("survey", "--json", ".").stdout)["files"]} == {
+        "tramline.py"
+    }, "the copy is no part of it"
     assert tramline.aedifex("build", "--out", "copy", "tramline.design.toml").returncode == 1
-    assert tramline.aedifex("build", "--unchecked", "-q", "--until", "method:Tram.move", "tramline.design.toml").returncode == 0
+    assert (
+        tramline.aedifex("build", "--unchecked", "-q", "--until", "method:Tram.move", "tramline.design.toml").returncode
+        == 0
+    )
     assert "class Tram" in tramline.read("tramline.py") and "def draw_tram" in tramline.read("tramline.py")
     assert tramline.aedifex("build", "--unchecked", "-q", "tramline.design.toml").returncode == 0
     built = dict(tramline.sources().items())
@@ -250,10 +262,22 @@ def test_changed_after_drafting(tramline):
     assert (done.returncode, "was changed after tramline.design.toml was drafted" in done.stderr) == (1, True)
 
 
-@pytest.mark.parametrize("words", ["survey tramline.py", "ask tram1_x tramline.py", "draft --again --rivals 3 tramline.py", "preview tramline.design.toml", "build --unchecked tramline.design.toml", "undo --all"])
+@pytest.mark.parametrize(
+    "words",
+    [
+        "survey tramline.py",
+        "ask tram1_x tramline.py",
+        "draft --again --rivals 3 tramline.py",
+        "preview tramline.design.toml",
+        "build --unchecked tramline.design.toml",
+        "undo --all",
+    ],
+)
 def test_colours_are_those_of_the_terminals_own_palette(tramline, words):
     """Foreground colours by their place in the palette and no background, so that they can be read on dark and on light; never black or white."""
     seen = tramline.aedifex(*words.split(), env={"FORCE_COLOR": "1", "TERM": "xterm-256color"})
-    codes = {int(n or 0) for given in re.findall(r"\x1b\[([\d;]*)m", seen.stdout + seen.stderr) for n in given.split(";")}
+    codes = {
+        int(n or 0) for given in re.findall(r"\x1b\[([\d;]*)m", seen.stdout + seen.stderr) for n in given.split(";")
+    }
     assert words.startswith(("build", "undo")) or codes & {1, *range(31, 37)}
     assert codes <= {0, 1, 2, 3, 4, 22, 23, 24, 39, *range(31, 37)}, codes

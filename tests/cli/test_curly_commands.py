@@ -176,7 +176,10 @@ server.listen(8123);
 def test_a_server_is_asked_and_a_fault_in_its_answers_found(folder):
     needs("node")
     folder.write("notes.js", NODE_SERVER)
-    folder.write("notes.scenarios.toml", '[[scenario]]\nname = "all"\nrunner = "requests"\nrequests = [{ path = "/make" }, { path = "/all" }]\n')
+    folder.write(
+        "notes.scenarios.toml",
+        '[[scenario]]\nname = "all"\nrunner = "requests"\nrequests = [{ path = "/make" }, { path = "/all" }]\n',
+    )
     assert folder.aedifex("draft", "-q", "notes.js").returncode == 0
     built = folder.aedifex("build", "notes.design.toml")
     assert built.returncode == 0 and "found:Notes" in built.stdout, built.stdout + built.stderr

@@ -17,16 +17,40 @@ PANEL_APP = "import pyglet\n\n\nclass PanelApp:\n    def __init__(self):\n      
 VEHICLES = "class Tram:\n    def __init__(self):\n        self.x = 0\n\n    def move(self, n):\n        self.x += n\n        print(self.x)\n\n\nclass Bus:\n    def __init__(self):\n        self.x = 0\n\n    def move(self, n):\n        self.x += n\n        print(self.x)\n\n\nTram().move(2)\nBus().move(3)\n"
 APP = "class TramlineApp:\n    def stop(self):\n        print('stops')\n\n    def start(self):\n        print('starts')\n\n    def run(self):\n        self.start()\n        self.stop()\n\n\nTramlineApp().run()\n"
 LOG_BOOK = 'line = "north"\n\n\nclass Log:\n    def __init__(self):\n        self.lines = []\n\n    def add(self, text):\n        self.lines.append(f"{line}: {text}")\n        print(self.lines[-1])\n\n\nlog = Log()\nlog.add("first tram")\n'
-BELLS = "".join(f"bell{n}_rings = 0\n" for n in (1, 2)) + "".join(f"\n\ndef ring_bell{n}():\n    global bell{n}_rings\n    bell{n}_rings += 1\n    print('{'ding' * n}')\n{'    print(2)' * (n - 1)}" for n in (1, 2)) + "\n\nring_bell1()\nring_bell2()\nprint(bell1_rings, bell2_rings)\n"
+BELLS = (
+    "".join(f"bell{n}_rings = 0\n" for n in (1, 2))
+    + "".join(
+        f"\n\ndef ring_bell{n}():\n    global bell{n}_rings\n    bell{n}_rings += 1\n    print('{'ding' * n}')\n{'    print(2)' * (n - 1)}"
+        for n in (1, 2)
+    )
+    + "\n\nring_bell1()\nring_bell2()\nprint(bell1_rings, bell2_rings)\n"
+)
 SWITCHES = "left, right = 0, 1\n\n\ndef turn():\n    global left\n    left += 1\n\n\nturn()\nprint(left, right)\n"
 DESK_BOOK = "book = []\ncount = 0\n\n\ndef serve(command, rest):\n    global count\n    if command == 'add':\n        book.append(rest)\n        count += len(rest)\n        print('added', rest)\n    elif command == 'clear':\n        book.clear()\n        count = 0\n        print('empty', book)\n    else:\n        print('what?')\n\n\nserve('add', 'hat')\nserve('clear', '')\nprint(count)\n"
 STOPS = 'names = ["Mill", "Quarry"]\nwaiting = [0, 2]\n\n\ndef board(i, n):\n    waiting[i] += n\n    print(names[i], waiting[i])\n\n\nfor i in range(len(names)):\n    board(i, 3)\n'
 FLOCK = 'birds = [{"x": 3, "name": "ada"}, {"x": 5, "name": "bo"}]\ncount = 0\n\n\ndef move(bird):\n    global count\n    bird["x"] += 1\n    count += 1\n\n\ndef show(bird):\n    print(bird["name"], bird["x"])\n\n\nfor b in birds:\n    move(b)\n    show(b)\nprint(count)\n'
 LAMPS = 'import sys\n\nscreen = sys.stdout\nlamp_lit = True\n\n\ndef show_lamp():\n    screen.write("lit\\n" if lamp_lit else "dark\\n")\n\n\ndef hide_lamp():\n    global lamp_lit\n    lamp_lit = False\n    screen.write("hidden\\n")\n\n\nshow_lamp()\nhide_lamp()\nscreen.write("end\\n")\n'
 DESK = 'import sys\n\n\ndef main():\n    count = 0\n    for n in range(3):\n        count += n\n        print(count)\n\n\nif __name__ == "__main__":\n    sys.exit(main())\n'
-FILES = {"stops.py": STOPS, "flock.py": FLOCK, "lamps.py": LAMPS, "desk.py": DESK, "log_book.py": LOG_BOOK, "bells.py": BELLS, "switches.py": SWITCHES, "desk_book.py": DESK_BOOK, "panel.py": PANEL, "panel_app.py": PANEL_APP, "vehicles.py": VEHICLES, "tramline_app.py": APP}
+FILES = {
+    "stops.py": STOPS,
+    "flock.py": FLOCK,
+    "lamps.py": LAMPS,
+    "desk.py": DESK,
+    "log_book.py": LOG_BOOK,
+    "bells.py": BELLS,
+    "switches.py": SWITCHES,
+    "desk_book.py": DESK_BOOK,
+    "panel.py": PANEL,
+    "panel_app.py": PANEL_APP,
+    "vehicles.py": VEHICLES,
+    "tramline_app.py": APP,
+}
 NEED_NO_FILE = {"draft", "record --suggest"}  # they write what the demo ships with
-BEFORE = {"step clean": "step open main desk.py --yes --unchecked -q", "step file": "step class Fare fare_box,fare_tickets,sell_fares tramline.py --yes --unchecked -q", "undo": "step rename tick turn tramline.py --yes --unchecked -q"}
+BEFORE = {
+    "step clean": "step open main desk.py --yes --unchecked -q",
+    "step file": "step class Fare fare_box,fare_tickets,sell_fares tramline.py --yes --unchecked -q",
+    "undo": "step rename tick turn tramline.py --yes --unchecked -q",
+}
 DESIGNED = ("build", "check", "preview", "record tramline")
 
 
@@ -37,7 +61,9 @@ def examples() -> list[str]:
     readme = README.read_text()
     found += re.findall(r"^aedifex (\w.*?)(?: +#.*)?$", readme, re.M)
     found += re.findall(r"^\| `(step .+?)` \|", readme, re.M)
-    return [e for e in dict.fromkeys(e.split(" | ")[0].strip() for e in found) if not e.startswith("demo")]  # test_cli runs demos, with and without a folder
+    return [
+        e for e in dict.fromkeys(e.split(" | ")[0].strip() for e in found) if not e.startswith("demo")
+    ]  # test_cli runs demos, with and without a folder
 
 
 @pytest.mark.parametrize("example", examples())

@@ -22,6 +22,16 @@ USES = {
 
 @pytest.mark.parametrize("words", USES)
 def test_a_command_loads_what_it_uses(tramline, words):
-    done = subprocess.run([sys.executable, "-X", "importtime", str(COMMAND), *words.split()], cwd=tramline.path, capture_output=True, text=True, timeout=120)
-    loaded = {line.rsplit("|", 1)[-1].strip().split(".")[0] for line in done.stderr.splitlines() if line.startswith("import time:")}
+    done = subprocess.run(
+        [sys.executable, "-X", "importtime", str(COMMAND), *words.split()],
+        cwd=tramline.path,
+        capture_output=True,
+        text=True,
+        timeout=120,
+    )
+    loaded = {
+        line.rsplit("|", 1)[-1].strip().split(".")[0]
+        for line in done.stderr.splitlines()
+        if line.startswith("import time:")
+    }
     assert "aedifex" in loaded and loaded & DEAR <= USES[words]

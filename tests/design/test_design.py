@@ -20,10 +20,16 @@ def test_the_tram_line(tramline):
     design, _, problems = parse("tramline.design.toml", tramline.read("tramline.design.toml"))
     assert not problems
     assert names(design) == {
-        "Tram": (["x", "speed", "doors_open", "riders"], ["move", "board", "draw", "stop_name", "toggle_doors"], ["tram1", "tram2"]),
+        "Tram": (
+            ["x", "speed", "doors_open", "riders"],
+            ["move", "board", "draw", "stop_name", "toggle_doors"],
+            ["tram1", "tram2"],
+        ),
         "Fare": (["box", "tickets", "history"], ["sell", "collect", "report"], ["fare"]),
         "TramlineApp": (
-            ["signal", "frames_drawn", "tick"], ["switch_signal", "draw_line", "send_to_depot", "handle_key", "move", "draw"], ["app"],
+            ["signal", "frames_drawn", "tick"],
+            ["switch_signal", "draw_line", "send_to_depot", "handle_key", "move", "draw"],
+            ["app"],
         ),
     }
     tram = design.class_named("Tram")
@@ -31,7 +37,9 @@ def test_the_tram_line(tramline):
     assert [f.hidden for f in tram.fields] == [False, True, False, False]
     assert tram.objects[0].args == ["4.0", "1.5"] and tram.objects[0].owner == "TramlineApp"
     move, _, draw, stop, toggle = tram.methods
-    assert [*map(str, move.origins)] == ["move_tram1", "move_tram2"] and move.add == [{"name": "signal", "value": "signal"}]
+    assert [*map(str, move.origins)] == ["move_tram1", "move_tram2"] and move.add == [
+        {"name": "signal", "value": "signal"}
+    ]
     assert draw.drop == ["x", "doors_open", "riders"] and stop.drop == ["x"]
     assert toggle.lines == ["tramline.py:130", "tramline.py:135"]
     assert {(s.name, s.why, s.file) for s in design.stays} >= {
@@ -259,7 +267,9 @@ def test_bad_wishes_are_told_all_at_once_and_nothing_is_written(tramline):
     together = [word for w in wishes for word in ("--together", w)]
     done = tramline.aedifex("draft", "--again", *together, "--keep", "signal", "tramline.py")
     assert (done.returncode, done.stdout) == (2, "")
-    said = [re.fullmatch(r"aedifex: --together (\w+): .* \[([a-z-]+)\]", line).groups() for line in done.stderr.splitlines()]
+    said = [
+        re.fullmatch(r"aedifex: --together (\w+): .* \[([a-z-]+)\]", line).groups() for line in done.stderr.splitlines()
+    ]
     assert said == [
         ("Bad", "not-a-name"), ("Lamp", "asked-twice"), ("Lamp", "asked-to-stay"), ("3x", "no-class-name"), ("print", "not-a-name"),
         ("print", "name-of-built-in"), ("Line", "no-variable"), ("move_tram1", "class-named-so"),

@@ -13,8 +13,15 @@ from aedifex.core.rewrites.renamed_designs import FileRow, Renaming, follow_tabl
 
 WORD = st.from_regex(r"[a-z_$][a-zA-Z0-9_$]{0,5}", fullmatch=True)
 FILE = st.from_regex(r"([a-z]{1,4}/)?[a-z]{1,6}\.(py|js|java)", fullmatch=True)
-NAMED = st.builds(Origin, WORD, WORD | st.just("") | st.builds("{}.{}".format, WORD, WORD), FILE | st.just(""), WORD | st.just(""))
-PLACED = st.builds(lambda file, line, column: Origin(file=file, place=f"{line}:{column}"), FILE, st.integers(1, 999), st.integers(1, 99))
+NAMED = st.builds(
+    Origin, WORD, WORD | st.just("") | st.builds("{}.{}".format, WORD, WORD), FILE | st.just(""), WORD | st.just("")
+)
+PLACED = st.builds(
+    lambda file, line, column: Origin(file=file, place=f"{line}:{column}"),
+    FILE,
+    st.integers(1, 999),
+    st.integers(1, 99),
+)
 
 
 @given(NAMED | PLACED)

@@ -39,9 +39,12 @@ def test_drafts_keep_to_it_and_name_it(drafted_tramline):
         ('[[class]]\nname = "Tram"\n[[class.method]]\nname = "x"\nadd = [{ name = "n" }]\n', 9),
         ('[[class]]\nnam = "Tram"\n', 6),
         ('[[part]]\nname = "Log"\nof = "Tram"\nobject = "log"\n[[part.method]]\nname = "x"\n', 9),
-        ('[[part]]\nname = "Log"\nof = "Tram"\nobject = "log"\n[[part.field]]\nname = "x"\nfrom = ["x"]\nstart = "fixed"\n', 12),
+        (
+            '[[part]]\nname = "Log"\nof = "Tram"\nobject = "log"\n[[part.field]]\nname = "x"\nfrom = ["x"]\nstart = "fixed"\n',
+            12,
+        ),
         ('[[rename]]\nfrom = ["a"]\nto = "b"\n', 6),
-        ('[[wish]]\ntogether = [1]\n', 6),
+        ("[[wish]]\ntogether = [1]\n", 6),
     ],
 )
 def test_what_may_not_be_written_is_told_with_its_line_and_editors_mark_it(more, line):

@@ -39,7 +39,9 @@ HELD = "class Button:\n    def __init__(self, call): self.call = call\n    def p
 ITEM = "class Item:\n    fares = lambda self: 1\n    take = sell\n    def __add__(self, other): return other\n    def __radd__(self, other): return other + 5"
 WARNING = "def old():\n    global fares\n    fares += 1\n    warnings.warn(f'old {riders}', stacklevel=2)"
 LOGGED = "def tell(text): logging.info('%s %d', text, fares)"
-CALLER = "def who(): return inspect.stack()[1].function\ndef caller():\n    global fares\n    fares += 1\n    return who()"
+CALLER = (
+    "def who(): return inspect.stack()[1].function\ndef caller():\n    global fares\n    fares += 1\n    return who()"
+)
 WEAK = "kept = weakref.WeakSet()\ndef keep(f): kept.add(f)\nkeep(total)"
 GENERATOR = "made = []\ndef watch():\n    global log\n    made.append(x * fares for x in [1, 2])\n    made.append(lambda: riders)"
 VALUE, TEXT, STACK, OUTSIDE = "function as value", "named by text", "", "used outside"
@@ -47,33 +49,166 @@ VALUE, TEXT, STACK, OUTSIDE = "function as value", "named by text", "", "used ou
 # (imports, above, below, what runs with an argument, kind of hazard, names that stay)
 CASES = {
     "examples in documents": ("import doctest", "", DOCUMENT, "print(doctest.testmod())", TEXT, "sell fares"),
-    "declared variables": ("", "best: int = 0", "def better():\n    global best\n    best = max(best, fares)", "print(sorted(__annotations__))", TEXT, "best"),
-    "import __main__": ("", "", "", "import __main__; __main__.fares = 50; print(__main__.total())", OUTSIDE, "fares total"),
-    "from __main__ import": ("", "", "", "from __main__ import fares as f, sell as s; s(3); print(f)", OUTSIDE, "fares sell"),
-    "globals spread into a format": ("", "", "", "print('{fares}'.format(**globals()), '%(riders)s' % globals())", TEXT, "fares riders"),
+    "declared variables": (
+        "",
+        "best: int = 0",
+        "def better():\n    global best\n    best = max(best, fares)",
+        "print(sorted(__annotations__))",
+        TEXT,
+        "best",
+    ),
+    "import __main__": (
+        "",
+        "",
+        "",
+        "import __main__; __main__.fares = 50; print(__main__.total())",
+        OUTSIDE,
+        "fares total",
+    ),
+    "from __main__ import": (
+        "",
+        "",
+        "",
+        "from __main__ import fares as f, sell as s; s(3); print(f)",
+        OUTSIDE,
+        "fares sell",
+    ),
+    "globals spread into a format": (
+        "",
+        "",
+        "",
+        "print('{fares}'.format(**globals()), '%(riders)s' % globals())",
+        TEXT,
+        "fares riders",
+    ),
     "globals by a literal": ("", "", "", "globals()['fares'] += 5; print(total())", TEXT, "fares"),
-    "vars into a format": ("import string", "", "", "print('{fares}'.format_map(vars()), string.Template('$log').substitute(locals()))", TEXT, "fares log"),
+    "vars into a format": (
+        "import string",
+        "",
+        "",
+        "print('{fares}'.format_map(vars()), string.Template('$log').substitute(locals()))",
+        TEXT,
+        "fares log",
+    ),
     "a frame's globals": ("", "", "", "print(sys._getframe(0).f_globals['fares'])", TEXT, "fares"),
-    "sys.modules": ("", "", "", "this = sys.modules[__name__]; this.fares += 1; print(getattr(this, 'tot' + 'al')())", "dynamic names", ""),
-    "timeit": ("import timeit", "", "", "print(timeit.timeit('sell(1)', setup='from __main__ import sell', number=3) > 0)", TEXT, "sell"),
-    "timeit with globals": ("import timeit", "", "", "print(timeit.timeit('total()', globals=globals(), number=3) > 0)", TEXT, "total"),
-    "a profile": ("import cProfile as p, io, contextlib", "", "", "b = io.StringIO()\n    with contextlib.redirect_stdout(b): p.run('sell(4)')\n    print('sell' in b.getvalue())", TEXT, "sell"),
+    "sys.modules": (
+        "",
+        "",
+        "",
+        "this = sys.modules[__name__]; this.fares += 1; print(getattr(this, 'tot' + 'al')())",
+        "dynamic names",
+        "",
+    ),
+    "timeit": (
+        "import timeit",
+        "",
+        "",
+        "print(timeit.timeit('sell(1)', setup='from __main__ import sell', number=3) > 0)",
+        TEXT,
+        "sell",
+    ),
+    "timeit with globals": (
+        "import timeit",
+        "",
+        "",
+        "print(timeit.timeit('total()', globals=globals(), number=3) > 0)",
+        TEXT,
+        "total",
+    ),
+    "a profile": (
+        "import cProfile as p, io, contextlib",
+        "",
+        "",
+        "b = io.StringIO()\n    with contextlib.redirect_stdout(b): p.run('sell(4)')\n    print('sell' in b.getvalue())",
+        TEXT,
+        "sell",
+    ),
     "a member of a class": ("", "", ITEM, "print(Item().take(2))", VALUE, "sell"),
-    "a member given to a class": ("", "", "class Item: pass\ndef count(self=None):\n    return (self is None, fares)", "Item.count = count; print(Item().count())", VALUE, "count"),
-    "a member set by its text": ("", "", "class Item: pass\ndef count(self=None):\n    return (self is None, fares)", "setattr(Item, 'count', count); print(Item().count())", VALUE, "count"),
+    "a member given to a class": (
+        "",
+        "",
+        "class Item: pass\ndef count(self=None):\n    return (self is None, fares)",
+        "Item.count = count; print(Item().count())",
+        VALUE,
+        "count",
+    ),
+    "a member set by its text": (
+        "",
+        "",
+        "class Item: pass\ndef count(self=None):\n    return (self is None, fares)",
+        "setattr(Item, 'count', count); print(Item().count())",
+        VALUE,
+        "count",
+    ),
     "written out": ("", "", "", "print(repr(sell)[:14], f'{total}'[:14])", VALUE, "sell total"),
-    "its kind": ("import types, inspect", "", "", "print(isinstance(sell, types.FunctionType), inspect.isfunction(leave), type(total).__name__)", VALUE, "sell leave total"),
+    "its kind": (
+        "import types, inspect",
+        "",
+        "",
+        "print(isinstance(sell, types.FunctionType), inspect.isfunction(leave), type(total).__name__)",
+        VALUE,
+        "sell leave total",
+    ),
     "its arguments": ("import inspect", "", "", "print(inspect.getfullargspec(sell).args)", VALUE, "sell"),
     "its members": ("", "", "", "print(getattr(sell, 'n', 5), hasattr(leave, '__self__'))", VALUE, "sell leave"),
-    "copied with a table": ("import copy", "", "table = {'a': sell, 'b': leave}", "t = copy.deepcopy(table); print(t['a'](5), t['b']())", VALUE, "sell leave"),
-    "copied with an object": ("from copy import deepcopy as copied", "", HELD, "b = copied(button); print(b.press(), button.press())", VALUE, "sell"),
+    "copied with a table": (
+        "import copy",
+        "",
+        "table = {'a': sell, 'b': leave}",
+        "t = copy.deepcopy(table); print(t['a'](5), t['b']())",
+        VALUE,
+        "sell leave",
+    ),
+    "copied with an object": (
+        "from copy import deepcopy as copied",
+        "",
+        HELD,
+        "b = copied(button); print(b.press(), button.press())",
+        VALUE,
+        "sell",
+    ),
     "held weakly": ("import weakref", "", WEAK, "print(len(kept))", VALUE, "total"),
     "which functions run": ("import inspect", "", CALLER, "print(caller())", STACK, ""),
-    "how deep they run": ("", "", "def deep(n):\n    try: return deep(n + 1)\n    except RecursionError: return n", "print(deep(0))", STACK, ""),
-    "the lines of an error": ("import traceback", "", "def boom():\n    global fares\n    fares = 1 // 0", "try: boom()\n    except ZeroDivisionError: print([f.name for f in traceback.extract_tb(sys.exc_info()[2])])", STACK, ""),
-    "the file of a warning": ("import warnings", "", WARNING, "warnings.simplefilter('always'); warnings.showwarning = lambda m, c, f, *a: print(m, f.split('/')[-1]); old()", STACK, ""),
-    "the log": ("import logging", "", LOGGED, "logging.basicConfig(format='%(funcName)s %(module)s %(message)s', stream=sys.stdout, level=10); tell('hi')", STACK, ""),
-    "read later than handed over": ("", "", GENERATOR, "watch(); sell(7); leave(); print(list(made[0]), made[1]())", STACK, ""),
+    "how deep they run": (
+        "",
+        "",
+        "def deep(n):\n    try: return deep(n + 1)\n    except RecursionError: return n",
+        "print(deep(0))",
+        STACK,
+        "",
+    ),
+    "the lines of an error": (
+        "import traceback",
+        "",
+        "def boom():\n    global fares\n    fares = 1 // 0",
+        "try: boom()\n    except ZeroDivisionError: print([f.name for f in traceback.extract_tb(sys.exc_info()[2])])",
+        STACK,
+        "",
+    ),
+    "the file of a warning": (
+        "import warnings",
+        "",
+        WARNING,
+        "warnings.simplefilter('always'); warnings.showwarning = lambda m, c, f, *a: print(m, f.split('/')[-1]); old()",
+        STACK,
+        "",
+    ),
+    "the log": (
+        "import logging",
+        "",
+        LOGGED,
+        "logging.basicConfig(format='%(funcName)s %(module)s %(message)s', stream=sys.stdout, level=10); tell('hi')",
+        STACK,
+        "",
+    ),
+    "read later than handed over": (
+        "",
+        "",
+        GENERATOR,
+        "watch(); sell(7); leave(); print(list(made[0]), made[1]())",
+        STACK,
+        "",
+    ),
 }
 WITHOUT = {"its kind", "sys.modules", "vars into a format", "globals spread into a format"}  # nothing is left to hold
 
@@ -148,7 +283,11 @@ def test_every_importer_is_read(folder):
     for i in range(420):
         folder.write(f"a{i:03}.py", f"x = {i}\n")
     folder.write("zz.py", "import line\nline.load = 5\nline.tell()\n")
-    program = folder.read_all({"line.py": "load = 0\nlanes = []\ndef add(n):\n    global load\n    load += n\n    lanes.append(n)\ndef tell():\n    print(load, lanes)\nadd(2)\ntell()\n"})
+    program = folder.read_all(
+        {
+            "line.py": "load = 0\nlanes = []\ndef add(n):\n    global load\n    load += n\n    lanes.append(n)\ndef tell():\n    print(load, lanes)\nadd(2)\ntell()\n"
+        }
+    )
     found = [(h.path, h.line, h.names) for h in hazards(program, "line.py", read_neighbours(program))]
     assert found == [("zz.py", 2, ("load",)), ("zz.py", 3, ("tell",))]
 

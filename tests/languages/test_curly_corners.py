@@ -264,4 +264,8 @@ def test_a_method_takes_no_name_that_every_object_has_and_others_it_may(folder, 
     shown = folder.aedifex("preview", "--json", "line.design.toml" if name == "line.js" else "Line.design.toml")
     text = next(folder.path.glob("*.toml")).read_text()
     assert shown.returncode == 0, shown.stdout + shown.stderr
-    assert all(f'name = "{n}"' in text for n in ("run", "close")) and 'name = "then"' not in text and 'name = "toString"' not in text
+    assert (
+        all(f'name = "{n}"' in text for n in ("run", "close"))
+        and 'name = "then"' not in text
+        and 'name = "toString"' not in text
+    )

@@ -12,7 +12,9 @@ ODD = {
     "a form feed between functions": COUNTER.replace("\n\n\ndef show", "\n\x0c\ndef show").encode(),
     "an import that shares its line": COUNTER.replace("import sys\ncount = 0", "import sys; count = 0").encode(),
     "a mark at the beginning": b"\xef\xbb\xbf" + COUNTER.encode(),
-    "another encoding": ("# -*- coding: latin-1 -*-\n" + COUNTER.replace("show():\n", "show():\n    # zählt\n")).encode("latin-1"),
+    "another encoding": ("# -*- coding: latin-1 -*-\n" + COUNTER.replace("show():\n", "show():\n    # zählt\n")).encode(
+        "latin-1"
+    ),
     "a next-line sign in a text": COUNTER.replace("print(count", 'print("a\x85b", count').encode(),
     "calls that share a line": COUNTER.replace("add(3)\nadd(4)\n", "add(3); add(4)\n").encode(),
 }
@@ -80,7 +82,9 @@ CURLY = {
 def test_oddly_written_scripts_do_the_same_under_node(folder, name, text):
     needs("node")
     folder.write(name, text)
-    run = lambda: subprocess.run(["node", name], cwd=folder.path, input="3\n4\n", capture_output=True, text=True, timeout=30)  # noqa: E731
+    run = lambda: subprocess.run(
+        ["node", name], cwd=folder.path, input="3\n4\n", capture_output=True, text=True, timeout=30
+    )  # noqa: E731
     before = run()
     assert before.returncode == 0 and folder.aedifex("draft", name, "-o", "line.design.toml").returncode == 0
     built = folder.aedifex("build", "line.design.toml", "--unchecked")
@@ -103,7 +107,14 @@ FERRY = """public class Ferry {
 def test_words_that_declare_a_variable_go_along_and_a_main_of_one_line_stays_whole(folder):
     needs("javac")
     folder.write("Ferry.java", FERRY)
-    run = lambda: subprocess.run("javac -d out *.java && java -cp out Ferry", shell=True, cwd=folder.path, capture_output=True, text=True, timeout=90)  # noqa: E731
+    run = lambda: subprocess.run(
+        "javac -d out *.java && java -cp out Ferry",
+        shell=True,
+        cwd=folder.path,
+        capture_output=True,
+        text=True,
+        timeout=90,
+    )  # noqa: E731
     before = run()
     assert before.stdout == "5 false\n"
     assert folder.aedifex("draft", "Ferry.java", "-o", "line.design.toml").returncode == 0
@@ -118,7 +129,9 @@ def test_names_that_differ_only_in_case_do_not_share_a_file(folder):
     folder.aedifex("draft", "-q", "line.py", "-o", "line.design.toml")
     text = folder.read("line.design.toml")
     assert "[[class]]\n" in text
-    folder.write("line.design.toml", re.sub('file = ".*"\n', "", text).replace("[[class]]\n", '[[class]]\nfile = "Line.py"\n', 1))
+    folder.write(
+        "line.design.toml", re.sub('file = ".*"\n', "", text).replace("[[class]]\n", '[[class]]\nfile = "Line.py"\n', 1)
+    )
     done = folder.aedifex("build", "line.design.toml", "--unchecked")
     assert done.returncode == 1 and "Line.py" in done.stderr + done.stdout
     assert [p.name for p in folder.path.glob("*.py")] == ["line.py"] and "class " in folder.read("line.py")

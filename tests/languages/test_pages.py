@@ -81,7 +81,15 @@ def test_it_becomes_an_app_that_does_the_same(page):
     assert outcome["stopped"] is None and {s["result"] for s in outcome["steps"]} <= {"done", "nothing"}, built.stdout
     text = page.read("page.js")
     assert text.startswith('"use strict";\n') and text.endswith("}\n\nnew PageApp().run();\n")
-    assert re.findall(r"^  (\w+)\(.*\) \{$", text, re.M) == ["constructor", "run", "_onClick", "_onKeydown", "frame", "moveTram", "drawTram"]
+    assert re.findall(r"^  (\w+)\(.*\) \{$", text, re.M) == [
+        "constructor",
+        "run",
+        "_onClick",
+        "_onKeydown",
+        "frame",
+        "moveTram",
+        "drawTram",
+    ]
     assert "    // where the tram is, and how fast it goes\n    this._tramX = 10;\n" in text
     assert page.aedifex("check", "page.design.toml").returncode == 0
     page.write("page.js", text.replace("this._tramX += this._tramSpeed", "this._tramX -= this._tramSpeed"))
@@ -104,4 +112,7 @@ def test_a_name_that_the_window_has_keeps_it_closed(page):
     page.write("page.js", PAGE.replace("rung", "status"))
     said = page.aedifex("draft", "page.js")
     assert said.returncode == 0
-    assert "what it holds stays its own: line 11: its variable 'status' has a name that means something else outside of it" in said.stdout
+    assert (
+        "what it holds stays its own: line 11: its variable 'status' has a name that means something else outside of it"
+        in said.stdout
+    )

@@ -20,7 +20,9 @@ class ArrayMaker:
 
     def value(self, index: str) -> str:
         name = self.rng.choice(self.arrays)
-        return self.rng.choice([f"{name}[{index}]", str(self.rng.randint(0, 9)), "total", f"({name}[{index}] + 3) % 7", index])
+        return self.rng.choice(
+            [f"{name}[{index}]", str(self.rng.randint(0, 9)), "total", f"({name}[{index}] + 3) % 7", index]
+        )
 
     def work(self, index: str) -> list[str]:
         """Statements that work with the items of one index."""
@@ -100,7 +102,9 @@ class ArraysJava(ArrayMaker):
     def declared(self) -> list[str]:
         static, by_size = self.STATIC, self.rng.random() < 0.6
         size = self.rng.choice(["SIZE", str(self.size)])
-        made = [f"{static}int[] {a} = " + (f"new int[{size}];" if by_size else f"{{{self.values()}}};") for a in self.arrays]
+        made = [
+            f"{static}int[] {a} = " + (f"new int[{size}];" if by_size else f"{{{self.values()}}};") for a in self.arrays
+        ]
         return [f"{static}final int SIZE = {self.size};", *made, f"{static}int total = 0;"]
 
     def function(self, name: str, body: list[str]) -> list[str]:
@@ -119,7 +123,18 @@ class ArraysSketch(ArraysJava):
 
     def whole(self, lines: list[str], main: list[str]) -> list[str]:
         setup = [f"  {line}" for line in (self.loop() if self.rng.random() < 0.7 else [])]
-        return [*lines, "", "void setup() {", "  size(100, 100);", *setup, "}", "", "void draw() {", *(f"  {line}" for line in main), "}"]
+        return [
+            *lines,
+            "",
+            "void setup() {",
+            "  size(100, 100);",
+            *setup,
+            "}",
+            "",
+            "void draw() {",
+            *(f"  {line}" for line in main),
+            "}",
+        ]
 
 
 class RecordsJavaScript:
@@ -131,7 +146,12 @@ class RecordsJavaScript:
 
     def made(self, local: list[str]) -> str:
         keys = list(self.keys) if self.rng.random() < 0.95 else self.keys[::-1]
-        parts = [k if k in local and self.rng.random() < 0.5 else f"{k}: {self.rng.choice([str(self.rng.randint(0, 9)), *local])}" for k in keys]
+        parts = [
+            k
+            if k in local and self.rng.random() < 0.5
+            else f"{k}: {self.rng.choice([str(self.rng.randint(0, 9)), *local])}"
+            for k in keys
+        ]
         return "{ " + ", ".join(parts) + " }"
 
     def work(self, of: str) -> str:
@@ -161,13 +181,35 @@ class RecordsJavaScript:
     def program(self) -> str:
         rng = self.rng
         self.functions: list[str] = []
-        lines = ["let total = 0;", f"const things = [{', '.join(self.made([]) for _ in range(rng.randint(0, 3)))}];", f"let one = {self.made([])};", ""]
+        lines = [
+            "let total = 0;",
+            f"const things = [{', '.join(self.made([]) for _ in range(rng.randint(0, 3)))}];",
+            f"let one = {self.made([])};",
+            "",
+        ]
         for n in range(rng.randint(1, 3)):
             name = f"work{n}"
-            lines += [f"function {name}(thing, more) {{", f"  {self.work('thing')}", *(f"  {self.work('thing')}" for _ in range(rng.randint(0, 2))), f"  return thing.{self.keys[0]} + more;", "}", ""]
+            lines += [
+                f"function {name}(thing, more) {{",
+                f"  {self.work('thing')}",
+                *(f"  {self.work('thing')}" for _ in range(rng.randint(0, 2))),
+                f"  return thing.{self.keys[0]} + more;",
+                "}",
+                "",
+            ]
             self.functions.append(name)
         lines += [f"function make({self.keys[0]}) {{", f"  return {self.made([self.keys[0]])};", "}", ""]
-        lines += ["function most(least) {", "  for (const t of things) {", f"    if (t.{self.keys[1]} > least) {{", "      return t;", "    }", "  }", "  return null;", "}", ""]
+        lines += [
+            "function most(least) {",
+            "  for (const t of things) {",
+            f"    if (t.{self.keys[1]} > least) {{",
+            "      return t;",
+            "    }",
+            "  }",
+            "  return null;",
+            "}",
+            "",
+        ]
         lines += ["things.push(make(4), make(7));"]
         for _ in range(rng.randint(2, 6)):
             lines += self.each()

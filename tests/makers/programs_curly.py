@@ -329,10 +329,31 @@ class JavaMain(Java):
             own = left
         self.top = [line for line in self.top if line not in own]
         own = [re.sub(r"(private )?static ", "", line.strip()) for line in own]
-        self.body = [re.sub(r"\b([A-Za-z]\w*)(?=[,;])", lambda m: m[1] if m.string[: m.start()].rstrip().endswith("=") else f"{m[1]} = 0", line) for line in own] + self.body
+        self.body = [
+            re.sub(
+                r"\b([A-Za-z]\w*)(?=[,;])",
+                lambda m: m[1] if m.string[: m.start()].rstrip().endswith("=") else f"{m[1]} = 0",
+                line,
+            )
+            for line in own
+        ] + self.body
         imports, rest_ = self.top[0], self.top[1:]
         body = [f"        {line}" for line in self.body]
-        return "\n".join([imports, f"public class {self.NAME} {{", *rest_, "", "    public static void main(String[] args) {", *body, "    }", "}"]) + "\n"
+        return (
+            "\n".join(
+                [
+                    imports,
+                    f"public class {self.NAME} {{",
+                    *rest_,
+                    "",
+                    "    public static void main(String[] args) {",
+                    *body,
+                    "    }",
+                    "}",
+                ]
+            )
+            + "\n"
+        )
 
 
 class Sketch(Java):

@@ -17,7 +17,9 @@ class ClassesJavaScript:
         self.fields = [f"{j}{w}" for j in self.jobs for w in rng.sample(WORDS, rng.randint(2, 3))]
         self.fields += ["over", "guest"][: rng.randint(1, 2)]
         self.hash = rng.random() < 0.2  # whether fields are private
-        self.head = set(self.fields) if rng.random() < 0.3 else set(rng.sample(self.fields, rng.randint(0, len(self.fields))))
+        self.head = (
+            set(self.fields) if rng.random() < 0.3 else set(rng.sample(self.fields, rng.randint(0, len(self.fields))))
+        )
         self.methods: list[tuple[str, int, bool]] = []  # name, how many it must be given, whether it gives back
         self.apart: set[str] = set()  # those that need no object
         self.lines: list[str] = []
@@ -34,7 +36,16 @@ class ClassesJavaScript:
         return f"  {'#' if self.hash else ''}{name}{' = ' + value if value else ''};"
 
     def begin(self) -> list[str]:
-        return ["const LIMIT = 3;", "", "function helper(thing) {", "  return String(thing).length % 5;", "}", "", "/** Does it all. */", "class Evening {"]
+        return [
+            "const LIMIT = 3;",
+            "",
+            "function helper(thing) {",
+            "  return String(thing).length % 5;",
+            "}",
+            "",
+            "/** Does it all. */",
+            "class Evening {",
+        ]
 
     def made(self) -> str:
         return "  constructor(guest) {"
@@ -61,7 +72,11 @@ class ClassesJavaScript:
     def program(self) -> str:
         rng = self.rng
         self.lines = self.begin()
-        self.lines += [self.field(f, self.first(f, "2") if rng.random() < 0.7 or self.kind(f) == "list" else "") for f in self.fields if f in self.head or self.hash]
+        self.lines += [
+            self.field(f, self.first(f, "2") if rng.random() < 0.7 or self.kind(f) == "list" else "")
+            for f in self.fields
+            if f in self.head or self.hash
+        ]
         self.constructor()
         for job in self.jobs:
             if rng.random() < 0.2:
@@ -72,7 +87,12 @@ class ClassesJavaScript:
         if rng.random() < 0.5:
             self.long()
         calls = [f"    {self.call(*m[:2], ['2'])};" for m in rng.sample(self.methods, min(5, len(self.methods)))]
-        self.lines += [self.method_head("run", [], False), *calls, "    " + self.say(*(self.own(f) if self.kind(f) != "list" else self.size(f) for f in self.fields)), "  }"]
+        self.lines += [
+            self.method_head("run", [], False),
+            *calls,
+            "    " + self.say(*(self.own(f) if self.kind(f) != "list" else self.size(f) for f in self.fields)),
+            "  }",
+        ]
         self.lines += self.end(self.main())
         return "\n".join(self.lines) + "\n"
 
@@ -84,28 +104,45 @@ class ClassesJavaScript:
         return "list" if name.endswith("Items") else "number"
 
     def first(self, name: str, guest: str) -> str:
-        return self.items if self.kind(name) == "list" else self.rng.choice(["0", "1", guest, "LIMIT", "LIMIT * 2", f"helper({guest})", f"{guest} + 1"])
+        return (
+            self.items
+            if self.kind(name) == "list"
+            else self.rng.choice(["0", "1", guest, "LIMIT", "LIMIT * 2", f"helper({guest})", f"{guest} + 1"])
+        )
 
     def constructor(self) -> None:
         rng = self.rng
         self.lines.append(self.made())
         for name in self.fields:
             if name not in self.head or rng.random() < 0.2:
-                self.lines.append(f"    {self.own(name)} = {self.first(name, 'guest')};" + ("  // first" if rng.random() < 0.1 else ""))
+                self.lines.append(
+                    f"    {self.own(name)} = {self.first(name, 'guest')};"
+                    + ("  // first" if rng.random() < 0.1 else "")
+                )
             if rng.random() < 0.08:
                 self.lines.append(rng.choice([f"    {self.say('guest')}", f"    guest = guest + {rng.randint(1, 3)};"]))
         self.lines += ["  }", ""]
 
     def pick(self, job: str, kind: str) -> str:
         """A field, most often of the job; "" if there is none."""
-        own = [f for f in self.fields if f.startswith(job) and self.kind(f) == kind] if job and self.rng.random() < 0.85 else []
+        own = (
+            [f for f in self.fields if f.startswith(job) and self.kind(f) == kind]
+            if job and self.rng.random() < 0.85
+            else []
+        )
         found = own or [f for f in self.fields if self.kind(f) == kind]
         return self.rng.choice(found) if found else ""
 
     def expression(self, job: str, local: list[str]) -> str:
         rng = self.rng
         number, items = self.own(self.pick(job, "number")), self.pick(job, "list")
-        choices = [f"{number} + {rng.randint(1, 4)}", number, *local, f"helper({number})", f"({self.own('over')} > 2 ? {number} : 1)"]
+        choices = [
+            f"{number} + {rng.randint(1, 4)}",
+            number,
+            *local,
+            f"helper({number})",
+            f"({self.own('over')} > 2 ? {number} : 1)",
+        ]
         choices += [self.size(items)] if items else []
         giving = [m for m in self.methods if m[2]]
         if giving and rng.random() < 0.3:
@@ -127,7 +164,14 @@ class ClassesJavaScript:
             return
         params = ["a", "b"][: rng.randint(0, 2)]
         if rng.random() < 0.1:
-            step = [f"{self.variable} step = {rng.choice([*params, '3'])} * 2;", self.say("step"), "if (step > 4) {", "  step -= 1;", "}", "return step + 1;"]
+            step = [
+                f"{self.variable} step = {rng.choice([*params, '3'])} * 2;",
+                self.say("step"),
+                "if (step > 4) {",
+                "  step -= 1;",
+                "}",
+                "return step + 1;",
+            ]
             self.lines += [self.apart_head(name, params), *(f"    {line}" for line in step), "  }", ""]
             self.methods.append((name, len(params), True))
             self.apart.add(name)
@@ -146,9 +190,20 @@ class ClassesJavaScript:
         body = [f"{self.variable} extra = 0;", f"for ({self.variable} turn = 0; turn < {rng.randint(1, 3)}; turn++) {{"]
         for _ in range(rng.randint(8, 16)):
             said = rng.choice(["", "", f"// {rng.choice(['move the tram', 'show it', 'the log', 'sell'])}"])
-            rows = rng.choice([self.statement(rng.choice(self.jobs), ["a", "turn", "extra"]), [f"extra = {self.expression('', ['a', 'turn'])};"], [f"if ({self.expression('', ['turn'])} > 3) {{", f"  {rng.choice(['break', 'continue'])};", "}"]])
+            rows = rng.choice(
+                [
+                    self.statement(rng.choice(self.jobs), ["a", "turn", "extra"]),
+                    [f"extra = {self.expression('', ['a', 'turn'])};"],
+                    [f"if ({self.expression('', ['turn'])} > 3) {{", f"  {rng.choice(['break', 'continue'])};", "}"],
+                ]
+            )
             body += [*(["", f"  {said}"] if said else []), *(f"  {row}" for row in rows)]
-        self.lines += [self.method_head("turns", ["a"], True), *(f"    {line}" if line else "" for line in [*body, "}", "return extra;"]), "  }", ""]
+        self.lines += [
+            self.method_head("turns", ["a"], True),
+            *(f"    {line}" if line else "" for line in [*body, "}", "return extra;"]),
+            "  }",
+            "",
+        ]
         self.methods.append(("turns", 1, True))
 
     def statement(self, job: str, local: list[str]) -> list[str]:
@@ -160,11 +215,21 @@ class ClassesJavaScript:
             [f"{number} += {rng.randint(1, 3)};"],
             [f"{number}++;"],
             [self.say(value), self.say(number)],
-            [f"if ({value} > {rng.randint(1, 4)}) {{", f"  {number} -= 1;", "} else {", f"  {self.own('over')} = 4 - {self.own('over')};", "}"],
+            [
+                f"if ({value} > {rng.randint(1, 4)}) {{",
+                f"  {number} -= 1;",
+                "} else {",
+                f"  {self.own('over')} = 4 - {self.own('over')};",
+                "}",
+            ],
             ["{", f"  {self.variable} {spare} = {value};", f"  {number} = {spare} % 9;", "}"],
         ]
         if items:
-            choices += [[self.push(items, value)], [self.each.format(self.own(items)) + " {", f"  {self.say('item')}", "}"], [self.through(items, f"{number} += k;")]]
+            choices += [
+                [self.push(items, value)],
+                [self.each.format(self.own(items)) + " {", f"  {self.say('item')}", "}"],
+                [self.through(items, f"{number} += k;")],
+            ]
         if self.methods and rng.random() < 0.5:
             choices.append([self.call(*rng.choice(self.methods)[:2], local) + ";"])
         return rng.choice(choices)
@@ -198,8 +263,17 @@ class ClassesJava(ClassesJavaScript):
         return f"  {self.rng.choice(['', 'private '])}{kind} {name}{' = ' + value if value else ''};"
 
     def begin(self) -> list[str]:
-        head = ["static final int LIMIT = 3;", "", "static int helper(int thing) {", "  return String.valueOf(thing).length() % 5;", "}", ""]
-        opened = ["public class Line {", *head, "static class Evening {"] if self.inner else ["public class Line {", *head]
+        head = [
+            "static final int LIMIT = 3;",
+            "",
+            "static int helper(int thing) {",
+            "  return String.valueOf(thing).length() % 5;",
+            "}",
+            "",
+        ]
+        opened = (
+            ["public class Line {", *head, "static class Evening {"] if self.inner else ["public class Line {", *head]
+        )
         return ["import java.util.ArrayList;", "import java.util.List;", "", *opened]
 
     def made(self) -> str:
@@ -219,7 +293,18 @@ class ClassesJava(ClassesJavaScript):
         return f"new ArrayList<>({self.own(name)}).forEach(k -> {{ {inner} }});"
 
     def main(self) -> list[str]:
-        return [line.replace("const ", "Evening ") if self.inner else line.replace("const ", "Line ").replace("new Evening", "new Line") for line in super().main()]
+        return [
+            line.replace("const ", "Evening ")
+            if self.inner
+            else line.replace("const ", "Line ").replace("new Evening", "new Line")
+            for line in super().main()
+        ]
 
     def end(self, main: list[str]) -> list[str]:
-        return [*(["}", ""] if self.inner else [""]), "public static void main(String[] args) {", *(f"  {line}" for line in main), "}", "}"]
+        return [
+            *(["}", ""] if self.inner else [""]),
+            "public static void main(String[] args) {",
+            *(f"  {line}" for line in main),
+            "}",
+            "}",
+        ]

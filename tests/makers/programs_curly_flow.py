@@ -21,7 +21,15 @@ class FlowJavaScript:
 
     def opening(self) -> list[str]:
         variables = [f"let {n} = {self.rng.randint(0, 5)};" for n in ["total", *self.state]]
-        return ["const EventEmitter = require('events');", "", f"const LIMIT = {self.rng.randint(2, 9)};", *variables, "const log = [];", "const bell = new EventEmitter();", ""]
+        return [
+            "const EventEmitter = require('events');",
+            "",
+            f"const LIMIT = {self.rng.randint(2, 9)};",
+            *variables,
+            "const log = [];",
+            "const bell = new EventEmitter();",
+            "",
+        ]
 
     def head(self, name: str, params: list[str]) -> str:
         return f"function {name}({', '.join(params)}) {{"
@@ -39,7 +47,13 @@ class FlowJavaScript:
     throw, caught = "throw new Error('late');", "catch (error{}) {{"
 
     def handler(self) -> tuple[str, str]:
-        return self.rng.choice([("bell.on('ring', (n) => {", "});"), ("bell.once('ring', function (n) {", "});"), ("bell.prependListener('ring', (n) => {", "});")])
+        return self.rng.choice(
+            [
+                ("bell.on('ring', (n) => {", "});"),
+                ("bell.once('ring', function (n) {", "});"),
+                ("bell.prependListener('ring', (n) => {", "});"),
+            ]
+        )
 
     def ring(self, value: str) -> str:
         return f"bell.emit('ring', {value});"
@@ -91,7 +105,10 @@ class FlowJavaScript:
 
     def statement(self, lead: str, known: list[str], loop: bool, inside: str, depth: int) -> None:
         rng, add = self.rng, self.lines.append
-        kind = rng.choices(["local", "set", "augment", "print", "log", "if", "for", "while", "try", "switch", "call", "ring"], [3, 5, 4, 3, 2, 5, 3, 2, 2, 2, 3, 1])[0]
+        kind = rng.choices(
+            ["local", "set", "augment", "print", "log", "if", "for", "while", "try", "switch", "call", "ring"],
+            [3, 5, 4, 3, 2, 5, 3, 2, 2, 2, 3, 1],
+        )[0]
         if (kind == "call" and not self.functions) or (kind == "ring" and inside):
             kind = "print"
         if depth > 2 and kind in ("if", "for", "while", "try", "switch"):
@@ -124,7 +141,9 @@ class FlowJavaScript:
         rng, add = self.rng, self.lines.append
         self.fresh += 1
         if kind == "for":
-            add(f"{lead}for ({self.local(f'i{self.fresh}', '0')} i{self.fresh} < {rng.randint(1, 4)}; i{self.fresh}++) {{")
+            add(
+                f"{lead}for ({self.local(f'i{self.fresh}', '0')} i{self.fresh} < {rng.randint(1, 4)}; i{self.fresh}++) {{"
+            )
             self.block(lead + "  ", [*known], rng.randint(1, 4), True, inside, depth + 1)
         elif kind == "while":
             add(lead + self.local(f"w{self.fresh}", str(rng.randint(1, 4))))
@@ -135,7 +154,9 @@ class FlowJavaScript:
             add(f"{lead}switch ({rng.choice(known)} % 3) {{")
             for number in range(2):
                 add(f"{lead}  case {number}:")
-                self.block(lead + "    ", known, rng.randint(1, 2), False, inside, depth + 1) if rng.random() < 0.9 else None
+                self.block(
+                    lead + "    ", known, rng.randint(1, 2), False, inside, depth + 1
+                ) if rng.random() < 0.9 else None
                 add(f"{lead}    break;")
             add(f"{lead}  default:")
             add(lead + "    " + self.say(rng.choice(known)))
@@ -173,7 +194,16 @@ class FlowJavaScript:
     def value(self, known: list[str]) -> str:
         rng = self.rng
         a, b = rng.choice(known), rng.choice([*known, "LIMIT", str(rng.randint(1, 9))])
-        return rng.choice([a, f"{a} + {b}", f"({a} - {b}) % 11", f"Math.max({a}, {b}) % 9", f"{self.size} + {a}", str(rng.randint(0, 9))])
+        return rng.choice(
+            [
+                a,
+                f"{a} + {b}",
+                f"({a} - {b}) % 11",
+                f"Math.max({a}, {b}) % 9",
+                f"{self.size} + {a}",
+                str(rng.randint(0, 9)),
+            ]
+        )
 
 
 class FlowJava(FlowJavaScript):
@@ -201,7 +231,13 @@ class FlowJava(FlowJavaScript):
         return f"log.add({value});"
 
     def handler(self) -> tuple[str, str]:
-        return self.rng.choice([("bells.add(n -> {", "});"), ("bells.add((int n) -> {", "});"), ("bells.add(new IntConsumer() {\n      @Override\n      public void accept(int n) {", "  }\n    });")])
+        return self.rng.choice(
+            [
+                ("bells.add(n -> {", "});"),
+                ("bells.add((int n) -> {", "});"),
+                ("bells.add(new IntConsumer() {\n      @Override\n      public void accept(int n) {", "  }\n    });"),
+            ]
+        )
 
     def ring(self, value: str) -> str:
         return f"for (IntConsumer bell : bells) {{ bell.accept({value}); }}"

@@ -51,7 +51,10 @@ class FlowMaker:
     def statement(self, lead: str, known: list[str], loop: bool, function: bool, depth: int) -> None:
         rng, add = self.rng, self.lines.append
         inner = lead + "    "
-        kind = rng.choices(["set", "augment", "print", "log", "if", "for", "while", "try", "lambda", "listed", "pair", "call"], [6, 4, 3, 2, 5, 3, 2, 2, 1, 2, 2, 2])[0]
+        kind = rng.choices(
+            ["set", "augment", "print", "log", "if", "for", "while", "try", "lambda", "listed", "pair", "call"],
+            [6, 4, 3, 2, 5, 3, 2, 2, 1, 2, 2, 2],
+        )[0]
         if kind == "call" and not getattr(self, "functions", []):
             kind = "print"
         if depth > 2 and kind in ("if", "for", "while", "try"):
@@ -114,7 +117,9 @@ class FlowMaker:
         rng, inner, sets = self.rng, lead + "    ", []
         heads = ["if", *["elif"] * rng.choice([0, 0, 1, 2])]
         for head in heads:
-            self.lines.append(f"{lead}{head} {self.value(known)} % 3 {rng.choice(['==', '<', '>='])} {rng.randint(0, 2)}:")
+            self.lines.append(
+                f"{lead}{head} {self.value(known)} % 3 {rng.choice(['==', '<', '>='])} {rng.randint(0, 2)}:"
+            )
             own = list(known)
             self.block(inner, own, rng.randint(1, 3), loop, function, depth + 1)
             sets.append(set(own))
@@ -136,7 +141,9 @@ class FlowMaker:
     def value(self, known: list[str]) -> str:
         rng = self.rng
         a, b = rng.choice(known), rng.choice([*known, "LIMIT", str(rng.randint(1, 9))])
-        return rng.choice([a, f"{a} + {b}", f"({a} - {b}) % 11", f"max({a}, {b}) % 9", f"len(log) + {a}", str(rng.randint(0, 9))])
+        return rng.choice(
+            [a, f"{a} + {b}", f"({a} - {b}) % 11", f"max({a}, {b}) % 9", f"len(log) + {a}", str(rng.randint(0, 9))]
+        )
 
 
 class ThingMaker(FlowMaker):
@@ -158,7 +165,15 @@ class ThingMaker(FlowMaker):
     def program(self) -> str:
         rng = self.rng
         self.lines = ["import math", "", f"LIMIT = {rng.randint(2, 9)}", "total = 0", "log = []"]
-        self.things = rng.choice([["tram1", "tram2"], ["ferry"], ["bus1", "bus2", "bell"], ["depot1", "depot2", "depot3"], ["left_door", "right_door"]])
+        self.things = rng.choice(
+            [
+                ["tram1", "tram2"],
+                ["ferry"],
+                ["bus1", "bus2", "bell"],
+                ["depot1", "depot2", "depot3"],
+                ["left_door", "right_door"],
+            ]
+        )
         for t in self.things:
             values = [rng.randint(0, 6), rng.randint(-3, 3), rng.randint(0, 4), rng.choice([True, False]), 5]
             self.lines += [f"{t}_{role} = {value}" for role, value in zip((*self.ROLES, "seats"), values, strict=True)]
@@ -167,7 +182,12 @@ class ThingMaker(FlowMaker):
             self.lines.append("")
             self.function(f"run_{number}")
         for t in self.things if rng.random() < 0.5 else []:
-            self.lines += ["", f"def push_{t}(force):", f"    global {t}_speed", f"    {t}_speed = min(width, {t}_speed + force)"]
+            self.lines += [
+                "",
+                f"def push_{t}(force):",
+                f"    global {t}_speed",
+                f"    {t}_speed = min(width, {t}_speed + force)",
+            ]
             self.pushed = True
         known = ["total", "log_count"]
         self.lines += ["", "log_count = 0", f"for turn in range({rng.randint(2, 6)}):"]
@@ -206,22 +226,50 @@ class MainMaker(ThingMaker):
         if not getattr(self, "pushed", False):
             head, body = [line for line in head if line not in own], own + body
         exits = rng.random() < 0.4
-        changed = ["total", *(f"{t}_{r}" for t in self.things for r in self.ROLES)] if getattr(self, "pushed", False) else ["total"]
+        changed = (
+            ["total", *(f"{t}_{r}" for t in self.things for r in self.ROLES)]
+            if getattr(self, "pushed", False)
+            else ["total"]
+        )
         inside = [f"    global {', '.join(changed)}", *(f"    {line}" if line else "" for line in body)]
         if rng.random() < 0.5:
             at = inside.index("    log_count = 0") + 1
-            inside[at:at] = ["", "    # one more", "    def bump(by=1):", "        nonlocal log_count", "        log_count += by", "        log.append(by)", "        return log_count", ""]
-            inside.insert(next(i for i, line in enumerate(inside) if line.startswith("    for turn")) + 1, f"        print('bumped', bump({rng.choice(['', '2', 'turn'])}))")
+            inside[at:at] = [
+                "",
+                "    # one more",
+                "    def bump(by=1):",
+                "        nonlocal log_count",
+                "        log_count += by",
+                "        log.append(by)",
+                "        return log_count",
+                "",
+            ]
+            inside.insert(
+                next(i for i, line in enumerate(inside) if line.startswith("    for turn")) + 1,
+                f"        print('bumped', bump({rng.choice(['', '2', 'turn'])}))",
+            )
         for _ in range(rng.randint(0, 2)):
             at = rng.randrange(1, len(inside) + 1)
-            lead = " " * (len(inside[at - 1]) - len(inside[at - 1].lstrip()) + (4 if inside[at - 1].endswith(":") else 0))
+            lead = " " * (
+                len(inside[at - 1]) - len(inside[at - 1].lstrip()) + (4 if inside[at - 1].endswith(":") else 0)
+            )
             value = f" {rng.choice(['0', '3', 'total'])}" if exits and rng.random() < 0.7 else ""
             names = "total" if at < len(inside) // 2 else "log_count"
-            if (at == len(inside) or not inside[at].strip().startswith(("else", "elif", "except", "finally"))) and inside[at - 1].strip() and "bump" not in "".join(inside[max(0, at - 6) : at + 6]):
-                inside[at:at] = [f"{lead}if {names} % {rng.randint(2, 4)} == 1:", f"{lead}    print('enough')", f"{lead}    return{value}"]
+            if (
+                (at == len(inside) or not inside[at].strip().startswith(("else", "elif", "except", "finally")))
+                and inside[at - 1].strip()
+                and "bump" not in "".join(inside[max(0, at - 6) : at + 6])
+            ):
+                inside[at:at] = [
+                    f"{lead}if {names} % {rng.randint(2, 4)} == 1:",
+                    f"{lead}    print('enough')",
+                    f"{lead}    return{value}",
+                ]
         if rng.random() < 0.4:
             inside.insert(0, '    """The whole day."""')
         call = rng.choice(["sys.exit(main())", "raise SystemExit(main())"]) if exits else "main()"
-        guard = rng.choice([[call], ['if __name__ == "__main__":', f"    {call}"], [f"if __name__ == '__main__': {call}"]])
+        guard = rng.choice(
+            [[call], ['if __name__ == "__main__":', f"    {call}"], [f"if __name__ == '__main__': {call}"]]
+        )
         remark = ["# everything"] if rng.random() < 0.3 else []
         return "\n".join(["import sys", *head, "", "", *remark, "def main():", *inside, "", "", *guard]) + "\n"

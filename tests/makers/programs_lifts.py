@@ -33,7 +33,11 @@ def lifted(program: Program, entry: str, rng: random.Random, tries: int) -> Iter
 def chosen(program: Program, file: SourceFile, rng: random.Random, tries: int) -> list[tuple[int, int, bool]]:
     """(start, end, whether they are lines): runs of statements, and now and then a node of the tree."""
     language = program.language
-    made = [f for s in file.scope.walk() if s.kind == "function" and (f := s.function or language.regions.unnamed(file, s)) is not None]
+    made = [
+        f
+        for s in file.scope.walk()
+        if s.kind == "function" and (f := s.function or language.regions.unnamed(file, s)) is not None
+    ]
     bodies = [[s for s in file.statements if s.kind not in HEADS], *(language.body(file, f) for f in made)]
     rows = [r for r in [*bodies, *(b.statements for body in bodies for _, b in all_blocks(file, language, body))] if r]
     found = []
@@ -43,7 +47,9 @@ def chosen(program: Program, file: SourceFile, rng: random.Random, tries: int) -
         last = rng.randrange(first, min(first + 5, len(row)))
         if rng.random() < 0.7:
             found.append((row[first].start, row[last].end, True))
-        elif nodes := list(inner(file.tree.root_node.named_descendant_for_byte_range(row[first].start, row[first].end))):
+        elif nodes := list(
+            inner(file.tree.root_node.named_descendant_for_byte_range(row[first].start, row[first].end))
+        ):
             node = rng.choice(nodes)
             found.append((node.start_byte, node.end_byte, False))
     return found

@@ -23,12 +23,18 @@ class ListMaker:
             lines += ["# what is known"] * (rng.random() < 0.2)
             items = ", ".join(str(rng.randint(0, 9)) for _ in range(self.size))
             same = self.size and rng.random() < 0.2
-            lines.append(f"{name} = {f'[{rng.randint(0, 9)}] * {self.size}' if same else f'[{items}]'}" + "  # as read" * (rng.random() < 0.2))
+            lines.append(
+                f"{name} = {f'[{rng.randint(0, 9)}] * {self.size}' if same else f'[{items}]'}"
+                + "  # as read" * (rng.random() < 0.2)
+            )
             lines += ["spare = 3"] * (rng.random() < 0.1)
         self.calls: list[str] = []
         above = len(lines) if rng.random() < 0.7 else 4  # functions stand below the lists, or above them
         lists, lines = lines[above:], lines[:above]
-        for make in rng.sample([self.add, self.change, self.ask, self.take, self.tell, self.reset, self.swap, self.find, self.pass_over], rng.randint(3, 8)):
+        for make in rng.sample(
+            [self.add, self.change, self.ask, self.take, self.tell, self.reset, self.swap, self.find, self.pass_over],
+            rng.randint(3, 8),
+        ):
             lines += ["", "", *make()]
         lines += ["", "", *lists]
         for _ in range(rng.randint(3, 9)):
@@ -43,7 +49,10 @@ class ListMaker:
         rng = self.rng
         names = self.lists if rng.random() < 0.7 else rng.sample(self.lists, len(self.lists))
         values = ["first", "0", "LIMIT", "turns"]
-        body = [f"    {n}.append({rng.choice(values) if i else rng.choice(['first', f'len({n})', 'first * 2'])})" for i, n in enumerate(names)]
+        body = [
+            f"    {n}.append({rng.choice(values) if i else rng.choice(['first', f'len({n})', 'first * 2'])})"
+            for i, n in enumerate(names)
+        ]
         if rng.random() < 0.12:
             body.insert(rng.randint(0, len(body)), rng.choice(["    print('added')", f"    print(len({self.pick()}))"]))
         if rng.random() < 0.08:
@@ -61,7 +70,11 @@ class ListMaker:
             [f"    old = {a}[i]", "    for k in range(2):", f"        {b}[i] += k + old"],
         ])  # fmt: skip
         head = rng.choice(["i, by", "i, by=2", "by, i"])
-        self.calls.append("change_one({n}, {i})" if head == "by, i" else rng.choice(["change_one({i}, {n})", "change_one({i}, by={n})"]))
+        self.calls.append(
+            "change_one({n}, {i})"
+            if head == "by, i"
+            else rng.choice(["change_one({i}, {n})", "change_one({i}, by={n})"])
+        )
         return [f"def change_one({head}):", *body]
 
     def ask(self) -> list[str]:
@@ -78,15 +91,17 @@ class ListMaker:
         rng, a, b = self.rng, self.pick(), self.pick()
         self.calls += ["tell_all()"] * 2
         body = [
-            rng.choice([
-                [f"    for i in range(len({a})):", f"        print(i if LIMIT > 9 else {a}[i], {b}[i])"],
-                [f"    for i in range(len({a})):", f"        print({b}[i], {a}[i] + 1)", f"        {a}[i] += 1"],
-                [f"    for x, y in zip({a}, {b}):", "        print(x, y)"],
-                [f"    for x in {a}:", "        print(x)"],
-                [f"    print(sum({a}), {b}, len({b}), max({a}, default=0))"],
-                [f"    print([x + 1 for x in {a}], 3 in {b}, sorted({a}))"],
-                [f"    print({a}.count(2), str({b}), [k * {a}[k] for k in range(len({a}))])"],
-            ])
+            rng.choice(
+                [
+                    [f"    for i in range(len({a})):", f"        print(i if LIMIT > 9 else {a}[i], {b}[i])"],
+                    [f"    for i in range(len({a})):", f"        print({b}[i], {a}[i] + 1)", f"        {a}[i] += 1"],
+                    [f"    for x, y in zip({a}, {b}):", "        print(x, y)"],
+                    [f"    for x in {a}:", "        print(x)"],
+                    [f"    print(sum({a}), {b}, len({b}), max({a}, default=0))"],
+                    [f"    print([x + 1 for x in {a}], 3 in {b}, sorted({a}))"],
+                    [f"    print({a}.count(2), str({b}), [k * {a}[k] for k in range(len({a}))])"],
+                ]
+            )
             for _ in range(rng.randint(1, 3))
         ]
         return ["def tell_all():", *(line for part in body for line in part)]
@@ -95,7 +110,11 @@ class ListMaker:
         self.calls.append("reset_all()")
         more = self.rng.choice([[], ["turns"]])
         body = [f"    {n} = []" for n in self.lists] + [f"    {n} = 0" for n in more]
-        return ["def reset_all():", f"    global {', '.join(self.rng.sample(self.lists, len(self.lists)) + more)}", *body]
+        return [
+            "def reset_all():",
+            f"    global {', '.join(self.rng.sample(self.lists, len(self.lists)) + more)}",
+            *body,
+        ]
 
     def swap(self) -> list[str]:
         a = self.pick()
@@ -105,7 +124,13 @@ class ListMaker:
     def find(self) -> list[str]:
         a, b = self.pick(), self.pick()
         self.calls.append("print(find_it({n}))")
-        return ["def find_it(what):", f"    for i in range(len({a})):", f"        if {a}[i] == what or {b}[i] > 7:", "            return i", "    return -1"]
+        return [
+            "def find_it(what):",
+            f"    for i in range(len({a})):",
+            f"        if {a}[i] == what or {b}[i] > 7:",
+            "            return i",
+            "    return -1",
+        ]
 
     def over(self) -> list[str]:
         """A loop that counts, with lines over the item of its turn."""
@@ -127,7 +152,11 @@ class ListMaker:
 
     def pass_over(self) -> list[str]:
         self.calls += ["pass_over()"] * 2
-        return ["def pass_over():", "    global turns", *(f"    {line}" for _ in range(self.rng.randint(1, 2)) for line in self.over())]
+        return [
+            "def pass_over():",
+            "    global turns",
+            *(f"    {line}" for _ in range(self.rng.randint(1, 2)) for line in self.over()),
+        ]
 
     def main(self) -> list[str]:
         rng, a = self.rng, self.pick()
@@ -138,4 +167,14 @@ class ListMaker:
         loop = [f"for i in range(len({a})):", "    " + call.replace("{n}", "turns").replace("{i}", "i")]
         if rng.random() < 0.06:
             return [f"kept = {a}", "print(kept)"]
-        return rng.choice([[text], guard, guard, loop, ["turns += 1"], [f"print({a}[0] if {a} == [] else {len(self.lists)})"], ["for step in range(2):", f"    {text}"]])
+        return rng.choice(
+            [
+                [text],
+                guard,
+                guard,
+                loop,
+                ["turns += 1"],
+                [f"print({a}[0] if {a} == [] else {len(self.lists)})"],
+                ["for step in range(2):", f"    {text}"],
+            ]
+        )

@@ -41,8 +41,20 @@ class NestedMaker(FlowMaker):
         self.block(inner, own, rng.randint(2, 5), False, True, depth + 1)
         add(f"{inner}return {rng.choice(own)}")
         self.names, self.seen, self.files = held
-        call = f"{f'Part{number}().' if owned else ''}part{number}({', '.join(rng.choice(known) for _ in params[owned:])})"
-        add(lead + rng.choice([f"print({call})", f"log.append(({call}, {call}))", f"{rng.choice(known)} = {call}", f"print([{call} for _ in range(2)])"]))
+        call = (
+            f"{f'Part{number}().' if owned else ''}part{number}({', '.join(rng.choice(known) for _ in params[owned:])})"
+        )
+        add(
+            lead
+            + rng.choice(
+                [
+                    f"print({call})",
+                    f"log.append(({call}, {call}))",
+                    f"{rng.choice(known)} = {call}",
+                    f"print([{call} for _ in range(2)])",
+                ]
+            )
+        )
 
     def value(self, known: list[str]) -> str:
         seen = [n for n in self.seen if n not in known]
@@ -57,9 +69,22 @@ class DispatchMaker(FlowMaker):
     def program(self) -> str:
         rng = self.rng
         state = rng.sample(["doors", "riders", "delay", "load"], 3)
-        self.lines = ["import math", "", f"LIMIT = {rng.randint(2, 9)}", "total = 0", "log = []", *(f"{n} = {rng.randint(0, 5)}" for n in state), "", ""]
+        self.lines = [
+            "import math",
+            "",
+            f"LIMIT = {rng.randint(2, 9)}",
+            "total = 0",
+            "log = []",
+            *(f"{n} = {rng.randint(0, 5)}" for n in state),
+            "",
+            "",
+        ]
         self.names = ["zone", "queue", "rest"]
-        self.lines += ["def handle(command, n):", f"    global total, {', '.join(state)}", f"    zone = {rng.randint(0, 5)} + n"]
+        self.lines += [
+            "def handle(command, n):",
+            f"    global total, {', '.join(state)}",
+            f"    zone = {rng.randint(0, 5)} + n",
+        ]
         known = ["total", "n", "zone", *state]
         for number, command in enumerate(rng.sample(self.COMMANDS, rng.randint(3, 6))):
             self.lines.append(f"    {'elif' if number else 'if'} command == {command!r}:")
@@ -70,7 +95,12 @@ class DispatchMaker(FlowMaker):
         if rng.random() < 0.4:
             self.lines += [f"    return {rng.choice(known)}"]
         self.lines += ["", "", "def tell():", f"    print(total, {', '.join(state)}, log)", "", ""]
-        self.lines += [f"for word in {[rng.choice(self.COMMANDS) for _ in range(7)]!r}:", f"    print(handle(word, {rng.randint(0, 4)}))", "    tell()", "tell()"]
+        self.lines += [
+            f"for word in {[rng.choice(self.COMMANDS) for _ in range(7)]!r}:",
+            f"    print(handle(word, {rng.randint(0, 4)}))",
+            "    tell()",
+            "tell()",
+        ]
         return "\n".join(self.lines) + "\n"
 
 
@@ -98,7 +128,17 @@ class NestedJavaScript(FlowJavaScript):
         self.block(lead + "  ", [*known, a], rng.randint(2, 5), False, "function", depth + 1)
         self.lines += [f"{lead}  return {rng.choice(known)};", lead + closed]
         said = call.format(rng.choice(known))
-        add(lead + rng.choice([self.say(said), self.noted(said), f"{rng.choice(known)} = {said};", f"console.log([1, 2].map((n) => n * {rng.choice(known)} + {said}));"]))
+        add(
+            lead
+            + rng.choice(
+                [
+                    self.say(said),
+                    self.noted(said),
+                    f"{rng.choice(known)} = {said};",
+                    f"console.log([1, 2].map((n) => n * {rng.choice(known)} + {said}));",
+                ]
+            )
+        )
 
 
 class WrappedJavaScript(FlowJavaScript):

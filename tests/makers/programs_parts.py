@@ -19,11 +19,15 @@ def taken_out(program: Program, entry: str, jobs: list[str]) -> Iterator[tuple[s
     for job in jobs:
         names = [*known.fields, *(f.name for f in known.methods)] if known is not None else []
         chosen = [n for n in names if job in n.lower() and (n in known.fields or n in known.plain)]
-        while known is not None and (fit := [n for n in chosen if n in known.fields or fits(known, n, chosen)]) != chosen:
+        while (
+            known is not None and (fit := [n for n in chosen if n in known.fields or fits(known, n, chosen)]) != chosen
+        ):
             chosen = fit
         try:
             part = wished_part(file, language, name, job.capitalize(), chosen)
-            edits = TakePart(entry, part, Program(program.root, {}, language)).apply(Context(program, Design(language.name, [entry], {})))
+            edits = TakePart(entry, part, Program(program.root, {}, language)).apply(
+                Context(program, Design(language.name, [entry], {}))
+            )
         except Refusal:
             yield job, None
         else:

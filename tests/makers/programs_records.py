@@ -25,13 +25,27 @@ class RecordMaker:
         rng = self.rng
         self.keys = rng.sample(KEYS, rng.randint(2, 4))
         items = [self.record() for _ in range(rng.randint(0, 3))]
-        many = ", ".join(items) if rng.random() < 0.6 else "".join(f"\n    {i},  # one" for i in items) + "\n" * bool(items)
+        many = (
+            ", ".join(items)
+            if rng.random() < 0.6
+            else "".join(f"\n    {i},  # one" for i in items) + "\n" * bool(items)
+        )
         lines = ["LIMIT = 5", "turns = 0", f"cars = [{many}]"]
         self.single = rng.random() < 0.5
         lines += [f"boss = {self.record()}"] if self.single else []
         lines += ["chosen = None"]
         self.calls: list[str] = []
-        makes = [self.maker, self.mover, self.teller, self.finder, self.sweeper, self.chooser, self.pair, self.odd, self.pass_over]
+        makes = [
+            self.maker,
+            self.mover,
+            self.teller,
+            self.finder,
+            self.sweeper,
+            self.chooser,
+            self.pair,
+            self.odd,
+            self.pass_over,
+        ]
         for make in rng.sample(makes, rng.randint(3, 7)):
             lines += ["", "", *make()]
         lines += ["", ""]
@@ -52,21 +66,37 @@ class RecordMaker:
         rng, k = self.rng, self.key
         self.calls += rng.choice([["move({c})", "move({c}, {n})"], ["move({c}, by={n})"]])
         body = [f"    {k('car')} += by", f"    if {k('car')} > LIMIT:", f"        {k('car')} = 0"]
-        body += rng.choice([[], [f"    return {k('car')}"], ["    print('moved', by)"], ["    def again():", f"        {k('car')} += 1", "    again()"]])
+        body += rng.choice(
+            [
+                [],
+                [f"    return {k('car')}"],
+                ["    print('moved', by)"],
+                ["    def again():", f"        {k('car')} += 1", "    again()"],
+            ]
+        )
         return ["def move(car, by=1):", *(['    """One step."""'] if rng.random() < 0.3 else []), *body]
 
     def teller(self) -> list[str]:
         rng, k = self.rng, self.key
         self.calls += ["tell({c})", "tell({c})"]
         inner = k("car").replace('"', "'")
-        return ["def tell(car):", rng.choice([f"    print({k('car')}, f\"{{{inner}}}\")", f"    print({k('car')} * 2, turns)"])]
+        return [
+            "def tell(car):",
+            rng.choice([f'    print({k("car")}, f"{{{inner}}}")', f"    print({k('car')} * 2, turns)"]),
+        ]
 
     def finder(self) -> list[str]:
         rng, k = self.rng, self.key
         use = rng.choice(["if found is not None:", "if found:"])
         self.calls += ["\n".join(["found = find({n})", use, f"    {k('found')} -= 1", f"    print({k('found')})"])]
         end = rng.choice([["    return None"], [], ["    return cars[0]"]])
-        return ["def find(what):", "    for car in cars:", f"        if {k('car')} >= what:", "            return car", *end]
+        return [
+            "def find(what):",
+            "    for car in cars:",
+            f"        if {k('car')} >= what:",
+            "            return car",
+            *end,
+        ]
 
     def sweeper(self) -> list[str]:
         rng, k = self.rng, self.key
@@ -108,16 +138,36 @@ class RecordMaker:
                 ["chosen = car", f"{k('chosen')} = {k('car')} + 1"], [f"{k('car')}, {k('car')} = {k('car')}, {n}"],
                 [f"{k('car')} -= 1", f"{k('car')} = max({k('car')}, {n})"], ["car = cars[0]"] if rng.random() < 0.2 else ["turns -= 1"],
             ])  # fmt: skip
-        head = rng.choice(["for car in cars:", "for car in cars:", "for n, car in enumerate(cars):", "for car in reversed(cars):"])
+        head = rng.choice(
+            ["for car in cars:", "for car in cars:", "for n, car in enumerate(cars):", "for car in reversed(cars):"]
+        )
         if rng.random() < 0.3:
-            head, found = "for i in range(len(cars)):", [line.replace("car[", "cars[i][").replace("chosen = car", "chosen = cars[i]") for line in found if "car =" not in line]
-            found += rng.choice([[], ["print(i)"], ["if len(cars) < 4:", "    cars.append(cars[i])"], ["tell(cars[i])"] if "tell({c})" in self.calls else []])
+            head, found = (
+                "for i in range(len(cars)):",
+                [
+                    line.replace("car[", "cars[i][").replace("chosen = car", "chosen = cars[i]")
+                    for line in found
+                    if "car =" not in line
+                ],
+            )
+            found += rng.choice(
+                [
+                    [],
+                    ["print(i)"],
+                    ["if len(cars) < 4:", "    cars.append(cars[i])"],
+                    ["tell(cars[i])"] if "tell({c})" in self.calls else [],
+                ]
+            )
             found = found or ["turns += 1"]
         return [head, *(f"    {line}" for line in found), *rng.choice([[], ["else:", "    print('all')"]])]
 
     def pass_over(self) -> list[str]:
         self.calls += ["pass_over()"] * 2
-        return ["def pass_over():", "    global turns, chosen", *(f"    {line}" for _ in range(self.rng.randint(1, 2)) for line in self.over())]
+        return [
+            "def pass_over():",
+            "    global turns, chosen",
+            *(f"    {line}" for _ in range(self.rng.randint(1, 2)) for line in self.over()),
+        ]
 
     def main(self) -> list[str]:
         rng = self.rng
@@ -129,5 +179,9 @@ class RecordMaker:
         loop = ["for car in cars:", *("    " + line for line in each)]
         if "cars.append" in call or "sweep" in call:
             loop = guard
-        count = ["for i, car in enumerate(cars):", "    print(i)", *("    " + line for line in each)] if loop is not guard else guard
+        count = (
+            ["for i, car in enumerate(cars):", "    print(i)", *("    " + line for line in each)]
+            if loop is not guard
+            else guard
+        )
         return rng.choice([here, guard, guard, loop, loop, count, ["turns += 1"]])

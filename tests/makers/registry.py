@@ -48,7 +48,13 @@ def entry_of(kind: str) -> str:
 
 def tool_of(kind: str) -> str:
     """What must be installed to run it."""
-    return "python3" if kind in PYTHON else "node" if entry_of(kind).startswith("line.") and not kind.endswith("Sketch") else "javac"
+    return (
+        "python3"
+        if kind in PYTHON
+        else "node"
+        if entry_of(kind).startswith("line.") and not kind.endswith("Sketch")
+        else "javac"
+    )
 
 
 def seen(program: Program, root: str, entry: str, one_engine: bool = True) -> tuple[object, ...]:
@@ -57,7 +63,9 @@ def seen(program: Program, root: str, entry: str, one_engine: bool = True) -> tu
         return here(program.texts, entry, console.TYPED)
     if one_engine and together.fits(program):
         return (together.observed(program, entry),)
-    found = observe(Scenario("run"), World(root, entry, program.language, dict(program.texts), list(program.files.values())))
+    found = observe(
+        Scenario("run"), World(root, entry, program.language, dict(program.texts), list(program.files.values()))
+    )
     return found.trouble, found.status, found.output, found.shots
 
 

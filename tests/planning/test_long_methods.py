@@ -154,14 +154,22 @@ def rearranged(folder, name, text):
     assert not problems and not validate("design", design, lines, program)
     last = program
     for outcome, after in run(design, program):
-        assert outcome.result in ("done", "nothing"), (outcome.step.id, str(outcome.refusal), [str(p) for p in outcome.problems])
+        assert outcome.result in ("done", "nothing"), (
+            outcome.step.id,
+            str(outcome.refusal),
+            [str(p) for p in outcome.problems],
+        )
         last = after
     return design, last.texts[name].decode()
 
 
 @pytest.mark.parametrize(
     ("name", "text", "made"),
-    [("line.py", PYTHON, ["_handle_key", "_move_tram", "_show_row"]), ("line.js", SCRIPT, ["_handleKey", "_moveTram", "_drawLine"]), ("Line.java", JAVA, ["handleKey", "moveTram", "drawLine"])],
+    [
+        ("line.py", PYTHON, ["_handle_key", "_move_tram", "_show_row"]),
+        ("line.js", SCRIPT, ["_handleKey", "_moveTram", "_drawLine"]),
+        ("Line.java", JAVA, ["handleKey", "moveTram", "drawLine"]),
+    ],
     ids=["python", "javascript", "java"],
 )
 def test_each_job_of_a_long_method_becomes_a_method(folder, name, text, made):
@@ -178,26 +186,48 @@ def test_what_somebody_keeps_is_not_cut(folder):
 
 
 def test_a_class_in_another_file_keeps_its_method(folder):
-    folder.write("other.py", "from line import Line\n\n\nclass Night(Line):\n    def _move_tram(self):\n        print('never')\n\n\nNight().run()\n")
+    folder.write(
+        "other.py",
+        "from line import Line\n\n\nclass Night(Line):\n    def _move_tram(self):\n        print('never')\n\n\nNight().run()\n",
+    )
     design, _ = rearranged(folder, "line.py", PYTHON)
     assert [x.name for x in design.lifts] == ["_handle_key", "_move_tram2", "_show_row"]
 
 
 def test_a_class_whose_members_are_found_by_their_text_is_not_cut(folder):
-    design, _ = rearranged(folder, "line.py", PYTHON.replace("            # what was typed", "            if hasattr(self, '_move_' + key):\n                getattr(self, '_move_' + key)()\n            # what was typed"))
+    design, _ = rearranged(
+        folder,
+        "line.py",
+        PYTHON.replace(
+            "            # what was typed",
+            "            if hasattr(self, '_move_' + key):\n                getattr(self, '_move_' + key)()\n            # what was typed",
+        ),
+    )
     assert design.lifts == []
 
 
 def test_a_class_that_may_inherit_is_not_cut(folder):
-    _, after = rearranged(folder, "line.py", PYTHON.replace("class Line:", "class Line(random.Random):").replace("        self.tram_x = 3\n", "        super().__init__()\n        self.tram_x = 3\n"))
+    _, after = rearranged(
+        folder,
+        "line.py",
+        PYTHON.replace("class Line:", "class Line(random.Random):").replace(
+            "        self.tram_x = 3\n", "        super().__init__()\n        self.tram_x = 3\n"
+        ),
+    )
     assert "_move_tram" not in after
 
 
 def test_jobs_that_are_methods_can_be_a_part(folder):
     """Lines of two jobs in one method: those of one go to the part with it."""
     text = PYTHON.replace("self.log = []\n", "self.log = []\n        self.log_count = 0\n        self.log_most = 2\n")
-    text = text.replace("            # the row", "            # tell the log\n            self.log_count += 1\n            self.log_most = max(self.log_most, len(self.log))\n            self.log = self.log[-self.log_most:]\n            print('log', self.log_count, self.log_most)\n\n            # the row")
-    text = text.replace("    def run(self):", "    def add_log(self, entry):\n        self.log.append(entry)\n        self.log_count += 1\n\n    def clear_log(self):\n        self.log.clear()\n        self.log_count = 0\n\n    def run(self):").replace("self.log.append(\"", "self.add_log(\"")
+    text = text.replace(
+        "            # the row",
+        "            # tell the log\n            self.log_count += 1\n            self.log_most = max(self.log_most, len(self.log))\n            self.log = self.log[-self.log_most:]\n            print('log', self.log_count, self.log_most)\n\n            # the row",
+    )
+    text = text.replace(
+        "    def run(self):",
+        "    def add_log(self, entry):\n        self.log.append(entry)\n        self.log_count += 1\n\n    def clear_log(self):\n        self.log.clear()\n        self.log_count = 0\n\n    def run(self):",
+    ).replace('self.log.append("', 'self.add_log("')
     design, after = rearranged(folder, "line.py", text)
     assert "_tell_log" in [x.name for x in design.lifts]
     assert outputs({"line.py": after}) == outputs({"line.py": text})
@@ -246,15 +276,25 @@ print(len(queue), served)
 @pytest.mark.parametrize("local", [True, False], ids=["told from what was read", "handed over"])
 def test_branches_of_a_long_function_become_methods_beside_it(folder, local):
     """What a branch needs of the function is handed over; what is called like a builtin is handled; a line or two stay."""
-    text = QUEUE if local else QUEUE.replace("def handle(line):", "def handle(command, *rest):").replace("    command, *rest = line.split()\n", "").replace("    handle(line)", "    handle(*line.split())")
+    text = (
+        QUEUE
+        if local
+        else QUEUE.replace("def handle(line):", "def handle(command, *rest):")
+        .replace("    command, *rest = line.split()\n", "")
+        .replace("    handle(line)", "    handle(*line.split())")
+    )
     program = folder.program("queue_line.py", text)
     design = draft(program)
     made = {m.name: m.lines for c in design.classes for m in c.methods if m.lines}
-    assert list(made) == ["add", "handle_next", "count"] and all(m.hidden for c in design.classes for m in c.methods if m.lines)
+    assert list(made) == ["add", "handle_next", "count"] and all(
+        m.hidden for c in design.classes for m in c.methods if m.lines
+    )
     *_, (_, after) = run(parse("design", to_toml(design))[0], program)
     built = {n: t.decode() for n, t in after.texts.items()}
     assert outputs(built) == outputs({"queue_line.py": text})
-    assert "            self._add(rest)\n        elif command == \"next\":\n            self._handle_next()\n" in "".join(built.values())
+    assert '            self._add(rest)\n        elif command == "next":\n            self._handle_next()\n' in "".join(
+        built.values()
+    )
 
 
 SWITCH = """let queue = [];

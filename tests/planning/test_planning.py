@@ -118,7 +118,10 @@ def test_a_depot_becomes_what_one_would_write_by_hand(folder):
     found = classes(drafted(folder, "Depot.java", DEPOT))
     assert found == {
         "Wagon": (["wagonKm", "wagonNames"], {}),
-        "Wagons": (["wagonCount", "wagons"], {"addWagon": [], "findWagon": [], "driveWagon": ["clockObject", "stock", "out"]}),
+        "Wagons": (
+            ["wagonCount", "wagons"],
+            {"addWagon": [], "findWagon": [], "driveWagon": ["clockObject", "stock", "out"]},
+        ),
         "Stock": (["stock", "stockAlarms"], {"useStock": ["out"], "fillStock": []}),
         "Clock": (["hour", "minute"], {"tick": [], "clock": []}),
         "DepotApp": (["out"], {"report": []}),
@@ -172,7 +175,10 @@ def test_what_cannot_be_handed_an_object_uses_it_by_its_name(folder):
     """Nothing runs here, so no app takes over what is passed on as a value; its class stays in the file."""
     text = STAR.replace("    pay(tram_x)\n", "    pay(tram_x)\n    hooks.append(pay)\n") + "\n\nhooks = []\n"
     design = drafted(folder, "line.py", text)
-    assert {c.name: (c.file, c.methods != []) for c in design.classes} == {"Tram": ("tram.py", True), "Till": ("", True)}
+    assert {c.name: (c.file, c.methods != []) for c in design.classes} == {
+        "Tram": ("tram.py", True),
+        "Till": ("", True),
+    }
     text += "move_tram('a')\nprint(tram_x, till_cash, till_log, len(hooks))\n"
     folder.write("line.py", text)
     built(folder, "line.py", text)
@@ -193,7 +199,9 @@ def test_what_cannot_be_handed_an_object_uses_it_by_its_name(folder):
     ],
 )
 def test_text_that_is_run_among_names_of_its_own_blocks_nothing(folder, call, moves):
-    design = drafted(folder, "line.py", f"import __main__\nimport sys\n{STAR}\n\ndef calculate(code, space):\n    {call}\n")
+    design = drafted(
+        folder, "line.py", f"import __main__\nimport sys\n{STAR}\n\ndef calculate(code, space):\n    {call}\n"
+    )
     assert bool(design.classes) is moves
     assert moves or any("reach any name by its text" in s.why for s in design.stays)
 
@@ -257,7 +265,10 @@ def test_single_words_with_numbers_are_copies_where_they_are_used_together(folde
         ["x", "y", "v"],
         ["tram1", "tram2"],
     )
-    assert [(m.name, [*map(str, m.origins)]) for m in tram.methods] == [("move", ["move1", "move2"]), ("draw", ["draw_tram"])]
+    assert [(m.name, [*map(str, m.origins)]) for m in tram.methods] == [
+        ("move", ["move1", "move2"]),
+        ("draw", ["draw_tram"]),
+    ]
     assert built(folder, "line.py", LOOP) == []
     assert "numbered copies  x, v 1, 2: 2 variables each" in folder.aedifex("survey", "line.py").stdout
     assert "6 variables named x, y, v with 1 and 2 are numbered copies of 3" in tram.why[0]
@@ -303,17 +314,26 @@ def test_three_of_a_kind_get_a_base_and_two_do_not(folder):
     main = "for turn in range(3):\n    move_ferry()\n    move_barge()\n    horn_ferry()\n    load_barge()\n"
     two = drafted(folder, "two.py", text[: text.index("canoe_x")] + main)
     assert [c.base for c in two.classes] == ["", "", ""]
-    three = drafted(folder, "line.py", text + main + "    move_canoe()\n    crew_canoe()\nprint(ferry_x, barge_x, canoe_x)\n")
+    three = drafted(
+        folder, "line.py", text + main + "    move_canoe()\n    crew_canoe()\nprint(ferry_x, barge_x, canoe_x)\n"
+    )
     assert [c.base for c in three.classes] == ["MovingThing"] * 3 + [""]
-    assert "move and x, speed are the same in Barge and Canoe, so MovingThing holds what they share" in three.classes[0].why
+    assert (
+        "move and x, speed are the same in Barge and Canoe, so MovingThing holds what they share"
+        in three.classes[0].why
+    )
 
 
 def test_a_handler_counts_from_where_it_is_handed_on(folder):
     """Unseen code cannot call it before: what stands between may still be moved into the constructor."""
     tick = "\n\n\ndef tick():\n    global turns\n    turns += 1\n    log.append(turns)\n\n\n"
     first = "turns = 0\nlog = []\n"
-    before = "import sched\n\ns = sched.scheduler()\n" + first + tick + "s.enter(0, 1, tick)\ns.run()\nprint(turns, log)\n"
-    after = "import sched" + tick + "s = sched.scheduler()\ns.enter(0, 1, tick)\n" + first + "s.run()\nprint(turns, log)\n"
+    before = (
+        "import sched\n\ns = sched.scheduler()\n" + first + tick + "s.enter(0, 1, tick)\ns.run()\nprint(turns, log)\n"
+    )
+    after = (
+        "import sched" + tick + "s = sched.scheduler()\ns.enter(0, 1, tick)\n" + first + "s.run()\nprint(turns, log)\n"
+    )
     for text, start in ((before, "fixed"), (after, "later")):
         fields = [f for c in drafted(folder, "line.py", text).classes for f in c.fields]
         assert {f.name: f.start for f in fields if f.name in ("turns", "log")} == {"turns": start, "log": start}

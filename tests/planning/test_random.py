@@ -18,12 +18,30 @@ from aedifex.core.program.program import read_program
 
 # seeds of each maker; benchmarks/random_programs.py makes thousands. Those beyond ten were found by it.
 SEEDS = {kind: range(700, 705) for kind in PYTHON} | {"Python": range(700, 712), "Late": range(700, 712)}
-SEEDS |= {kind: range(4) for kind in ("JavaScript", "LateJavaScript", "Module", "ArraysJavaScript", "RecordsJavaScript", "WrappedJavaScript")}
-SEEDS |= {"Java": (0, 20124), "LateJava": (710196, 710551, 711560), "LateSketch": (0, 5), "JavaMain": (0, 1), "Sketch": (0, 1), "ArraysSketch": (0, 1)}
+SEEDS |= {
+    kind: range(4)
+    for kind in ("JavaScript", "LateJavaScript", "Module", "ArraysJavaScript", "RecordsJavaScript", "WrappedJavaScript")
+}
+SEEDS |= {
+    "Java": (0, 20124),
+    "LateJava": (710196, 710551, 711560),
+    "LateSketch": (0, 5),
+    "JavaMain": (0, 1),
+    "Sketch": (0, 1),
+    "ArraysSketch": (0, 1),
+}
 SEEDS |= {"FlowJavaScript": (0, 1, 23, 27), "FlowJava": (0, 28), "ArraysJava": (0, 1), "NestedJavaScript": (3,)}
 CLASSES = [(kind, seed) for kind in ("ClassesJavaScript", "ClassesJava") for seed in (9, 57, 3023)]
 LIFTED = [(kind, seed) for kind in ("Flow", "Classes", "Main", "Things", "Records", "Nested") for seed in (11, 12)]
-LIFTED += [("FlowJavaScript", 1034), ("NestedJavaScript", 7), ("ClassesJavaScript", 2), ("JavaScript", 3), ("FlowJava", 1053), ("ClassesJava", 6), ("Sketch", 4)]
+LIFTED += [
+    ("FlowJavaScript", 1034),
+    ("NestedJavaScript", 7),
+    ("ClassesJavaScript", 2),
+    ("JavaScript", 3),
+    ("FlowJava", 1053),
+    ("ClassesJava", 6),
+    ("Sketch", 4),
+]
 
 
 def made(kind: str, seed: int, folder: str):
@@ -54,7 +72,9 @@ def test_a_random_program_does_the_same(kind, seed, monkeypatch, tmp_path):
     assert kind in PYTHON or ran(before), before
     assert seen(last, str(tmp_path), entry_of(kind)) == before
     if seed % 3 == 0 and kind in PYTHON:
-        assert to_toml(draft(read_program(str(tmp_path), [entry_of(kind)]))) == text, "the same input gives the same design"
+        assert to_toml(draft(read_program(str(tmp_path), [entry_of(kind)]))) == text, (
+            "the same input gives the same design"
+        )
 
 
 @pytest.mark.parametrize(("kind", "seed"), CLASSES)
@@ -63,7 +83,9 @@ def test_a_job_that_leaves_a_random_class_is_done_as_before(kind, seed):
         maker, program = made(kind, seed, folder)
         before = seen(program, folder, entry_of(kind))
         for _, after in taken_out(program, entry_of(kind), maker.jobs):
-            assert after is None or (not verify(program, after, [entry_of(kind)]) and seen(after, folder, entry_of(kind)) == before)
+            assert after is None or (
+                not verify(program, after, [entry_of(kind)]) and seen(after, folder, entry_of(kind)) == before
+            )
 
 
 @pytest.mark.parametrize(("kind", "seed"), LIFTED)
@@ -72,4 +94,6 @@ def test_lines_of_a_random_program_that_become_a_function_do_the_same(kind, seed
         _, program = made(kind, seed, folder)
         before = seen(program, folder, entry_of(kind))
         for lines, after in lifted(program, entry_of(kind), random.Random(seed), 6 if kind in PYTHON else 12):
-            assert isinstance(after, str) or (not verify(program, after, [entry_of(kind)]) and seen(after, folder, entry_of(kind)) == before), lines
+            assert isinstance(after, str) or (
+                not verify(program, after, [entry_of(kind)]) and seen(after, folder, entry_of(kind)) == before
+            ), lines

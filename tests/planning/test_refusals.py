@@ -25,29 +25,54 @@ def lists(more="", **changes):
 
 # (script, what a draft says of something that stays)
 DRAFTED = [
-    (main(call="print(main())\nprint(2)").replace("    tell()\n\n\n", "    tell()\n    return 3\n\n\n"), "the result of 'main' is used for more than the end of the program"),
+    (
+        main(call="print(main())\nprint(2)").replace("    tell()\n\n\n", "    tell()\n    return 3\n\n\n"),
+        "the result of 'main' is used for more than the end of the program",
+    ),
     (main(params="*more", call="main(1)"), "it takes any number of arguments"),
     (main(params="by=print(1)"), "the default of 'by' is worked out where the function stands"),
     (main(more="    class Bell:\n        pass\n"), "a class is defined inside it"),
     (main(more="    print(len(locals()))\n"), "'locals()' reaches names by their text"),
     ("from math import *\n" + main(), "a star import may bind any name"),
-    ("class Bell:\n    def __del__(self):\n        print('gone')\n\n\n" + main(more="    bell = Bell()\n    print(bell is None)\n"), "objects that do something when they die would die later"),
-    (main().replace("    tell()\n\n\n", "    tell()\n\n\ntry:\n    print(1)\nexcept NameError:\n    pass\n"), "the program catches the error of a name that is not set"),
+    (
+        "class Bell:\n    def __del__(self):\n        print('gone')\n\n\n"
+        + main(more="    bell = Bell()\n    print(bell is None)\n"),
+        "objects that do something when they die would die later",
+    ),
+    (
+        main().replace("    tell()\n\n\n", "    tell()\n\n\ntry:\n    print(1)\nexcept NameError:\n    pass\n"),
+        "the program catches the error of a name that is not set",
+    ),
     (main(call="main()\n\n\ndef other():\n    pass"), "functions stand after the main code"),
-    (main(call="main()\nprint(2)").replace("    add(2)\n", "    add(2)\n    if load > 9:\n        return\n"), "it returns early"),
-    (main().replace("    tell()\n\n\n", "    tell()\n    return print(3)\n\n\n"), "it returns a value that is worked out, and no caller takes it"),
-    (main(more="    lanes: list[late] = []\n"), "a variable's type is looked up where it stands, once it is no function's own"),
+    (
+        main(call="main()\nprint(2)").replace("    add(2)\n", "    add(2)\n    if load > 9:\n        return\n"),
+        "it returns early",
+    ),
+    (
+        main().replace("    tell()\n\n\n", "    tell()\n    return print(3)\n\n\n"),
+        "it returns a value that is worked out, and no caller takes it",
+    ),
+    (
+        main(more="    lanes: list[late] = []\n"),
+        "a variable's type is looked up where it stands, once it is no function's own",
+    ),
     ("load = 5\nprint(load)\n" + main(), "its variable 'load' has a name that means something else outside of it"),
 ]
 
 
 TOGETHER = [
-    (lists(a=("xs[i] += speeds[i]\n    print(xs[i])", "print(xs[i], speeds[i])")), "nothing changes xs, speeds: they are a table of constants"),
+    (
+        lists(a=("xs[i] += speeds[i]\n    print(xs[i])", "print(xs[i], speeds[i])")),
+        "nothing changes xs, speeds: they are a table of constants",
+    ),
     (lists(a=("speeds = [3, 4]", "speeds = [3, len(input())]")), "the items of speeds are made where they stand"),
     (lists(a=("\nspeeds", "\nprint(xs)\nspeeds")), "something happens between the first statements of xs, speeds"),
     (lists(a=("xs = [1, 2]\n", "xs = [1, 2]; n = 1\n")), "line 1 holds more than one statement"),
     (lists(more="xs.append(1)\nspeeds.append(len(xs))"), "line 3: what is added to speeds looks at the lists"),
-    (lists(more="xs.append(1)\nspeeds.append(int(input()))"), "line 3: what is added to speeds is worked out after the first has grown"),
+    (
+        lists(more="xs.append(1)\nspeeds.append(int(input()))"),
+        "line 3: what is added to speeds is worked out after the first has grown",
+    ),
     (lists(more="del xs[0]\ndel speeds[1]"), "line 3: different items are taken out"),
 ]
 

@@ -15,9 +15,19 @@ from aedifex.core.program.program import find_sources, read_program
 PROGRAMS = Path(aedifex.demo.__file__).parent / "programs"
 BY_HAND = {
     "tramline.py": {
-        "Tram": ("model", "x* speed doors_open* riders*", "move(signal) board draw stop_name toggle_doors", "tram1 tram2"),
+        "Tram": (
+            "model",
+            "x* speed doors_open* riders*",
+            "move(signal) board draw stop_name toggle_doors",
+            "tram1 tram2",
+        ),
         "Fare": ("model", "box* tickets history", "sell collect report", "fare"),
-        "TramlineApp": ("app", "signal frames_drawn tick", "handle_key move draw switch_signal draw_line send_to_depot", "app"),
+        "TramlineApp": (
+            "app",
+            "signal frames_drawn tick",
+            "handle_key move draw switch_signal draw_line send_to_depot",
+            "app",
+        ),
     },
     "tramwindow.py": {
         "Tram": ("model", "x* speed doors_open* riders* color", "push toggle_doors move(signal) draw(screen)", "tram"),
@@ -33,11 +43,19 @@ BY_HAND = {
     },
     "ticketwindow.py": {
         "TicketwindowApp": (
-            "app", "sold takings minutes is_open log root clock_label takings_label state_label", "run set_up show sell close_window tick on_print", "app"),
+            "app",
+            "sold takings minutes is_open log root clock_label takings_label state_label",
+            "run set_up show sell close_window tick on_print",
+            "app",
+        ),
     },
     "TicketDesk.java": {
         "TicketDeskApp": (
-            "app", "sold takings minutes open clockLabel takingsLabel stateLabel nameField frame", "makeTop makeButtons show sell onShutter onPrint onClock", "app"),
+            "app",
+            "sold takings minutes open clockLabel takingsLabel stateLabel nameField frame",
+            "makeTop makeButtons show sell onShutter onPrint onClock",
+            "app",
+        ),
     },
     "tramcanvas.js": {
         "Tram": ("model", "x speed open riders*", "move(signal) board draw(ctx)", "tram1 tram2"),
@@ -71,14 +89,20 @@ def test_the_draft_is_what_we_would_have_written(name, tmp_path):
         )
         for c in design.classes
     }
-    wanted = {n: (role, set(fields.split()), set(methods.split()), objects.split()) for n, (role, fields, methods, objects) in BY_HAND[name].items()}
+    wanted = {
+        n: (role, set(fields.split()), set(methods.split()), objects.split())
+        for n, (role, fields, methods, objects) in BY_HAND[name].items()
+    }
     assert found == wanted
 
 
 def test_the_parts_of_a_class_that_does_it_all_are_what_we_would_have_taken_out(tmp_path):
     shutil.copy(PROGRAMS / "depot.py", tmp_path)
     design = draft(read_program(str(tmp_path), ["depot.py"]))
-    found = {p.name: (p.of, p.object, [f.name + ("" if f.hidden else "*") for f in p.fields], [m.name for m in p.methods]) for p in design.parts}
+    found = {
+        p.name: (p.of, p.object, [f.name + ("" if f.hidden else "*") for f in p.fields], [m.name for m in p.methods])
+        for p in design.parts
+    }
     assert not design.classes and found == {
         "Track": ("DepotEvening", "track", ["places", "moves*"], ["park", "leave", "draw"]),
         "Cash": ("DepotEvening", "cash", ["total*", "counts"], ["count", "mean"]),

@@ -37,7 +37,10 @@ def wanted(names: list[str], seed: int) -> list[WishDesign]:
         size = chance.randint(1, 6)
         wishes.append(WishDesign(together=as_origins(*names[:size]), class_=f"Wish{'ABC'[number]}"))
         names = names[size:]
-    return [*(w for w in wishes if w.together), *(WishDesign(keep=as_origins(n)) for n in names[: chance.randint(0, 2)])]
+    return [
+        *(w for w in wishes if w.together),
+        *(WishDesign(keep=as_origins(n)) for n in names[: chance.randint(0, 2)]),
+    ]
 
 
 @pytest.mark.parametrize("entry, seed", [*((entry, 0) for entry in PROGRAMS), ("tramline.py", 1), ("tramcanvas.js", 1)])

@@ -90,7 +90,11 @@ def test_what_it_holds_can_be_asked_for_and_wished_for(ferry):
     assert ferry.aedifex("build", "-q", "ferry.design.toml").returncode == 0
     ferry.aedifex("undo", "-q", "--all")
     kept = ferry.aedifex("draft", "--again", "ferry.py", "--keep", "main.bell_tone")
-    assert kept.returncode == 1 and "'main.money' cannot be in Till: main stays a function" in kept.stderr and "bell_tone" in kept.stderr
+    assert (
+        kept.returncode == 1
+        and "'main.money' cannot be in Till: main stays a function" in kept.stderr
+        and "bell_tone" in kept.stderr
+    )
     wrong = ferry.aedifex("draft", "-q", "--again", "ferry.py", "--together", "Till=main.moneys")
     assert wrong.returncode == 2 and "'main.moneys' is not a name of these scripts" in wrong.stderr
 
@@ -98,7 +102,7 @@ def test_what_it_holds_can_be_asked_for_and_wished_for(ferry):
 def test_one_step_opens_it(ferry):
     before = ferry.run("ferry.py", TYPED)
     done = ferry.aedifex("step", "open", "main", "ferry.py", "--yes")
-    assert done.returncode == 0 and "+        sys.exit()" not in done.stdout.split("print(\"early\")")[0], done.stderr
+    assert done.returncode == 0 and "+        sys.exit()" not in done.stdout.split('print("early")')[0], done.stderr
     text = ferry.read("ferry.py")
     assert "def main" not in text and "    global bell_rung\n" in text and "            sys.exit()\n" in text
     assert ferry.run("ferry.py", TYPED) == before
@@ -120,7 +124,9 @@ def test_a_mistake_in_the_design_is_told_with_its_line(ferry):
     ferry.write("ferry.design.toml", text)
     line = text[: text.index("main.boat_y")].count("\n") + 1
     done = ferry.aedifex("build", "ferry.design.toml")
-    assert done.returncode == 2 and f"ferry.design.toml:{line}: 'main.boat_y' does not exist in the sources" in done.stderr
+    assert (
+        done.returncode == 2 and f"ferry.design.toml:{line}: 'main.boat_y' does not exist in the sources" in done.stderr
+    )
 
 
 def test_every_line_is_found_again_on_the_other_side(folder):

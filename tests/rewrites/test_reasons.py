@@ -16,23 +16,53 @@ from aedifex.core.rewrites.unify_twins.twins import half, merge_edits
 LINE = "load = 0\nlanes = []\n\n\ndef add(n):\n    global load\n    load += n\n    lanes.append(n)\n\n\ndef tell():\n    print(load, lanes)\n\n\n"
 FARE = LINE + "fare = int(input())\nadd(fare)\n"
 GUARD = LINE + "if __name__ == '__main__':\n    fare = 2\n    add(fare)\n    tell()\n"
-STOPS = LINE + "lamp = 0\nbulbs = []\n\n\ndef light(n):\n    global lamp\n    lamp += n\n    bulbs.append(n)\n\n\ndef dim():\n    global lamp\n    lamp -= 1\n    print(lamp, bulbs)\n\n\n"
+STOPS = (
+    LINE
+    + "lamp = 0\nbulbs = []\n\n\ndef light(n):\n    global lamp\n    lamp += n\n    bulbs.append(n)\n\n\ndef dim():\n    global lamp\n    lamp -= 1\n    print(lamp, bulbs)\n\n\n"
+)
 
 
 # (script, what the draft says of something that stays, or of a class)
 STAYS = [
     (GUARD + "\nadd(3)\nprint(fare)\n", "line 20: code stands after the guard that starts the program"),
     (GUARD + "else:\n    print(1)\n", "line 15: the guard that starts the program has an 'else'"),
-    ({"line.py": FARE + "import other\ntell()\n", "other.py": "print(1)\n"}, "line 17: 'other' is imported in the middle of the main code"),
-    (FARE + "@print\ndef other():\n    pass\ntell()\n", "line 17: a decorated function stands in the middle of the main code"),
-    (FARE + "class Other:\n    print(1)\ntell()\n", "a class in the middle of the main code is made from what the code before it sets"),
+    (
+        {"line.py": FARE + "import other\ntell()\n", "other.py": "print(1)\n"},
+        "line 17: 'other' is imported in the middle of the main code",
+    ),
+    (
+        FARE + "@print\ndef other():\n    pass\ntell()\n",
+        "line 17: a decorated function stands in the middle of the main code",
+    ),
+    (
+        FARE + "class Other:\n    print(1)\ntell()\n",
+        "a class in the middle of the main code is made from what the code before it sets",
+    ),
     (FARE + "class Other:\n    n = fare\ntell()\nprint(Other.n)\n", "class Other uses what the main code sets"),
-    (FARE + "if fare:\n    def show():\n        print(1)\ndef other():\n    show()\ntell()\nother()\n", "line 18: 'show' is defined here and used outside the main code"),
+    (
+        FARE + "if fare:\n    def show():\n        print(1)\ndef other():\n    show()\ntell()\nother()\n",
+        "line 18: 'show' is defined here and used outside the main code",
+    ),
     (FARE + "global day\nday = 3\nadd(day)\n", "line 17: a 'global' statement stands in the main code"),
-    (STOPS.replace("lanes = []", "lanes = []\nif load:\n    import json as lanes") + "add(2)\ntell()\nlight(1)\ndim()\n", "'lanes' is also bound to something other than a value"),
-    (LINE.replace("load = 0", "__version__ = 0").replace("load", "__version__") + "add(1)\ntell()\n", "the language itself reads it"),
-    (LINE.replace("def tell():", "def tell(most: load = 1):") + "add(1)\ntell()\n", "the head of a function says it, which is worked out where the function stands"),
-    ("from threading import Thread\n\n" + LINE + "if input():\n    def shut():\n        print(load)\nThread(target=add, args=(1,)).start()\ntell()\n", "it is made inside of lines that may run more than once, or not at all (line"),
+    (
+        STOPS.replace("lanes = []", "lanes = []\nif load:\n    import json as lanes")
+        + "add(2)\ntell()\nlight(1)\ndim()\n",
+        "'lanes' is also bound to something other than a value",
+    ),
+    (
+        LINE.replace("load = 0", "__version__ = 0").replace("load", "__version__") + "add(1)\ntell()\n",
+        "the language itself reads it",
+    ),
+    (
+        LINE.replace("def tell():", "def tell(most: load = 1):") + "add(1)\ntell()\n",
+        "the head of a function says it, which is worked out where the function stands",
+    ),
+    (
+        "from threading import Thread\n\n"
+        + LINE
+        + "if input():\n    def shut():\n        print(load)\nThread(target=add, args=(1,)).start()\ntell()\n",
+        "it is made inside of lines that may run more than once, or not at all (line",
+    ),
     (FARE + "__version__ = str(load)\ntell()\n", "line 17: code that stays stands in the middle of the main code"),
     (FARE + "if fare:\n    class Day:\n        pass\ntell()\n", "line 18: a class is defined inside the main code"),
 ]
@@ -63,10 +93,19 @@ OF_MANY = [
     (items("def move(i):\n    cars[i].x += len(locals())"), "'move' depends on where it stands"),
     (items("def move(i):\n    self = 1\n    cars[i].x += self"), "'move' cannot stand in a class"),
     (items("def move(i):\n    cars[i].x += load", "load += 1\nmove(0)"), "'move' works with more than its object"),
-    (items("def move(i):\n    print('moves')\n    cars[i].x += 1"), "'move' may do something else before it looks at its object"),
+    (
+        items("def move(i):\n    print('moves')\n    cars[i].x += 1"),
+        "'move' may do something else before it looks at its object",
+    ),
     (items("def move(i):\n    cars[i].x += 1", "move(*[0])"), "line 14: nothing tells which object this call is for"),
-    (items("def move(by, i):\n    cars[i].x += by", "move(print(), 0)"), "line 14: something happens before the index is known"),
-    (items("def move(i):\n    cars[i].x += 1\n    return 0", "move(move(0))"), "line 15: the index is found by the same function"),
+    (
+        items("def move(by, i):\n    cars[i].x += by", "move(print(), 0)"),
+        "line 14: something happens before the index is known",
+    ),
+    (
+        items("def move(i):\n    cars[i].x += 1\n    return 0", "move(move(0))"),
+        "line 15: the index is found by the same function",
+    ),
 ]
 
 
@@ -86,14 +125,26 @@ def handed(function, calls="move(car)"):
 
 WITH_RECORDS = [
     (handed("def move(c):\n    c.x += 1", "list(map(move, [car]))"), "'move' is used other than by calling it"),
-    (handed("def move(c):\n    c = Car(2)"), "'c' of 'move' is set again, or a default is worked out where the function stands"),
-    (handed("def move(c, by=print()):\n    c.x += 1"), "'c' of 'move' is set again, or a default is worked out where the function stands"),
+    (
+        handed("def move(c):\n    c = Car(2)"),
+        "'c' of 'move' is set again, or a default is worked out where the function stands",
+    ),
+    (
+        handed("def move(c, by=print()):\n    c.x += 1"),
+        "'c' of 'move' is set again, or a default is worked out where the function stands",
+    ),
     (handed("def move(c):\n    self = 1\n    c.x += self"), "'move' cannot stand in a class"),
     (handed("def move(c):\n    c.x += len(locals())"), "'move' depends on where it stands"),
     (handed("def move(c):\n    c.x += load", "load += 1\nmove(car)"), "'move' works with more than what it is passed"),
     (handed("def move(c):\n    c.x += 1", "move(*[car])"), "line 14: nothing tells what this call hands over"),
-    (handed("def move(by, c):\n    c.x += by", "move(int(input()), car)"), "line 14: something happens before the object is known"),
-    (handed("def move(c):\n    c.x += 1\n    return c", "move(move(car))"), "line 15: 'move(car)' cannot be asked for a member"),
+    (
+        handed("def move(by, c):\n    c.x += by", "move(int(input()), car)"),
+        "line 14: something happens before the object is known",
+    ),
+    (
+        handed("def move(c):\n    c.x += 1\n    return c", "move(move(car))"),
+        "line 15: 'move(car)' cannot be asked for a member",
+    ),
     (handed("def move(c):\n    c.x += 1", "move(3)"), "line 14: '3' cannot be asked for a member"),
 ]
 
@@ -118,9 +169,15 @@ NEAR_TWINS = [
     (twins("    global x1\n    x1 += 1\n    super()", "    global x2\n    x2 += 2"), "lines-bound-to-place"),
     (UNLIKE.format(one="tram1_x += tram1_y", two="tram2_x += 2"), "uses-foreign"),
     (twins("    '''Nothing.'''", "    global x2\n    x2 += 1"), "one-does-nothing"),
-    (twins("    print(x1)", "    print(x2); print(x2)").replace("def move2():\n    ", "def move2(): "), "twins-on-one-line"),
+    (
+        twins("    print(x1)", "    print(x2); print(x2)").replace("def move2():\n    ", "def move2(): "),
+        "twins-on-one-line",
+    ),
     (twins("    global x1\n    global z\n    x1 = z = 1", "    global x2\n    x2 = 2"), "several-declarations"),
-    (UNLIKE.format(one="tram1_x = 1", two="tram2_x = 2").replace("global tram1_x", "global tram1_x, tram1_y"), "sets-foreign"),
+    (
+        UNLIKE.format(one="tram1_x = 1", two="tram2_x = 2").replace("global tram1_x", "global tram1_x, tram1_y"),
+        "sets-foreign",
+    ),
 ]
 
 
@@ -138,7 +195,9 @@ def test_functions_that_cannot_be_made_the_same_have_a_reason(folder, text, said
 def test_only_two_functions_are_made_the_same(folder):
     program = folder.read_all(twins("    global x1\n    x1 += 1", "    global x2\n    x2 += 2"))
     file = program.files["line.py"]
-    [family] = families(file, program.language, [s for s in file.scope.symbols.values() if s.kinds == {"variable"}], asked=True)
+    [family] = families(
+        file, program.language, [s for s in file.scope.symbols.values() if s.kinds == {"variable"}], asked=True
+    )
     with pytest.raises(Refusal, match="only two functions can become one"):
         merge_edits(file, program.language, 3 * [half(file, family, file.function("move1"))])
 
@@ -197,7 +256,11 @@ def test_what_is_asked_for_and_not_possible_has_its_reason(folder, text, said):
 
 # (script, why its class has no file of its own)
 STAYS_THERE = [
-    ("json = None\nif len('a'):\n    json = 1\n", "json", "'json' is set in several places of the file that is left behind"),
+    (
+        "json = None\nif len('a'):\n    json = 1\n",
+        "json",
+        "'json' is set in several places of the file that is left behind",
+    ),
     ("import json\nimport os as json\n", "json.dumps(1)", "'json' is imported in more than one way"),
     ("from . import rails\n", "rails", "'rails' is imported relative to the package"),
     ("@print\ndef told():\n    pass\n", "told", "'told' is decorated and stays behind"),
@@ -275,7 +338,10 @@ def test_a_function_that_a_class_would_change_has_its_reason(folder, text, said)
     assert program.language.write.class_trouble(file, f.start, f.end) == said
 
 
-OFFERS = [("exports.load = 1;\n", "the main code offers names to other files"), ("await null;\n", "the main code waits for something")]
+OFFERS = [
+    ("exports.load = 1;\n", "the main code offers names to other files"),
+    ("await null;\n", "the main code waits for something"),
+]
 
 
 @pytest.mark.parametrize(("text", "said"), OFFERS, ids=["offers", "waits"])

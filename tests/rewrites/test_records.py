@@ -168,7 +168,7 @@ def test_a_flock_is_drafted_built_checked_and_put_back(folder):
     assert "becomes the field 'x' of Bird" in asked.stdout
     build(folder, "flock")
     app = folder.read("flock_app.py")
-    assert "bird.move(2)\n            bird.tell()" in app and 'Bird(x=' not in app
+    assert "bird.move(2)\n            bird.tell()" in app and "Bird(x=" not in app
     put_back(folder, "flock", FLOCK)
 
 
@@ -184,7 +184,10 @@ def test_a_flock_is_drafted_built_checked_and_put_back(folder):
         ("print(len(birds))", "birds.append({'x': 1})"),
         ("print(len(birds))", "other = dict(birds[0])"),
         ("print(len(birds))", "print(*birds)"),
-        ("print(len(birds))", "def min(things, key):\n    return 7\n\n\nlast = birds[0]\nlast = min(birds, key=len)\nprint(last)"),
+        (
+            "print(len(birds))",
+            "def min(things, key):\n    return 7\n\n\nlast = birds[0]\nlast = min(birds, key=len)\nprint(last)",
+        ),
         ("print(len(birds))", "def min(things, key):\n    return 7\n\n\nlast = birds[0]\nlast = min(birds, key=len)"),
         ("print(len(birds))", "tell({'x': 1, 'name': 'di'})"),
         ("print(len(birds))", "handler = tell\nhandler(birds[0])"),
@@ -209,5 +212,12 @@ def test_a_list_of_any_written_type_is_read(folder, kind):
 
 
 def test_words():
-    assert [singular(w) for w in ("names", "km", "status", "axis", "glass", "xs")] == ["name", "km", "status", "axis", "glass", "x"]
+    assert [singular(w) for w in ("names", "km", "status", "axis", "glass", "xs")] == [
+        "name",
+        "km",
+        "status",
+        "axis",
+        "glass",
+        "x",
+    ]
     assert [plural(w) for w in ("tram", "trams", "fly")] == ["trams", "trams", "flies"]

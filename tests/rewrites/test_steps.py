@@ -67,5 +67,11 @@ def test_no_list_of_kinds_stands_anywhere():
     """A kind of change says in its own file what it is: no list, and no table, names several of them."""
     for path in Path(aedifex.__file__).parent.rglob("*.py"):
         for node in ast.walk(ast.parse(path.read_text())) if "languages" not in path.parts else ():
-            named = node.elts if isinstance(node, (ast.List, ast.Tuple, ast.Set)) else node.keys if isinstance(node, ast.Dict) else []
+            named = (
+                node.elts
+                if isinstance(node, (ast.List, ast.Tuple, ast.Set))
+                else node.keys
+                if isinstance(node, ast.Dict)
+                else []
+            )
             assert len({n.value for n in named if isinstance(n, ast.Constant)} & kinds()) < 2, f"{path}:{node.lineno}"
