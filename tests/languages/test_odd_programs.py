@@ -82,9 +82,9 @@ CURLY = {
 def test_oddly_written_scripts_do_the_same_under_node(folder, name, text):
     needs("node")
     folder.write(name, text)
-    run = lambda: subprocess.run(
+    run = lambda: subprocess.run(  # noqa: E731
         ["node", name], cwd=folder.path, input="3\n4\n", capture_output=True, text=True, timeout=30
-    )  # noqa: E731
+    )
     before = run()
     assert before.returncode == 0 and folder.aedifex("draft", name, "-o", "line.design.toml").returncode == 0
     built = folder.aedifex("build", "line.design.toml", "--unchecked")
@@ -107,14 +107,14 @@ FERRY = """public class Ferry {
 def test_words_that_declare_a_variable_go_along_and_a_main_of_one_line_stays_whole(folder):
     needs("javac")
     folder.write("Ferry.java", FERRY)
-    run = lambda: subprocess.run(
+    run = lambda: subprocess.run(  # noqa: E731
         "javac -d out *.java && java -cp out Ferry",
         shell=True,
         cwd=folder.path,
         capture_output=True,
         text=True,
         timeout=90,
-    )  # noqa: E731
+    )
     before = run()
     assert before.stdout == "5 false\n"
     assert folder.aedifex("draft", "Ferry.java", "-o", "line.design.toml").returncode == 0
