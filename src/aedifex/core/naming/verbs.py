@@ -19,31 +19,64 @@ ARTICLES = frozenset(
     """.split()
 )
 STATES = frozenset("open closed shut on off active enabled visible shown hidden up down lit".split())
+NO_VERBS = frozenset("a an the not no if when while this these that here there only some any it we you each every all both".split())
+FURTHER = frozenset(
+    """
+    over under of with into onto from for to by at in on off through around until while when if so but and or than
+    before after because since as unless without between against depending accordingly
+    """.split()
+)  # what follows these says more of what is done
+KEY = re.compile(r"\bK_(\w+)|[kK]ey\w*\W+(?:\w+\W+)?['\"](\w+)['\"]")
+WAYS = ("left", "right", "up", "down")
 Spoken = Mapping[str, Sequence[str]]  # variables of one object → the words that say what they are
 MAX_WORDS = 3  # words of a name
 LIMITED = re.compile(
     r"[a-z_]\w*(?:\[\w+\])?(<|>|<=|>=)[(]?-?(\d[\d.]*|[A-Z][A-Z_0-9]*|width|height)([-+*/]\w+)?[)]?", re.ASCII
 )
+PLACES = ("x", "y", "z", "pos", "position", "row", "col", "column", "angle")
 SPEEDS = ("speed", "velocity", "vel", "dx", "dy", "vx", "vy", "step", "direction")
 
 
 def remark(file: SourceFile, region: Region, write: Text) -> list[str]:
-    """The words of the remark above lines, if they are few: right above, or set apart by one blank line as a heading
-    is."""
+    """The words of the remark above lines, if they are few and say what is done: right above, or set apart by one blank
+    line as a heading is. What comes after a comma, a colon, or a word such as "over" says more than a name needs."""
     start = write.comment_start(file, region.start)
     text = file.slice(start, region.start)
     if not text.strip():
         text = heading(file, start)
     lines = [line.strip().lstrip("#/* ").rstrip("*/ .:") for line in text.split("\n") if line.strip()]
-    if len(lines) != 1 or not re.fullmatch(r"[A-Za-z][A-Za-z' -]*", lines[0]):
+    clause = re.split(r"[,:;(]| - ", lines[0])[0].strip() if len(lines) == 1 else ""
+    if not re.fullmatch(r"[A-Za-z][A-Za-z' -]*", clause) or clause.split()[0].lower() in NO_VERBS:
         return []
     said = [
         x.lower()
-        for w in re.findall(r"[A-Za-z]+", lines[0])
+        for w in re.findall(r"[A-Za-z]+", clause)
         for x in (write.words(w) if re.search("[a-z][A-Z]", w) else [w])
     ]
-    found = [w for w in said if w not in ARTICLES]
+    if said[1:2] == ["of"]:
+        return []
+    cut = next((i for i, w in enumerate(said) if i and w in FURTHER), len(said))
+    found = [w for w in said[:cut] if w not in ARTICLES]
     return found if 1 <= len(found) <= MAX_WORDS else []
+
+
+def key_asked(region: Region) -> str:
+    """The key, in small letters, that a branch around lines is for; "" if it is for none."""
+    s = region.around[-1] if region.around else None
+    if s is None or s.kind not in ("if", "match"):
+        return ""
+    blocks = region.language.regions.blocks(region.file, s)
+    at = next((i for i, b in enumerate(blocks) if b.start <= region.start < b.end), -1)
+    if at < 0:
+        return ""
+    asked = KEY.search(region.file.slice(blocks[at - 1].end if at else s.start, blocks[at].start))
+    return (asked[1] or asked[2]).lower() if asked is not None else ""
+
+
+def remark_words(file: SourceFile, at: int, write: Text) -> list[str]:
+    """The words of the remark right above a place, in small letters, without articles."""
+    text = file.slice(write.comment_start(file, at), at)
+    return [w for x in re.findall(r"[A-Za-z]+", text) if (w := x.lower()) not in ARTICLES]
 
 
 def heading(file: SourceFile, at: int) -> str:
@@ -78,6 +111,9 @@ def verb(region: Region, own: Spoken, sets: Sequence[str], stem: str, write: Tex
         return ["add", singular(own[grown[1]][-1])]
     if (subject := handed_key(region, own, set_)) is not None:
         return subject
+    if (key := key_asked(region)) in WAYS:
+        moved = any(w in PLACES or w in SPEEDS for n in set_ for w in own[n])
+        return ["move" if moved else "turn", key]
     plain = all(
         s.kind == "assign" and s.value is not None and language.purity(file, s.value) == "literal"
         for s in region.statements

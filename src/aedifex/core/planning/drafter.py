@@ -34,7 +34,7 @@ from .classes.file_planner import plan_classes
 from .extraction.long_methods import dispatched
 from .extraction.main_loop_split import taken_by
 from .extraction.pieces import from_lines, lift_all, numbers
-from .preparation import Choice, liftable, prepare_file, things_of_lists
+from .preparation import Choice, liftable, prepare_file, things_of_lists, things_of_main
 
 MAX_MAIN_STATEMENTS = 500  # statements of main code beyond which it is data, and no line of it is to be a method
 
@@ -185,13 +185,13 @@ def plan_file(
 ) -> FileDraft:
     """As ``planned``, with the console as a variable or without."""
     path = task.path
-    items = things_of_lists(program, task)
+    items, evident = things_of_lists(program, task), things_of_main(program, task)
     wanted = [
-        p for p in liftable(program, task, items) if p.region.function is None or p.region.function.name not in handlers
+        p for p in liftable(program, task, items, evident) if p.region.function is None or p.region.function.name not in handlers
     ]
     registering, without = task.entry and bool(unfoldings(program, path)), ""
     while True:
-        made = prepare_file(program, task, Choice(items, wanted, streams, registering))
+        made = prepare_file(program, task, Choice(items, evident, wanted, streams, registering))
         kept, stood = made.listed, made.lifted
         facts = facts_of(made.program, task, made.seen(handlers))
         files = taken_files(facts)

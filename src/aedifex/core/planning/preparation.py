@@ -11,6 +11,7 @@ from dataclasses import dataclass, field
 from typing import Any
 
 from ..analysis.effects import Effects, module_variables
+from ..analysis.families import families
 from ..analysis.hazards import forbidding, hazards
 from ..analysis.parallel_arrays import records
 from ..design.tables import ClassDesign, PartDesign, StreamDesign
@@ -29,22 +30,25 @@ from ..rewrites.record_class.rewrite import RecordClass
 from ..rewrites.split_assignment import SplitAssignments, taken_apart
 from ..rewrites.unify_twins.rewrite import UnifyTwins
 from ..rewrites.unify_twins.twins import with_unified_twins
-from .classes.facts import Seen, Task
+from .classes.facts import Seen, SeenThing, Task
 from .collections import collect, records_of
 from .extraction.data_clumps import Held, Item, Thing, held_things, item_things
+from .extraction.evident_things import EvidentThing, evident_things
 from .extraction.extracted_classes import parts_in
 from .extraction.long_methods import long_methods
 from .extraction.main_loop_split import cuts, taken_by
-from .extraction.pieces import Piece, lift_all, pieces
+from .extraction.pieces import Piece, lift_all, pieces, turn_locals
 
 MAX_MAIN_STATEMENTS = 500  # statements of main code beyond which it is data, and no line of it is to be a method
 
 
 @dataclass(frozen=True)
 class Choice:
-    """What is to be tried. ``items``: what lists hold; ``registering``: whether decorators become calls."""
+    """What is to be tried. ``items``: what lists hold; ``evident``: things of the main code; ``registering``: whether
+    decorators become calls."""
 
     items: Sequence[Item | Held]
+    evident: Sequence[EvidentThing]
     pieces: Sequence[Piece]
     streams: Sequence[StreamDesign]
     registering: bool
@@ -75,9 +79,11 @@ class PreparedFile:
 
     def seen(self, handlers: frozenset[str]) -> Seen:
         """What the planner is told. ``handlers``: functions that stood in place."""
-        things = dict.fromkeys(p.named for p in self.lifted if not p.app and not p.of_item)
+        evident = {frozenset(s.name for s in t.symbols): t for t in self.choice.evident}
+        things = dict.fromkeys([*evident, *(p.named for p in self.lifted if not p.app and not p.of_item)])
         parts = frozenset(p.name for p in self.lifted if p.app)
-        return Seen(parts | handlers, list(things), frozenset(s.name for s in self.choice.streams))
+        told = [SeenThing(n, evident[n].noun, evident[n].why) if n in evident else SeenThing(n) for n in things]
+        return Seen(parts | handlers, told, frozenset(s.name for s in self.choice.streams))
 
 
 def prepare_file(program: Program, task: Task, choice: Choice) -> PreparedFile:
@@ -146,34 +152,56 @@ PROPOSALS: dict[type[Any], Callable[[PreparedFile], None]] = {
 }
 
 
-def liftable(program: Program, task: Task, items: Sequence[Thing]) -> list[Piece]:
-    """Lines that others do over one object's data, unless something forbids to touch the file. ``items``: objects of
-    lists."""
-    file, language = program.files[task.path], program.language
+def free_variables(program: Program, task: Task) -> list[Symbol] | None:
+    """The variables that lines may be told by; None where no line is to be lifted."""
+    file = program.files[task.path]
     if (
         task.idea not in ("use", "names")
         or sum(s.kind not in ("function", "class", "import") for s in file.statements) > MAX_MAIN_STATEMENTS
     ):
-        return []
+        return None
     found = hazards(program, task.path, task.outsiders)
     if forbidding(found, set()) is not None:
-        return []
-    free = [
+        return None
+    return [
         s
         for s in module_variables(file)
         if s.kinds == {"variable"} and s.name not in task.kept and forbidding(found, {s.name}) is None
     ]
-    work = pieces(file, language, free, items)
+
+
+def things_of_main(program: Program, task: Task) -> list[EvidentThing]:
+    """The things that the variables of the main code are of, where there is main code that runs."""
+    file, language = program.files[task.path], program.language
+    free = free_variables(program, task) if task.entry and task.idea == "use" else None
+    asked = {n.local for w in task.wishes for n in w.together}
+    numbered = {s for f in families(file, language, free) for s in f.symbols} if free else set()
+    left = [s for s in free or [] if s.name not in asked and s not in numbered]
+    return evident_things(file, language, left, turn_locals(file, language)) if left else []
+
+
+def liftable(
+    program: Program, task: Task, items: Sequence[Thing], evident: Sequence[EvidentThing] = ()
+) -> list[Piece]:
+    """Lines that others do over one object's data, unless something forbids to touch the file. ``items``: objects of
+    lists; ``evident``: things of the main code."""
+    file, language = program.files[task.path], program.language
+    free = free_variables(program, task)
+    if free is None:
+        return []
+    work = pieces(file, language, free, items, evident)
     if task.idea == "use":
         others = [*(f for f in program.files.values() if f is not file), *task.outsiders.files.values()]
         work += long_methods(file, language, Effects(file, language), task.kept, others)
     if task.entry and task.idea == "use" and not language.joined:
         taken = taken_by(file, language) | {p.name for p in work}
         whole = {(p.region.start, p.region.end) for p in work}
+        own = [(p.region.start, p.region.end) for p in work if any({s.name for s in t.symbols} >= p.named for t in evident)]
         work += [
             p
             for p in cuts(file, language, Effects(file, language), taken)
             if (p.region.start, p.region.end) not in whole
+            and not any(a <= p.region.start and p.region.end <= b for a, b in own)
         ]
     return work
 

@@ -199,8 +199,17 @@ def divided(facts: FileFacts, rest: list[Symbol], devices: set[Symbol], lone: bo
     if facts.idea == "many":
         writes = [effects.direct(f.start, f.end).writes - devices for f in functions]
         return set_together(rest, writes, {v: first_word(v.name, words) for v in rest})
-    things = [[v for v in rest if v.name in names] for names in facts.seen.things]
-    return group(rest, functions, effects, words, devices, things)
+    told = [t for t in facts.seen.things if t.noun]
+    evident = [row for t in told if (row := [v for v in rest if v.name in t.names])]
+    left = [v for v in rest if not any(v in row for row in evident)]
+    things = [[v for v in left if v.name in t.names] for t in facts.seen.things if not t.noun]
+    return [*evident, *group(left, functions, effects, words, devices, things)]
+
+
+def evident_noun(facts: FileFacts, candidate: Candidate) -> str:
+    """What a thing of the main code is called that has these variables; "" if they are none."""
+    names = {s.name for s in candidate.symbols}
+    return next((t.noun for t in facts.seen.things if t.noun and names <= t.names), "")
 
 
 def is_device(facts: FileFacts, s: Symbol) -> bool:

@@ -12,7 +12,7 @@ from ...design.tables import ClassDesign, FieldDesign
 from ...naming.identifiers import free, like
 from ...naming.inflection import singular
 from ...program.model import Symbol
-from .candidates import Candidate, is_device
+from .candidates import Candidate, evident_noun, is_device
 from .class_builder import ClassBuilder
 from .class_roles import Roles
 from .facts import FileFacts
@@ -53,7 +53,9 @@ def give_names(facts: FileFacts, candidate: Candidate, used: set[str], objects: 
         wanted = copy_names(facts, family, candidate.name)
     else:
         holder = holder_among(facts, candidate.variables)
-        candidate.name = asked or free_class_name(facts, variables, functions, used, holder)
+        noun = evident_noun(facts, candidate)
+        told = free(write.class_name([noun]), facts.names | used) if noun and write.is_name(noun) else ""
+        candidate.name = asked or told or free_class_name(facts, variables, functions, used, holder)
         wanted = [write.member_name(write.words(candidate.name), like(facts.file))]
     # of several variables, none could take the place of the object
     own = frozenset(s.name for s in candidate.symbols if wanted == [s.name] and only_there(s))

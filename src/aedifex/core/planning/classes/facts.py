@@ -42,6 +42,16 @@ class Task:
 
 
 @dataclass(frozen=True)
+class SeenThing:
+    """Variables that are one thing's. ``noun``: what the program calls it, "" if it does not say; ``why``: how that is
+    known."""
+
+    names: frozenset[str]
+    noun: str = ""
+    why: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True)
 class Seen:
     """What was found in a file before its classes are planned.
 
@@ -51,7 +61,7 @@ class Seen:
     """
 
     parts: frozenset[str] = frozenset()
-    things: Sequence[frozenset[str]] = ()
+    things: Sequence[SeenThing] = ()
     streams: frozenset[str] = frozenset()
 
 

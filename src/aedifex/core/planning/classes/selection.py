@@ -10,7 +10,7 @@ from ...design.tables import StayDesign
 from ...program.model import Symbol
 from ..clustering.homes import homes
 from ..clustering.refine import refined
-from .candidates import Candidate, Candidates, Fit, candidates_of, complete, without_candidates
+from .candidates import Candidate, Candidates, Fit, candidates_of, complete, evident_noun, without_candidates
 from .class_builder import ClassBuilder
 from .dependencies import Settlement
 from .facts import FileFacts
@@ -101,7 +101,7 @@ def deserves(found: Candidates, candidate: Candidate, lone: bool) -> bool:
     named = [s for s in symbols if first_word(s.name, facts.write.words) in stems]
     spans = [(f.functions[0].start, f.functions[0].end) for f in fits]
     together = any(symbols <= facts.effects.direct(*span).writes for span in spans)
-    one = together or len(named) * 2 >= len(symbols)
+    one = together or len(named) * 2 >= len(symbols) or bool(evident_noun(facts, candidate))
     return one and len(fits) >= 2 and len(symbols) < len(found.rest)
 
 

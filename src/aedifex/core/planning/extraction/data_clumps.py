@@ -8,9 +8,13 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field
 from functools import cached_property
 
+from ...analysis.concerns import Concerns
+from ...analysis.effects import Effects
 from ...analysis.families import families
 from ...analysis.groups import first_word
 from ...analysis.parallel_arrays import records
+from ...analysis.regions.region import all_blocks, further
+from ...analysis.variable_kinds import classify
 from ...design.tables import ClassDesign
 from ...program.facets.text import Text
 from ...program.keyed import Keyed
@@ -20,6 +24,9 @@ from ...program.model import Function, Reference, SourceFile, Statement, Symbol
 from ...program.program import Program
 from ...rewrites.record_class.objects import worth_a_class
 from ..collections import class_of_lists, keyed_class, roots_of
+from .evident_things import EvidentThing
+
+SHOWING = frozenset({"drawing", "sound"})
 
 
 @dataclass(frozen=True, eq=False)
@@ -65,6 +72,19 @@ class Thing:
         """Where a stretch says which one it is about."""
         return []
 
+    @property
+    def parted(self) -> bool:
+        """Whether what the author set apart is told apart."""
+        return False
+
+    def shows(self, start: int, end: int) -> bool:
+        """Whether a stretch draws or sounds, as lines over such a thing may."""
+        return False
+
+    def may_call(self, at: int) -> bool:
+        """Whether lines over it may call what is called at a place, whatever that does."""
+        return False
+
     def own_code(self, f: Function, used: set[Symbol]) -> bool:
         """Whether a function is this object's own anyway. ``used``: what changes and it uses."""
         return self.number >= 0 or len(used & set(self.roles)) * 2 >= len(used)
@@ -79,9 +99,91 @@ class Thing:
         return s.kind == "assign" and any(r.symbol in sets for r in refs if r.role != "write")
 
 
-def things(file: SourceFile, language: Language, free_: Sequence[Symbol]) -> list[list[Thing]]:
-    """Rows of objects that variables tell of by their names: numbered copies, and those with a first word in common."""
-    found = []
+@dataclass(frozen=True, eq=False)
+class Evident(Thing):
+    """A thing that all that speaks of its variables tells of; it may draw itself on what is made once.
+
+    ``companions``: variables that are bound once, which its lines may be handed; ``about``: what calls are for.
+    """
+
+    companions: frozenset[Symbol] = frozenset()
+    about: Concerns | None = None
+
+    @property
+    def parted(self) -> bool:
+        return True
+
+    def only(self, used: set[Symbol | None], state: set[Symbol]) -> bool:
+        mine = used & state
+        return bool(mine & set(self.roles)) and mine - self.companions <= set(self.roles)
+
+    def shows(self, start: int, end: int) -> bool:
+        """Whether a stretch draws or sounds."""
+        return self.about is not None and any(c in SHOWING for c, _ in self.about.direct(start, end))
+
+    def may_call(self, at: int) -> bool:
+        """Whether what is called at a place draws or sounds."""
+        return self.about is not None and self.about.found.get(at) in SHOWING
+
+    def one(self, file: SourceFile, start: int, end: int) -> bool:
+        """A condition that leads to its lines asks about it, and so does what is drawn: what asks for keys alone is for
+        those who own it."""
+        if self.about is None:
+            return True
+        language = self.about.language
+        if any(start <= at < end for at in self.firsts):
+            return False
+        mine = sorted(r.start for s in self.roles for r in s.references if start <= r.start < end)
+        last = -1
+        for s in sorted(statements_between(file, language, start, end), key=lambda s: (s.start, -s.end)):
+            blocks = language.regions.blocks(file, s)
+            head = blocks[0].start if blocks else s.end
+            outermost, last = s.start >= last, max(last, s.end)
+            asks = s.kind in ("if", "match") and outermost
+            told = any(s.start <= at < head for at in mine) or (not asks and self.passing(s.start, head, start, end))
+            if (asks or self.shows(s.start, head)) and not told:
+                return False
+        return True
+
+    def own_code(self, f: Function, used: set[Symbol]) -> bool:
+        """A function that works on it, and does nothing else that can be seen."""
+        if not super().own_code(f, used - self.companions) or self.about is None:
+            return False
+        file, language = self.about.file, self.about.language
+        body = [s for s in language.body(file, f) if s.kind not in ("docstring", "declare")]
+        rows = [s for s in body if not any(r.symbol in self.roles for r in file.within(s.start, s.end))]
+        return not any(self.about.direct(s.start, s.end) for s in rows)
+
+    @cached_property
+    def firsts(self) -> list[int]:
+        """Where its variables get their first values."""
+        assert self.about is not None
+        kinds = classify(self.about.file, self.about.language)
+        return [k.first.start for s in self.roles if (k := kinds.get(s)) is not None and k.first is not None]
+
+    def passing(self, start: int, end: int, first: int, last: int) -> bool:
+        """Whether a statement uses variables of nobody but a stretch of lines."""
+        assert self.about is not None
+        used = {r.symbol for r in self.about.file.within(start, end) if r.symbol is not None and "variable" in r.symbol.kinds}
+        kinds = classify(self.about.file, self.about.language)
+        changing = [s for s in used if s not in kinds or kinds[s].nature != "constant"]
+        return bool(changing) and all(first <= r.start < last for s in changing for r in s.references)
+
+
+def statements_between(file: SourceFile, language: Language, start: int, end: int) -> list[Statement]:
+    """Every statement of a stretch, those inside others after them."""
+    f = file.function_at(start)
+    body = language.body(file, f) if f is not None else file.statements
+    rows = [body, *(b.statements for _, b in all_blocks(file, language, body) if not further(b))]
+    return [s for row in rows for s in row if start <= s.start and s.end <= end]
+
+
+def things(
+    file: SourceFile, language: Language, free_: Sequence[Symbol], evident: Sequence[EvidentThing] = ()
+) -> list[list[Thing]]:
+    """Rows of objects that variables tell of: numbered copies, those that all evidence tells of, and those with a first
+    word in common."""
+    found: list[list[Thing]] = []
     for family in families(file, language, list(free_)):
         stem = family.stem or (family.told.told[0] if family.told is not None else "")
         if stem:
@@ -89,6 +191,14 @@ def things(file: SourceFile, language: Language, free_: Sequence[Symbol]) -> lis
                 Thing(stem, n, {row[n]: p for p, row in family.variables.items() if n in row}) for n in family.numbers
             ])  # fmt: skip
     taken = {s for row in found for t in row for s in t.roles}
+    kinds = classify(file, language)
+    companions = frozenset(s for s, v in kinds.items() if v.nature == "companion")
+    about = Concerns(file, language, Effects(file, language)) if evident else None
+    for thing in evident:
+        mine = {s: s.name for s in thing.symbols if s not in taken}
+        if mine:
+            found.append([Evident(thing.noun, -1, mine, companions - set(mine), about)])
+            taken |= set(mine)
     stems: dict[str, dict[Symbol, str]] = {}
     for s in free_:
         if s not in taken and (word := first_word(s.name, language.write.words)):

@@ -25,6 +25,7 @@ from ...naming.verbs import remark
 from ...program.language import Language
 from ...program.line_ranges import lines_of
 from ...program.model import SourceFile, Statement, Symbol
+from .paragraphs import blank_between, set_apart
 from .pieces import Piece, turn_locals
 
 MIN_LOOP_LINES = 18  # lines of a loop's body from which it is cut
@@ -119,11 +120,6 @@ def one_after_another(
             if s.references and all(row[0].start <= r.start < row[-1].end for r in s.references)
         }
         yield from main_piece(file, language, row, words, locals_ | own, taken)
-
-
-def blank_between(file: SourceFile, a: Statement, b: Statement) -> bool:
-    """Whether a blank line stands between two statements."""
-    return any(not line.strip() for line in file.slice(a.end, b.start).split("\n")[1:-1])
 
 
 def job_words(file: SourceFile, language: Language, concern: str, row: Sequence[Statement]) -> list[str]:
@@ -290,13 +286,6 @@ def concern_rows(
                 for s in body
                 if subject_of(file, language, s) and lines_in(file, [s]) * 2 > lines_in(file, body) and len(body) > 1
             )
-
-
-def set_apart(file: SourceFile, language: Language, before: Statement, s: Statement) -> bool:
-    """Whether the author began something new there: a blank line and a remark of a few words."""
-    return blank_between(file, before, s) and bool(
-        remark(file, Region(file, language, s.start, s.end, None, [s]), language.write)
-    )
 
 
 def main_piece(

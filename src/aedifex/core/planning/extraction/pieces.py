@@ -21,7 +21,7 @@ from ...analysis.regions.repeats import repeats
 from ...analysis.variable_kinds import classify
 from ...design.tables import ClassDesign
 from ...naming.identifiers import free, like, says
-from ...naming.verbs import guarded_words, question, verb
+from ...naming.verbs import guarded_words, key_asked, question, remark, verb
 from ...program.edits import applied
 from ...program.language import Language
 from ...program.line_ranges import Place, lines_of, moved_offset
@@ -30,6 +30,8 @@ from ...program.program import Program, reread
 from ...program.refusal import Refusal
 from ...rewrites.extract_function.extraction import Lifter
 from .data_clumps import Thing, things
+from .evident_things import EvidentThing
+from .paragraphs import set_apart
 
 EACH = frozenset({"all", "each", "every"})
 
@@ -122,12 +124,18 @@ def reason_without(why: str, names: Mapping[str, Piece]) -> str:
     return f"{head}used by the same functions ({', '.join(left)})" if left else f"{head}worked on together"
 
 
-def pieces(file: SourceFile, language: Language, free_: Sequence[Symbol], items: Sequence[Thing] = ()) -> list[Piece]:
+def pieces(
+    file: SourceFile,
+    language: Language,
+    free_: Sequence[Symbol],
+    items: Sequence[Thing] = (),
+    evident: Sequence[EvidentThing] = (),
+) -> list[Piece]:
     """What is to be lifted, in source order. ``free_``: the variables that may become fields; ``items``: objects of
-    lists."""
+    lists; ``evident``: things of the main code."""
     used = {n for s in file.scope.walk() for n in s.symbols} | set(language.builtins)
     found: list[Piece] = []
-    for row in [*things(file, language, free_), *([t] for t in items)]:
+    for row in [*things(file, language, free_, evident), *([t] for t in items)]:
         for group in outermost_groups(list(matched(file, language, row, clump_regions(file, language, row)))):
             named = frozenset(n for t in row for n in t.named)
             words = named_after(group[0], row[0])
@@ -178,6 +186,8 @@ def named_after(region: Region, thing: Thing) -> list[str]:
             return list(words)
     if region.statements:
         sets = thing.sets(region.file.within(region.start, region.end))
+        if thing.shows(region.start, region.end) and not remark(region.file, region, write):
+            return ["draw"]
         return [w for w in verb(region, own, sets, thing.stem, write) if not says(w, {thing.stem})] or ["update"]
     return question(region, own, thing.stem, write) or guarded_words(region, thing.stem, write)
 
@@ -339,7 +349,8 @@ def longest_rows(
             yield [block[j] for j in run]
             run = []
         mine = of_one(file, language, block[i], thing, state)
-        if run and not (mine and thing.one(file, block[run[0]].start, block[i].end)):
+        new = bool(run) and thing.parted and set_apart(file, language, block[i - 1], block[i])
+        if run and (new or not (mine and thing.one(file, block[run[0]].start, block[i].end))):
             yield [block[j] for j in run]
             run = []
         if mine:
@@ -358,9 +369,9 @@ def of_one(file: SourceFile, language: Language, s: Statement, thing: Thing, sta
 def quiet(file: SourceFile, language: Language, start: int, end: int, thing: Thing) -> bool:
     """Whether nothing is called but what only works something out, and methods of the object's own data."""
     calls = file.calls_within(start, end)
-    inner = [c for c in calls if c.callee.symbol not in thing.roles]
+    inner = [c for c in calls if c.callee.symbol not in thing.roles and not thing.may_call(c.callee.start)]
     return all(language.purity(file, (c.callee.start, c.end)) != "effect" for c in inner) and not any(
-        start <= at < end for at in file.opaque_calls
+        start <= at < end and not thing.may_call(at) for at in file.opaque_calls
     )
 
 
@@ -378,7 +389,9 @@ def does_enough(region: Region, thing: Thing) -> bool:
     if firsts and all(s.kind == "assign" for s in region.statements):
         return False  # first values
     if not thing.sets(refs):
-        return False
+        return thing.shows(region.start, region.end) and len(refs) > 1
+    if thing.shows(region.start, region.end) or key_asked(region):
+        return True
     plain = all(s.kind in ("assign", "augment", "expression") for s in region.statements)
     return len(region.statements) > 1 or not plain or thing.worth(refs, region.statements[0])
 

@@ -1,0 +1,309 @@
+"""The things that a program's variables are of, told by all that speaks of them: names, functions, headings, and lines
+that work on several at once.
+
+x = 60                                def draw_tram(): ... x, y, livery ...
+livery = RED                →         the tram's are x, y and livery, and doors_open, which draw_tram reads too
+
+A noun of the program is a thing: what functions are named after, what several variables begin with, what stands above a
+paragraph of first values. Each variable is its whose evidence weighs most.
+"""
+
+from __future__ import annotations
+
+import re
+from collections import Counter, defaultdict
+from collections.abc import Iterator, Sequence
+from collections.abc import Set as AbstractSet
+from dataclasses import dataclass, field
+
+from ...analysis.effects import Effects
+from ...analysis.groups import first_word
+from ...analysis.handlers import main_statements
+from ...analysis.regions.region import all_blocks
+from ...analysis.variable_kinds import classify
+from ...naming.identifiers import VERBS
+from ...naming.inflection import singular
+from ...naming.verbs import PLACES, SPEEDS, remark_words
+from ...program.language import Language
+from ...program.model import Function, SourceFile, Statement, Symbol
+
+# What each kind of evidence counts. Judged by a person on programs of beginners: a name is the author's own word for it, a
+# function named after a thing works on that thing, a heading is often for more than one, and lines that use several
+# variables at once only say that they belong together.
+STEM, READER, HEADING, TOGETHER = 4.0, 3.0, 2.0, 1.0
+ENOUGH = 1.5  # evidence from which a variable is a thing's
+LEAD = 1.25  # how much more the strongest must weigh than the next
+MIN_VARIABLES = 3  # variables of a thing of which no two names begin alike
+ROUNDS = 4
+STEERING = re.compile(r"\bK_|[kK]ey")  # what a condition that asks for a key says
+PLAYER = "player"  # what keys steer, where nobody says what it is
+PLAIN = ("assign", "augment", "expression")
+SHARED = 0.3  # share of the lines over one of two unnamed things that are over both, from which they are one
+BROAD = frozenset(
+    """
+    screen window display game app program everything all stuff background input event events key keys text message
+    messages menu frame frames loop main state data info value values result results line lines list lists number
+    score scores level levels lives stats mouse button scene view picture pictures image images sound sounds music
+    time timer clock step steps turn turns position positions object objects item items thing things variable variables
+    settings setting setup config constant constants color colors colour colours font fonts function functions
+    """.split()
+)  # words that name no thing of a program
+NO_NOUNS = frozenset(
+    """
+    is has can may must not max min num last next new old cur current left right top bottom up down start end my your
+    our their temp tmp total count first second prev previous default walk hop fly swim climb shoot hit attack bounce
+    spin slide crawl kick throw catch drop pick use all any each big small no non
+    """.split()
+)  # first words of names that say how, where or what is done
+CONFIGURING = frozenset([*PLACES, *SPEEDS, "pace", "size", "radius", "name", "letter", "symbol", "image", "img", "color", "colour"])
+OF_THE_GAME = frozenset(
+    """
+    score points level lives life over won win lost running playing paused pause done quit finished active highscore
+    hiscore turn round gameover
+    """.split()
+)  # what is the whole program's
+
+
+@dataclass
+class Evidence:
+    """What speaks for a variable being a thing's: by noun, each reason with its weight."""
+
+    weights: dict[str, float] = field(default_factory=lambda: defaultdict(float))
+    reasons: dict[str, list[str]] = field(default_factory=lambda: defaultdict(list))
+
+    def copy(self) -> Evidence:
+        return Evidence(defaultdict(float, self.weights), defaultdict(list, {n: [*r] for n, r in self.reasons.items()}))
+
+    def add(self, noun: str, weight: float, reason: str = "") -> None:
+        self.weights[noun] += weight
+        if reason and reason not in self.reasons[noun]:
+            self.reasons[noun].append(reason)
+
+    @property
+    def best(self) -> str:
+        """The noun that outweighs the others; "" if none does."""
+        rows = sorted(self.weights.items(), key=lambda e: (-e[1], e[0]))
+        if not rows or rows[0][1] < ENOUGH:
+            return ""
+        return rows[0][0] if len(rows) == 1 or rows[0][1] >= rows[1][1] * LEAD else ""
+
+
+@dataclass(frozen=True)
+class EvidentThing:
+    """``noun``: what it is called; ``symbols``: its variables, in the order of the source; ``why``: what speaks for
+    it."""
+
+    noun: str
+    symbols: tuple[Symbol, ...]
+    why: tuple[str, ...]
+
+
+def evident_things(
+    file: SourceFile, language: Language, free: Sequence[Symbol], passing: AbstractSet[Symbol] = frozenset()
+) -> list[EvidentThing]:
+    """The things of a file's main code, with their variables. ``free``: variables that may become fields; ``passing``:
+    those that each turn makes anew."""
+    return Gathering(file, language, free, passing).things()
+
+
+class Gathering:
+    """Collects what speaks for each variable."""
+
+    def __init__(
+        self, file: SourceFile, language: Language, free: Sequence[Symbol], passing: AbstractSet[Symbol] = frozenset()
+    ) -> None:
+        self.passing = passing
+        self.file, self.language, self.write = file, language, language.write
+        self.effects = Effects(file, language)
+        self.kinds = classify(file, language)
+        self.free = [s for s in free if s in self.kinds and not self.whole_programs(s)]
+        self.found: dict[Symbol, Evidence] = {s: Evidence() for s in self.free}
+        self.readers: dict[str, list[Function]] = defaultdict(list)
+
+    def whole_programs(self, s: Symbol) -> bool:
+        """Whether a variable is no single thing's: a device, a constant in capitals, a flag that ends the loop, a
+        score."""
+        kind = self.kinds[s]
+        words = self.write.words(s.name)
+        if s in self.passing:
+            return True
+        if s.name.isupper() or (kind.nature == "constant" and not (self.plain(s) and words[-1] in CONFIGURING)):
+            return True
+        if kind.nature == "companion" and not self.plain(s) and not any(r.mutates for r in s.references):
+            return True
+        return bool(set(words) & OF_THE_GAME) or self.ends_loop(s)
+
+    def plain(self, s: Symbol) -> bool:
+        """Whether its first value is plain data: nothing is called for it that does something."""
+        first = self.kinds[s].first
+        if first is None or first.value is None:
+            return False
+        start, end = first.value
+        others = any(start <= at < end for at in [*self.file.opaque_calls, *self.file.quiet_calls])
+        calls = others or any(True for _ in self.file.calls_within(start, end))
+        return not calls or self.language.purity(self.file, first.value) != "effect"
+
+    def ends_loop(self, s: Symbol) -> bool:
+        """Whether a loop of the main code goes on as long as a variable says so."""
+        loops = [x for x in self.main if x.kind == "while"]
+        heads = [(x.start, b.start) for x in loops for b in self.language.regions.blocks(self.file, x)[:1]]
+        return any(a <= r.start < b for r in s.references for a, b in heads)
+
+    @property
+    def main(self) -> list[Statement]:
+        return main_statements(self.file, self.effects, self.language)
+
+    def things(self) -> list[EvidentThing]:
+        self.by_stems()
+        self.by_functions()
+        self.by_headings()
+        self.join_unnamed()
+        self.together()
+        members: dict[str, list[Symbol]] = defaultdict(list)
+        for s in self.free:
+            if noun := self.found[s].best:
+                members[noun].append(s)
+        found = [self.thing(noun, symbols) for noun, symbols in members.items() if self.enough(noun, symbols)]
+        return [t for t in found if t.noun]
+
+    def thing(self, noun: str, symbols: Sequence[Symbol]) -> EvidentThing:
+        reasons = Counter(why for s in symbols for why in self.found[s].reasons[noun])
+        called = noun if not self.unnamed(noun) else PLAYER if self.steered(symbols) else ""
+        return EvidentThing(called, tuple(symbols), tuple(why for why, _ in reasons.most_common(3)))
+
+    def steered(self, symbols: Sequence[Symbol]) -> bool:
+        """Whether what keys bring about sets some of these."""
+        for s, block in all_blocks(self.file, self.language, self.main):
+            if s.kind == "if" and STEERING.search(self.file.slice(s.start, block.start)):
+                if any(r.symbol in symbols and r.writes for r in self.file.within(block.start, block.end)):
+                    return True
+        return False
+
+    def enough(self, noun: str, symbols: Sequence[Symbol]) -> bool:
+        """Whether these are a thing: several variables that change, or two that begin alike."""
+        changing = [s for s in symbols if self.kinds[s].nature != "constant"]
+        alike = [s for s in symbols if first_word(s.name, self.write.words) == noun]
+        return len(changing) >= MIN_VARIABLES or (len(changing) > 1 and len(alike) > 1)
+
+    def by_stems(self) -> None:
+        """Variables whose names begin with the same word, or with a noun of the program."""
+        firsts = {s: first_word(s.name, self.write.words) for s in self.free}
+        counts = Counter(w for w in firsts.values() if w)
+        for s, word in firsts.items():
+            if word and counts[word] > 1 and word not in BROAD:
+                self.found[s].add(singular(word), STEM, f"their names begin with {word}")
+
+    def unnamed(self, noun: str) -> bool:
+        """Whether a word of names is none for a thing."""
+        return noun in NO_NOUNS or noun in VERBS or noun.endswith(("ing", "ed"))
+
+    def join_unnamed(self) -> None:
+        """What the same lines work on is one, where nobody says what its parts are."""
+        rows: dict[str, list[int]] = defaultdict(list)
+        mine = {s: e.best for s, e in self.found.items()}
+        for i, (start, end) in enumerate(self.smallest()):
+            for noun in {mine[r.symbol] for r in self.file.within(start, end) if r.symbol in mine}:  # type: ignore[index]
+                rows[noun].append(i)
+        nouns = [n for n in rows if n and self.unnamed(n)]
+        for i, a in enumerate(nouns):
+            for b in nouns[i + 1 :]:
+                both, least = len({*rows[a]} & {*rows[b]}), min(len(rows[a]), len(rows[b]))
+                if both >= SHARED * least:
+                    for e in self.found.values():
+                        if b in e.weights:
+                            e.weights[a] = max(e.weights.get(a, 0.0), e.weights.pop(b))
+                            e.reasons[a] += e.reasons.pop(b, [])
+                    rows[a] = sorted({*rows[a], *rows[b]})
+                    rows[b] = []
+
+    def by_functions(self) -> None:
+        """Variables that functions use which are named after a thing."""
+        for f in self.file.tops:
+            noun = self.noun_of(f)
+            touched = [s for s in self.free if s in self.effects.direct(f.start, f.end).names] if noun else []
+            if touched:
+                self.readers[noun].append(f)
+        for noun, functions in self.readers.items():
+            for f in functions:
+                for s in [s for s in self.free if s in self.effects.direct(f.start, f.end).names]:
+                    others = sum(
+                        s in self.effects.direct(g.start, g.end).names
+                        for n, rows in self.readers.items()
+                        if n != noun
+                        for g in rows
+                    )
+                    self.found[s].add(noun, READER / (len(functions) * (1 + others)), f"{f.name} works on them")
+
+    def noun_of(self, f: Function) -> str:
+        """The thing that a function is named after: what follows the verb; "" if it is named after none."""
+        words = [w.rstrip("0123456789") for w in self.write.words(f.name)]
+        after = words[1:] if words and words[0] in VERBS else []
+        nouns = [singular(w) for w in after if len(w) > 2 and w not in VERBS and w not in BROAD]
+        return nouns[0] if nouns and nouns[0] not in BROAD else ""
+
+    def by_headings(self) -> None:
+        """Variables that get their first values in one paragraph under a remark that names a thing."""
+        nouns = {n for e in self.found.values() for n in e.weights}
+        for said, row in self.paragraphs():
+            spoken = [singular(w) for w in said]
+            named = next((w for w in spoken if w in nouns), "")
+            alone = [w for w in spoken if w not in BROAD and w not in VERBS]
+            noun = named or (alone[0] if len(alone) == 1 and len(row) >= MIN_VARIABLES else "")
+            for s in row if noun else []:
+                self.found[s].add(noun, HEADING, f"they stand under '{' '.join(said)}'")
+
+    def paragraphs(self) -> Iterator[tuple[list[str], list[Symbol]]]:
+        """The words above each paragraph of first values, and the variables that get them there."""
+        said: list[str] = []
+        row: list[Symbol] = []
+        last = -1
+        for s in self.main:
+            symbol = s.target.symbol if s.target is not None else None
+            line = self.file.line(self.write.comment_start(self.file, s.start))
+            if line > last + 1 or symbol not in self.found or self.write.comment_start(self.file, s.start) < s.start:
+                yield said, row
+                said, row = remark_words(self.file, s.start, self.write), []
+            if symbol in self.found and symbol is not None:
+                row.append(symbol)
+            last = self.file.line(s.end - 1)
+        yield said, row
+
+    def together(self) -> None:
+        """Variables that lines of the main code use together with those of a thing, and with those, and so on."""
+        rows = [
+            {r.symbol for r in self.file.within(start, end) if r.symbol in self.found} for start, end in self.smallest()
+        ]
+        alone = {s: e.copy() for s, e in self.found.items()}
+        for _ in range(ROUNDS):
+            sure = {s: e.best for s, e in self.found.items()}
+            for s in self.free:
+                beside = [{sure[x] for x in used if x is not s and x is not None and sure[x]} for used in rows if s in used]
+                counts = Counter(noun for nouns in beside for noun in nouns)
+                self.found[s] = alone[s].copy()
+                for noun, count in counts.items():
+                    weight = TOGETHER * min(2.0, count * 2 / sum(counts.values()))
+                    self.found[s].add(noun, weight, "lines use them together")
+
+    def smallest(self) -> Iterator[tuple[int, int]]:
+        """The innermost blocks of the main code and of functions that are named after nothing, and their plain
+        statements."""
+        body = [s for s in self.main if s.kind not in ("function", "class")]
+        functions = [f for f in self.file.tops if not self.noun_of(f)]
+        rows = [body, *(self.language.body(self.file, f) for f in functions)]
+        for row in rows:
+            yield from self.plain_spans(row)
+            for s, block in all_blocks(self.file, self.language, row):
+                chained = self.language.regions.blocks(self.file, s)
+                at = next((i for i, b in enumerate(chained) if b.start == block.start), 0)
+                head = s.start if not at else chained[at - 1].end
+                simple = all(x.kind in PLAIN for x in block.statements)
+                if s.kind in ("if", "while") and simple:  # what a branch asks for and what it does
+                    yield head, block.end
+                else:
+                    yield from self.plain_spans(block.statements)
+
+    def plain_spans(self, row: Sequence[Statement]) -> Iterator[tuple[int, int]]:
+        firsts = {id(k.first) for k in self.kinds.values() if k.first is not None}
+        for s in row:
+            if s.kind in PLAIN and id(s) not in firsts:
+                yield s.start, s.end
