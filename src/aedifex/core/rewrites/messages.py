@@ -3,6 +3,10 @@
 from ..program.messages import SHARES_LINE as SHARES_LINE
 from ..program.refusal import Message
 
+NO_FILE_OF_CONSTANTS = Message(
+    "no-file-of-constants", "in {language}, constants are shared without a file of their own", "leave 'file' out"
+)
+NO_CONSTANT = Message("no-constant", "'{name}' is no constant that is set once, at the top", "leave 'file' out")
 OVERLAP = Message("overlap", "{why}", "put each statement there on a line of its own")
 COPY_STALE = Message("copy-stale", "'{source}' is set again, and a copy would go stale", "pass it in with 'add'")
 SOURCE_SET_AFTER = Message(

@@ -26,6 +26,7 @@ from .inline_main.rewrite import InlineMain
 from .introduce_constant import IntroduceConstant
 from .introduce_variable import IntroduceVariable
 from .list_of_objects.rewrite import AskItems, ListOfObjects
+from .move_class.constants import ShareConstants
 from .move_class.rewrite import MoveClass
 from .name_handlers.rewrite import NameInlineHandlers
 from .order_methods import OrderMethods
@@ -65,7 +66,7 @@ PREPARE: tuple[Rewrite[Any], ...] = (IntroduceConstant(), *UNFOLDING, *AFTER_UNF
 MAKE: tuple[ClassRewrite, ...] = (SplitDeclarations(), FoundClass(), ShareField(), FunctionToMethod())
 MODEL: tuple[ClassRewrite, ...] = (*MAKE, ExtendBase())
 APP: tuple[ClassRewrite, ...] = (*MAKE, PassArguments(), WrapMain(), ExtendBase())
-FINISH: tuple[ClassRewrite, ...] = (ExtractBase(), OrderMethods(), MoveClass(), CleanUp())
+FINISH: tuple[ClassRewrite, ...] = (ExtractBase(), OrderMethods(), ShareConstants(), MoveClass(), CleanUp())
 REWRITES: tuple[Rewrite[Any] | ClassRewrite, ...] = (*PREPARE, *APP, *FINISH)
 
 

@@ -59,15 +59,98 @@ def method_functions(facts: FileFacts, c: ClassDesign) -> list[Function]:
     return [f for f in facts.top_functions if f.name in names]
 
 
-def constant_stays(plan: FilePlan) -> list[StayDesign]:
-    """Constants, with the file of the first class that reads each: they move with it."""
-    facts, readers = plan.facts, dict[Symbol, str]()
-    for c in by_dependency(list(plan.classes)):
-        if c.file and facts.language.placement == "imports":
-            read = {s for f in method_functions(facts, c) for s in facts.effects.of(f).reads & facts.constants}
-            for s in read:
-                readers.setdefault(s, c.file)
-    return [StayDesign(s.name, "constant", readers.get(s, "")) for s in facts.kinds if s in facts.constants]
+def constant_stays(plan: FilePlan, taken: set[str]) -> list[StayDesign]:
+    """Constants, with the file in which each ends up: that of the one class that reads it, or one of constants, with all
+    of its paragraph, where several files do. ``taken``: names that no new file can have; grows."""
+    facts, readers = plan.facts, dict[Symbol, list[str]]()
+    if facts.language.placement == "imports":
+        for c in by_dependency(list(plan.classes)):
+            read = read_by(plan, spans_of_class(facts, c))
+            for s in read if c.file else ():
+                readers.setdefault(s, []).append(c.file)
+        for s in read_by(plan, spans_left(plan)):
+            readers.setdefault(s, []).append(facts.file.path)
+    shared = {s for s, files in readers.items() if len(set(files)) > 1 and can_be_shared(facts, s)}
+    block = {s for row in constant_paragraphs(facts) if shared & set(row) for s in row if can_be_shared(facts, s)}
+    block |= resting(facts, block)
+    home = file_of_constants(facts, taken) if block else ""
+    stays = []
+    for s in facts.kinds:
+        if s in facts.constants:
+            own = next((f for f in readers.get(s, ()) if f != facts.file.path), "")
+            stays.append(StayDesign(s.name, "constant", home if home and s in block else own))
+    return stays
+
+
+def read_by(plan: FilePlan, spans: Iterable[tuple[int, int]]) -> set[Symbol]:
+    """The constants that stretches of code read, and functions that they call and that no class takes."""
+    effects = plan.facts.effects
+    queue, found, seen = list(spans), set[Symbol](), set[Symbol]()
+    while queue:
+        touch = effects.direct(*queue.pop())
+        found |= touch.reads & plan.facts.constants
+        more = touch.uses - seen - plan.functions
+        seen |= more
+        queue += [(effects.units[s].start, effects.units[s].end) for s in more]
+    return found
+
+
+def spans_left(plan: FilePlan) -> list[tuple[int, int]]:
+    """The code that no class takes: functions and classes that stay, and main code where there is no app."""
+    facts = plan.facts
+    left = [(f.start, f.end) for f in facts.file.tops if f.symbol not in plan.functions]
+    left += [(s.start, s.end) for s, _ in facts.file.classes if s.parent is facts.file.scope]
+    if plan.app is None:
+        firsts = {id(v.first) for v in facts.kinds.values() if v.first is not None}
+        left += [(s.start, s.end) for s in facts.effects.main() if id(s) not in firsts]
+    return left
+
+
+def can_be_shared(facts: FileFacts, s: Symbol) -> bool:
+    """Whether a constant stands at the top of the file, as plain data that needs nothing but other constants."""
+    first = facts.kinds[s].first
+    if first is None or first.value is None or first not in facts.file.statements or s.name in facts.task.kept:
+        return False
+    used = {r.symbol for r in facts.file.within(*first.value) if r.symbol is not None and r.symbol.kinds}
+    return facts.language.purity(facts.file, first.value) != "effect" and used <= facts.constants
+
+
+def resting(facts: FileFacts, block: AbstractSet[Symbol]) -> set[Symbol]:
+    """The constants with which those of a block are worked out."""
+    found: set[Symbol] = set()
+    queue = list(block)
+    while queue:
+        first = facts.kinds[queue.pop()].first
+        used = {r.symbol for r in facts.file.within(*first.value)} if first is not None and first.value else set()
+        more = {s for s in used if s in facts.constants} - found - block
+        found |= more
+        queue += more
+    return found
+
+
+def constant_paragraphs(facts: FileFacts) -> list[list[Symbol]]:
+    """Constants in the order of the source; those without a blank line between them are one row."""
+    found: list[list[Symbol]] = []
+    last = -1
+    firsts = [(k.first, s) for s, k in facts.kinds.items() if s in facts.constants and k.first is not None]
+    for first, s in sorted(firsts, key=lambda e: e[0].start):
+        line = facts.file.line(facts.write.comment_start(facts.file, first.start))
+        if line > last + 1 or not found:
+            found.append([])
+        found[-1].append(s)
+        last = facts.file.line(first.end - 1)
+    return found
+
+
+def file_of_constants(facts: FileFacts, taken: set[str]) -> str:
+    """A free name for a file of constants beside the source; "" if there is none."""
+    stem = facts.write.module_of(facts.file.path)
+    for name in ("Constants", facts.write.class_name([stem, "constants"])):
+        path = file_for(name, "constants", facts.file.path, facts.write, taken)
+        if path and facts.write.module_of(path).lower().endswith("constants"):
+            taken |= {path, facts.write.module_of(path)}
+            return path
+    return ""
 
 
 def with_standing(plan: FilePlan, standing: Iterable[ClassDesign]) -> FilePlan:

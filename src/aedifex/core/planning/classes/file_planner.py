@@ -32,7 +32,7 @@ def plan_classes(facts: FileFacts, taken_files: set[str]) -> FilePlan:
     kept_companions(facts.file, facts.language, classes, facts.kinds)
     common_bases(facts.file, facts.language, classes, set(facts.names))
     give_files_to(plan.facts, classes, taken_files, plan.bound)
-    return with_rest(plan)
+    return with_rest(plan, taken_files)
 
 
 def untouched(facts: FileFacts, why: str) -> FilePlan:
@@ -50,9 +50,9 @@ def with_models(plan: FilePlan, lone: bool) -> FilePlan:
     return replace(plan, bound=frozenset(c.name for c in found.candidates if c.bound))
 
 
-def with_rest(plan: FilePlan) -> FilePlan:
+def with_rest(plan: FilePlan, taken_files: set[str]) -> FilePlan:
     """With constants, and a reason for all that stays."""
-    plan = plan.staying(*constant_stays(plan))
+    plan = plan.staying(*constant_stays(plan, taken_files))
     facts, stated = plan.facts, {x.name for x in plan.stays}
     stays = [
         StayDesign(f.name, plan.why_not[f.name])

@@ -202,7 +202,7 @@ class Gathering:
         rows: dict[str, list[int]] = defaultdict(list)
         mine = {s: e.best for s, e in self.found.items()}
         for i, (start, end) in enumerate(self.smallest()):
-            for noun in {mine[r.symbol] for r in self.file.within(start, end) if r.symbol in mine}:  # type: ignore[index]
+            for noun in {mine[r.symbol] for r in self.file.within(start, end) if r.symbol in mine}:
                 rows[noun].append(i)
         nouns = [n for n in rows if n and self.unnamed(n)]
         for i, a in enumerate(nouns):

@@ -92,13 +92,18 @@ class FileMover:
         statement = next(s for s in self.file.statements if s.kind == "class" and s.start <= scope.start < s.end)
         if self.context.language.placement != "imports":
             return self.bodily(statement)
-        needs = dependencies(self.file, self.context.language, [statement])
+        return self.relocated([statement], {self.design.name})
+
+    def relocated(self, statements: list[Statement], offered: set[str]) -> Edits:
+        """Statements go to the new file with all that they need. ``offered``: names in them that others import in any
+        case."""
+        needs = dependencies(self.file, self.context.language, statements)
         if needs.refusal:
             message, at = needs.refusal
             raise messages.STAYS_IN_FILE.at(self.file, at, why=message, class_=self.design.name, path=self.file.path)
-        moving = whole_declarations([*needs.moving, statement])
+        moving = whole_declarations([*needs.moving, *statements])
         names = self.wanted_back(moving)
-        self.out.create(self.design.file, self.new_text(needs, moving, {*names, self.design.name}))
+        self.out.create(self.design.file, self.new_text(needs, moving, {*names, *offered}))
         for s in moving:
             start = self.write.comment_start(self.file, s.start)
             after = self.write.blank_after(self.file, self.write.line_end(self.file, s.end))

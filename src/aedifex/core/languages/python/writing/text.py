@@ -244,8 +244,13 @@ class PythonText(PlainText):
 
         Where all names of a module are imported, the order of the statements says which of two names counts: it stays.
         """
-        if any(line.endswith(" import *\n") for line in lines):
-            return "".join(dict.fromkeys(lines))
+        stars = [i for i, line in enumerate(lines) if line.endswith(" import *\n")]
+        if stars:
+            mine = [line for line in lines if line.split()[1].split(".")[0] in own]
+            if any(line in mine for line in lines[: stars[-1]]):
+                return "".join(dict.fromkeys(lines))
+            after = self.merged_imports(mine, own)
+            return "".join(dict.fromkeys(x for x in lines if x not in mine)) + ("\n" if after else "") + after
         names: dict[str, set[str]] = {}
         whole: list[tuple[str, str]] = []
         for line in sorted(set(lines)):
