@@ -11,6 +11,7 @@ from ..analysis.regions.region import Region, chain
 from ..program.code_text import starts_remark
 from ..program.facets.text import Text
 from ..program.model import SourceFile
+from .attributes import PLACES, SPEEDS
 from .inflection import singular
 
 ARTICLES = frozenset(
@@ -19,7 +20,9 @@ ARTICLES = frozenset(
     """.split()
 )
 STATES = frozenset("open closed shut on off active enabled visible shown hidden up down lit".split())
-NO_VERBS = frozenset("a an the not no if when while this these that here there only some any it we you each every all both".split())
+NO_VERBS = frozenset(
+    "a an the not no if when while this these that here there only some any it we you each every all both".split()
+)  # what says what is done does not begin so
 FURTHER = frozenset(
     """
     over under of with into onto from for to by at in on off through around until while when if so but and or than
@@ -33,8 +36,6 @@ MAX_WORDS = 3  # words of a name
 LIMITED = re.compile(
     r"[a-z_]\w*(?:\[\w+\])?(<|>|<=|>=)[(]?-?(\d[\d.]*|[A-Z][A-Z_0-9]*|width|height)([-+*/]\w+)?[)]?", re.ASCII
 )
-PLACES = ("x", "y", "z", "pos", "position", "row", "col", "column", "angle")
-SPEEDS = ("speed", "velocity", "vel", "dx", "dy", "vx", "vy", "step", "direction")
 
 
 def remark(file: SourceFile, region: Region, write: Text) -> list[str]:

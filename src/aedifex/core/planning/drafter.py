@@ -187,7 +187,9 @@ def plan_file(
     path = task.path
     items, evident = things_of_lists(program, task), things_of_main(program, task)
     wanted = [
-        p for p in liftable(program, task, items, evident) if p.region.function is None or p.region.function.name not in handlers
+        p
+        for p in liftable(program, task, items, evident)
+        if p.region.function is None or p.region.function.name not in handlers
     ]
     registering, without = task.entry and bool(unfoldings(program, path)), ""
     while True:

@@ -36,7 +36,7 @@ from .extraction.data_clumps import Held, Item, Thing, held_things, item_things
 from .extraction.evident_things import EvidentThing, evident_things
 from .extraction.extracted_classes import parts_in
 from .extraction.long_methods import long_methods
-from .extraction.main_loop_split import cuts, taken_by
+from .extraction.main_loop_split import MAX_LEFT_LINES, cuts, taken_by
 from .extraction.pieces import Piece, lift_all, pieces, turn_locals
 
 MAX_MAIN_STATEMENTS = 500  # statements of main code beyond which it is data, and no line of it is to be a method
@@ -180,9 +180,7 @@ def things_of_main(program: Program, task: Task) -> list[EvidentThing]:
     return evident_things(file, language, left, turn_locals(file, language)) if left else []
 
 
-def liftable(
-    program: Program, task: Task, items: Sequence[Thing], evident: Sequence[EvidentThing] = ()
-) -> list[Piece]:
+def liftable(program: Program, task: Task, items: Sequence[Thing], evident: Sequence[EvidentThing] = ()) -> list[Piece]:
     """Lines that others do over one object's data, unless something forbids to touch the file. ``items``: objects of
     lists; ``evident``: things of the main code."""
     file, language = program.files[task.path], program.language
@@ -196,14 +194,24 @@ def liftable(
     if task.entry and task.idea == "use" and not language.joined:
         taken = taken_by(file, language) | {p.name for p in work}
         whole = {(p.region.start, p.region.end) for p in work}
-        own = [(p.region.start, p.region.end) for p in work if any({s.name for s in t.symbols} >= p.named for t in evident)]
+        things = [{s.name for s in t.symbols} for t in evident]
+        own = [(p.region.start, p.region.end) for p in work if any(names >= p.named for names in things)]
         work += [
             p
             for p in cuts(file, language, Effects(file, language), taken)
-            if (p.region.start, p.region.end) not in whole
-            and not any(a <= p.region.start and p.region.end <= b for a, b in own)
+            if (p.region.start, p.region.end) not in whole and enough_left(file, p, own)
         ]
     return work
+
+
+def enough_left(file: SourceFile, piece: Piece, own: Sequence[tuple[int, int]]) -> bool:
+    """Whether lines are still worth a method, once those that are a thing's own are one call each."""
+    start, end = piece.region.start, piece.region.end
+    if any(a <= start and end <= b for a, b in own):
+        return False
+    inside = [(a, b) for a, b in own if start <= a and b <= end]
+    lines = file.line(end - 1) - file.line(start) + 1
+    return lines - sum(file.line(b - 1) - file.line(a) for a, b in inside) > MAX_LEFT_LINES or not inside
 
 
 def loose_lists(program: Program, file: SourceFile, task: Task) -> set[Symbol]:

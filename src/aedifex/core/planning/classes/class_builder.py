@@ -11,11 +11,14 @@ from ...analysis.late_reads import read_after, rebound
 from ...analysis.startup import running
 from ...design.origin import Origin
 from ...design.tables import ClassDesign, FieldDesign, MethodDesign, ObjectDesign
+from ...naming.attributes import CONFIGURING, SPEEDS
 from ...naming.verbs import turned
 from ...program.model import Call, Function, Symbol
 from .candidates import Fit, Link, Need
 from .facts import FileFacts, origin_in
 from .names import short_names
+
+STILL = ("0", "0.0", "0f", "0.0f", "(0, 0)", "[0, 0]")  # a speed at which every thing begins
 
 
 class ClassBuilder:
@@ -106,9 +109,10 @@ class ClassBuilder:
         short = short_names(self.facts, [s.name for s in first], stems, hidden_by)
         if len(self.rows) > 1:
             short = self.without_numbers(short)
+        configured = self.configured(first, founding) if role != "app" else set()
         for i, s in enumerate(first):
             names = [row[i].name if row[i] is not None else "" for row in self.rows]  # type: ignore[union-attr]
-            kind = founding.kind(i)
+            kind = "argument" if i in configured else founding.kind(i)
             hidden = role == "app" or self.only_inside(i, spans, founding.starts[0][i].statement)
             value = ""
             start = founding.starts[0][i]
@@ -125,7 +129,7 @@ class ClassBuilder:
                     hidden,
                 )
             )
-        arguments = [i for i in range(len(first)) if founding.kind(i) == "argument"]
+        arguments = [i for i in range(len(first)) if i in configured or founding.kind(i) == "argument"]
         arguments.sort(key=lambda i: founding.starts[0][i].value[0])
         for index, obj in enumerate(objects):
             obj.args = [self.file.slice(*founding.starts[index][i].value) for i in arguments]
@@ -144,6 +148,23 @@ class ClassBuilder:
                     f"{fit.functions[0].name}: {fit.reach}; it uses that by its name, so the class stays in this file"
                 )
         return made
+
+    def configured(self, first: list[Symbol], founding: Founding) -> set[int]:
+        """The fields of an only object that a second one would have of its own: where it is, how it looks, how fast it
+        goes."""
+        if len(self.rows) != 1 or len(first) < 2:
+            return set()
+        found = set()
+        for i, s in enumerate(first):
+            start = founding.starts[0][i]
+            if founding.kind(i) not in ("fixed", "derived") or start.statement is None:
+                continue
+            last = self.write.words(s.name)[-1].rstrip("0123456789")
+            own = any(r.symbol in self.mine for r in self.file.within(*start.value))
+            resting = last in SPEEDS and self.file.slice(*start.value).strip() in STILL
+            if last in CONFIGURING and not own and not resting:
+                found.add(i)
+        return found
 
     def method_names(self, fits: list[Fit], stems: set[str], taken: set[str], hidden_by: set[str]) -> dict[str, str]:
         """What each function is called as a method. ``taken``: by fields."""

@@ -80,7 +80,8 @@ def design_of(facts: FileFacts, candidate: Candidate, roles: Roles) -> ClassDesi
         stems = {family.stem} if family.stem else own
         stems |= set(family.told.told) if family.told is not None else set()
     else:
-        stems = own | {singular(w) for w in own} | common_stems(candidate.rows[0], write.words)
+        stems = own | {singular(w) for w in own}
+        stems |= set() if evident_noun(facts, candidate) else common_stems(candidate.rows[0], write.words)
     members = ClassBuilder(facts, candidate.rows)
     made = members.build(candidate.name, "model", candidate.fits, candidate.objects, stems)
     if family is not None:

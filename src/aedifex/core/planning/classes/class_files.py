@@ -60,8 +60,8 @@ def method_functions(facts: FileFacts, c: ClassDesign) -> list[Function]:
 
 
 def constant_stays(plan: FilePlan, taken: set[str]) -> list[StayDesign]:
-    """Constants, with the file in which each ends up: that of the one class that reads it, or one of constants, with all
-    of its paragraph, where several files do. ``taken``: names that no new file can have; grows."""
+    """Constants, with the file in which each ends up: that of the one class that reads it, or one of constants, with
+    all of its paragraph, where several files do. ``taken``: names that no new file can have; grows."""
     facts, readers = plan.facts, dict[Symbol, list[str]]()
     if facts.language.placement == "imports":
         for c in by_dependency(list(plan.classes)):

@@ -164,7 +164,11 @@ class Evident(Thing):
     def passing(self, start: int, end: int, first: int, last: int) -> bool:
         """Whether a statement uses variables of nobody but a stretch of lines."""
         assert self.about is not None
-        used = {r.symbol for r in self.about.file.within(start, end) if r.symbol is not None and "variable" in r.symbol.kinds}
+        used = {
+            r.symbol
+            for r in self.about.file.within(start, end)
+            if r.symbol is not None and "variable" in r.symbol.kinds
+        }
         kinds = classify(self.about.file, self.about.language)
         changing = [s for s in used if s not in kinds or kinds[s].nature != "constant"]
         return bool(changing) and all(first <= r.start < last for s in changing for r in s.references)

@@ -21,14 +21,15 @@ from ...analysis.groups import first_word
 from ...analysis.handlers import main_statements
 from ...analysis.regions.region import all_blocks
 from ...analysis.variable_kinds import classify
+from ...naming.attributes import CONFIGURING
 from ...naming.identifiers import VERBS
 from ...naming.inflection import singular
-from ...naming.verbs import PLACES, SPEEDS, remark_words
+from ...naming.verbs import remark_words
 from ...program.language import Language
 from ...program.model import Function, SourceFile, Statement, Symbol
 
-# What each kind of evidence counts. Judged by a person on programs of beginners: a name is the author's own word for it, a
-# function named after a thing works on that thing, a heading is often for more than one, and lines that use several
+# What each kind of evidence counts. Judged by a person on programs of beginners: a name is the author's own word,
+# a function named after a thing works on that thing, a heading is often for more than one, and lines that use several
 # variables at once only say that they belong together.
 STEM, READER, HEADING, TOGETHER = 4.0, 3.0, 2.0, 1.0
 ENOUGH = 1.5  # evidence from which a variable is a thing's
@@ -55,7 +56,6 @@ NO_NOUNS = frozenset(
     spin slide crawl kick throw catch drop pick use all any each big small no non
     """.split()
 )  # first words of names that say how, where or what is done
-CONFIGURING = frozenset([*PLACES, *SPEEDS, "pace", "size", "radius", "name", "letter", "symbol", "image", "img", "color", "colour"])
 OF_THE_GAME = frozenset(
     """
     score points level lives life over won win lost running playing paused pause done quit finished active highscore
@@ -277,7 +277,9 @@ class Gathering:
         for _ in range(ROUNDS):
             sure = {s: e.best for s, e in self.found.items()}
             for s in self.free:
-                beside = [{sure[x] for x in used if x is not s and x is not None and sure[x]} for used in rows if s in used]
+                beside = [
+                    {sure[x] for x in used if x is not s and x is not None and sure[x]} for used in rows if s in used
+                ]
                 counts = Counter(noun for nouns in beside for noun in nouns)
                 self.found[s] = alone[s].copy()
                 for noun, count in counts.items():

@@ -43,6 +43,7 @@ VERBS = {
     "files": "save",
     "network": "exchange",
 }
+CONSTANT = re.compile(r"\b([A-Z][A-Z_]{2,})\b")
 LITERAL = re.compile(r"""['"]([A-Za-z][A-Za-z_]+)['"]""")
 
 
@@ -71,6 +72,13 @@ def cuts(file: SourceFile, language: Language, effects: Effects, taken: set[str]
         return found
     about = Concerns(file, language, effects)
     for row in concern_rows(file, language, about, body, locals_):
+        while row and asks_events(file, language, about, row[0]) and ends(file, language, loop, row[0]):
+            for inner, said in event_branches(file, language, loop, row[0]):
+                found += main_piece(file, language, inner, said, locals_, taken)
+            row = row[1:]  # what ends the loop stays with it
+        row = without_own_fields(file, row, locals_)
+        if not row:
+            continue
         words = spoken_words(file, language, effects, about, row)
         found += main_piece(file, language, row, words, locals_, taken)
     for row, words in command_branches(file, language, body):
@@ -254,7 +262,7 @@ def concern_rows(
     """Neighbouring statements about the same thing, those that prepare a value together with those that use it."""
     found: list[tuple[str, list[Statement]]] = []
     for s in body:
-        concern = about.of(s, True)
+        concern = "input" if dispatches(file, language, about, s) else about.of(s, True)
         if found and found[-1][0] == concern and not set_apart(file, language, found[-1][1][-1], s):
             found[-1][1].append(s)
         else:
@@ -286,6 +294,53 @@ def concern_rows(
                 for s in body
                 if subject_of(file, language, s) and lines_in(file, [s]) * 2 > lines_in(file, body) and len(body) > 1
             )
+
+
+def without_own_fields(file: SourceFile, row: list[Statement], locals_: set[Symbol]) -> list[Statement]:
+    """Neighbouring statements without the first of them, as long as that only works out a value for the others from a
+    variable that they do not use: the value is handed over, and the variable need not be a field."""
+    while len(row) > 1 and row[0].target is not None and row[0].target.symbol in locals_:
+        first, rest = row[0], row[1:]
+        used = {r.symbol for s in rest for r in file.within(s.start, s.end)}
+        read = {r.symbol for r in file.within(first.start, first.end) if not r.writes and r.symbol is not None}
+        own = {
+            s for s in read - used - locals_ if s.scope is file.scope and any(r.role != "read" for r in s.references)
+        }
+        changing = {s for s in own if "variable" in s.kinds and len(s.bindings) > 1}
+        if first.target.symbol not in used or not changing:
+            break
+        row = rest
+    return row
+
+
+def asks_events(file: SourceFile, language: Language, about: Concerns, s: Statement) -> bool:
+    """Whether a statement goes through what came in."""
+    blocks = language.regions.blocks(file, s) if s.kind == "for" else []
+    return bool(blocks) and any(c == "input" for c, _ in about.direct(s.start, blocks[0].start))
+
+
+def dispatches(file: SourceFile, language: Language, about: Concerns, s: Statement) -> bool:
+    """Whether a statement tells by what came in what is to be done."""
+    return asks_events(file, language, about, s) or bool(subject_of(file, language, s))
+
+
+def ends(file: SourceFile, language: Language, loop: Statement | None, s: Statement) -> bool:
+    """Whether a statement in a loop sets what the loop goes on by."""
+    blocks = language.regions.blocks(file, loop) if loop is not None else []
+    asked = {r.symbol for r in file.within(loop.start, blocks[0].start)} if loop is not None and blocks else set()
+    return any(r.writes and r.symbol in asked for r in file.within(s.start, s.end))
+
+
+def event_branches(
+    file: SourceFile, language: Language, loop: Statement | None, s: Statement
+) -> Iterator[tuple[list[Statement], list[str]]]:
+    """What is done for one kind of event, where that does not end the loop, with words for it."""
+    for x in [x for b in language.regions.blocks(file, s) for x in b.statements]:
+        last = x.start
+        for b in chain(file, language, x):
+            asked, last = CONSTANT.findall(file.slice(last, b.start)), b.end
+            if b.statements and asked and not any(ends(file, language, loop, y) for y in b.statements):
+                yield b.statements, ["handle", *language.write.words(asked[-1].lower())]
 
 
 def main_piece(

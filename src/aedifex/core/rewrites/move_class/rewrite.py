@@ -183,15 +183,24 @@ class FileMover:
         imports = self.write.merged_imports(needs.imports, own)
         text = head + ("\n" if head and imports else "") + imports
         previous = "import" if text else ""
+        before: Statement | None = None
         for s in sorted(moving, key=lambda s: (self.rank(s), s.start)):
             start = self.write.comment_start(self.file, s.start)
             body = self.write.moved(self.file, s, start, self.write.line_end(self.file, s.end), offered)
             big = s.kind in ("class", "function")
             if previous:
-                text += "\n" * self.write.BLANKS if big or previous == "big" else "\n" if previous == "import" else ""
+                apart = previous == "import" or (before is not None and self.blank_between(before, s))
+                text += "\n" * self.write.BLANKS if big or previous == "big" else "\n" if apart else ""
             text += body if body.endswith("\n") else body + "\n"
-            previous = "big" if big else "small"
+            previous, before = "big" if big else "small", s
         return str(self.write.with_newlines(text + self.write.offer(self.file, sorted(offered)), nl))
+
+    def blank_between(self, before: Statement, s: Statement) -> bool:
+        """Whether a statement begins a paragraph behind another one."""
+        between = self.file.slice(before.end, s.start).split("\n")[1:-1]
+        return (
+            bool(between) and self.file.line(s.start) > self.file.line(before.end) and not all(map(str.strip, between))
+        )
 
     def rank(self, s: Statement) -> int:
         """Types come first, then what may fail, then definitions."""
