@@ -20,9 +20,8 @@ ARTICLES = frozenset(
     """.split()
 )
 STATES = frozenset("open closed shut on off active enabled visible shown hidden up down lit".split())
-NO_VERBS = frozenset(
-    "a an the not no if when while this these that here there only some any it we you each every all both".split()
-)  # what says what is done does not begin so
+NOUN_AHEAD = frozenset("a an the its their his her my our your this these that".split())
+NO_VERBS = frozenset("not no if when while here there only some any it we you each every all both".split())  # what says what is done does not begin so
 FURTHER = frozenset(
     """
     over under of with into onto from for to by at in on off through around until while when if so but and or than
@@ -38,9 +37,12 @@ LIMITED = re.compile(
 )
 
 
-def remark(file: SourceFile, region: Region, write: Text) -> list[str]:
+def remark(file: SourceFile, region: Region, write: Text, nouns: bool = True) -> list[str]:
     """The words of the remark above lines, if they are few and say what is done: right above, or set apart by one blank
-    line as a heading is. What comes after a comma, a colon, or a word such as "over" says more than a name needs."""
+    line as a heading is. What comes after a comma, a colon, or a word such as "over" says more than a name needs.
+
+    ``nouns``: also those of what is only named there ("the row").
+    """
     start = write.comment_start(file, region.start)
     text = file.slice(start, region.start)
     if not text.strip():
@@ -48,6 +50,8 @@ def remark(file: SourceFile, region: Region, write: Text) -> list[str]:
     lines = [line.strip().lstrip("#/* ").rstrip("*/ .:") for line in text.split("\n") if line.strip()]
     clause = re.split(r"[,:;(]| - ", lines[0])[0].strip() if len(lines) == 1 else ""
     if not re.fullmatch(r"[A-Za-z][A-Za-z' -]*", clause) or clause.split()[0].lower() in NO_VERBS:
+        return []
+    if not nouns and clause.split()[0].lower() in NOUN_AHEAD:
         return []
     said = [
         x.lower()
@@ -96,7 +100,7 @@ def verb(region: Region, own: Spoken, sets: Sequence[str], stem: str, write: Tex
     """Words for statements that change what one object holds. ``own``: what that is called, in words; ``sets``: what is
     changed, in order."""
     file, language = region.file, region.language
-    if said := remark(file, region, write):
+    if said := remark(file, region, write, nouns=False):
         return said
     texts = [language.tokens(file, s.start, s.end, []) for s in region.statements]
     set_ = list(dict.fromkeys(sets))

@@ -68,6 +68,8 @@ def without_files(design: Design) -> Design:
     """The design with its classes in the file where their variables and functions stand."""
     for c in design.classes:
         c.file = ""
+    for stay in design.stays:
+        stay.file = ""
     design.streams, design.parts = [], []
     return design
 

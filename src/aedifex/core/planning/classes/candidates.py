@@ -199,7 +199,8 @@ def divided(facts: FileFacts, rest: list[Symbol], devices: set[Symbol], lone: bo
     if facts.idea == "many":
         writes = [effects.direct(f.start, f.end).writes - devices for f in functions]
         return set_together(rest, writes, {v: first_word(v.name, words) for v in rest})
-    told = [t for t in facts.seen.things if t.noun]
+    there = facts.file.scope.symbols  # what lists held is theirs by now
+    told = [t for t in facts.seen.things if t.noun and all(n in there and there[n].kinds for n in t.names)]
     evident = [row for t in told if (row := [v for v in rest if v.name in t.names])]
     left = [v for v in rest if not any(v in row for row in evident)]
     things = [[v for v in left if v.name in t.names] for t in facts.seen.things if not t.noun]

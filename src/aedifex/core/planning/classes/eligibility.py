@@ -71,7 +71,8 @@ def with_own_constants(facts: FileFacts) -> FileFacts:
     firsts = [first_word(s.name, facts.write.words) for s in facts.variables if facts.kinds[s].nature == "state"]
     for s in sorted(facts.constants, key=lambda s: s.bindings[0].start):
         word = first_word(s.name, facts.write.words)
-        like_state = word and firsts.count(word) > 1 and s.name[:1].islower()
+        evident = any(t.noun and s.name in t.names for t in facts.seen.things)
+        like_state = evident or (word and firsts.count(word) > 1 and s.name[:1].islower())
         if s not in facts.constants or not like_state or s.name in facts.task.kept or numbered(s.name):
             continue
         fit, stays = fit_variables(facts, [s])

@@ -101,8 +101,9 @@ def deserves(found: Candidates, candidate: Candidate, lone: bool) -> bool:
     named = [s for s in symbols if first_word(s.name, facts.write.words) in stems]
     spans = [(f.functions[0].start, f.functions[0].end) for f in fits]
     together = any(symbols <= facts.effects.direct(*span).writes for span in spans)
-    one = together or len(named) * 2 >= len(symbols) or bool(evident_noun(facts, candidate))
-    return one and len(fits) >= 2 and len(symbols) < len(found.rest)
+    noun = bool(evident_noun(facts, candidate))
+    one = together or len(named) * 2 >= len(symbols) or noun
+    return one and len(fits) >= 2 and (noun or len(symbols) < len(found.rest))
 
 
 def is_shared(facts: FileFacts, candidate: Candidate) -> bool:

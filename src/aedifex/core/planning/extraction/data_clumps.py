@@ -16,6 +16,7 @@ from ...analysis.parallel_arrays import records
 from ...analysis.regions.region import all_blocks, further
 from ...analysis.variable_kinds import classify
 from ...design.tables import ClassDesign
+from ...naming.identifiers import says
 from ...program.facets.text import Text
 from ...program.keyed import Keyed
 from ...program.language import Language
@@ -146,13 +147,15 @@ class Evident(Thing):
         return True
 
     def own_code(self, f: Function, used: set[Symbol]) -> bool:
-        """A function that works on it, and does nothing else that can be seen."""
+        """A function that is named after it, or that works on it and draws nothing else."""
         if not super().own_code(f, used - self.companions) or self.about is None:
             return False
         file, language = self.about.file, self.about.language
+        if any(says(w, {self.stem}) for w in language.write.words(f.name)):
+            return True
         body = [s for s in language.body(file, f) if s.kind not in ("docstring", "declare")]
         rows = [s for s in body if not any(r.symbol in self.roles for r in file.within(s.start, s.end))]
-        return not any(self.about.direct(s.start, s.end) for s in rows)
+        return not any(self.shows(s.start, s.end) for s in rows)
 
     @cached_property
     def firsts(self) -> list[int]:

@@ -20,7 +20,7 @@ from ...analysis.effects import Effects
 from ...analysis.groups import first_word
 from ...analysis.handlers import main_statements
 from ...analysis.regions.region import all_blocks
-from ...analysis.variable_kinds import classify
+from ...analysis.variable_kinds import classify, of_console
 from ...naming.attributes import CONFIGURING
 from ...naming.identifiers import VERBS
 from ...naming.inflection import singular
@@ -65,14 +65,14 @@ OF_THE_GAME = frozenset(
 
 
 @dataclass
-class Evidence:
+class Support:
     """What speaks for a variable being a thing's: by noun, each reason with its weight."""
 
     weights: dict[str, float] = field(default_factory=lambda: defaultdict(float))
     reasons: dict[str, list[str]] = field(default_factory=lambda: defaultdict(list))
 
-    def copy(self) -> Evidence:
-        return Evidence(defaultdict(float, self.weights), defaultdict(list, {n: [*r] for n, r in self.reasons.items()}))
+    def copy(self) -> Support:
+        return Support(defaultdict(float, self.weights), defaultdict(list, {n: [*r] for n, r in self.reasons.items()}))
 
     def add(self, noun: str, weight: float, reason: str = "") -> None:
         self.weights[noun] += weight
@@ -117,7 +117,7 @@ class Gathering:
         self.effects = Effects(file, language)
         self.kinds = classify(file, language)
         self.free = [s for s in free if s in self.kinds and not self.whole_programs(s)]
-        self.found: dict[Symbol, Evidence] = {s: Evidence() for s in self.free}
+        self.found: dict[Symbol, Support] = {s: Support() for s in self.free}
         self.readers: dict[str, list[Function]] = defaultdict(list)
 
     def whole_programs(self, s: Symbol) -> bool:
@@ -125,7 +125,7 @@ class Gathering:
         score."""
         kind = self.kinds[s]
         words = self.write.words(s.name)
-        if s in self.passing:
+        if s in self.passing or (kind.first is not None and of_console(self.file, self.language, kind.first)):
             return True
         if s.name.isupper() or (kind.nature == "constant" and not (self.plain(s) and words[-1] in CONFIGURING)):
             return True
@@ -141,7 +141,8 @@ class Gathering:
         start, end = first.value
         others = any(start <= at < end for at in [*self.file.opaque_calls, *self.file.quiet_calls])
         calls = others or any(True for _ in self.file.calls_within(start, end))
-        return not calls or self.language.purity(self.file, first.value) != "effect"
+        purity = self.language.purity(self.file, first.value)
+        return not calls or purity == "literal" or (purity != "effect" and self.kinds[s].nature == "state")
 
     def ends_loop(self, s: Symbol) -> bool:
         """Whether a loop of the main code goes on as long as a variable says so."""
@@ -282,6 +283,8 @@ class Gathering:
                 ]
                 counts = Counter(noun for nouns in beside for noun in nouns)
                 self.found[s] = alone[s].copy()
+                if self.kinds[s].nature == "companion" and any(r.mutates for r in s.references):
+                    continue  # a list that several fill is told by more than that
                 for noun, count in counts.items():
                     weight = TOGETHER * min(2.0, count * 2 / sum(counts.values()))
                     self.found[s].add(noun, weight, "lines use them together")

@@ -299,7 +299,7 @@ def concern_rows(
 def without_own_fields(file: SourceFile, row: list[Statement], locals_: set[Symbol]) -> list[Statement]:
     """Neighbouring statements without the first of them, as long as that only works out a value for the others from a
     variable that they do not use: the value is handed over, and the variable need not be a field."""
-    while len(row) > 1 and row[0].target is not None and row[0].target.symbol in locals_:
+    while len(row) > 1 and (made := row[0].target) is not None and made.symbol in locals_:
         first, rest = row[0], row[1:]
         used = {r.symbol for s in rest for r in file.within(s.start, s.end)}
         read = {r.symbol for r in file.within(first.start, first.end) if not r.writes and r.symbol is not None}
@@ -307,7 +307,7 @@ def without_own_fields(file: SourceFile, row: list[Statement], locals_: set[Symb
             s for s in read - used - locals_ if s.scope is file.scope and any(r.role != "read" for r in s.references)
         }
         changing = {s for s in own if "variable" in s.kinds and len(s.bindings) > 1}
-        if first.target.symbol not in used or not changing:
+        if made.symbol not in used or not changing:
             break
         row = rest
     return row

@@ -186,7 +186,7 @@ def named_after(region: Region, thing: Thing) -> list[str]:
             return list(words)
     if region.statements:
         sets = thing.sets(region.file.within(region.start, region.end))
-        if thing.shows(region.start, region.end) and not remark(region.file, region, write):
+        if thing.shows(region.start, region.end) and not remark(region.file, region, write, nouns=False):
             return ["draw"]
         return [w for w in verb(region, own, sets, thing.stem, write) if not says(w, {thing.stem})] or ["update"]
     return question(region, own, thing.stem, write) or guarded_words(region, thing.stem, write)

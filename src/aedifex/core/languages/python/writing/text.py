@@ -247,7 +247,7 @@ class PythonText(PlainText):
         stars = [i for i, line in enumerate(lines) if line.endswith(" import *\n")]
         if stars:
             mine = [line for line in lines if line.split()[1].split(".")[0] in own]
-            if any(line in mine for line in lines[: stars[-1]]):
+            if any(line in mine for line in lines[: stars[-1] + 1]):
                 return "".join(dict.fromkeys(lines))
             after = self.merged_imports(mine, own)
             return "".join(dict.fromkeys(x for x in lines if x not in mine)) + ("\n" if after else "") + after
