@@ -21,7 +21,9 @@ ARTICLES = frozenset(
 )
 STATES = frozenset("open closed shut on off active enabled visible shown hidden up down lit".split())
 NOUN_AHEAD = frozenset("a an the its their his her my our your this these that".split())
-NO_VERBS = frozenset("not no if when while here there only some any it we you each every all both".split())  # what says what is done does not begin so
+NO_VERBS = frozenset(
+    "not no if when while here there only some any it we you each every all both".split()
+)  # what says what is done does not begin so
 FURTHER = frozenset(
     """
     over under of with into onto from for to by at in on off through around until while when if so but and or than

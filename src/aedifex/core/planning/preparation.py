@@ -210,6 +210,9 @@ def enough_left(file: SourceFile, piece: Piece, own: Sequence[tuple[int, int]]) 
     if any(a <= start and end <= b for a, b in own):
         return False
     inside = [(a, b) for a, b in own if start <= a and b <= end]
+    others = [s for s in piece.region.statements if not any(a <= s.start and s.end <= b for a, b in inside)]
+    if inside and len(others) < 2 and len(others) < len(piece.region.statements):
+        return False
     lines = file.line(end - 1) - file.line(start) + 1
     return lines - sum(file.line(b - 1) - file.line(a) for a, b in inside) > MAX_LEFT_LINES or not inside
 

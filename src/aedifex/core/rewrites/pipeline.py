@@ -19,6 +19,7 @@ from .extend_base import ExtendBase
 from .extract_base import ExtractBase
 from .extract_class.rewrite import ExtractClass
 from .extract_function.sequence import ExtractFunction
+from .filled_constructor import FilledConstructors
 from .found_class import FoundClass
 from .function_to_method import FunctionToMethod
 from .inject_console.rewrite import InjectConsole
@@ -35,6 +36,7 @@ from .record_class.rewrite import RecordClass
 from .remarks import with_remarks
 from .rename import Renames
 from .rewrite import Building, ClassRewrite, Rewrite, State
+from .set_up_in_constructor import ConstructorsThatSetUp
 from .share_field import ShareField
 from .split_assignment import SplitAssignments
 from .split_declarations import SplitDeclarations
@@ -65,8 +67,15 @@ PREPARE: tuple[Rewrite[Any], ...] = (IntroduceConstant(), *UNFOLDING, *AFTER_UNF
 # what makes one class, what makes the app, and what comes after all classes
 MAKE: tuple[ClassRewrite, ...] = (SplitDeclarations(), FoundClass(), ShareField(), FunctionToMethod())
 MODEL: tuple[ClassRewrite, ...] = (*MAKE, ExtendBase())
-APP: tuple[ClassRewrite, ...] = (*MAKE, PassArguments(), WrapMain(), ExtendBase())
-FINISH: tuple[ClassRewrite, ...] = (ExtractBase(), OrderMethods(), ShareConstants(), MoveClass(), CleanUp())
+APP: tuple[ClassRewrite, ...] = (*MAKE, PassArguments(), WrapMain(), ConstructorsThatSetUp(), ExtendBase())
+FINISH: tuple[ClassRewrite, ...] = (
+    ExtractBase(),
+    FilledConstructors(),
+    OrderMethods(),
+    ShareConstants(),
+    MoveClass(),
+    CleanUp(),
+)
 REWRITES: tuple[Rewrite[Any] | ClassRewrite, ...] = (*PREPARE, *APP, *FINISH)
 
 

@@ -53,6 +53,10 @@ class BracedText(PlainText):
     everywhere_import = staticmethod(text.everywhere_import)
     stale = staticmethod(text.stale)
 
+    def constructor_text(self, file: SourceFile, unit: str, name: str, body: str, /) -> str:
+        lead = self.top_lead(file, unit) + unit
+        return f"{lead}{self.CONSTRUCTOR}() {{\n{body}{lead}}}\n"
+
     def is_name(self, text_: str, /) -> bool:
         return text.is_name(self.KEYWORDS, text_)
 

@@ -5,7 +5,10 @@ from __future__ import annotations
 from collections.abc import Iterator
 from functools import cached_property
 
+from ...analysis.concerns import Concerns
+from ...analysis.handlers import main_statements
 from ...analysis.messages import NAMING
+from ...analysis.set_up import set_up_of
 from ...design.origin import local_name
 from ...design.tables import ClassDesign, StayDesign
 from ...naming.identifiers import free, like
@@ -96,7 +99,31 @@ class AppMaker:
                 m.name = write.member_name(["run", *write.words(stem)], like(self.file))
         self.own_objects(made, methods)
         self.reasons(made, methods, fields)
+        if self.prepared and not self.language.joined:
+            made.set_up = True
+            made.why.append("the constructor does what comes before the loop")
         return made
+
+    @cached_property
+    def prepared(self) -> list[Statement]:
+        """What the main code does before its loop that the constructor can do: more than first values."""
+        if self.facts.idea != "use" or not self.language.code_at_top:
+            return []
+        file, main = self.file, main_statements(self.file, self.effects, self.language)
+        found = set_up_of(file, self.language, Concerns(file, self.language, self.effects), main)
+        while found and (lost := self.crossing(found) - set(self.facts.variables) - set(self.plan.variables)):
+            first = min(r.start for s in lost for r in s.bindings if any(x.start <= r.start < x.end for x in found))
+            found = [s for s in found if s.end <= first]
+        effects = [s for s in found if s.value is None or self.language.purity(file, s.value) == "effect"]
+        return found if effects else []
+
+    def crossing(self, found: list[Statement]) -> set[Symbol]:
+        """The variables that statements set, and main code after them uses, or sets again."""
+        end = found[-1].end
+        set_ = {r.symbol for s in found for r in self.file.within(s.start, s.end) if r.writes and r.symbol is not None}
+        later = [s for s in self.main.statements if s.start >= end]
+        used = {r.symbol for s in later for r in self.file.within(s.start, s.end)}
+        return {s for s in set_ & used if s.scope is self.file.scope and s not in self.facts.constants}
 
     def own_objects(self, made: ClassDesign, methods: list[Function]) -> None:
         """Objects of other classes that the app's methods use are its own."""
@@ -189,7 +216,7 @@ class AppMaker:
         handed = self.handed_on({s for f in methods for s in self.effects.direct(f.start, f.end).uses})
         held = self.held()
         calls = self.handing()
-        asked = self.facts.asked_fields
+        asked = self.facts.asked_fields | (self.crossing(self.prepared) if self.prepared else set())
         return [
             s
             for s in self.facts.variables

@@ -5,7 +5,8 @@ from __future__ import annotations
 from ...analysis.concerns import Concerns
 from ...analysis.families import Family, near_twins
 from ...analysis.groups import common_stems
-from ...analysis.handlers import handlers
+from ...analysis.handlers import handlers, main_statements
+from ...analysis.set_up import set_up_of
 from ...analysis.twins import TwinLiteral
 from ...design.origin import Origin
 from ...design.tables import ClassDesign, FieldDesign
@@ -92,10 +93,27 @@ def design_of(facts: FileFacts, candidate: Candidate, roles: Roles) -> ClassDesi
         made.why.insert(0, used_together(facts, candidate))
     if candidate.asked is not None:
         made.why.insert(0, "you asked for them together")
+    if family is None and works_before_loop(facts, candidate):
+        made.set_up = True
+        made.why.append("its constructor does what is done to it before anything else")
     devices = {s for s in candidate.variables if is_device(facts, s)}
     made.role = roles.role(candidate.functions, candidate.variables, devices)
     made.why += roles.broken(made, candidate.functions)
     return made
+
+
+def works_before_loop(facts: FileFacts, candidate: Candidate) -> bool:
+    """Whether main code calls something of an only object, and with nothing else, before its loop."""
+    file, language = facts.file, facts.language
+    mine = {f.functions[0].symbol for f in candidate.fits if not f.add} if len(candidate.rows) == 1 else set()
+    main = main_statements(file, facts.effects, language)
+    if not language.code_at_top or not facts.task.entry or not mine:
+        return False
+    for s in set_up_of(file, language, Concerns(file, language, facts.effects), main):
+        calls = [c for c in file.calls_within(s.start, s.end) if c.callee.symbol in mine]
+        if s.kind == "expression" and len(calls) == 1 and (calls[0].callee.start, calls[0].end) == (s.start, s.end):
+            return True
+    return False
 
 
 def copies_reason(family: Family) -> str:

@@ -21,7 +21,8 @@ from ...analysis.regions.repeats import repeats
 from ...analysis.variable_kinds import classify
 from ...design.tables import ClassDesign
 from ...naming.identifiers import free, like, says
-from ...naming.verbs import guarded_words, key_asked, question, remark, verb
+from ...naming.inflection import plural
+from ...naming.verbs import guarded_words, key_asked, question, remark, remark_words, verb
 from ...program.edits import applied
 from ...program.language import Language
 from ...program.line_ranges import Place, lines_of, moved_offset
@@ -187,9 +188,21 @@ def named_after(region: Region, thing: Thing) -> list[str]:
     if region.statements:
         sets = thing.sets(region.file.within(region.start, region.end))
         if thing.shows(region.start, region.end) and not remark(region.file, region, write, nouns=False):
-            return ["draw"]
+            return filled(region, thing) or ["draw"]
         return [w for w in verb(region, own, sets, thing.stem, write) if not says(w, {thing.stem})] or ["update"]
     return question(region, own, thing.stem, write) or guarded_words(region, thing.stem, write)
+
+
+def filled(region: Region, thing: Thing) -> list[str]:
+    """Words for lines that fill lists of a thing with what is drawn: what stands above these, or their last word."""
+    file, write = region.file, region.language.write
+    refs = [r for r in file.within(region.start, region.end) if r.symbol in thing.roles]
+    lists = list(dict.fromkeys(r.symbol for r in refs if r.mutates))
+    if not lists or lists[0] is None or any(r.writes for r in refs) or len(lists) < len({r.symbol for r in refs}):
+        return []
+    first = min(lists[0].bindings, key=lambda r: r.start)
+    said = remark_words(file, write.line_start(file, first.start), write)
+    return ["make", plural(said[0] if said and said[0].endswith("s") else write.words(lists[0].name)[-1])]
 
 
 def matched(

@@ -221,6 +221,9 @@ class Text(Protocol):
 
     def run_method(self, file: SourceFile, unit: str, body: str, guard: Statement | None, /) -> str: ...
 
+    def constructor_text(self, file: SourceFile, unit: str, name: str, body: str, /) -> str:
+        """A constructor that is handed nothing. ``body``: its lines as they stand in a method of a class at the top."""
+
     def main_call(
         self, file: SourceFile, class_: str, making: str, variable: str, guard: Statement | None, /
     ) -> list[str]:

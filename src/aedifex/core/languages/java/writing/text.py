@@ -111,6 +111,10 @@ class JavaText(BracedText):
         lead = self.top_lead(file, unit)
         return f"{lead}static class {name} {{\n{method}{lead}}}\n"
 
+    def constructor_text(self, file: SourceFile, unit: str, name: str, body: str, /) -> str:
+        lead = self.top_lead(file, unit) + unit
+        return f"{lead}{name}() {{\n{body}{lead}}}\n"
+
     def run_method(self, file: SourceFile, unit: str, body: str, guard: Statement | None) -> str:
         """``main`` becomes ``run``, with the arguments that it was started with and what it may throw."""
         lead = self.top_lead(file, unit) + unit

@@ -133,6 +133,9 @@ class PythonText(PlainText):
     def class_around(self, file: SourceFile, unit: str, name: str, method: str) -> str:
         return class_head(name) + method
 
+    def constructor_text(self, file: SourceFile, unit: str, name: str, body: str) -> str:
+        return f"{unit}def {self.CONSTRUCTOR}({RECEIVER}):\n{body}"
+
     def method_place(self, file: SourceFile, scope: Scope) -> tuple[int, str, str]:
         """Where a class gets another method, and what must stand before and after it."""
         at = line_end(file, scope.end - 1 if scope.end else 0)
