@@ -20,6 +20,14 @@ NOT_RUN_AT_ONCE = Message(
     "leave 'set_up' out",
     by_hand="",
 )
+NOT_COLLECTED = Message(
+    "not-collected", "'{name}' is reached in a way that an object in a list cannot be", "leave 'collect' out"
+)
+NOT_MADE_TOGETHER = Message(
+    "not-made-together",
+    "the objects of {class_} are not made one after the other from plain values",
+    "leave 'collect' out",
+)
 OVERLAP = Message("overlap", "{why}", "put each statement there on a line of its own")
 COPY_STALE = Message("copy-stale", "'{source}' is set again, and a copy would go stale", "pass it in with 'add'")
 SOURCE_SET_AFTER = Message(

@@ -14,6 +14,7 @@ from ..program.program import Program
 from ..program.refusal import Refusal
 from .alias_field import AliasField
 from .clean_up import CleanUp
+from .collect_objects import CollectedObjects
 from .explicit_registration.rewrite import ExplicitRegistration
 from .extend_base import ExtendBase
 from .extract_base import ExtractBase
@@ -71,6 +72,7 @@ APP: tuple[ClassRewrite, ...] = (*MAKE, PassArguments(), WrapMain(), Constructor
 FINISH: tuple[ClassRewrite, ...] = (
     ExtractBase(),
     FilledConstructors(),
+    CollectedObjects(),
     OrderMethods(),
     ShareConstants(),
     MoveClass(),

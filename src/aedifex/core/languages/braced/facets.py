@@ -53,6 +53,15 @@ class BracedText(PlainText):
     everywhere_import = staticmethod(text.everywhere_import)
     stale = staticmethod(text.stale)
 
+    def listed_in(self, file: SourceFile, holder: str, objects: Sequence[str], lead: str, unit: str, /) -> str:
+        line = f"{holder} = [{', '.join(objects)}];"
+        if len(lead) + len(line) <= 100:
+            return line
+        return f"{holder} = [\n" + "".join(f"{lead}{unit}{o},\n" for o in objects) + f"{lead}];"
+
+    def loop(self, header: str, lead: str, unit: str, text: str, /) -> str:
+        return f"for ({header}) {{\n{lead}{unit}{text}\n{lead}}}"
+
     def constructor_text(self, file: SourceFile, unit: str, name: str, body: str, /) -> str:
         lead = self.top_lead(file, unit) + unit
         return f"{lead}{self.CONSTRUCTOR}() {{\n{body}{lead}}}\n"

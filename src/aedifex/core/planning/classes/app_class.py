@@ -14,6 +14,7 @@ from ...design.tables import ClassDesign, StayDesign
 from ...naming.identifiers import free, like
 from ...program.model import Function, Reference, Statement, Symbol
 from ...rewrites.wrap_main.plan import MainPlan, mortal_classes, plan_main
+from .app_names import app_name
 from .candidates import Fit
 from .class_builder import ClassBuilder
 from .file_plan import FilePlan, with_class
@@ -86,7 +87,7 @@ class AppMaker:
         """The class, with its reasons."""
         facts, write = self.facts, self.facts.write
         stem = module_stem(facts)
-        base = write.class_name([stem, "app"])
+        base = app_name(facts, [c.name for c in self.plan.classes])
         name = free(base if write.is_name(base) else "App", facts.names | {c.name for c in self.plan.classes})
         objects = object_names(facts, ["app"], self.plan.object_names)
         if fields or methods:

@@ -6,13 +6,14 @@ from ...analysis.concerns import Concerns
 from ...analysis.families import Family, near_twins
 from ...analysis.groups import common_stems
 from ...analysis.handlers import handlers, main_statements
+from ...analysis.regions.region import all_blocks
 from ...analysis.set_up import set_up_of
 from ...analysis.twins import TwinLiteral
 from ...design.origin import Origin
-from ...design.tables import ClassDesign, FieldDesign
+from ...design.tables import ClassDesign, FieldDesign, MethodDesign
 from ...naming.identifiers import free, like
-from ...naming.inflection import singular
-from ...program.model import Symbol
+from ...naming.inflection import plural, singular
+from ...program.model import Statement, Symbol
 from .candidates import Candidate, evident_noun, is_device
 from .class_builder import ClassBuilder
 from .class_roles import Roles
@@ -87,33 +88,96 @@ def design_of(facts: FileFacts, candidate: Candidate, roles: Roles) -> ClassDesi
     made = members.build(candidate.name, "model", candidate.fits, candidate.objects, stems)
     if family is not None:
         made.why.insert(0, copies_reason(family))
+        collect(facts, family, candidate, made)
         add_differences(facts, family, candidate, made)
         made.why += near_twins(facts.file, family)
     elif candidate.fits and candidate.asked is None:
         made.why.insert(0, used_together(facts, candidate))
     if candidate.asked is not None:
         made.why.insert(0, "you asked for them together")
-    if family is None and works_before_loop(facts, candidate):
+    if family is None and (work := work_before_loop(facts, candidate)):
         made.set_up = True
         made.why.append("its constructor does what is done to it before anything else")
+        hide_used_there(facts, candidate, made, work)
     devices = {s for s in candidate.variables if is_device(facts, s)}
     made.role = roles.role(candidate.functions, candidate.variables, devices)
     made.why += roles.broken(made, candidate.functions)
     return made
 
 
-def works_before_loop(facts: FileFacts, candidate: Candidate) -> bool:
-    """Whether main code calls something of an only object, and with nothing else, before its loop."""
+def work_before_loop(facts: FileFacts, candidate: Candidate) -> list[Statement]:
+    """What main code does with an only object, and with nothing else, before its loop; nothing if no method is called
+    there."""
     file, language = facts.file, facts.language
     mine = {f.functions[0].symbol for f in candidate.fits if not f.add} if len(candidate.rows) == 1 else set()
-    main = main_statements(file, facts.effects, language)
     if not language.code_at_top or not facts.task.entry or not mine:
-        return False
+        return []
+    main = main_statements(file, facts.effects, language)
+    found: list[Statement] = []
     for s in set_up_of(file, language, Concerns(file, language, facts.effects), main):
         calls = [c for c in file.calls_within(s.start, s.end) if c.callee.symbol in mine]
-        if s.kind == "expression" and len(calls) == 1 and (calls[0].callee.start, calls[0].end) == (s.start, s.end):
-            return True
-    return False
+        alone = len(calls) == 1 and (calls[0].callee.start, calls[0].end) == (s.start, s.end)
+        own = s.target is not None and s.target.symbol in candidate.symbols
+        if (s.kind == "expression" and alone) or (found and own):
+            found.append(s)
+        elif found:
+            break
+    return found
+
+
+def hide_used_there(facts: FileFacts, candidate: Candidate, made: ClassDesign, work: list[Statement]) -> None:
+    """Hide the members that nobody else uses."""
+    spans = [(s.start, s.end) for s in work] + [(f.start, f.end) for f in candidate.functions]
+    firsts = {id(v.first.target) for v in facts.kinds.values() if v.first is not None}
+    names = {s.name: s for s in [*candidate.symbols, *(f.symbol for f in candidate.functions if f.symbol is not None)]}
+    members: list[FieldDesign | MethodDesign] = [*made.fields, *made.methods]
+    for member in members:
+        symbols = [names[o.local] for o in member.origins if o.local in names]
+        outside = [
+            r
+            for s in symbols
+            for r in s.references
+            if not any(a <= r.start < b for a, b in spans) and id(r) not in firsts and r.form != "definition"
+        ]
+        used = any(a <= r.start < b for s in symbols for r in s.references for a, b in spans[: len(work)])
+        if symbols and used and not outside:
+            member.hidden = True
+
+
+def collect(facts: FileFacts, family: Family, candidate: Candidate, made: ClassDesign) -> None:
+    """Keep the objects in a list, where some place does the same with each of them in turn."""
+    if not (facts.language.code_at_top or facts.language.joined) or len(candidate.objects) < 2:
+        return
+    at = asked_in_turn(facts, family)
+    if at >= 0:
+        words = [family.stem] if family.stem else facts.write.words(candidate.name)
+        name = facts.write.member_name([*words[:-1], plural(words[-1])], like(facts.file))
+        made.collect = free(name, facts.names)
+        made.why.append(f"line {facts.file.shown(at)} does the same with each of them in turn")
+
+
+def asked_in_turn(facts: FileFacts, family: Family) -> int:
+    """Where neighbouring statements do the same with one copy after the other; -1 if none do."""
+    file, language = facts.file, facts.language
+    number = {s: n for row in family.variables.values() for n, s in row.items()}
+    number |= {f.symbol: n for row in family.twins for n, f in zip(family.numbers, row, strict=False) if f.symbol}
+    pattern = {s: p for p, row in family.variables.items() for s in row.values()}
+    pattern |= {f.symbol: row[0].name for row in family.twins for f in row if f.symbol is not None}
+    bodies = [file.statements, *(language.body(file, f) for f in file.tops)]
+    for row in [*bodies, *(b.statements for body in bodies for _, b in all_blocks(file, language, body))]:
+        for at in range(len(row) - len(family.numbers) + 1):
+            found = row[at : at + len(family.numbers)]
+            told = set()
+            for n, s in zip(family.numbers, found, strict=True):
+                refs = [r for r in file.within(s.start, s.end) if r.symbol in number]
+                if s.kind != "expression" or not refs or any(number[r.symbol] != n for r in refs if r.symbol):
+                    break
+                edits = [(r.start, r.end, "\1" + pattern[r.symbol]) for r in refs if r.symbol]
+                told.add(tuple(language.tokens(file, s.start, s.end, edits)))
+            else:
+                if len(told) == 1:
+                    return found[0].start
+    return -1
 
 
 def copies_reason(family: Family) -> str:

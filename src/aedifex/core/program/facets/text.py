@@ -224,6 +224,12 @@ class Text(Protocol):
     def constructor_text(self, file: SourceFile, unit: str, name: str, body: str, /) -> str:
         """A constructor that is handed nothing. ``body``: its lines as they stand in a method of a class at the top."""
 
+    def listed_in(self, file: SourceFile, holder: str, objects: Sequence[str], lead: str, unit: str, /) -> str:
+        """The statement that keeps new objects in a list that an object holds. ``lead``: what its line begins with."""
+
+    def loop(self, header: str, lead: str, unit: str, text: str, /) -> str:
+        """A loop over one statement. ``header``: as ``each`` gives it; ``lead``: what its line begins with."""
+
     def main_call(
         self, file: SourceFile, class_: str, making: str, variable: str, guard: Statement | None, /
     ) -> list[str]:

@@ -133,6 +133,15 @@ class PythonText(PlainText):
     def class_around(self, file: SourceFile, unit: str, name: str, method: str) -> str:
         return class_head(name) + method
 
+    def listed_in(self, file: SourceFile, holder: str, objects: Sequence[str], lead: str, unit: str) -> str:
+        line = f"{holder} = [{', '.join(objects)}]"
+        if len(lead) + len(line) <= 100:
+            return line
+        return f"{holder} = [\n" + "".join(f"{lead}{unit}{o},\n" for o in objects) + f"{lead}]"
+
+    def loop(self, header: str, lead: str, unit: str, text: str) -> str:
+        return f"for {header}:\n{lead}{unit}{text}"
+
     def constructor_text(self, file: SourceFile, unit: str, name: str, body: str) -> str:
         return f"{unit}def {self.CONSTRUCTOR}({RECEIVER}):\n{body}"
 

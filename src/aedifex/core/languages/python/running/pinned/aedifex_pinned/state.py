@@ -25,12 +25,13 @@ class Watched:
     def __init__(self, row):
         self.name, self.file, self.function = row["name"], os.path.abspath(row["file"]), row.get("function", "")
         self.object, self.kind, self.members = row.get("object", ""), row.get("class", ""), row.get("members", ())
+        self.kept = (row.get("list", ""), row.get("index", 0))
         self.variable = row["variable"]
 
     def find(self, place):
         """(its value, whether it is there): that of the object, as soon as it has it; the variable's name may mean
         something else then."""
-        owner = place.object(self.object, self.kind) if self.object else None
+        owner = place.object(self.object, self.kind, self.kept) if self.object else None
         held = getattr(owner, "__dict__", {})
         for member in self.members:
             if member in held:
@@ -76,12 +77,12 @@ class Place:
                 return frame.f_locals
         return None
 
-    def object(self, name, kind):
+    def object(self, name, kind, kept=("", 0)):
         if (name, kind) not in self.objects:
-            self.objects[name, kind] = self.look_for(name, kind)
+            self.objects[name, kind] = self.look_for(name, kind, kept)
         return self.objects[name, kind]
 
-    def look_for(self, name, kind):
+    def look_for(self, name, kind, kept):
         made = classes.made.get(kind, ())
         if len(made) <= 1:
             return made[0] if made else None
@@ -93,6 +94,10 @@ class Place:
                 if value is not None and any(value is m for m in made):
                     classes.named[name, kind] = value
                     return value
+            for spelled in (kept[0], "_" + kept[0]) if kept[0] else ():
+                value = names.get(spelled)
+                if isinstance(value, list) and len(value) > kept[1] and any(value[kept[1]] is m for m in made):
+                    return value[kept[1]]
         return classes.named.get((name, kind))
 
 
