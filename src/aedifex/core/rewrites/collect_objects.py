@@ -15,6 +15,7 @@ from dataclasses import dataclass
 
 from ..analysis.regions.region import all_blocks
 from ..analysis.variable_kinds import constants_of
+from ..design.tables import ClassDesign
 from ..program.edits import Edits
 from ..program.model import Call, Function, Scope, SourceFile, Statement
 from . import messages
@@ -42,16 +43,16 @@ class CollectObjects(ClassStep):
         return f"{', '.join(names[:-1])} and {names[-1]} become the list {self.design.collect}"
 
     def apply(self, context: Context) -> Edits:
-        return Collector(context, context.home(self.design), self.design.name, self).edits()
+        return Collector(context, context.home(self.design), self.design).edits()
 
 
 class Collector:
     """Works out the list, the loops over it, and the other uses."""
 
-    def __init__(self, context: Context, file: SourceFile, class_: str, step: CollectObjects) -> None:
-        self.context, self.file, self.class_ = context, file, class_
+    def __init__(self, context: Context, file: SourceFile, design: ClassDesign) -> None:
+        self.context, self.file, self.class_ = context, file, design.name
         self.language, self.write = context.language, context.write
-        self.objects, self.list = step.design.objects, step.design.collect
+        self.objects, self.list = design.objects, design.collect
         self.owner = self.objects[0].owner
         self.scope: Scope = class_scope(file, self.owner) if self.owner else file.scope
         self.out = Edits()

@@ -23,6 +23,7 @@ from .extract_function.sequence import ExtractFunction
 from .filled_constructor import FilledConstructors
 from .found_class import FoundClass
 from .function_to_method import FunctionToMethod
+from .hand_objects import HandedObjects
 from .inject_console.rewrite import InjectConsole
 from .inline_main.rewrite import InlineMain
 from .introduce_constant import IntroduceConstant
@@ -72,6 +73,7 @@ APP: tuple[ClassRewrite, ...] = (*MAKE, PassArguments(), WrapMain(), Constructor
 FINISH: tuple[ClassRewrite, ...] = (
     ExtractBase(),
     FilledConstructors(),
+    HandedObjects(),
     CollectedObjects(),
     OrderMethods(),
     ShareConstants(),

@@ -6,17 +6,17 @@ from ...analysis.concerns import Concerns
 from ...analysis.families import Family, near_twins
 from ...analysis.groups import common_stems
 from ...analysis.handlers import handlers, main_statements
-from ...analysis.regions.region import all_blocks
 from ...analysis.set_up import set_up_of
 from ...analysis.twins import TwinLiteral
 from ...design.origin import Origin
 from ...design.tables import ClassDesign, FieldDesign, MethodDesign
 from ...naming.identifiers import free, like
-from ...naming.inflection import plural, singular
+from ...naming.inflection import singular
 from ...program.model import Statement, Symbol
 from .candidates import Candidate, evident_noun, is_device
 from .class_builder import ClassBuilder
 from .class_roles import Roles
+from .copies import keep_together
 from .facts import FileFacts
 from .names import free_class_name, holder_among, object_names, telling_names
 
@@ -88,7 +88,7 @@ def design_of(facts: FileFacts, candidate: Candidate, roles: Roles) -> ClassDesi
     made = members.build(candidate.name, "model", candidate.fits, candidate.objects, stems)
     if family is not None:
         made.why.insert(0, copies_reason(family))
-        collect(facts, family, candidate, made)
+        keep_together(facts, family, candidate, made)
         add_differences(facts, family, candidate, made)
         made.why += near_twins(facts.file, family)
     elif candidate.fits and candidate.asked is None:
@@ -142,42 +142,6 @@ def hide_used_there(facts: FileFacts, candidate: Candidate, made: ClassDesign, w
         used = any(a <= r.start < b for s in symbols for r in s.references for a, b in spans[: len(work)])
         if symbols and used and not outside:
             member.hidden = True
-
-
-def collect(facts: FileFacts, family: Family, candidate: Candidate, made: ClassDesign) -> None:
-    """Keep the objects in a list, where some place does the same with each of them in turn."""
-    if not (facts.language.code_at_top or facts.language.joined) or len(candidate.objects) < 2:
-        return
-    at = asked_in_turn(facts, family)
-    if at >= 0:
-        words = [family.stem] if family.stem else facts.write.words(candidate.name)
-        name = facts.write.member_name([*words[:-1], plural(words[-1])], like(facts.file))
-        made.collect = free(name, facts.names)
-        made.why.append(f"line {facts.file.shown(at)} does the same with each of them in turn")
-
-
-def asked_in_turn(facts: FileFacts, family: Family) -> int:
-    """Where neighbouring statements do the same with one copy after the other; -1 if none do."""
-    file, language = facts.file, facts.language
-    number = {s: n for row in family.variables.values() for n, s in row.items()}
-    number |= {f.symbol: n for row in family.twins for n, f in zip(family.numbers, row, strict=False) if f.symbol}
-    pattern = {s: p for p, row in family.variables.items() for s in row.values()}
-    pattern |= {f.symbol: row[0].name for row in family.twins for f in row if f.symbol is not None}
-    bodies = [file.statements, *(language.body(file, f) for f in file.tops)]
-    for row in [*bodies, *(b.statements for body in bodies for _, b in all_blocks(file, language, body))]:
-        for at in range(len(row) - len(family.numbers) + 1):
-            found = row[at : at + len(family.numbers)]
-            told = set()
-            for n, s in zip(family.numbers, found, strict=True):
-                refs = [r for r in file.within(s.start, s.end) if r.symbol in number]
-                if s.kind != "expression" or not refs or any(number[r.symbol] != n for r in refs if r.symbol):
-                    break
-                edits = [(r.start, r.end, "\1" + pattern[r.symbol]) for r in refs if r.symbol]
-                told.add(tuple(language.tokens(file, s.start, s.end, edits)))
-            else:
-                if len(told) == 1:
-                    return found[0].start
-    return -1
 
 
 def copies_reason(family: Family) -> str:

@@ -1,0 +1,85 @@
+"""What is done with numbered copies: with all of them in turn, or with one or another in branches that are alike."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+
+from ...analysis.families import Family
+from ...analysis.regions.region import all_blocks
+from ...design.tables import ClassDesign
+from ...naming.identifiers import free, like
+from ...naming.inflection import plural
+from ...program.model import Statement, Symbol
+from .candidates import Candidate
+from .facts import FileFacts
+
+
+def keep_together(facts: FileFacts, family: Family, candidate: Candidate, made: ClassDesign) -> None:
+    """Keep the objects in a list, where some place does the same with each of them in turn; hand them to one method,
+    where branches do the same with one or another."""
+    language, write = facts.language, facts.write
+    if not (language.code_at_top or language.joined) or len(candidate.objects) < 2:
+        return
+    told = Copies(facts, family, candidate)
+    words = [family.stem] if family.stem else write.words(candidate.name)
+    if (at := told.in_turn()) >= 0:
+        name = write.member_name([*words[:-1], plural(words[-1])], like(facts.file))
+        made.collect = free(name, facts.names)
+        made.why.append(f"line {facts.file.shown(at)} does the same with each of them in turn")
+    for places in told.branches() if language.code_at_top else ():
+        name = free(write.member_name(["handle", *words], like(facts.file)), facts.names | set(made.branches))
+        made.branches.append(name)
+        lines = " and ".join(str(facts.file.shown(at)) for at in places)
+        made.why.append(f"lines {lines} begin branches that are alike but for the object, which {name} is handed")
+
+
+class Copies:
+    """Where the file speaks of the copies."""
+
+    def __init__(self, facts: FileFacts, family: Family, candidate: Candidate) -> None:
+        self.facts, self.file, self.language = facts, facts.file, facts.language
+        self.numbers = family.numbers
+        rows = [(p, row) for p, row in family.variables.items()]
+        self.number: dict[Symbol, int] = {s: n for _, row in rows for n, s in row.items()}
+        self.role: dict[Symbol, str] = {s: p for p, row in rows for s in row.values()}
+        self.own = {f.symbol for f in candidate.functions}
+        for fit in [f for f in candidate.fits if len(f.functions) == len(family.numbers)]:
+            for n, f in zip(family.numbers, fit.functions, strict=True):
+                if f.symbol is not None:
+                    self.number[f.symbol], self.role[f.symbol] = n, fit.functions[0].name
+
+    def rows(self) -> Iterator[Sequence[Statement]]:
+        """Every block of statements outside of the copies' own functions."""
+        functions = [f for f in self.file.tops if f.symbol not in self.own]
+        for body in [self.file.statements, *(self.language.body(self.file, f) for f in functions)]:
+            yield body
+            yield from (b.statements for _, b in all_blocks(self.file, self.language, body))
+
+    def shape(self, first: Statement, last: Statement, number: int) -> tuple[str, ...]:
+        """Statements about one copy alone, without what says which; nothing if they are about none, or others."""
+        refs = [r for r in self.file.within(first.start, last.end) if r.symbol in self.number]
+        if not refs or any(r.symbol is None or self.number[r.symbol] != number for r in refs):
+            return ()
+        edits = [(r.start, r.end, "\1" + self.role[r.symbol]) for r in refs if r.symbol is not None]
+        return tuple(self.language.tokens(self.file, first.start, last.end, edits))
+
+    def in_turn(self) -> int:
+        """Where neighbouring statements do the same with one copy after the other; -1 if none do."""
+        for row in self.rows():
+            for at in range(len(row) - len(self.numbers) + 1):
+                found = row[at : at + len(self.numbers)]
+                told = {self.shape(s, s, n) for n, s in zip(self.numbers, found, strict=True)}
+                if len(told) == 1 and all(told) and all(s.kind == "expression" for s in found):
+                    return found[0].start
+        return -1
+
+    def branches(self) -> list[list[int]]:
+        """Where blocks begin that do the same with different copies."""
+        found: dict[tuple[str, ...], dict[int, int]] = {}
+        for row in self.rows():
+            if len(row) < 2 or row is self.file.statements:
+                continue
+            for n in self.numbers:
+                if shape := self.shape(row[0], row[-1], n):
+                    found.setdefault(shape, {}).setdefault(n, row[0].start)
+        return [sorted(places.values()) for places in found.values() if len(places) > 1]
