@@ -8,12 +8,6 @@ NO_FILE_OF_CONSTANTS = Message(
 )
 NO_CONSTANT = Message("no-constant", "'{name}' is no constant that is set once, at the top", "leave 'file' out")
 NO_RUN = Message("no-run", "{class_} has no method 'run'", "leave 'set_up' out", by_hand="")
-NOTHING_SET_UP = Message(
-    "nothing-set-up",
-    "'run' of {class_} prepares nothing before its loop that the constructor could",
-    "leave 'set_up' out",
-    by_hand="",
-)
 NOT_RUN_AT_ONCE = Message(
     "not-run-at-once",
     "{class_} is not run as soon as it is made, or is made more than once",

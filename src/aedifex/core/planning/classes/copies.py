@@ -4,8 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 
+from ...analysis.construction import plan_construction
 from ...analysis.families import Family
 from ...analysis.regions.region import all_blocks
+from ...analysis.startup import running
+from ...design.origin import local_name
 from ...design.tables import ClassDesign
 from ...naming.identifiers import free, like
 from ...naming.inflection import plural
@@ -83,3 +86,46 @@ class Copies:
                 if shape := self.shape(row[0], row[-1], n):
                     found.setdefault(shape, {}).setdefault(n, row[0].start)
         return [sorted(places.values()) for places in found.values() if len(places) > 1]
+
+
+def without_unkept(facts: FileFacts, classes: Sequence[ClassDesign]) -> None:
+    """Leave every object its variable where a list could not take its place: it is handed to a method, or not made
+    together with the others from plain values."""
+    handed = {local_name(a["value"]) for c in classes for m in c.methods for a in m.add}
+    for c in [c for c in classes if c.collect or c.branches]:
+        names = {o.name for o in c.objects}
+        owners = {o.owner for o in c.objects}
+        if handed & names or len(owners) > 1 or not made_together(facts, c):
+            told = [*c.branches, "in turn"]
+            c.collect, c.branches = "", []
+            c.why = [w for w in c.why if not any(w.endswith(t) or f", which {t} is" in w for t in told)]
+
+
+def made_together(facts: FileFacts, c: ClassDesign) -> bool:
+    """Whether the objects of a class are made one after the other, from plain values."""
+    symbols = facts.file.scope.symbols
+    rows = [
+        [
+            symbols.get(o.local) if o else None
+            for f in c.fields
+            if len(f.origins) == len(c.objects)
+            for o in [f.origins[i]]
+        ]
+        for i in range(len(c.objects))
+    ]
+    mine = {s for row in rows for s in row if s is not None}
+    founding = plan_construction(
+        facts.file, facts.effects, facts.language, rows, set(), set(facts.constants), c.objects[0].owner != ""
+    )
+    if any(founding.kind(i) == "later" for i in range(len(rows[0]))) or None in founding.at:
+        return False
+    places = sorted(at.start for at in founding.at if at is not None)
+    between = [s for s in running(facts.file, facts.language) if places[0] <= s.start < places[-1]]
+    plain = [start.value for row in founding.starts for start in row if start.statement is not None]
+    return all(s.target is not None and s.target.symbol in mine for s in between) and all(
+        facts.language.purity(facts.file, value) != "effect"
+        and all(
+            r.symbol in facts.constants or r.symbol is None or not r.symbol.kinds for r in facts.file.within(*value)
+        )
+        for value in plain
+    )

@@ -10,6 +10,7 @@ from .app_class import with_app
 from .class_designs import class_designs
 from .class_files import constant_stays, give_files_to
 from .common_bases import common_bases
+from .copies import without_unkept
 from .facts import FileFacts
 from .file_plan import FilePlan, with_class
 from .injected_fields import kept_companions
@@ -29,6 +30,7 @@ def plan_classes(facts: FileFacts, taken_files: set[str]) -> FilePlan:
             # where the main code cannot become an app, what functions share can still become classes
             plan = with_models(FilePlan(facts, stays=plan.stays), lone=True)
     classes = list(plan.classes)
+    without_unkept(facts, classes)
     kept_companions(facts.file, facts.language, classes, facts.kinds)
     common_bases(facts.file, facts.language, classes, set(facts.names))
     give_files_to(plan.facts, classes, taken_files, plan.bound)

@@ -182,9 +182,16 @@ class Gathering:
 
     def enough(self, noun: str, symbols: Sequence[Symbol]) -> bool:
         """Whether these are a thing: several variables that change, or two that begin alike."""
+        sure = [s for s in symbols if self.told_apart(s, noun)]
+        if len(sure) < 2 or len(sure) * 3 < len(symbols):
+            return False
         changing = [s for s in symbols if self.kinds[s].nature != "constant"]
         alike = [s for s in symbols if first_word(s.name, self.write.words) == noun]
         return len(changing) >= MIN_VARIABLES or (len(changing) > 1 and len(alike) > 1)
+
+    def told_apart(self, s: Symbol, noun: str) -> bool:
+        """Whether more than lines in common says that a variable is a thing's."""
+        return self.found[s].weights.get(noun, 0.0) > TOGETHER * 2
 
     def by_stems(self) -> None:
         """Variables whose names begin with the same word, or with a noun of the program."""
