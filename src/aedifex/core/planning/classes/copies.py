@@ -104,15 +104,9 @@ def without_unkept(facts: FileFacts, classes: Sequence[ClassDesign]) -> None:
 def made_together(facts: FileFacts, c: ClassDesign) -> bool:
     """Whether the objects of a class are made one after the other, from plain values."""
     symbols = facts.file.scope.symbols
-    rows = [
-        [
-            symbols.get(o.local) if o else None
-            for f in c.fields
-            if len(f.origins) == len(c.objects)
-            for o in [f.origins[i]]
-        ]
-        for i in range(len(c.objects))
-    ]
+    count = len(c.objects)
+    fields = [f for f in c.fields if len(f.origins) == count and any(f.origins)]
+    rows = [[symbols.get(f.origins[i].local) if f.origins[i] else None for f in fields] for i in range(count)]
     mine = {s for row in rows for s in row if s is not None}
     founding = plan_construction(
         facts.file, facts.effects, facts.language, rows, set(), set(facts.constants), c.objects[0].owner != ""
