@@ -65,7 +65,32 @@ def twin_literals(
                 places.append((a, b))
             if made.name == "value":
                 made.name = suggestion(file, row[0])
-    return list(by_texts.values()) if len(by_texts) <= MAX_LITERALS else None
+    rows = with_colours(file, language, twins, found, list(by_texts.values()))
+    return rows if len(rows) <= MAX_LITERALS else None
+
+
+def with_colours(
+    file: SourceFile,
+    language: Language,
+    twins: Sequence[Function],
+    literals: Sequence[list[tuple[int, int, str]]],
+    rows: list[TwinLiteral],
+) -> list[TwinLiteral]:
+    """The same, with three numbers that are a colour as one value. ``literals``: all of each twin, in order."""
+    if not language.colours or b"colorMode" in file.text:
+        return rows
+    for call in [c for c in file.calls_within(twins[0].start, twins[0].end) if c.callee.name in language.colours]:
+        inside = [i for i, (a, b, _) in enumerate(literals[0]) if call.args_start <= a and b <= call.args_end]
+        spans = [[lits[i][:2] for i in inside] for lits in literals]
+        commas = file.slice(call.args_start, call.args_end).count(",")
+        mine = [r for r in rows if any(p in spans[0] for p in r.places[0])]
+        if len(inside) != 3 or commas != 2 or not mine or any(len(r.places[0]) > 1 for r in mine):
+            continue
+        whole = [[(row[0][0], row[-1][1])] for row in spans]
+        texts = [f"color({file.slice(*span)})" for ((span),) in whole]
+        made = TwinLiteral(texts, "color", whole, f"{call.callee.name}Color")
+        rows = [r for r in rows if r not in mine] + [made]
+    return rows
 
 
 def local_marks(file: SourceFile, f: Function) -> list[Edit]:

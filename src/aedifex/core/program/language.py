@@ -54,6 +54,7 @@ class Language(Protocol):
     main_module: str  # by what name any file can import the one that was started; "" where there is none
     registries: frozenset[str]  # members of modules through which any name can be reached
     introspective: frozenset[str]  # names that the language gives each file or function
+    colours: frozenset[str]  # functions that may be given three numbers, or what ``color`` makes of them
     unset_errors: frozenset[str]  # what is raised where a name is not bound, or a member missing
     bare_members: bool  # whether inside a class a name that stands alone may mean its member
     held: frozenset[str]  # calls that make something which dies with its last holder

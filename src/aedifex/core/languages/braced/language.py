@@ -55,6 +55,7 @@ class Braced:
     main_module = ""
     registries: frozenset[str] = frozenset()
     introspective: frozenset[str] = frozenset()
+    colours: frozenset[str] = frozenset()
     unset_errors: frozenset[str] = frozenset()
     bare_members = False
     held: frozenset[str] = frozenset()

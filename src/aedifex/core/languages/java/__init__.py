@@ -88,6 +88,7 @@ class Sketch(Java):
     name = "sketch"
     suffixes = (".pde",)
     joined = True
+    colours = frozenset({"fill", "stroke", "background", "tint"})
     placement = "shared"
     starts = "setup"
     streams = None

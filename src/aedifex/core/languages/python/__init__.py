@@ -70,6 +70,7 @@ class Python:
     lenient_lists = False
     code_at_top = True
     exact_calls = True
+    colours: frozenset[str] = frozenset()
     unset_errors = frozenset({"NameError", "UnboundLocalError", "AttributeError"})
     held = frozenset(apis()["held"]["makers"])
     bare_members = False
