@@ -151,6 +151,8 @@ class Evident(Thing):
         if not super().own_code(f, used - self.companions) or self.about is None:
             return False
         file, language = self.about.file, self.about.language
+        if f.name in language.hooks(file):
+            return False
         if any(says(w, {self.stem}) for w in language.write.words(f.name)):
             return True
         body = [s for s in language.body(file, f) if s.kind not in ("docstring", "declare")]

@@ -12,16 +12,17 @@ from __future__ import annotations
 
 import re
 from collections import Counter, defaultdict
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from collections.abc import Set as AbstractSet
 from dataclasses import dataclass, field
+from functools import cached_property
 
 from ...analysis.effects import Effects
 from ...analysis.groups import first_word
 from ...analysis.handlers import main_statements
 from ...analysis.regions.region import all_blocks
 from ...analysis.variable_kinds import classify, of_console
-from ...naming.attributes import CONFIGURING
+from ...naming.attributes import CONFIGURING, PLACES
 from ...naming.identifiers import VERBS
 from ...naming.inflection import singular
 from ...naming.verbs import remark_words
@@ -35,11 +36,14 @@ STEM, READER, HEADING, TOGETHER = 4.0, 3.0, 2.0, 1.0
 ENOUGH = 1.5  # evidence from which a variable is a thing's
 LEAD = 1.25  # how much more the strongest must weigh than the next
 MIN_VARIABLES = 3  # variables of a thing of which no two names begin alike
+SHORT_LOOP = 20  # lines of a loop that is about one thing
 ROUNDS = 4
 STEERING = re.compile(r"\bK_|[kK]ey")  # what a condition that asks for a key says
 PLAYER = "player"  # what keys steer, where nobody says what it is
 PLAIN = ("assign", "augment", "expression")
 SHARED = 0.3  # share of the lines over one of two unnamed things that are over both, from which they are one
+HOLDING = frozenset({"dict", "list", "set", "array", "object", "ArrayList", "List", "Map", "HashMap"})  # types of what
+# keeps many things
 BROAD = frozenset(
     """
     screen window display game app program everything all stuff background input event events key keys text message
@@ -150,12 +154,22 @@ class Gathering:
         heads = [(x.start, b.start) for x in loops for b in self.language.regions.blocks(self.file, x)[:1]]
         return any(a <= r.start < b for r in s.references for a, b in heads)
 
-    @property
+    @cached_property
     def main(self) -> list[Statement]:
-        return main_statements(self.file, self.effects, self.language)
+        """The main code; where there is none, what the surroundings call by its name."""
+        if not self.language.joined:
+            return main_statements(self.file, self.effects, self.language)
+        return [s for f in self.called for s in self.language.body(self.file, f)]
+
+    @cached_property
+    def called(self) -> list[Function]:
+        """The functions that the surroundings call by their names."""
+        hooks = self.language.hooks(self.file)
+        return [f for f in self.file.tops if f.name in hooks]
 
     def things(self) -> list[EvidentThing]:
         self.by_stems()
+        self.by_holders()
         self.by_functions()
         self.by_headings()
         self.join_unnamed()
@@ -183,11 +197,12 @@ class Gathering:
     def enough(self, noun: str, symbols: Sequence[Symbol]) -> bool:
         """Whether these are a thing: several variables that change, or two that begin alike."""
         sure = [s for s in symbols if self.told_apart(s, noun)]
-        if len(sure) < 2 or len(sure) * 3 < len(symbols):
+        holds = any(self.holds_many(s) for s in sure)
+        if len(sure) < (1 if holds else 2) or len(sure) * 3 < len(symbols):
             return False
         changing = [s for s in symbols if self.kinds[s].nature != "constant"]
         alike = [s for s in symbols if first_word(s.name, self.write.words) == noun]
-        return len(changing) >= MIN_VARIABLES or (len(changing) > 1 and len(alike) > 1)
+        return len(changing) >= MIN_VARIABLES or (len(changing) > 1 and (len(alike) > 1 or holds))
 
     def told_apart(self, s: Symbol, noun: str) -> bool:
         """Whether more than lines in common says that a variable is a thing's."""
@@ -212,21 +227,45 @@ class Gathering:
         for i, (start, end) in enumerate(self.smallest()):
             for noun in {mine[r.symbol] for r in self.file.within(start, end) if r.symbol in mine}:
                 rows[noun].append(i)
-        nouns = [n for n in rows if n and self.unnamed(n)]
-        for i, a in enumerate(nouns):
-            for b in nouns[i + 1 :]:
-                both, least = len({*rows[a]} & {*rows[b]}), min(len(rows[a]), len(rows[b]))
-                if both >= SHARED * least:
-                    for e in self.found.values():
-                        if b in e.weights:
-                            e.weights[a] = max(e.weights.get(a, 0.0), e.weights.pop(b))
-                            e.reasons[a] += e.reasons.pop(b, [])
-                    rows[a] = sorted({*rows[a], *rows[b]})
-                    rows[b] = []
+        holders = {singular(self.write.words(s.name)[0]) for s in self.free if self.holds_many(s)}
+        loose = [n for n in rows if n and self.unnamed(n)]
+        points = [n for n in rows if n and n not in loose and self.is_point(n, mine)]
+        pairs = [(a, b) for i, a in enumerate(loose) for b in loose[i + 1 :]]
+        pairs += [(a, b) for a in rows if a in holders for b in points if a != b]
+        for a, b in pairs:
+            both, least = len({*rows[a]} & {*rows[b]}), min(len(rows[a]), len(rows[b]))
+            if both and both >= SHARED * least:
+                for e in self.found.values():
+                    if b in e.weights:
+                        e.weights[a] = max(e.weights.get(a, 0.0), e.weights.pop(b))
+                        e.reasons[a] += e.reasons.pop(b, [])
+                rows[a] = sorted({*rows[a], *rows[b]})
+                rows[b] = []
+
+    def is_point(self, noun: str, mine: Mapping[Symbol, str]) -> bool:
+        """Whether all that is called so is a place: where something else is."""
+        words = [self.write.words(s.name) for s, n in mine.items() if n == noun]
+        return bool(words) and all(w[-1] in PLACES and len(w) == 2 for w in words)
+
+    def by_holders(self) -> None:
+        """Variables that are called as one that holds many things, with a word before that: the grid, and the next
+        grid."""
+        for s in self.free:
+            words = self.write.words(s.name)
+            if len(words) != 1 or words[0] in BROAD or words[0] in VERBS or not self.holds_many(s):
+                continue
+            alike = [x for x in self.free if x is not s and self.write.words(x.name)[-1:] == words]
+            for x in [s, *alike] if alike or self.language.joined else []:
+                self.found[x].add(singular(words[0]), STEM, f"{s.name} holds what it is made of")
+
+    def holds_many(self, s: Symbol) -> bool:
+        """Whether a variable is a list or an array."""
+        kind = self.kinds[s].type
+        return kind in HOLDING or kind.partition("<")[0] in HOLDING or kind.endswith("[]")
 
     def by_functions(self) -> None:
         """Variables that functions use which are named after a thing."""
-        for f in self.file.tops:
+        for f in [f for f in self.file.tops if f not in self.called]:
             noun = self.noun_of(f)
             touched = [s for s in self.free if s in self.effects.direct(f.start, f.end).names] if noun else []
             if touched:
@@ -300,7 +339,7 @@ class Gathering:
         """The innermost blocks of the main code and of functions that are named after nothing, and their plain
         statements."""
         body = [s for s in self.main if s.kind not in ("function", "class")]
-        functions = [f for f in self.file.tops if not self.noun_of(f)]
+        functions = [f for f in self.file.tops if not self.noun_of(f) and f not in self.called]
         rows = [body, *(self.language.body(self.file, f) for f in functions)]
         for row in rows:
             yield from self.plain_spans(row)
