@@ -28,6 +28,8 @@ from ..collections import class_of_lists, keyed_class, roots_of
 from .evident_things import EvidentThing
 
 SHOWING = frozenset({"drawing", "sound"})
+TALKING = frozenset({"console", "input", "network", "files", "database", "timing"})
+WHOLE = frozenset({"background", "clear", "size", "frameRate", "exit"})  # what is for all of a picture
 
 
 @dataclass(frozen=True, eq=False)
@@ -78,6 +80,10 @@ class Thing:
         """Whether what the author set apart is told apart."""
         return False
 
+    def goes_along(self, s: Statement) -> bool:
+        """Whether a statement that says nothing of it may stand among its lines."""
+        return False
+
     def shows(self, start: int, end: int) -> bool:
         """Whether a stretch draws or sounds, as lines over such a thing may."""
         return False
@@ -118,13 +124,29 @@ class Evident(Thing):
         mine = used & state
         return bool(mine & set(self.roles)) and mine - self.companions <= set(self.roles)
 
+    def goes_along(self, s: Statement) -> bool:
+        """What only sets the pen of a sketch, or works out a value for lines that follow."""
+        if self.about is None or not self.about.language.joined:
+            return False
+        file, language = self.about.file, self.about.language
+        used = [r for r in file.within(s.start, s.end) if r.symbol is not None and "variable" in r.symbol.kinds]
+        if s.kind == "expression":
+            calls = list(file.calls_within(s.start, s.end))
+            return not used and self.shows(s.start, s.end) and not any(c.callee.name in WHOLE for c in calls)
+        local = all(r.symbol is not None and r.symbol.scope is not file.scope for r in used)
+        worked_out = s.value is not None and language.purity(file, s.value) != "effect"
+        return s.kind in ("assign", "annotate") and bool(used) and local and worked_out
+
     def shows(self, start: int, end: int) -> bool:
         """Whether a stretch draws or sounds."""
         return self.about is not None and any(c in SHOWING for c, _ in self.about.direct(start, end))
 
     def may_call(self, at: int) -> bool:
-        """Whether what is called at a place draws or sounds."""
-        return self.about is not None and self.about.found.get(at) in SHOWING
+        """Whether what is called at a place draws or sounds; in a sketch, whether it does not talk."""
+        if self.about is None:
+            return False
+        concern = self.about.found.get(at)
+        return concern in SHOWING or (self.about.language.joined and concern not in TALKING)
 
     def one(self, file: SourceFile, start: int, end: int) -> bool:
         """A condition that leads to its lines asks about it, and so does what is drawn: what asks for keys alone is for
@@ -142,6 +164,7 @@ class Evident(Thing):
             outermost, last = s.start >= last, max(last, s.end)
             asks = s.kind in ("if", "match") and outermost
             told = any(s.start <= at < head for at in mine) or (not asks and self.passing(s.start, head, start, end))
+            told = told or (not asks and self.goes_along(s))
             if (asks or self.shows(s.start, head)) and not told:
                 return False
         return True

@@ -229,13 +229,29 @@ def clump_regions(file: SourceFile, language: Language, row: list[Thing]) -> lis
     for body, whole in bodies(file, language, state, row):
         for block in [body, *inner_blocks(file, language, body)]:
             for thing, mine in zip(row, places, strict=True):
-                for run in longest_rows(file, language, block, thing, state, mine):
-                    if whole and run == list(body):
-                        continue
-                    region = region_of(file, language, run[0].start, run[-1].end)
-                    if region is not None and takes_nothing_back(region, thing) and does_enough(region, thing):
-                        found.append((thing, region))
+                for parts in longest_rows(file, language, block, thing, state, mine):
+                    regions = [r for run in parts if (r := own_region(file, language, thing, run, whole, body))]
+                    if len(regions) < len(parts) > 1:  # what one works out, the next needs
+                        merged = own_region(file, language, thing, [s for run in parts for s in run], whole, body)
+                        regions = [merged] if merged is not None else regions
+                    found += [(thing, region) for region in regions]
     return [*found, *conditions(file, language, row, state)]
+
+
+def own_region(
+    file: SourceFile, language: Language, thing: Thing, run: Sequence[Statement], whole: bool, body: Sequence[Statement]
+) -> Region | None:
+    """Statements as something to lift, without those at their head that only go along if they need not; None if they
+    cannot be, or are not worth it."""
+    if whole and list(run) == list(body):
+        return None
+    for first in range(len(run)):
+        region = region_of(file, language, run[first].start, run[-1].end)
+        if region is not None and takes_nothing_back(region, thing) and does_enough(region, thing):
+            return region
+        if not thing.goes_along(run[first]):
+            return None
+    return None
 
 
 def changing(file: SourceFile, language: Language) -> set[Symbol]:
@@ -353,23 +369,33 @@ def longest_rows(
     thing: Thing,
     state: set[Symbol],
     places: Sequence[int],
-) -> Iterator[list[Statement]]:
-    """The longest rows of statements that work on the object alone. ``places``: where its variables are used,
-    sorted."""
-    run: list[int] = []
-    for i in statements_with(block, places):
-        if run and i > run[-1] + 1:
-            yield [block[j] for j in run]
-            run = []
-        mine = of_one(file, language, block[i], thing, state)
-        new = bool(run) and thing.parted and set_apart(file, language, block[i - 1], block[i])
-        if run and (new or not (mine and thing.one(file, block[run[0]].start, block[i].end))):
-            yield [block[j] for j in run]
-            run = []
+) -> Iterator[list[list[Statement]]]:
+    """The longest rows of statements that work on the object alone, each cut where its author began something new.
+    ``places``: where its variables are used, sorted."""
+    told = set(statements_with(block, places))
+    parts: list[list[int]] = []  # of one row
+    between: list[int] = []  # what may go with the next
+    for i in range(min(told, default=0) if not thing.parted else 0, max(told, default=-1) + 1):
+        if i not in told and thing.goes_along(block[i]):
+            between.append(i)
+            continue
+        mine = i in told and of_one(file, language, block[i], thing, state)
+        follows = bool(parts) and parts[-1][-1] == i - len(between) - 1
+        if parts and not (mine and follows and thing.one(file, block[parts[-1][0]].start, block[i].end)):
+            yield [[block[j] for j in part] for part in parts]
+            parts = []
         if mine:
-            run.append(i)
-    if run:
-        yield [block[j] for j in run]
+            new = next((j for j in [*between, i] if j and set_apart(file, language, block[j - 1], block[j])), -1)
+            if parts and (not thing.parted or new < 0):
+                parts[-1] += [*between, i]
+            elif parts:
+                parts[-1] += [j for j in between if j < new]
+                parts.append([j for j in [*between, i] if j >= new])
+            else:
+                parts = [[*between, i]]
+        between = []
+    if parts:
+        yield [[block[j] for j in part] for part in parts]
 
 
 def of_one(file: SourceFile, language: Language, s: Statement, thing: Thing, state: set[Symbol]) -> bool:
