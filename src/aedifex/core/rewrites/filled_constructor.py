@@ -19,6 +19,7 @@ from ..analysis.regions.region import all_blocks
 from ..analysis.variable_kinds import constants_of
 from ..program.edits import Edits
 from ..program.model import Call, Function, SourceFile, Statement
+from .filled_in_setup import filled, set_up_call
 from .rewrite import Building, ClassRewrite
 from .set_up_in_constructor import method_of
 from .step import ClassStep, Context, Step, class_scope
@@ -47,6 +48,9 @@ class FillInConstructor(ClassStep):
     def apply(self, context: Context) -> Edits:
         file, out, write = context.home(self.design), Edits(), context.write
         scope = class_scope(file, self.design.name)
+        if context.language.joined:
+            call = set_up_call(context, file, self.design.name)
+            return filled(context, file, self.design.name, call) if call is not None else out
         maker = method_of(file, scope, write.CONSTRUCTOR) or method_of(file, scope, self.design.name)
         found = making(context, file, self.design.name) if maker is not None else None
         if found is None or maker is None:

@@ -157,10 +157,12 @@ class ClassBuilder:
         found = set()
         for i, s in enumerate(first):
             start = founding.starts[0][i]
-            if founding.kind(i) not in ("fixed", "derived") or start.statement is None:
+            if founding.kind(i) not in ("fixed", "derived") or start.statement is None or start.statement.value is None:
                 continue
             last = self.write.words(s.name)[-1].rstrip("0123456789")
             own = any(r.symbol in self.mine for r in self.file.within(*start.value))
+            if not self.file.slice(*start.value).strip():
+                continue  # it is declared, and set later
             resting = last in SPEEDS and self.file.slice(*start.value).strip() in STILL
             if last in CONFIGURING and not own and not resting:
                 found.add(i)

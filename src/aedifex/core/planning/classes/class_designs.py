@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Set as AbstractSet
+
 from ...analysis.concerns import Concerns
 from ...analysis.families import Family, near_twins
 from ...analysis.groups import common_stems
@@ -11,7 +13,7 @@ from ...analysis.twins import TwinLiteral
 from ...design.origin import Origin
 from ...design.tables import ClassDesign, FieldDesign, MethodDesign
 from ...naming.identifiers import free, like
-from ...naming.inflection import singular
+from ...naming.inflection import plural, singular
 from ...program.model import Statement, Symbol
 from .candidates import Candidate, evident_noun, is_device
 from .class_builder import ClassBuilder
@@ -56,12 +58,18 @@ def give_names(facts: FileFacts, candidate: Candidate, used: set[str], objects: 
     else:
         holder = holder_among(facts, candidate.variables)
         noun = evident_noun(facts, candidate)
-        told = free(write.class_name([noun]), facts.names | used) if noun and write.is_name(noun) else ""
+        told = thing_name(facts, noun, facts.names | used) if noun and write.is_name(noun) else ""
         candidate.name = asked or told or free_class_name(facts, variables, functions, used, holder)
         wanted = [write.member_name(write.words(candidate.name), like(facts.file))]
     # of several variables, none could take the place of the object
     own = frozenset(s.name for s in candidate.symbols if wanted == [s.name] and only_there(s))
     candidate.objects = object_names(facts, wanted, objects, own)
+
+
+def thing_name(facts: FileFacts, noun: str, taken: AbstractSet[str]) -> str:
+    """A class for a thing of the program; where one has the word already, this keeps several of them."""
+    name, several = facts.write.class_name([noun]), facts.write.class_name([plural(noun)])
+    return str(name if name not in taken else several if several not in taken else free(name, taken))
 
 
 def copy_names(facts: FileFacts, family: Family, class_: str) -> list[str]:
@@ -83,7 +91,8 @@ def design_of(facts: FileFacts, candidate: Candidate, roles: Roles) -> ClassDesi
         stems |= set(family.told.told) if family.told is not None else set()
     else:
         stems = own | {singular(w) for w in own}
-        stems |= set() if evident_noun(facts, candidate) else common_stems(candidate.rows[0], write.words)
+        noun = evident_noun(facts, candidate)
+        stems |= {noun} if noun else common_stems(candidate.rows[0], write.words)
     members = ClassBuilder(facts, candidate.rows)
     made = members.build(candidate.name, "model", candidate.fits, candidate.objects, stems)
     if family is not None:
@@ -95,7 +104,10 @@ def design_of(facts: FileFacts, candidate: Candidate, roles: Roles) -> ClassDesi
         made.why.insert(0, used_together(facts, candidate))
     if candidate.asked is not None:
         made.why.insert(0, "you asked for them together")
-    if family is None and (work := work_before_loop(facts, candidate)):
+    if family is None and facts.language.joined and set_up_first(facts, candidate):
+        made.set_up = True
+        made.why.append("its constructor does what the sketch's setup does to it first")
+    elif family is None and (work := work_before_loop(facts, candidate)):
         made.set_up = True
         made.why.append("its constructor does what is done to it before anything else")
         hide_used_there(facts, candidate, made, work)
@@ -103,6 +115,21 @@ def design_of(facts: FileFacts, candidate: Candidate, roles: Roles) -> ClassDesi
     made.role = roles.role(candidate.functions, candidate.variables, devices)
     made.why += roles.broken(made, candidate.functions)
     return made
+
+
+def set_up_first(facts: FileFacts, candidate: Candidate) -> bool:
+    """Whether the set-up of a sketch first calls one of the methods to come of an only object."""
+    mine = (
+        {f.functions[0].symbol for f in candidate.fits if not f.add and not f.drop}
+        if len(candidate.rows) == 1
+        else set()
+    )
+    setup = next((f for f in facts.file.tops if f.name == "setup"), None)
+    for s in facts.language.body(facts.file, setup) if setup is not None else ():
+        touch = facts.effects.direct(s.start, s.end)
+        if (touch.names & candidate.symbols) or touch.uses & mine:
+            return bool(touch.uses & mine) and s.kind == "expression"
+    return False
 
 
 def work_before_loop(facts: FileFacts, candidate: Candidate) -> list[Statement]:

@@ -187,6 +187,9 @@ def named_after(region: Region, thing: Thing) -> list[str]:
             return list(words)
     if region.statements:
         sets = thing.sets(region.file.within(region.start, region.end))
+        if f is not None and thing.parted and region.language.joined and f.name in region.language.hooks(region.file):
+            said = remark(region.file, region, write, nouns=False)
+            return said or (["set", "up"] if f.name == "setup" else ["update"] if sets else ["show"])
         if thing.shows(region.start, region.end) and not remark(region.file, region, write, nouns=False):
             return filled(region, thing) or ["draw"]
         return [w for w in verb(region, own, sets, thing.stem, write) if not says(w, {thing.stem})] or ["update"]
