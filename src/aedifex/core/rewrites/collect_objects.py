@@ -125,14 +125,15 @@ class Collector:
             for at in range(len(row) - count + 1):
                 found = list(row[at : at + count])
                 if all(self.makes(s, i) for i, s in enumerate(found)):
-                    if any(u.start < found[0].start and not self.declared(u) for u in uses):
-                        break
-                    return found
+                    if not any(self.runs_before(u, found[0]) for u in uses):
+                        return found
         raise messages.NOT_MADE_TOGETHER.in_file(self.file.path, class_=self.class_)
 
-    def declared(self, use: Use) -> bool:
-        """Whether a use stands in a function, which runs later."""
-        return any(f.start <= use.start < f.end for f in self.file.functions) and not self.owner
+    def runs_before(self, use: Use, made: Statement) -> bool:
+        """Whether a use stands in the same function before the objects are made: others run later."""
+        around = [f for f in self.file.functions if f.start <= made.start < f.end]
+        inside = [f for f in self.file.functions if f.start <= use.start < f.end]
+        return use.start < made.start and inside == around
 
     def makes(self, s: Statement, number: int) -> bool:
         call = self.making(s)

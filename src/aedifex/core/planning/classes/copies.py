@@ -92,10 +92,12 @@ def without_unkept(facts: FileFacts, classes: Sequence[ClassDesign]) -> None:
     """Leave every object its variable where a list could not take its place: it is handed to a method, or not made
     together with the others from plain values."""
     handed = {local_name(a["value"]) for c in classes for m in c.methods for a in m.add}
+    has_app = any(c.role == "app" for c in classes)
     for c in [c for c in classes if c.collect or c.branches]:
         names = {o.name for o in c.objects}
         owners = {o.owner for o in c.objects}
-        if handed & names or len(owners) > 1 or not made_together(facts, c):
+        passing = has_app and owners == {""}  # the main code's own, which goes to run
+        if handed & names or len(owners) > 1 or passing or not made_together(facts, c):
             told = [*c.branches, "in turn"]
             c.collect, c.branches = "", []
             c.why = [w for w in c.why if not any(w.endswith(t) or f", which {t} is" in w for t in told)]
