@@ -65,7 +65,7 @@ def constant_stays(plan: FilePlan, taken: set[str]) -> list[StayDesign]:
     facts, readers = plan.facts, dict[Symbol, list[str]]()
     if facts.language.placement == "imports":
         for c in by_dependency(list(plan.classes)):
-            read = read_by(plan, spans_of_class(facts, c))
+            read = read_by(plan, spans_read(plan, c))
             for s in read if c.file else ():
                 readers.setdefault(s, []).append(c.file)
         for s in read_by(plan, spans_left(plan)):
@@ -80,6 +80,24 @@ def constant_stays(plan: FilePlan, taken: set[str]) -> list[StayDesign]:
             own = next((f for f in readers.get(s, ()) if f != facts.file.path), "")
             stays.append(StayDesign(s.name, "constant", home if home and s in block else own))
     return stays
+
+
+def spans_read(plan: FilePlan, c: ClassDesign) -> list[tuple[int, int]]:
+    """The code that is going to be a class's, with the first values that its constructor works out; those of others
+    are no longer the main code's."""
+    facts = plan.facts
+    moved = {x.name: first_values(facts, x) for x in plan.classes if x.role != "app" and len(x.objects) == 1}
+    taken = {span for spans in moved.values() for span in spans}
+    if c.role == "app":
+        return [span for span in spans_of_class(facts, c) if span not in taken]
+    return [*spans_of_class(facts, c), *moved.get(c.name, [])]
+
+
+def first_values(facts: FileFacts, c: ClassDesign) -> list[tuple[int, int]]:
+    """The statements that give fields the values which the constructor works out."""
+    names = {o.local for f in c.fields if f.start in ("fixed", "derived") for o in f.origins}
+    firsts = [v.first for s, v in facts.kinds.items() if s.name in names]
+    return [(s.start, s.end) for s in firsts if s is not None]
 
 
 def read_by(plan: FilePlan, spans: Iterable[tuple[int, int]]) -> set[Symbol]:

@@ -71,6 +71,9 @@ def give_functions(found: Candidates, lone: bool) -> dict[str, str]:
     for c in found.all:
         if c.family is None:
             c.fits = mine.get(frozenset(c.symbols), [])
+    for c in [c for c in found.all if c.family is None and evident_noun(facts, c)]:
+        placed = {f.symbol for x in found.all for f in x.functions}
+        c.fits += [fit for fit in ClassBuilder(facts, c.rows).known() if fit.functions[0].symbol not in placed]
     settlement = Settlement(facts, found.all, lone)
     settlement.settle()
     return settlement.why_not | not_copied(found, wanted)
@@ -93,7 +96,9 @@ def deserves(found: Candidates, candidate: Candidate, lone: bool) -> bool:
     if candidate.family is not None:
         return bool(fits)
     sets = any(facts.effects.of(f.functions[0]).writes & symbols for f in fits)
-    if not sets and not (lone and is_shared(facts, candidate)):
+    noun = bool(evident_noun(facts, candidate))
+    changed = noun and any(len(s.bindings) > 1 or any(r.mutates for r in s.references) for s in symbols)
+    if not sets and not changed and not (lone and is_shared(facts, candidate)):
         return False
     if lone:
         return len(fits) >= 2 or not facts.does_something
@@ -101,7 +106,6 @@ def deserves(found: Candidates, candidate: Candidate, lone: bool) -> bool:
     named = [s for s in symbols if first_word(s.name, facts.write.words) in stems]
     spans = [(f.functions[0].start, f.functions[0].end) for f in fits]
     together = any(symbols <= facts.effects.direct(*span).writes for span in spans)
-    noun = bool(evident_noun(facts, candidate))
     one = together or len(named) * 2 >= len(symbols) or noun
     return one and len(fits) >= 2 and (noun or len(symbols) < len(found.rest))
 

@@ -17,17 +17,19 @@ from collections.abc import Set as AbstractSet
 from dataclasses import dataclass, field
 from functools import cached_property
 
+from ...analysis.concerns import Concerns
 from ...analysis.effects import Effects
 from ...analysis.groups import first_word
 from ...analysis.handlers import main_statements
 from ...analysis.regions.region import all_blocks
+from ...analysis.same_arguments import same_arguments
 from ...analysis.variable_kinds import classify, of_console
 from ...naming.attributes import CONFIGURING, PLACES
 from ...naming.identifiers import VERBS
 from ...naming.inflection import singular
 from ...naming.verbs import remark_words
 from ...program.language import Language
-from ...program.model import Function, SourceFile, Statement, Symbol
+from ...program.model import Call, Function, Reference, SourceFile, Statement, Symbol
 
 # What each kind of evidence counts. Judged by a person on programs of beginners: a name is the author's own word,
 # a function named after a thing works on that thing, a heading is often for more than one, and lines that use several
@@ -123,6 +125,7 @@ class Gathering:
         self.free = [s for s in free if s in self.kinds and not self.whole_programs(s)]
         self.found: dict[Symbol, Support] = {s: Support() for s in self.free}
         self.readers: dict[str, list[Function]] = defaultdict(list)
+        self.handed: dict[Function, set[Symbol]] = {}
 
     def whole_programs(self, s: Symbol) -> bool:
         """Whether a variable is no single thing's: a device, a constant in capitals, a flag that ends the loop, a
@@ -133,9 +136,37 @@ class Gathering:
             return True
         if s.name.isupper() or (kind.nature == "constant" and not (self.plain(s) and words[-1] in CONFIGURING)):
             return True
-        if kind.nature == "companion" and not self.plain(s) and not any(r.mutates for r in s.references):
+        if kind.nature == "companion" and not self.plain(s) and self.does_things(s):
             return True
         return bool(set(words) & OF_THE_GAME) or self.ends_loop(s)
+
+    def does_things(self, s: Symbol) -> bool:
+        """Whether a variable is for doing something with: its methods are called for what they do, or it is drawn
+        on."""
+        for r in s.references:
+            if r.member and (r.start in self.about.found or r.start in self.opaque):
+                return True
+            if any(
+                c.callee.start in self.about.found and self.drawn_on(c, r)
+                for c in self.file.calls
+                if c.args_start <= r.start < c.args_end
+            ):
+                return True
+        return False
+
+    def drawn_on(self, call: Call, ref: Reference) -> bool:
+        """Whether a call draws on the first thing that it is handed."""
+        first = self.file.slice(call.args_start, ref.start).strip(" (")
+        return not first and self.about.found[call.callee.start] == "drawing"
+
+    @cached_property
+    def about(self) -> Concerns:
+        return Concerns(self.file, self.language, self.effects)
+
+    @cached_property
+    def opaque(self) -> set[int]:
+        """Where something is called of which nothing is known."""
+        return set(self.file.opaque_calls)
 
     def plain(self, s: Symbol) -> bool:
         """Whether its first value is plain data: nothing is called for it that does something."""
@@ -267,19 +298,28 @@ class Gathering:
         """Variables that functions use which are named after a thing."""
         for f in [f for f in self.file.tops if f not in self.called]:
             noun = self.noun_of(f)
-            touched = [s for s in self.free if s in self.effects.direct(f.start, f.end).names] if noun else []
-            if touched:
+            if noun and any(s in self.touched(f) for s in self.free):
                 self.readers[noun].append(f)
+        self.join_parts()
         for noun, functions in self.readers.items():
             for f in functions:
-                for s in [s for s in self.free if s in self.effects.direct(f.start, f.end).names]:
-                    others = sum(
-                        s in self.effects.direct(g.start, g.end).names
-                        for n, rows in self.readers.items()
-                        if n != noun
-                        for g in rows
-                    )
+                for s in [s for s in self.free if s in self.touched(f)]:
+                    others = sum(s in self.touched(g) for n, rows in self.readers.items() if n != noun for g in rows)
                     self.found[s].add(noun, READER / (len(functions) * (1 + others)), f"{f.name} works on them")
+
+    def join_parts(self) -> None:
+        """A thing whose functions work on some of what those of another one work on is a part of that."""
+        sets = {n: {s for s in self.free for f in rows if s in self.touched(f)} for n, rows in self.readers.items()}
+        for part in sorted(sets, key=lambda n: (len(sets[n]), n)):
+            whole = next((n for n in sets if n in self.readers and sets[part] < sets[n]), "")
+            if whole and len(sets[part]) > 1:
+                self.readers[whole] += self.readers.pop(part)
+
+    def touched(self, f: Function) -> set[Symbol]:
+        """The variables that a function uses, or is handed at each of its calls."""
+        if f not in self.handed:
+            self.handed[f] = set(same_arguments(self.file, self.language, f).values())
+        return self.effects.direct(f.start, f.end).names | self.handed[f]
 
     def noun_of(self, f: Function) -> str:
         """The thing that a function is named after: what follows the verb; "" if it is named after none."""
