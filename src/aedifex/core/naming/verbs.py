@@ -30,6 +30,7 @@ FURTHER = frozenset(
     before after because since as unless without between against depending accordingly
     """.split()
 )  # what follows these says more of what is done
+COMMAND = re.compile(r"""==\s*['"]([A-Za-z]\w*)['"]|equals\(['"]([A-Za-z]\w*)['"]\)""")
 KEY = re.compile(r"\bK_(\w+)|[kK]ey\w*\W+(?:\w+\W+)?['\"](\w+)['\"]")
 WAYS = ("left", "right", "up", "down")
 Spoken = Mapping[str, Sequence[str]]  # variables of one object → the words that say what they are
@@ -67,17 +68,26 @@ def remark(file: SourceFile, region: Region, write: Text, nouns: bool = True) ->
     return found if 1 <= len(found) <= MAX_WORDS else []
 
 
+def command_asked(region: Region) -> str:
+    """The text that the condition of a branch around lines compares with; "" if it compares with none."""
+    asked = COMMAND.search(condition_around(region))
+    return (asked[1] or asked[2]).lower() if asked is not None else ""
+
+
 def key_asked(region: Region) -> str:
     """The key, in small letters, that a branch around lines is for; "" if it is for none."""
+    asked = KEY.search(condition_around(region))
+    return (asked[1] or asked[2]).lower() if asked is not None else ""
+
+
+def condition_around(region: Region) -> str:
+    """The condition of the branch in which lines stand; "" if they stand in none."""
     s = region.around[-1] if region.around else None
     if s is None or s.kind not in ("if", "match"):
         return ""
     blocks = region.language.regions.blocks(region.file, s)
     at = next((i for i, b in enumerate(blocks) if b.start <= region.start < b.end), -1)
-    if at < 0:
-        return ""
-    asked = KEY.search(region.file.slice(blocks[at - 1].end if at else s.start, blocks[at].start))
-    return (asked[1] or asked[2]).lower() if asked is not None else ""
+    return region.file.slice(blocks[at - 1].end if at else s.start, blocks[at].start) if at >= 0 else ""
 
 
 def remark_words(file: SourceFile, at: int, write: Text) -> list[str]:
@@ -118,6 +128,8 @@ def verb(region: Region, own: Spoken, sets: Sequence[str], stem: str, write: Tex
         return ["add", singular(own[grown[1]][-1])]
     if (subject := handed_key(region, own, set_)) is not None:
         return subject
+    if stem.endswith("tally") and (word := command_asked(region)):
+        return ["add", *write.words(word)]
     if (key := key_asked(region)) in WAYS:
         moved = any(w in PLACES or w in SPEEDS for n in set_ for w in own[n])
         return ["move" if moved else "turn", key]

@@ -68,7 +68,8 @@ def give_names(facts: FileFacts, candidate: Candidate, used: set[str], objects: 
 
 def thing_name(facts: FileFacts, noun: str, taken: AbstractSet[str]) -> str:
     """A class for a thing of the program; where one has the word already, this keeps several of them."""
-    name, several = facts.write.class_name([noun]), facts.write.class_name([plural(noun)])
+    words = facts.write.words(noun)
+    name, several = facts.write.class_name(words), facts.write.class_name([*words[:-1], plural(words[-1])])
     return str(name if name not in taken else several if several not in taken else free(name, taken))
 
 
@@ -92,7 +93,7 @@ def design_of(facts: FileFacts, candidate: Candidate, roles: Roles) -> ClassDesi
     else:
         stems = own | {singular(w) for w in own}
         noun = evident_noun(facts, candidate)
-        stems |= {noun} if noun else common_stems(candidate.rows[0], write.words)
+        stems |= {*write.words(noun)} if noun else common_stems(candidate.rows[0], write.words)
     members = ClassBuilder(facts, candidate.rows)
     made = members.build(candidate.name, "model", candidate.fits, candidate.objects, stems)
     if family is not None:

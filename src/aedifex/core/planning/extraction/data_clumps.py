@@ -25,7 +25,7 @@ from ...program.model import Function, Reference, SourceFile, Statement, Symbol
 from ...program.program import Program
 from ...rewrites.record_class.objects import worth_a_class
 from ..collections import class_of_lists, keyed_class, roots_of
-from .evident_things import EvidentThing
+from .evident_things import TALLY, EvidentThing
 
 SHOWING = frozenset({"drawing", "sound"})
 TALKING = frozenset({"console", "input", "network", "files", "database", "timing"})
@@ -119,6 +119,10 @@ class Evident(Thing):
     @property
     def parted(self) -> bool:
         return True
+
+    def worth(self, refs: Sequence[Reference], s: Statement) -> bool:
+        """Of what is counted, each count."""
+        return super().worth(refs, s) or self.stem.endswith(TALLY)
 
     def only(self, used: set[Symbol | None], state: set[Symbol]) -> bool:
         mine = used & state

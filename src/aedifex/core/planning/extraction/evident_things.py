@@ -25,11 +25,12 @@ from ...analysis.regions.region import all_blocks
 from ...analysis.same_arguments import same_arguments
 from ...analysis.variable_kinds import classify, of_console
 from ...naming.attributes import CONFIGURING, PLACES
-from ...naming.identifiers import VERBS
+from ...naming.identifiers import VERBS, file_stem
 from ...naming.inflection import singular
 from ...naming.verbs import remark_words
 from ...program.language import Language
 from ...program.model import Call, Function, Reference, SourceFile, Statement, Symbol
+from ..clustering.grouping import joined
 
 # What each kind of evidence counts. Judged by a person on programs of beginners: a name is the author's own word,
 # a function named after a thing works on that thing, a heading is often for more than one, and lines that use several
@@ -41,6 +42,7 @@ MIN_VARIABLES = 3  # variables of a thing of which no two names begin alike
 SHORT_LOOP = 20  # lines of a loop that is about one thing
 ROUNDS = 4
 STEERING = re.compile(r"\bK_|[kK]ey")  # what a condition that asks for a key says
+TALLY = "tally"  # what a program counts
 PLAYER = "player"  # what keys steer, where nobody says what it is
 PLAIN = ("assign", "augment", "expression")
 SHARED = 0.3  # share of the lines over one of two unnamed things that are over both, from which they are one
@@ -210,12 +212,37 @@ class Gathering:
             if noun := self.found[s].best:
                 members[noun].append(s)
         found = [self.thing(noun, symbols) for noun, symbols in members.items() if self.enough(noun, symbols)]
+        found += self.tallies([s for t in found for s in t.symbols])
         return [t for t in found if t.noun]
 
     def thing(self, noun: str, symbols: Sequence[Symbol]) -> EvidentThing:
         reasons = Counter(why for s in symbols for why in self.found[s].reasons[noun])
         called = noun if not self.unnamed(noun) else PLAYER if self.steered(symbols) else ""
         return EvidentThing(called, tuple(symbols), tuple(why for why, _ in reasons.most_common(3)))
+
+    def tallies(self, taken: Sequence[Symbol]) -> list[EvidentThing]:
+        """Numbers that begin at nothing and that the branches of the main loop count up together: what the program
+        counts."""
+        counters = [s for s in self.free if s not in taken and self.counts(s)]
+        rows = []
+        for s, block in all_blocks(self.file, self.language, self.main):
+            plain = block.statements and all(x.kind in PLAIN for x in block.statements)
+            talks = any(True for _ in self.about.direct(block.start, block.end))
+            if s.kind in ("if", "match") and plain and not talks:
+                used = {r.symbol for r in self.file.within(block.start, block.end) if r.writes}
+                rows.append([x for x in counters if x in used])
+        groups = [g for g in joined(counters, [r for r in rows if len(r) > 1]) if len(g) >= MIN_VARIABLES]
+        stem = singular(self.write.words(file_stem(self.write.module_of(self.file.path)))[0])
+        words = [w for w in self.write.words(file_stem(self.write.module_of(self.file.path))) if w not in BROAD]
+        if len(groups) != 1 or not words:
+            return []
+        return [EvidentThing(f"{stem}_{TALLY}", tuple(groups[0]), ("the same branches count them",))]
+
+    def counts(self, s: Symbol) -> bool:
+        """Whether a variable begins at nothing and is counted up in a loop."""
+        first = self.kinds[s].first
+        nothing = first is not None and first.value is not None and self.file.slice(*first.value) in ("0", "0.0")
+        return nothing and self.kinds[s].in_loop
 
     def steered(self, symbols: Sequence[Symbol]) -> bool:
         """Whether what keys bring about sets some of these."""
