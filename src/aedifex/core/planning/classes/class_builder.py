@@ -18,6 +18,7 @@ from .candidates import Fit, Link, Need
 from .facts import FileFacts, origin_in
 from .names import short_names
 
+CELLS = frozenset({"row", "col", "column"})
 STILL = ("0", "0.0", "0f", "0.0f", "(0, 0)", "[0, 0]")  # a speed at which every thing begins
 
 
@@ -164,7 +165,9 @@ class ClassBuilder:
             if not self.file.slice(*start.value).strip():
                 continue  # it is declared, and set later
             resting = last in SPEEDS and self.file.slice(*start.value).strip() in STILL
-            if last in CONFIGURING and not own and not resting:
+            beside = {self.write.words(x.name)[-1] for x in first if x is not s}
+            alone = last in CELLS and not beside & CELLS  # a row without a column is no place
+            if last in CONFIGURING and not own and not resting and not alone:
                 found.add(i)
         return found
 

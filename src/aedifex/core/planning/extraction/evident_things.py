@@ -21,7 +21,7 @@ from ...analysis.concerns import Concerns
 from ...analysis.effects import Effects
 from ...analysis.groups import first_word
 from ...analysis.handlers import main_statements
-from ...analysis.regions.region import all_blocks
+from ...analysis.regions.region import all_blocks, further
 from ...analysis.same_arguments import same_arguments
 from ...analysis.variable_kinds import classify, of_console
 from ...naming.attributes import CONFIGURING, PLACES
@@ -226,9 +226,8 @@ class Gathering:
         counters = [s for s in self.free if s not in taken and self.counts(s)]
         rows = []
         for s, block in all_blocks(self.file, self.language, self.main):
-            plain = block.statements and all(x.kind in PLAIN for x in block.statements)
             talks = any(True for _ in self.about.direct(block.start, block.end))
-            if s.kind in ("if", "match") and plain and not talks:
+            if s.kind in ("if", "match") and block.statements and not talks and not further(block):
                 used = {r.symbol for r in self.file.within(block.start, block.end) if r.writes}
                 rows.append([x for x in counters if x in used])
         groups = [g for g in joined(counters, [r for r in rows if len(r) > 1]) if len(g) >= MIN_VARIABLES]

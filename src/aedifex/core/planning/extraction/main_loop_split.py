@@ -29,6 +29,7 @@ from .paragraphs import blank_between, set_apart
 from .pieces import Piece, turn_locals
 
 MIN_LOOP_LINES = 18  # lines of a loop's body from which it is cut
+FEW_LINES_THAT_END = 6  # lines that may end the loop, and read better where they are
 MAX_LEFT_LINES = 3  # lines that are left where they are
 BATCH = 25  # lines of a program without a loop of its own from which it is cut
 MUCH = 12  # lines before the loop from which they are cut
@@ -361,7 +362,7 @@ def main_piece(
     }
     named_ = frozenset(s for s in used if "variable" in s.kinds and s not in locals_)
     made = interface(region, state_names(region) | named_)
-    if not reads_well(made):
+    if not reads_well(made) or (made.leaves == "break" and lines < FEW_LINES_THAT_END):
         return
     plain = language.write.member_name(words, like(file))
     name = free(

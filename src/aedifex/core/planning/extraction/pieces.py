@@ -138,12 +138,14 @@ def pieces(
     found: list[Piece] = []
     for row in [*things(file, language, free_, evident), *([t] for t in items)]:
         for group in outermost_groups(list(matched(file, language, row, clump_regions(file, language, row)))):
+            if not group[0].statements and not any(repeats(r) for r in group) and len(row) < 2:
+                continue  # an expression that stands once says more than a name for it
             named = frozenset(n for t in row for n in t.named)
             words = named_after(group[0], row[0])
             if not words:
                 continue
             stem = "" if row[0].stem in words and row[0].number < 0 else row[0].stem
-            base = free(named_apart(group[0], row[0], words, [stem] if stem else [], used), used)
+            base = free(named_apart(group[0], row[0], words, language.write.words(stem) if stem else [], used), used)
             for r, thing in zip(group, row, strict=True):
                 name = base if thing.number < 0 else f"{base}{thing.number}"
                 used.add(name)
