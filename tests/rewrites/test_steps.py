@@ -47,6 +47,11 @@ WHERE = {
     "handlers": lambda language: not language.joined,
     "base": lambda language: not language.joined,
     "order": lambda language: not language.joined,
+    "setup": lambda language: language.name in ("python", "javascript"),
+    "hand": lambda language: language.name in ("python", "javascript"),
+    "fill": lambda language: language.name in ("python", "sketch"),
+    "gather": lambda language: language.name in ("python", "javascript", "sketch"),
+    "constants": lambda language: language.placement == "imports",
 }
 
 

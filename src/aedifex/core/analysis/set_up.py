@@ -15,20 +15,20 @@ WITH_LOOPS = ("for", "if", "with", "expression", "assign", "augment", "pass", "d
 
 
 def set_up_of(file: SourceFile, language: Language, about: Concerns, body: Sequence[Statement]) -> list[Statement]:
-    """The leading statements of a body that make and prepare things: none that talks, leaves, goes round for long or
+    """The leading statements of a body that make and prepare things: none that talks, goes_off, goes round for long or
     hands over to a framework. Plain first values just before what comes next belong to that."""
     found: list[Statement] = []
     for s in body:
-        if s.kind not in WITH_LOOPS or leaves(file, language, s) or talks(about, s) or hands_over(file, s):
+        if s.kind not in WITH_LOOPS or goes_off(file, language, s) or talks(about, s) or gives_way(file, s):
             break
         found.append(s)
-    while found and plain_value(file, language, found[-1]):
+    while found and needs_nothing(file, language, found[-1]):
         found.pop()
     return found if len(found) < len(body) else []
 
 
-def leaves(file: SourceFile, language: Language, s: Statement) -> bool:
-    """Whether something in a statement leaves the code around it, or goes round until something changes."""
+def goes_off(file: SourceFile, language: Language, s: Statement) -> bool:
+    """Whether something in a statement goes_off the code around it, or goes round until something changes."""
     inner = [x for _, b in all_blocks(file, language, [s]) for x in b.statements]
     return any(x.kind in ("return", "raise", "while", "try", "global", "declare", "delete") for x in inner)
 
@@ -37,10 +37,10 @@ def talks(about: Concerns, s: Statement) -> bool:
     return bool(TALKING & set(about.whole(s.start, s.end)))
 
 
-def hands_over(file: SourceFile, s: Statement) -> bool:
+def gives_way(file: SourceFile, s: Statement) -> bool:
     return any((c.callee.member or c.callee.name) in STARTING for c in file.calls_within(s.start, s.end))
 
 
-def plain_value(file: SourceFile, language: Language, s: Statement) -> bool:
+def needs_nothing(file: SourceFile, language: Language, s: Statement) -> bool:
     """Whether a statement only gives a variable a value that needs nothing."""
     return s.kind == "assign" and s.value is not None and language.purity(file, s.value) == "literal"

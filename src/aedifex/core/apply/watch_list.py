@@ -57,7 +57,7 @@ def watched(design: Design, original: Program) -> list[dict[str, Any]]:
                     {"name": origin.local, "file": path, "function": function.split(".")[-1], "variable": variable},
                 )
                 row |= {"object": made.name, "class": c.name, "members": (hidden(member.name), member.name)}
-                row |= {"list": c.collect, "index": index} if c.collect else {}
+                row |= {"list": c.kept_in, "index": index} if c.kept_in else {}
     return list(rows.values())
 
 

@@ -82,7 +82,7 @@ class ClassDesign:
     base: str = text("a base that several classes of this design share")
     set_up: bool = flag("whether its constructor does what the main code does before its loop", default=False)
     branches: list[str] = texts("methods of its owner for what that does with one object or another in like branches")
-    collect: str = text("the list in which all its objects are kept, instead of a variable each")
+    kept_in: str = text("the list in which all its objects are kept, instead of a variable each")
     extends: str = text("the field whose library class this one extends; the object takes its place")
     why: list[str] = texts("reasons; for readers only")
     fields: list[FieldDesign] = rows(FieldDesign, "field")

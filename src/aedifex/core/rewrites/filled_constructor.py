@@ -19,7 +19,7 @@ from ..analysis.regions.region import all_blocks
 from ..analysis.variable_kinds import constants_of
 from ..program.edits import Edits
 from ..program.model import Call, Function, SourceFile, Statement
-from .filled_in_setup import filled, set_up_call
+from .filled_in_setup import made_in_setup, set_up_call
 from .rewrite import Building, ClassRewrite
 from .set_up_in_constructor import method_of
 from .step import ClassStep, Context, Step, class_scope
@@ -50,7 +50,7 @@ class FillInConstructor(ClassStep):
         scope = class_scope(file, self.design.name)
         if context.language.joined:
             call = set_up_call(context, file, self.design.name)
-            return filled(context, file, self.design.name, call) if call is not None else out
+            return made_in_setup(context, file, self.design.name, call) if call is not None else out
         maker = method_of(file, scope, write.CONSTRUCTOR) or method_of(file, scope, self.design.name)
         found = making(context, file, self.design.name) if maker is not None else None
         if found is None or maker is None:
@@ -65,11 +65,12 @@ class FillInConstructor(ClassStep):
             lines.append(text.lstrip())
         out.insert(file.path, write.line_end(file, body[-1].end), "".join(f"{lead}{line}\n" for line in lines))
         first = found.work[0]
-        made = file.slice(found.made.start, found.made.end)
-        above = write.comment_start(file, found.made.start)
-        remark = file.slice(above, found.made.start)
-        out.delete(file.path, write.line_start(file, above), write.line_end(file, found.made.end))
-        out.replace(file.path, write.comment_start(file, first.start), first.end, remark + made)
+        left = write.line_start(file, write.comment_start(file, found.made.start))
+        right = write.line_end(file, found.made.end)
+        made = file.slice(left, right)
+        out.delete(file.path, left, right)
+        start = write.line_start(file, write.comment_start(file, first.start))
+        out.replace(file.path, start, write.line_end(file, first.end), made if made.endswith("\n") else made + "\n")
         for s in found.work[1:]:
             start = write.line_start(file, write.comment_start(file, s.start))
             out.delete(file.path, start, write.line_end(file, s.end))
@@ -89,7 +90,7 @@ def making(context: Context, file: SourceFile, class_: str) -> Making | None:
     made = made or next(
         (s for s in row if s.kind == "assign" and s.start <= calls[0].start and s.end >= calls[0].end), None
     )
-    if made is None or made.value is None or not quiet_making(context, file, class_, calls[0]):
+    if made is None or made.value is None or not keeps_plain_values(context, file, class_, calls[0]):
         return None
     holder = file.slice(made.start, made.value[0]).rstrip().rstrip("=").strip().split()[-1]
     pattern = re.compile(rf"(?<![\w.]){re.escape(holder)}\b")
@@ -112,7 +113,7 @@ def row_around(context: Context, file: SourceFile, call: Call) -> list[Statement
     return min(around, key=lambda row: row[-1].end - row[0].start, default=[])
 
 
-def quiet_making(context: Context, file: SourceFile, class_: str, call: Call) -> bool:
+def keeps_plain_values(context: Context, file: SourceFile, class_: str, call: Call) -> bool:
     """Whether a constructor does nothing but keep plain values, and is given such."""
     scope = class_scope(file, class_)
     maker: Function | None = method_of(file, scope, context.write.CONSTRUCTOR) or method_of(file, scope, class_)

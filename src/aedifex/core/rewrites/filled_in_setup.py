@@ -52,12 +52,12 @@ def set_up_call(context: Context, file: SourceFile, class_: str) -> SetUpCall | 
         return None
     asked = re.fullmatch(rf"{re.escape(variable.name)}\.(\w+)\(\);?", file.slice(first.start, first.end))
     method = method_of(file, class_scope(file, class_), asked[1]) if asked is not None else None
-    if method is None or uses_of(file, method) != 1 or reached_before(context, file, setup, first, variable.name):
+    if method is None or times_named(file, method) != 1 or reached_before(context, file, setup, first, variable.name):
         return None
     return SetUpCall(made[0], variable.name, first, method)
 
 
-def uses_of(file: SourceFile, method: Function) -> int:
+def times_named(file: SourceFile, method: Function) -> int:
     """How often a method is named, from wherever."""
     return sum(r.member == method.name or (r.name == method.name and r.form != "definition") for r in file.references)
 
@@ -71,7 +71,7 @@ def reached_before(context: Context, file: SourceFile, setup: Function, call: St
     return any(symbol in effects.touch(*span).names for span in spans)
 
 
-def filled(context: Context, file: SourceFile, class_: str, found: SetUpCall) -> Edits:
+def made_in_setup(context: Context, file: SourceFile, class_: str, found: SetUpCall) -> Edits:
     """The object is declared where it was made, and made where it was set up."""
     out, write, f = Edits(), context.write, found.method
     made = found.made

@@ -18,7 +18,7 @@ from ..analysis.regions.region import all_blocks, ways_out
 from ..program.edits import Edits
 from ..program.model import Block, Function, NewFunction, SourceFile
 from . import messages
-from .collect_objects import Collector, Use
+from .gather_objects import Gatherer, Use
 from .rewrite import Building, ClassRewrite
 from .step import ClassStep, Context, Step
 
@@ -46,7 +46,7 @@ class Branch:
     uses: tuple[Use, ...]
 
 
-class Handing(Collector):
+class Handing(Gatherer):
     """Works out the methods, and the calls of them."""
 
     def __init__(self, context: Context, file: SourceFile, step: HandObjects) -> None:
@@ -98,19 +98,22 @@ class Handing(Collector):
         item = str(write.member_name(write.words(self.class_)))
         here = file.slice(write.line_start(file, statements[0].start), statements[0].start)
         edits = [(u.start, u.end, item) for u in first.uses]
+        last = statements[-1].end + len(str(write.trailing_comment(file, statements[-1].end)).encode())
         body = write.shifted(
-            file, write.comment_start(file, statements[0].start) + len(here.encode()), statements[-1].end, edits, here,
-            lead + unit,
+            file, write.comment_start(file, statements[0].start) + len(here.encode()), last, edits, here, lead + unit,
         )  # fmt: skip
         new = NewFunction(name, [(item, self.class_)], body, function=f, home=f)
         text = self.language.regions.lifted(file, lead, unit, new)
         at = write.line_end(file, f.end - 1)
         self.out.insert(file.path, at, write.with_newlines("\n" + text, write.newline(file)))
         for branch in group:
-            start, end = branch.block.statements[0].start, branch.block.statements[-1].end
+            start = write.line_start(file, write.comment_start(file, branch.block.statements[0].start))
+            at, end = branch.block.statements[0].start, branch.block.statements[-1].end
+            ahead = file.slice(write.line_start(file, at), at)
+            end += len(str(write.trailing_comment(file, end)).encode())
             held = file.slice(branch.uses[0].start, branch.uses[0].end)
             call = write.statement_end(file)
-            self.out.replace(file.path, start, end, f"{write.RECEIVER}.{name}({held}){call}")
+            self.out.replace(file.path, start, end, f"{ahead}{write.RECEIVER}.{name}({held}){call}")
 
 
 class HandedObjects(ClassRewrite):

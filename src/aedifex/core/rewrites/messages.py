@@ -15,12 +15,12 @@ NOT_RUN_AT_ONCE = Message(
     by_hand="",
 )
 NOT_COLLECTED = Message(
-    "not-collected", "'{name}' is reached in a way that an object in a list cannot be", "leave 'collect' out"
+    "not-collected", "'{name}' is reached in a way that an object in a list cannot be", "leave 'kept_in' out"
 )
 NOT_MADE_TOGETHER = Message(
     "not-made-together",
     "the objects of {class_} are not made one after the other from plain values",
-    "leave 'collect' out",
+    "leave 'kept_in' out",
 )
 OVERLAP = Message("overlap", "{why}", "put each statement there on a line of its own")
 COPY_STALE = Message("copy-stale", "'{source}' is set again, and a copy would go stale", "pass it in with 'add'")

@@ -14,7 +14,6 @@ from ..program.program import Program
 from ..program.refusal import Refusal
 from .alias_field import AliasField
 from .clean_up import CleanUp
-from .collect_objects import CollectedObjects
 from .explicit_registration.rewrite import ExplicitRegistration
 from .extend_base import ExtendBase
 from .extract_base import ExtractBase
@@ -23,6 +22,7 @@ from .extract_function.sequence import ExtractFunction
 from .filled_constructor import FilledConstructors
 from .found_class import FoundClass
 from .function_to_method import FunctionToMethod
+from .gather_objects import GatheredObjects
 from .hand_objects import HandedObjects
 from .inject_console.rewrite import InjectConsole
 from .inline_main.rewrite import InlineMain
@@ -74,7 +74,7 @@ FINISH: tuple[ClassRewrite, ...] = (
     ExtractBase(),
     FilledConstructors(),
     HandedObjects(),
-    CollectedObjects(),
+    GatheredObjects(),
     OrderMethods(),
     ShareConstants(),
     MoveClass(),

@@ -42,7 +42,7 @@ class SetUpInConstructor(ClassStep):
         if run is None:
             raise messages.NO_RUN.in_file(file.path, class_=self.design.name)
         self.check_made_once(file)
-        moving = movable(context, file, run)
+        moving = preparing(context, file, run)
         if not moving:
             return out  # what there was is in its fields by now
         write = context.write
@@ -84,10 +84,11 @@ class SetUpInConstructor(ClassStep):
 
 
 def method_of(file: SourceFile, scope: Scope, name: str) -> Function | None:
+    """The method of a class that is called so; None if it has none."""
     return next((f for f in file.functions if f.outer is scope and f.name == name), None)
 
 
-def movable(context: Context, file: SourceFile, run: Function) -> list[Statement]:
+def preparing(context: Context, file: SourceFile, run: Function) -> list[Statement]:
     """The statements of ``run`` that prepare, as many as leave no variable of theirs to the rest."""
     about = Concerns(file, context.language, context.effects(file))
     body = [s for s in context.language.body(file, run) if s.kind != "docstring"]

@@ -43,9 +43,10 @@ class AppMaker:
             return self.plan.staying(StayDesign("main", f"the main code stays where it is: {why}"))
         fields = self.fields(methods)
         statements = [s for s in self.main.statements if s.kind != "docstring"]
-        if not statements or (self.facts.idea != "app" and not fields and len(statements) <= MAX_ENTRY_STATEMENTS):
+        own = [s for s in fields if s not in self.passing_on]
+        if not statements or (self.facts.idea != "app" and not own and len(statements) <= MAX_ENTRY_STATEMENTS):
             return self.plan
-        if self.facts.idea != "app" and (why := self.not_worth(methods, fields, statements)):
+        if self.facts.idea != "app" and (why := self.not_worth(methods, own, statements)):
             return self.plan.staying(StayDesign("main", why))
         if why := self.why_not_wrapped(methods, fields):
             return self.plan.staying(StayDesign("main", f"the main code stays where it is: {why}"))
@@ -104,6 +105,11 @@ class AppMaker:
             made.set_up = True
             made.why.append("the constructor does what comes before the loop")
         return made
+
+    @cached_property
+    def passing_on(self) -> set[Symbol]:
+        """What the constructor prepares for the loop."""
+        return self.crossing(self.prepared) if self.prepared else set()
 
     @cached_property
     def prepared(self) -> list[Statement]:
@@ -217,7 +223,7 @@ class AppMaker:
         handed = self.handed_on({s for f in methods for s in self.effects.direct(f.start, f.end).uses})
         held = self.held()
         calls = self.handing()
-        asked = self.facts.asked_fields | (self.crossing(self.prepared) if self.prepared else set())
+        asked = self.facts.asked_fields | self.passing_on
         return [
             s
             for s in self.facts.variables

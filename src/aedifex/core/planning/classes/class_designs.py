@@ -58,7 +58,7 @@ def give_names(facts: FileFacts, candidate: Candidate, used: set[str], objects: 
     else:
         holder = holder_among(facts, candidate.variables)
         noun = evident_noun(facts, candidate)
-        told = thing_name(facts, noun, facts.names | used) if noun and write.is_name(noun) else ""
+        told = thing_name(facts, noun, candidate.variables, facts.names | used) if noun and write.is_name(noun) else ""
         candidate.name = asked or told or free_class_name(facts, variables, functions, used, holder)
         wanted = [write.member_name(write.words(candidate.name), like(facts.file))]
     # of several variables, none could take the place of the object
@@ -66,10 +66,13 @@ def give_names(facts: FileFacts, candidate: Candidate, used: set[str], objects: 
     candidate.objects = object_names(facts, wanted, objects, own)
 
 
-def thing_name(facts: FileFacts, noun: str, taken: AbstractSet[str]) -> str:
-    """A class for a thing of the program; where one has the word already, this keeps several of them."""
+def thing_name(facts: FileFacts, noun: str, variables: list[Symbol], taken: AbstractSet[str]) -> str:
+    """A class for a thing of the program; where one has the word already, or a variable keeps several, it is for
+    several of them."""
     words = facts.write.words(noun)
     name, several = facts.write.class_name(words), facts.write.class_name([*words[:-1], plural(words[-1])])
+    keeps = any([w.lower() for w in facts.write.words(s.name)] == [plural(noun)] for s in variables)
+    name = several if keeps and several not in taken else name
     return str(name if name not in taken else several if several not in taken else free(name, taken))
 
 

@@ -27,7 +27,7 @@ def keep_together(facts: FileFacts, family: Family, candidate: Candidate, made: 
     words = [family.stem] if family.stem else write.words(candidate.name)
     if (at := told.in_turn()) >= 0:
         name = write.member_name([*words[:-1], plural(words[-1])], like(facts.file))
-        made.collect = free(name, facts.names)
+        made.kept_in = free(name, facts.names)
         made.why.append(f"line {facts.file.shown(at)} does the same with each of them in turn")
     for places in told.branches() if language.code_at_top else ():
         name = free(write.member_name(["handle", *words], like(facts.file)), facts.names | set(made.branches))
@@ -93,13 +93,13 @@ def without_unkept(facts: FileFacts, classes: Sequence[ClassDesign]) -> None:
     together with the others from plain values."""
     handed = {local_name(a["value"]) for c in classes for m in c.methods for a in m.add}
     has_app = any(c.role == "app" for c in classes)
-    for c in [c for c in classes if c.collect or c.branches]:
+    for c in [c for c in classes if c.kept_in or c.branches]:
         names = {o.name for o in c.objects}
         owners = {o.owner for o in c.objects}
         passing = has_app and owners == {""}  # the main code's own, which goes to run
         if handed & names or len(owners) > 1 or passing or not made_together(facts, c):
             told = [*c.branches, "in turn"]
-            c.collect, c.branches = "", []
+            c.kept_in, c.branches = "", []
             c.why = [w for w in c.why if not any(w.endswith(t) or f", which {t} is" in w for t in told)]
 
 

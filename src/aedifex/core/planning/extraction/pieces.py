@@ -193,12 +193,12 @@ def named_after(region: Region, thing: Thing) -> list[str]:
             said = remark(region.file, region, write, nouns=False)
             return said or (["set", "up"] if f.name == "setup" else ["update"] if sets else ["show"])
         if thing.shows(region.start, region.end) and not remark(region.file, region, write, nouns=False):
-            return filled(region, thing) or ["draw"]
+            return filling_words(region, thing) or ["draw"]
         return [w for w in verb(region, own, sets, thing.stem, write) if not says(w, {thing.stem})] or ["update"]
     return question(region, own, thing.stem, write) or guarded_words(region, thing.stem, write)
 
 
-def filled(region: Region, thing: Thing) -> list[str]:
+def filling_words(region: Region, thing: Thing) -> list[str]:
     """Words for lines that fill lists of a thing with what is drawn: what stands above these, or their last word."""
     file, write = region.file, region.language.write
     refs = [r for r in file.within(region.start, region.end) if r.symbol in thing.roles]

@@ -110,7 +110,7 @@ class FileMover:
             self.out.delete(
                 self.file.path,
                 start,
-                after if s.kind in ("class", "function") else self.write.line_end(self.file, s.end),
+                after if s.kind in ("class", "function") or not start else self.write.line_end(self.file, s.end),
             )
         self.import_back(moving, names, needs)
         return self.out

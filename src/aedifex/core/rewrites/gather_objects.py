@@ -19,7 +19,7 @@ from ..design.tables import ClassDesign
 from ..program.edits import Edits
 from ..program.model import Call, Function, Scope, SourceFile, Statement
 from . import messages
-from .filled_constructor import quiet_making
+from .filled_constructor import keeps_plain_values
 from .rewrite import Building, ClassRewrite
 from .step import ClassStep, Context, Step, class_scope
 
@@ -33,26 +33,26 @@ class Use:
     end: int
 
 
-class CollectObjects(ClassStep):
+class GatherObjects(ClassStep):
     """The objects of a class are kept in one list."""
 
-    kind = "collect"
+    kind = "gather"
 
     def title(self) -> str:
         names = [o.name for o in self.design.objects]
-        return f"{', '.join(names[:-1])} and {names[-1]} become the list {self.design.collect}"
+        return f"{', '.join(names[:-1])} and {names[-1]} become the list {self.design.kept_in}"
 
     def apply(self, context: Context) -> Edits:
-        return Collector(context, context.home(self.design), self.design).edits()
+        return Gatherer(context, context.home(self.design), self.design).edits()
 
 
-class Collector:
+class Gatherer:
     """Works out the list, the loops over it, and the other uses."""
 
     def __init__(self, context: Context, file: SourceFile, design: ClassDesign) -> None:
         self.context, self.file, self.class_ = context, file, design.name
         self.language, self.write = context.language, context.write
-        self.objects, self.list = design.objects, design.collect
+        self.objects, self.list = design.objects, design.kept_in
         self.owner = self.objects[0].owner
         self.scope: Scope = class_scope(file, self.owner) if self.owner else file.scope
         self.out = Edits()
@@ -144,7 +144,7 @@ class Collector:
         constants = constants_of(self.file, self.language)
         given = self.file.within(call.args_start, call.args_end)
         plain = all(r.symbol in constants or r.symbol is None or not r.symbol.kinds for r in given)
-        return named and (plain or quiet_making(self.context, self.file, self.class_, call))
+        return named and (plain or keeps_plain_values(self.context, self.file, self.class_, call))
 
     def making(self, s: Statement) -> Call | None:
         """The call of the class that is the value of a statement."""
@@ -167,7 +167,8 @@ class Collector:
         said = [r for r in dict.fromkeys(remarks) if r]
         above = "".join(f"{lead}{r}\n" for r in said)
         start = write.line_start(file, write.comment_start(file, first.start))
-        self.out.replace(file.path, start, last.end, above + lead + text)
+        end = last.end + len(self.ending(last).encode())
+        self.out.replace(file.path, start, end, above + lead + text + self.said(makings))
 
     # -- loops -------------------------------------------------------------------------------------
 
@@ -203,8 +204,16 @@ class Collector:
             last = u.end
         text += file.slice(last, s.end)
         lead = file.slice(write.line_start(file, s.start), s.start)
-        loop = write.loop(write.each(self.class_, item, made), lead, write.indent_unit(file), text)
-        self.out.replace(file.path, s.start, run[-1].end, loop)
+        loop = write.loop(write.each(self.class_, item, made), lead, write.indent_unit(file), text + self.said(run))
+        self.out.replace(file.path, s.start, run[-1].end + len(self.ending(run[-1]).encode()), loop)
+
+    def ending(self, s: Statement) -> str:
+        """The remark behind a statement, with the blanks before it."""
+        return str(self.write.trailing_comment(self.file, s.end))
+
+    def said(self, row: Sequence[Statement]) -> str:
+        """The first remark behind one of several statements."""
+        return next((said for s in row if (said := self.ending(s))), "")
 
     def item(self, run: list[Statement]) -> str:
         """A name for one of them that means nothing else there."""
@@ -225,10 +234,10 @@ class Collector:
         return name in inside or name in self.file.scope.symbols
 
 
-class CollectedObjects(ClassRewrite):
+class GatheredObjects(ClassRewrite):
     """The classes of a design that name a list for all their objects."""
 
     def steps(self, building: Building) -> Iterator[Step]:
         for c in building.design.classes:
-            if c.collect and len(c.objects) > 1:
-                yield CollectObjects(c, needs=building.ids_of(c, "found"))
+            if c.kept_in and len(c.objects) > 1:
+                yield GatherObjects(c, needs=building.ids_of(c, "found"))
