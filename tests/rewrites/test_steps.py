@@ -47,10 +47,10 @@ WHERE = {
     "handlers": lambda language: not language.joined,
     "base": lambda language: not language.joined,
     "order": lambda language: not language.joined,
-    "setup": lambda language: language.name in ("python", "javascript"),
-    "hand": lambda language: language.name in ("python", "javascript"),
+    "setup": lambda language: language.code_at_top,
+    "hand": lambda language: language.code_at_top,
     "fill": lambda language: language.name in ("python", "sketch"),
-    "gather": lambda language: language.name in ("python", "javascript", "sketch"),
+    "gather": lambda language: language.code_at_top or language.joined,
     "constants": lambda language: language.placement == "imports",
 }
 

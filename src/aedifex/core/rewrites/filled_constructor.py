@@ -15,7 +15,9 @@ import re
 from collections.abc import Iterator
 from dataclasses import dataclass
 
+from ..analysis.concerns import Concerns
 from ..analysis.regions.region import all_blocks
+from ..analysis.set_up import TALKING
 from ..analysis.variable_kinds import constants_of
 from ..program.edits import Edits
 from ..program.model import Call, Function, SourceFile, Statement
@@ -62,7 +64,7 @@ class FillInConstructor(ClassStep):
             start = write.comment_start(file, s.start)
             text = file.slice(start, write.line_end(file, s.end)).rstrip("\n")
             text = re.sub(rf"(?<![\w.]){re.escape(found.holder)}(?=\.)", write.RECEIVER, text)
-            lines.append(text.lstrip())
+            lines += [line.strip() for line in text.split("\n")]
         out.insert(file.path, write.line_end(file, body[-1].end), "".join(f"{lead}{line}\n" for line in lines))
         first = found.work[0]
         left = write.line_start(file, write.comment_start(file, found.made.start))
@@ -97,8 +99,13 @@ def making(context: Context, file: SourceFile, class_: str) -> Making | None:
     later = row[row.index(made) + 1 :]
     at = next((i for i, s in enumerate(later) if pattern.search(file.slice(s.start, s.end))), len(later))
     work = []
+    about = Concerns(file, context.language, context.effects(file))
+    scope = class_scope(file, class_)
     for s in later[at:]:
-        if not its_own(context, file, s, holder, pattern):
+        called = re.match(re.escape(holder) + r"\.(\w+)", file.slice(s.start, s.end))
+        method = method_of(file, scope, called[1]) if called is not None else None
+        talks = method is not None and bool(TALKING & set(about.whole(method.start, method.end)))
+        if talks or not its_own(context, file, s, holder, pattern):
             break
         work.append(s)
     return Making(made, holder, work) if work else None

@@ -102,7 +102,13 @@ class Handing(Gatherer):
         body = write.shifted(
             file, write.comment_start(file, statements[0].start) + len(here.encode()), last, edits, here, lead + unit,
         )  # fmt: skip
-        new = NewFunction(name, [(item, self.class_)], body, function=f, home=f)
+        new = NewFunction(
+            name,
+            [(item, self.class_ if self.language.typed or self.write.typed(file) else "")],
+            body,
+            function=f,
+            home=f,
+        )
         text = self.language.regions.lifted(file, lead, unit, new)
         at = write.line_end(file, f.end - 1)
         self.out.insert(file.path, at, write.with_newlines("\n" + text, write.newline(file)))
