@@ -102,7 +102,7 @@ def test_the_main_loop_is_cut_into_its_jobs(folder):
     assert {m.name: (m.lines, m.hidden) for m in app.methods if m.lines} == {
         "handle_key": (["line.py:20-27"], True),
         "handle_signal": (["line.py:23-25"], True),
-        "move": (["line.py:28-31"], True),
+        "move": (["line.py:29-31"], True),
         "show_line": (["line.py:33-36"], True),
     }
 

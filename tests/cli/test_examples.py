@@ -15,7 +15,9 @@ README = Path(__file__).parents[2] / "README.md"
 PANEL = 'import pyglet\n\nwindow = pyglet.window.Window(60, 40)\nspeed = 1\n\n\n@window.event\ndef on_draw():\n    window.clear()\n\n\n@window.event("on_key_press")\ndef press(symbol, modifiers):\n    global speed\n    speed = 0\n\n\npyglet.app.run()\n'
 PANEL_APP = "import pyglet\n\n\nclass PanelApp:\n    def __init__(self):\n        self.window = pyglet.window.Window(60, 40)\n        self.window.set_handler('on_draw', self.on_draw)\n\n    def on_draw(self):\n        self.window.clear()\n\n\napp = PanelApp()\npyglet.app.run()\n"
 VEHICLES = "class Tram:\n    def __init__(self):\n        self.x = 0\n\n    def move(self, n):\n        self.x += n\n        print(self.x)\n\n\nclass Bus:\n    def __init__(self):\n        self.x = 0\n\n    def move(self, n):\n        self.x += n\n        print(self.x)\n\n\nTram().move(2)\nBus().move(3)\n"
-APP = "class TramlineApp:\n    def stop(self):\n        print('stops')\n\n    def start(self):\n        print('starts')\n\n    def run(self):\n        self.start()\n        self.stop()\n\n\nTramlineApp().run()\n"
+TRAMS = 'class Tram:\n    def __init__(self, x):\n        self.x = x\n\n    def move(self):\n        self.x += 1\n        print(self.x)\n\n\nclass Line:\n    def __init__(self):\n        self.first = Tram(2)\n        self.second = Tram(30)\n        self.riders = 0\n\n    def handle(self, key):\n        if key == "1":\n            self.first.move()\n            self.riders += self.first.x\n        elif key == "2":\n            self.second.move()\n            self.riders += self.second.x\n\n    def run(self):\n        for key in "121":\n            self.handle(key)\n            self.first.move()\n            self.second.move()\n        print(self.riders)\n\n\nLine().run()\n'
+HALL = "class Depot:\n    def __init__(self):\n        self.trams = []\n\n    def fill(self):\n        for n in range(3):\n            self.trams.append(n)\n\n\ncount = len('ab')\ndepot = Depot()\ndepot.fill()\nprint(depot.trams, count)\n"
+APP = "class TramlineApp:\n    def stop(self):\n        print('stops')\n\n    def start(self):\n        print('starts')\n\n    def run(self):\n        self.stops = []\n        self.stops.append('Mill')\n        for _ in range(2):\n            self.start()\n            self.stop()\n        print(self.stops)\n\n\nTramlineApp().run()\n"
 LOG_BOOK = 'line = "north"\n\n\nclass Log:\n    def __init__(self):\n        self.lines = []\n\n    def add(self, text):\n        self.lines.append(f"{line}: {text}")\n        print(self.lines[-1])\n\n\nlog = Log()\nlog.add("first tram")\n'
 BELLS = (
     "".join(f"bell{n}_rings = 0\n" for n in (1, 2))
@@ -44,6 +46,8 @@ FILES = {
     "panel_app.py": PANEL_APP,
     "vehicles.py": VEHICLES,
     "tramline_app.py": APP,
+    "two_trams.py": TRAMS,
+    "hall.py": HALL,
 }
 NEED_NO_FILE = {"draft", "record --suggest"}  # they write what the demo ships with
 BEFORE = {

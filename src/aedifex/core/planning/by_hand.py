@@ -67,7 +67,7 @@ def kept_apart(program: Program, members: list[Origin]) -> list[Origin]:
 def without_files(design: Design) -> Design:
     """The design with its classes in the file where their variables and functions stand."""
     for c in design.classes:
-        c.file = ""
+        c.file, c.kept_in, c.branches, c.set_up = "", "", [], False  # each is a step of its own
     for stay in design.stays:
         stay.file = ""
     design.streams, design.parts = [], []

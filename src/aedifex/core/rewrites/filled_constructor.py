@@ -19,8 +19,11 @@ from ..analysis.concerns import Concerns
 from ..analysis.regions.region import all_blocks
 from ..analysis.set_up import TALKING
 from ..analysis.variable_kinds import constants_of
+from ..design.tables import ClassDesign
 from ..program.edits import Edits
 from ..program.model import Call, Function, SourceFile, Statement
+from ..program.program import Program
+from .by_hand import Asked, HandCommand, home_of
 from .filled_in_setup import made_in_setup, set_up_call
 from .rewrite import Building, ClassRewrite
 from .set_up_in_constructor import method_of
@@ -148,8 +151,20 @@ def its_own(context: Context, file: SourceFile, s: Statement, holder: str, patte
     return all(r.symbol in constants or (r.symbol is not None and r.symbol.kinds == {"import"}) for r in others)
 
 
+def ask_fill(program: Program, class_: str) -> Asked:
+    return Asked(FillInConstructor(ClassDesign(class_)), homes={class_: home_of(program, class_)})
+
+
 class FilledConstructors(ClassRewrite):
     """The classes of a design, apart from its app, of which it wants that."""
+
+    by_hand = (
+        HandCommand(
+            "fill", ("CLASS",), "A constructor does what is done to a new object first.",
+            "Move what is done to the only object of a CLASS before anything else to its constructor.",
+            "fill Depot hall.py", "Moved", ask_fill,
+        ),
+    )  # fmt: skip
 
     def steps(self, building: Building) -> Iterator[Step]:
         for c in building.design.classes:

@@ -15,10 +15,12 @@ from dataclasses import dataclass
 
 from ..analysis.regions.region import all_blocks
 from ..analysis.variable_kinds import constants_of
-from ..design.tables import ClassDesign
+from ..design.tables import ClassDesign, ObjectDesign
 from ..program.edits import Edits
 from ..program.model import Call, Function, Scope, SourceFile, Statement
+from ..program.program import Program
 from . import messages
+from .by_hand import Asked, HandCommand, home_of
 from .filled_constructor import keeps_plain_values
 from .rewrite import Building, ClassRewrite
 from .step import ClassStep, Context, Step, class_scope
@@ -74,11 +76,19 @@ class Gatherer:
     # -- where the objects are named ---------------------------------------------------------------
 
     def spelled(self, number: int) -> str:
+        return f"{self.write.RECEIVER}.{self.member(number)}" if self.owner else self.objects[number].name
+
+    def member(self, number: int) -> str:
+        """What the owner calls the object: hidden, or as the design names it."""
         name = self.objects[number].name
-        return f"{self.write.RECEIVER}.{self.write.hidden(name)}" if self.owner else name
+        hidden = str(self.write.hidden(name))
+        return hidden if any(r.member == hidden for r in self.file.references) else name
 
     def name_of_list(self) -> str:
-        return f"{self.write.RECEIVER}.{self.write.hidden(self.list)}" if self.owner else self.list
+        if not self.owner:
+            return self.list
+        open_ = self.member(0) == self.objects[0].name
+        return f"{self.write.RECEIVER}.{self.list if open_ else self.write.hidden(self.list)}"
 
     def uses(self) -> list[Use]:
         """Raises Refusal where an object is reached in another way."""
@@ -94,7 +104,7 @@ class Gatherer:
         return sorted(found, key=lambda u: u.start)
 
     def member_uses(self, number: int) -> list[Use]:
-        name = self.write.hidden(self.objects[number].name)
+        name = self.member(number)
         found = []
         for ref in self.file.references:
             if ref.member != name:
@@ -234,8 +244,48 @@ class Gatherer:
         return name in inside or name in self.file.scope.symbols
 
 
+def objects_of(program: Program, class_: str, path: str) -> list[ObjectDesign]:
+    """The objects of a class that have a variable, or a member, each. Raises Refusal if there are not several."""
+    file, write = program.files[path], program.language.write
+    found = []
+    for call in [c for c in file.calls if c.callee.name == class_ and not c.callee.member]:
+        line = file.slice(write.line_start(file, call.callee.start), call.callee.start)
+        named = re.search(r"([\w.]+)\s*=\s*(?:new )?$", line)
+        scope = next((n for s, n in file.classes if s.start <= call.start < s.end), "")
+        if named is not None:
+            name = named[1].removeprefix(f"{write.RECEIVER}.")
+            owner = scope if name != named[1] else ""
+            bare = name[1:] if owner and write.hidden(name[1:]) == name else name
+            found.append(ObjectDesign(bare, owner=owner))
+    if len(found) < 2:
+        raise messages.NOT_MADE_TOGETHER.in_file(path, class_=class_)
+    return found
+
+
+def maker_of(program: Program, class_: str) -> str:
+    """The file that makes the objects of a class; that of the class if none of these does. Raises Refusal if there is
+    no such class anywhere."""
+    makers = [p for p, f in program.files.items() if any(c.callee.name == class_ for c in f.calls)]
+    return makers[0] if makers else home_of(program, class_)
+
+
+def ask_gather(program: Program, class_: str, name: str) -> Asked:
+    path = maker_of(program, class_)
+    design = ClassDesign(class_, objects=objects_of(program, class_, path), kept_in=name)
+    return Asked(GatherObjects(design), homes={class_: path})
+
+
 class GatheredObjects(ClassRewrite):
     """The classes of a design that name a list for all their objects."""
+
+    by_hand = (
+        HandCommand(
+            "gather", ("CLASS", "LIST"), "The objects of a class are kept in one list.",
+            "Keep the objects of a CLASS, which have a variable each, in one LIST; what is done with each in turn "
+            "becomes a loop.",
+            "gather Tram trams two_trams.py", "Moved", ask_gather,
+        ),
+    )  # fmt: skip
 
     def steps(self, building: Building) -> Iterator[Step]:
         for c in building.design.classes:

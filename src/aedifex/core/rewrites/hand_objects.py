@@ -15,10 +15,13 @@ from dataclasses import dataclass
 from itertools import islice
 
 from ..analysis.regions.region import all_blocks, ways_out
+from ..design.tables import ClassDesign
 from ..program.edits import Edits
 from ..program.model import Block, Function, NewFunction, SourceFile
+from ..program.program import Program
 from . import messages
-from .gather_objects import Gatherer, Use
+from .by_hand import Asked, HandCommand
+from .gather_objects import Gatherer, Use, maker_of, objects_of
 from .rewrite import Building, ClassRewrite
 from .step import ClassStep, Context, Step
 
@@ -122,8 +125,22 @@ class Handing(Gatherer):
             self.out.replace(file.path, start, end, f"{ahead}{write.RECEIVER}.{name}({held}){call}")
 
 
+def ask_hand(program: Program, class_: str, name: str) -> Asked:
+    path = maker_of(program, class_)
+    design = ClassDesign(class_, objects=objects_of(program, class_, path), branches=[name])
+    return Asked(HandObjects(design), homes={class_: path})
+
+
 class HandedObjects(ClassRewrite):
     """The classes of a design that name methods of their owner which are handed one of their objects."""
+
+    by_hand = (
+        HandCommand(
+            "hand", ("CLASS", "METHOD"), "Like branches about different objects are one method.",
+            "Make a METHOD of branches that do the same to different objects of a CLASS, each kept by the same owner.",
+            "hand Tram board two_trams.py", "Changed", ask_hand,
+        ),
+    )  # fmt: skip
 
     def steps(self, building: Building) -> Iterator[Step]:
         for c in building.design.classes:

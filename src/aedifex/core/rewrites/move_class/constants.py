@@ -75,7 +75,7 @@ class ShareConstants(ClassRewrite):
         HandCommand(
             "constants", ("NAMES", "FILE"), "Constants that several files read get a file of their own.",
             "Move constants NAMES (with commas between them) to a new FILE beside their own; imports follow.",
-            "constants WIDTH,SPEED constants.py tramline.py", "Moved", ask_constants,
+            "constants WIDTH,FARE constants.py tramline.py", "Moved", ask_constants,
         ),
     )  # fmt: skip
 
