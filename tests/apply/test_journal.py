@@ -201,7 +201,7 @@ def test_file_modes_and_links_are_kept(tramline):
     assert tramline.aedifex("build", "-q", "--unchecked", "tramline.design.toml").returncode == 0
     assert script.is_symlink()
     assert (real / "tramline.py").stat().st_mode & 0o777 == 0o755
-    assert "TramlineApp().run()" in (real / "tramline.py").read_text()
+    assert "Service().run()" in (real / "tramline.py").read_text()
 
 
 def test_commits(tramline):

@@ -71,10 +71,10 @@ def test_only_named_files_are_written(folder):
     assert folder.aedifex("draft", "-q", "main.py").returncode == 0
     built = json.loads(folder.aedifex("build", "--json", "main.design.toml").stdout)
     assert built["stopped"] is None
-    assert {f for s in built["steps"] for f in s["files"]} == {"main.py", "main_app.py"}
+    assert {f for s in built["steps"] for f in s["files"]} == {"main.py", "app.py"}
     assert folder.read("depot.py") == DEPOT and folder.read("tickets.py") == TICKETS
     assert folder.run("main.py") == before
-    assert folder.read("main.py") == "from main_app import MainApp\n\nMainApp().run()\n"
+    assert folder.read("main.py") == "from app import App\n\nApp().run()\n"
 
 
 def test_a_folder_is_drafted_whole(folder):
@@ -87,7 +87,7 @@ def test_a_folder_is_drafted_whole(folder):
     built = json.loads(folder.aedifex("build", "--json", "line.design.toml").stdout)
     assert built["stopped"] is None
     assert folder.run("main.py") == before
-    assert folder.read("main.py").endswith("MainApp().run()\n")
+    assert folder.read("main.py").endswith("App().run()\n")
     assert 'from = ["depot.py::log_lines"]' in design
     assert "class Log:" in "".join(t.decode() for t in folder.sources().values())
     assert folder.aedifex("undo", "-q", "--all", "line.design.toml").returncode == 0

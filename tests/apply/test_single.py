@@ -59,9 +59,9 @@ def test_a_rename_is_shown_first_and_the_design_follows(tramline):
     assert json.loads(done.stdout)["files"] == ["tramline.design.toml", "tramline.py"]
     assert 'from = ["first_x", "tram2_x"]' in tramline.read("tramline.design.toml")
     assert tramline.aedifex("build", "-q", "--unchecked", "tramline.design.toml").returncode == 0
-    files = ["tramline.py", "tram.py", "fare.py", "tramline_app.py"]
+    files = ["tramline.py", "tram.py", "fare.py", "service.py"]
     assert tramline.aedifex("step", "rename", "tram.py", "car.py", *files, "--yes").returncode == 0
-    assert "from car import STOPS" in tramline.read("tramline_app.py")
+    assert "from car import Tram" in tramline.read("service.py")
     assert tramline.aedifex("check", "-q", "tramline.design.toml").returncode == 0
     assert tramline.aedifex("undo", "--all", "tramline.design.toml").returncode == 0
     assert tramline.aedifex("undo").returncode == 0

@@ -265,7 +265,7 @@ CASES = {
         "serve", SERVER, ASKED.split("requests")[0] + 'requests = [{ path = "/" }, { path = "/x?y=1" }]\n',
         "self._last = path", "last = path", "response 1 (GET /)", "hit.last",
     ),
-    "a window": ("counter", WINDOW, WINDOW_USED, "3)", "4)", "window 2", "fare.total"),
+    "a window": ("counter", WINDOW, WINDOW_USED, "(3)", "(4)", "window 2", "fare.total"),
     "a sketch": ("walk", SKETCH, SKETCHED, "_steps += 1", "_steps += 2", "drawing", "app.walk_steps"),
 }  # fmt: skip
 

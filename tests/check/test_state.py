@@ -109,13 +109,13 @@ def test_a_wanted_difference_end_to_end(folder):
     assert built.returncode == 1 and "every step stands, but not what the scenarios expect" in built.stdout, (
         built.stdout
     )
-    assert "done     method:LineApp.report" in built.stdout
+    assert "done     method:Ride.report" in built.stdout
     check = folder.aedifex("check", "line.scenarios.toml")
     assert check.returncode == 1 and "which it did not" in check.stdout
-    text = folder.read("line_app.py")
-    folder.write("line_app.py", text.replace("counted {self._ride_count},", "{self._ride_count} rides,"))
+    text = folder.read("ride.py")
+    folder.write("ride.py", text.replace("counted {self._count},", "{self._count} rides,"))
     done = folder.aedifex("check", "line.scenarios.toml")
-    assert done.returncode == 0, done.stdout + folder.read("line_app.py")
+    assert done.returncode == 0, done.stdout + folder.read("ride.py")
     folder.write("line.py", folder.read("line.py") + "print('more')\n")
     assert folder.aedifex("check", "line.scenarios.toml").returncode == 1
 

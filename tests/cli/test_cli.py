@@ -190,7 +190,7 @@ def test_ask(tramline):
         "state; first set in line 28",
         "read by move_tram1, move_tram2",
         "changed by switch_signal",
-        "becomes the field 'signal' of TramlineApp",
+        "becomes the field 'signal' of Service",
     ):
         assert part in said
     data = json.loads(tramline.aedifex("ask", "--json", "move_tram1", "tramline.py").stdout)

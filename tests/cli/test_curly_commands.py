@@ -80,12 +80,12 @@ def test_a_type_that_the_design_gives_is_written(folder):
     )
     assert folder.aedifex("draft", "-q", "line.ts").returncode == 0
     text = folder.read("line.design.toml")
-    assert 'name = "tramLog"' in text
-    folder.write("line.design.toml", text.replace('name = "tramLog"\n', 'name = "tramLog"\ntype = "number[]"\n'))
+    assert 'name = "log"' in text
+    folder.write("line.design.toml", text.replace('name = "log"\n', 'name = "log"\ntype = "number[]"\n'))
     needs("node")
     built = folder.aedifex("build", "line.design.toml")
     assert built.returncode == 0, built.stdout + built.stderr
-    assert "_tramLog: number[];" in "".join(p.read_text() for p in folder.path.glob("*.ts"))
+    assert "_log: number[];" in "".join(p.read_text() for p in folder.path.glob("*.ts"))
 
 
 # -- move and check --------------------------------------------------------------------------------

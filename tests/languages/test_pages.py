@@ -87,12 +87,13 @@ def test_it_becomes_an_app_that_does_the_same(page):
         "_onClick",
         "_onKeydown",
         "frame",
-        "moveTram",
-        "drawTram",
+        "constructor",
+        "move",
+        "draw",
     ]
-    assert "    // where the tram is, and how fast it goes\n    this._tramX = 10;\n" in text
+    assert "    // where the tram is, and how fast it goes\n    this._tram = new Tram(10, 2);\n" in text
     assert page.aedifex("check", "page.design.toml").returncode == 0
-    page.write("page.js", text.replace("this._tramX += this._tramSpeed", "this._tramX -= this._tramSpeed"))
+    page.write("page.js", text.replace("this._x += this.speed", "this._x -= this.speed"))
     wrong = page.aedifex("check", "page.design.toml")
     assert wrong.returncode == 1 and "frame 1: the picture is another" in wrong.stdout
     page.write("page.js", text)

@@ -22,10 +22,10 @@ BY_HAND = {
             "tram1 tram2",
         ),
         "Fare": ("model", "box* tickets history", "sell collect report", "fare"),
-        "TramlineApp": (
+        "Service": (
             "app",
-            "signal frames_drawn tick",
-            "handle_key move draw switch_signal draw_line send_to_depot",
+            "signal frames_drawn",
+            "handle_key draw switch_signal draw_line send_to_depot",
             "app",
         ),
     },
@@ -33,7 +33,7 @@ BY_HAND = {
         "Tram": ("model", "x* speed doors_open* riders* color", "push toggle_doors move(signal) draw(screen)", "tram"),
         "Signal": ("model", "green* switched x*", "switch draw(screen)", "signal"),
         "Waiting": ("model", "places left_behind*", "add board draw(screen)", "waiting"),
-        "TramwindowApp": ("app", "screen score running", "handle_events update draw", "app"),
+        "TramwindowApp": ("app", "screen score clock", "handle_keydown update draw", "app"),
     },
     "fares.py": {
         "Till": ("model", "cash sold* open* console", "open_till sell_ticket close", "till"),

@@ -56,7 +56,9 @@ WHERE = {
 
 
 def kinds(of=Step):
-    return {k for s in of.__subclasses__() for k in [*kinds(s), getattr(s, "kind", "")]} - {"", "class", "stay"}
+    """Those of the package: a test that adds one may have run before."""
+    own = [s for s in of.__subclasses__() if s.__module__.startswith("aedifex.")]
+    return {k for s in own for k in [*kinds(s), getattr(s, "kind", "")]} - {"", "class", "stay"}
 
 
 @pytest.mark.parametrize("language", sorted(languages()))
@@ -65,7 +67,8 @@ def test_every_kind_of_step_has_cases(language):
     own = {p.parent.name for p in CASES if p.parts[-3] == language}
     if language == "typescript":
         own |= {p.parent.name for p in CASES if p.parts[-3] == "javascript"}
-    assert not {k for k in kinds() if WHERE.get(k, bool)(read)} - own
+    missing = {k for k in kinds() if WHERE.get(k, bool)(read)} - own
+    assert not missing, missing
 
 
 def test_no_list_of_kinds_stands_anywhere():

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Sequence
 
 from ..program.language import Language
@@ -22,9 +23,18 @@ def set_up_of(file: SourceFile, language: Language, about: Concerns, body: Seque
         if s.kind not in WITH_LOOPS or goes_off(file, language, s) or talks(about, s) or gives_way(file, s):
             break
         found.append(s)
-    while found and needs_nothing(file, language, found[-1]):
+    after = body[len(found)] if len(found) < len(body) else None
+    while found and (needs_nothing(file, language, found[-1]) or (after is not None and alike(file, found[-1], after))):
         found.pop()
     return found if len(found) < len(body) else []
+
+
+def alike(file: SourceFile, s: Statement, after: Statement) -> bool:
+    """Whether two statements call the same, as registrations do that belong together."""
+    if s.kind != "expression" or after.kind != "expression":
+        return False
+    called = [set(re.findall(r"(\w+)\s*\(", file.slice(x.start, x.end))) for x in (s, after)]
+    return bool(called[0] & called[1])
 
 
 def goes_off(file: SourceFile, language: Language, s: Statement) -> bool:

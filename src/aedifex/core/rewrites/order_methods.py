@@ -93,8 +93,13 @@ class OrderMethods(ClassRewrite):
 def methods_of(context: Context, file: SourceFile, scope: Scope) -> list[Function]:
     """The methods of a class but for its constructor, in source order; a language's own name for that may be the
     class's."""
-    found = [f for f in file.functions if f.outer is scope and f.name not in (context.write.CONSTRUCTOR, scope.name)]
+    found = [f for f in file.functions if f.outer is scope and f.name not in makers(context, scope)]
     return sorted(found, key=lambda f: f.start)
+
+
+def makers(context: Context, scope: Scope) -> tuple[str, str]:
+    """What the constructor of a class may be called."""
+    return context.write.CONSTRUCTOR, scope.name
 
 
 class Meeting:
@@ -107,6 +112,8 @@ class Meeting:
         for scope in scopes:
             for f in methods_of(context, file, scope):
                 self.named.setdefault(f.name, []).append(f)
+            for f in [f for f in file.functions if f.outer is scope and f.name in makers(context, scope)]:
+                self.named.setdefault(scope.name, []).append(f)  # who makes an object meets what its constructor calls
         for f in file.tops:
             self.named.setdefault(f.name, []).append(f)
 

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 from ...analysis.groups import common_stems, first_word
 from ...design.tables import StayDesign
+from ...naming.identifiers import says
 from ...program.model import Symbol
 from ..clustering.homes import homes
 from ..clustering.refine import refined
@@ -63,7 +64,7 @@ def give_functions(found: Candidates, lone: bool) -> dict[str, str]:
     home = homes(groups, free, facts.effects, facts.write.words)
     if complete(facts, lone) and len(groups) > 1:
         home = refined(groups, home, free, facts.effects, facts.write.words, len(groups))[1]
-    home |= {s: groups.index(symbols) for s, symbols in wanted.items()}
+    home |= named_after_things(found, groups) | {s: groups.index(symbols) for s, symbols in wanted.items()}
     mine: dict[frozenset[Symbol], list[Fit]] = {}
     for f in free:
         if f.symbol in home:
@@ -77,6 +78,18 @@ def give_functions(found: Candidates, lone: bool) -> dict[str, str]:
     settlement = Settlement(facts, found.all, lone)
     settlement.settle()
     return settlement.why_not | not_copied(found, wanted)
+
+
+def named_after_things(found: Candidates, groups: list[set[Symbol]]) -> dict[Symbol, int]:
+    """Functions that are named after a thing of the main code and work on it → the group that is its."""
+    facts, home = found.facts, dict[Symbol, int]()
+    for c in found.groups:
+        noun = evident_noun(facts, c)
+        for f in facts.functions if noun and c.symbols in groups else ():
+            named = any(says(w, {noun}) for w in facts.write.words(f.name))
+            if named and f.symbol is not None and facts.effects.direct(f.start, f.end).names & c.symbols:
+                home[f.symbol] = groups.index(c.symbols)
+    return home
 
 
 def not_copied(found: Candidates, wanted: dict[Symbol, set[Symbol]]) -> dict[str, str]:
