@@ -36,7 +36,7 @@ from ..clustering.grouping import joined
 # a function named after a thing works on that thing, a heading is often for more than one, and lines that use several
 # variables at once only say that they belong together.
 STEM, READER, HEADING, TOGETHER = 4.0, 3.0, 2.0, 1.0
-ENOUGH = 1.5  # evidence from which a variable is a thing's
+ENOUGH = 1.0  # evidence from which a variable is a thing's
 LEAD = 1.25  # how much more the strongest must weigh than the next
 MIN_VARIABLES = 3  # variables of a thing of which no two names begin alike
 SHORT_LOOP = 20  # lines of a loop that is about one thing
@@ -398,7 +398,7 @@ class Gathering:
                 if self.kinds[s].nature == "companion" and any(r.mutates for r in s.references):
                     continue  # a list that several fill is told by more than that
                 for noun, count in counts.items():
-                    weight = TOGETHER * min(2.0, count * 2 / sum(counts.values()))
+                    weight = TOGETHER * 2 * count / max(1, len(beside))
                     self.found[s].add(noun, weight, "lines use them together")
 
     def smallest(self) -> Iterator[tuple[int, int]]:
