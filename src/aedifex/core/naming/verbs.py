@@ -12,6 +12,7 @@ from ..program.code_text import starts_remark
 from ..program.facets.text import Text
 from ..program.model import SourceFile
 from .attributes import PLACES, SPEEDS
+from .identifiers import VERBS
 from .inflection import singular
 
 ARTICLES = frozenset(
@@ -63,9 +64,16 @@ def remark(file: SourceFile, region: Region, write: Text, nouns: bool = True) ->
     ]
     if said[1:2] == ["of"]:
         return []
+    said[0] = plain_verb(said[0])
     cut = next((i for i, w in enumerate(said) if i and w in FURTHER), len(said))
     found = [w for w in said[:cut] if w not in ARTICLES]
     return found if 1 <= len(found) <= MAX_WORDS else []
+
+
+def plain_verb(word: str) -> str:
+    """A verb of this list that stands with "ing", without it: "moving" is "move"."""
+    bases = [word.removesuffix("ing"), word.removesuffix("ing") + "e"] if word.endswith("ing") else []
+    return next((b for b in bases if b in VERBS), word)
 
 
 def command_asked(region: Region) -> str:

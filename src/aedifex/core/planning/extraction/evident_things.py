@@ -124,6 +124,7 @@ class Gathering:
         self.file, self.language, self.write = file, language, language.write
         self.effects = Effects(file, language)
         self.kinds = classify(file, language)
+        self.whole = [s for s in free if s in self.kinds and s not in passing]
         self.free = [s for s in free if s in self.kinds and not self.whole_programs(s)]
         self.found: dict[Symbol, Support] = {s: Support() for s in self.free}
         self.readers: dict[str, list[Function]] = defaultdict(list)
@@ -136,7 +137,7 @@ class Gathering:
         words = self.write.words(s.name)
         if s in self.passing or (kind.first is not None and of_console(self.file, self.language, kind.first)):
             return True
-        if s.name.isupper() or (kind.nature == "constant" and not (self.plain(s) and words[-1] in CONFIGURING)):
+        if s.name.isupper() or (kind.nature == "constant" and not self.plain(s)):
             return True
         if kind.nature == "companion" and not self.plain(s) and self.does_things(s):
             return True
@@ -209,11 +210,17 @@ class Gathering:
         self.together()
         members: dict[str, list[Symbol]] = defaultdict(list)
         for s in self.free:
-            if noun := self.found[s].best:
+            if (noun := self.found[s].best) and (self.kinds[s].nature != "constant" or self.its_own(s, noun)):
                 members[noun].append(s)
         found = [self.thing(noun, symbols) for noun, symbols in members.items() if self.enough(noun, symbols)]
         found += self.tallies([s for t in found for s in t.symbols])
         return [t for t in found if t.noun]
+
+    def its_own(self, s: Symbol, noun: str) -> bool:
+        """Whether what never changes is a thing's all the same: it says where that is or how it looks, or functions
+        named after it use it."""
+        read = any(s in self.touched(f) for f in self.readers.get(noun, ()))
+        return read or self.write.words(s.name)[-1] in CONFIGURING
 
     def thing(self, noun: str, symbols: Sequence[Symbol]) -> EvidentThing:
         reasons = Counter(why for s in symbols for why in self.found[s].reasons[noun])
@@ -223,7 +230,7 @@ class Gathering:
     def tallies(self, taken: Sequence[Symbol]) -> list[EvidentThing]:
         """Numbers that begin at nothing and that the branches of the main loop count up together: what the program
         counts."""
-        counters = [s for s in self.free if s not in taken and self.counts(s)]
+        counters = [s for s in self.whole if s not in taken and self.counts(s)]
         rows = []
         for s, block in all_blocks(self.file, self.language, self.main):
             talks = any(True for _ in self.about.direct(block.start, block.end))
@@ -259,6 +266,8 @@ class Gathering:
             return False
         changing = [s for s in symbols if self.kinds[s].nature != "constant"]
         alike = [s for s in symbols if first_word(s.name, self.write.words) == noun]
+        if self.readers.get(noun) and len(symbols) >= MIN_VARIABLES:
+            return bool(changing)
         return len(changing) >= MIN_VARIABLES or (len(changing) > 1 and (len(alike) > 1 or holds))
 
     def told_apart(self, s: Symbol, noun: str) -> bool:
@@ -311,9 +320,11 @@ class Gathering:
             words = self.write.words(s.name)
             if len(words) != 1 or words[0] in BROAD or words[0] in VERBS or not self.holds_many(s):
                 continue
-            alike = [x for x in self.free if x is not s and self.write.words(x.name)[-1:] == words]
+            noun = singular(words[0])
+            told = {x: self.write.words(x.name) for x in self.free if x is not s}
+            alike = [x for x, w in told.items() if w[-1:] == words or (len(w) > 1 and w[0] == noun)]
             for x in [s, *alike] if alike or self.language.joined else []:
-                self.found[x].add(singular(words[0]), STEM, f"{s.name} holds what it is made of")
+                self.found[x].add(noun, STEM, f"{s.name} holds what it is made of")
 
     def holds_many(self, s: Symbol) -> bool:
         """Whether a variable is a list or an array."""

@@ -1,0 +1,7 @@
+WIDTH = 320
+HEIGHT = 120
+STEP = 4
+
+NIGHT = (16, 18, 40)
+LIGHT = (255, 230, 150)
+IRON = (70, 70, 80)

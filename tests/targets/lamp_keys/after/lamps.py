@@ -1,0 +1,3 @@
+from lamps_app import LampsApp
+
+LampsApp().run()

@@ -1,0 +1,7 @@
+"""What the parcel office of the line took in: small, large, lost, and "end" at closing time."""
+
+from console import Console
+from parcels_app import ParcelsApp
+
+if __name__ == "__main__":
+    ParcelsApp(Console()).run()
