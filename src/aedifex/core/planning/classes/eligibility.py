@@ -36,10 +36,16 @@ def facts_of(program: Program, task: Task, seen: Seen = NOTHING_SEEN) -> FileFac
         forbidding(found, set()),
         next((h for h in found if h.kind == PROCESSES), None),
         {name: h for h in reversed(found) for name in h.names},
-        frozenset(taken_names(file, language.builtins) | task.taken),
+        frozenset(taken_names(file, language.builtins) | task.taken | names_of_sketch(program, file.path)),
         frozenset(s for s, v in kinds.items() if v.nature == "constant"),
     )
     return with_functions(with_wishes(with_own_constants(with_variables(facts))))
+
+
+def names_of_sketch(program: Program, path: str) -> set[str]:
+    """Names that a class of a sketch cannot have: the sketch is one itself, and each of its files."""
+    write = program.language.write
+    return {write.module_of(p) for p in (path, *program.texts)} if program.language.joined else set()
 
 
 def with_stays(facts: FileFacts, stays: list[StayDesign]) -> FileFacts:

@@ -41,6 +41,7 @@ LEAD = 1.25  # how much more the strongest must weigh than the next
 MIN_VARIABLES = 3  # variables of a thing of which no two names begin alike
 SHORT_LOOP = 20  # lines of a loop that is about one thing
 ROUNDS = 4
+PARTICIPLE = re.compile(r"\w*[aeiouy]\w*ing|\w*[aeiouy]\w+ed")  # going and hopped, but no ring and no reed
 STEERING = re.compile(r"\bK_|[kK]ey")  # what a condition that asks for a key says
 TALLY = "tally"  # what a program counts
 PLAYER = "player"  # what keys steer, where nobody says what it is
@@ -284,7 +285,7 @@ class Gathering:
 
     def unnamed(self, noun: str) -> bool:
         """Whether a word of names is none for a thing."""
-        return noun in NO_NOUNS or noun in VERBS or noun.endswith(("ing", "ed"))
+        return noun in NO_NOUNS or noun in VERBS or PARTICIPLE.fullmatch(noun) is not None
 
     def join_unnamed(self) -> None:
         """What the same lines work on is one, where nobody says what its parts are."""

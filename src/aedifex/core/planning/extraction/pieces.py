@@ -20,6 +20,7 @@ from ...analysis.regions.region import Region, all_blocks, further, region_of
 from ...analysis.regions.repeats import repeats
 from ...analysis.variable_kinds import classify
 from ...design.tables import ClassDesign
+from ...naming.identifiers import VERBS as DOING
 from ...naming.identifiers import free, like, says
 from ...naming.inflection import plural
 from ...naming.verbs import guarded_words, key_asked, question, remark, remark_words, verb
@@ -191,6 +192,8 @@ def named_after(region: Region, thing: Thing) -> list[str]:
         sets = thing.sets(region.file.within(region.start, region.end))
         if f is not None and thing.parted and region.language.joined and f.name in region.language.hooks(region.file):
             said = remark(region.file, region, write, nouns=False)
+            if said and not sets and said[0] not in DOING:
+                return ["show", *said]
             return said or (["set", "up"] if f.name == "setup" else ["update"] if sets else ["show"])
         if thing.shows(region.start, region.end) and not remark(region.file, region, write, nouns=False):
             return filling_words(region, thing) or ["draw"]
