@@ -1,16 +1,16 @@
 // Reeds on the bank grow toward the light (the mouse).
 
-Reeds reeds;
+Reed reed;
 
 void setup() {
   size(300, 200);
-  reeds = new Reeds(height - 10);
+  reed = new Reed(height - 10);
 }
 
 void draw() {
   background(210, 225, 235);
 
-  reeds.update();
+  reed.update();
 
-  reeds.show();
+  reed.show();
 }
