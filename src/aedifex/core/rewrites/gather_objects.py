@@ -244,7 +244,7 @@ class Gatherer:
         return name in inside or name in self.file.scope.symbols
 
 
-def objects_of(program: Program, class_: str, path: str) -> list[ObjectDesign]:
+def objects_made(program: Program, class_: str, path: str) -> list[ObjectDesign]:
     """The objects of a class that have a variable, or a member, each. Raises Refusal if there are not several."""
     file, write = program.files[path], program.language.write
     found = []
@@ -271,7 +271,7 @@ def maker_of(program: Program, class_: str) -> str:
 
 def ask_gather(program: Program, class_: str, name: str) -> Asked:
     path = maker_of(program, class_)
-    design = ClassDesign(class_, objects=objects_of(program, class_, path), kept_in=name)
+    design = ClassDesign(class_, objects=objects_made(program, class_, path), kept_in=name)
     return Asked(GatherObjects(design), homes={class_: path})
 
 

@@ -21,7 +21,7 @@ from ..program.model import Block, Function, NewFunction, SourceFile
 from ..program.program import Program
 from . import messages
 from .by_hand import Asked, HandCommand
-from .gather_objects import Gatherer, Use, maker_of, objects_of
+from .gather_objects import Gatherer, Use, maker_of, objects_made
 from .rewrite import Building, ClassRewrite
 from .step import ClassStep, Context, Step
 
@@ -127,7 +127,7 @@ class Handing(Gatherer):
 
 def ask_hand(program: Program, class_: str, name: str) -> Asked:
     path = maker_of(program, class_)
-    design = ClassDesign(class_, objects=objects_of(program, class_, path), branches=[name])
+    design = ClassDesign(class_, objects=objects_made(program, class_, path), branches=[name])
     return Asked(HandObjects(design), homes={class_: path})
 
 

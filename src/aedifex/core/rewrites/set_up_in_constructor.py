@@ -57,7 +57,8 @@ class SetUpInConstructor(ClassStep):
         else:
             unit = write.indent_unit(file)
             made = write.constructor_text(file, unit, self.design.name, text.rstrip("\n") + "\n") + "\n"
-            at = write.line_start(file, write.comment_start(file, run.start))
+            first = min((f for f in file.functions if f.outer is scope), key=lambda f: f.start)
+            at = write.line_start(file, write.comment_start(file, first.start))
             out.insert(file.path, at, write.with_newlines(made, write.newline(file)))
         out.delete(file.path, write.line_start(file, start), write.blank_after(file, end))
         return out

@@ -120,7 +120,13 @@ def deserves(found: Candidates, candidate: Candidate, lone: bool) -> bool:
     spans = [(f.functions[0].start, f.functions[0].end) for f in fits]
     together = any(symbols <= facts.effects.direct(*span).writes for span in spans)
     one = together or len(named) * 2 >= len(symbols) or noun
-    return one and len(fits) >= 2 and (noun or len(symbols) < len(found.rest))
+    working = [f for f in fits if f.drop or facts.effects.direct(*span_of(f)).names & symbols]
+    return one and len(fits) >= 2 and bool(working) and (noun or len(symbols) < len(found.rest))
+
+
+def span_of(fit: Fit) -> tuple[int, int]:
+    """Where the function of a fit stands, or the first of its twins."""
+    return fit.functions[0].start, fit.functions[0].end
 
 
 def is_shared(facts: FileFacts, candidate: Candidate) -> bool:
