@@ -32,7 +32,11 @@ def show(console: Console, seen: Any, quiet: bool = False) -> None:
     """Print what a build would do."""
     for c in seen.classes:
         kind = f" ({c.role})" if c.role else ""
-        kept = f", kept as {', '.join(c.objects)}" if c.objects else ""
+        kept = (
+            f", kept {'in' if c.objects[0].startswith('the list ') else 'as'} {', '.join(c.objects)}"
+            if c.objects
+            else ""
+        )
         console.print(f"[bold]{escape(c.name)}[/]{escape(kind)}  in {escape(c.file)}{escape(kept)}")
         console.print(f"  constructor takes {escape(', '.join(c.made_with)) or 'no arguments'}")
         for index, (method, doc) in enumerate(c.can):

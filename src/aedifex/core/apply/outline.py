@@ -98,6 +98,8 @@ def outline(program: Program, project: Project) -> list[ClassOutline]:
                 if design is not None
                 else []
             )
+            if design is not None and design.kept_in and design.objects:
+                objects = [f"the list {design.kept_in}"]
             role = design.role if design is not None else part.role if part is not None else ""
             made = ClassOutline(name, file.stands(scope.start)[0], role, objects)
             for child in scope.children:

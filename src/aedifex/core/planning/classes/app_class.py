@@ -148,12 +148,14 @@ class AppMaker:
     def reasons(self, made: ClassDesign, methods: list[Function], fields: list[Symbol]) -> None:
         made.why = ["the main code becomes its run method"]
         inside = {s for f in methods if f not in self.facts.parts for s in self.effects.direct(f.start, f.end).names}
-        spans = [(m.start, m.end) for m in self.main.statements] + [(f.start, f.end) for f in self.facts.parts]
+        firsts = {id(v.first) for v in self.facts.kinds.values() if v.first is not None}
+        spans = [(m.start, m.end) for m in self.main.statements if id(m) not in firsts]  # a first value is no use
+        spans += [(f.start, f.end) for f in self.facts.parts]
         main = {s for a, b in spans for s in self.effects.direct(a, b).names}
         for names, said in (
             ([s.name for s in fields if s in inside and s in main], "used by functions as well as by the main code"),
             ([s.name for s in fields if s in inside and s not in main], "used by functions"),
-            ([s.name for s in fields if s not in inside and s in main], "the main code's own"),
+            ([s.name for s in fields if s not in inside], "the main code's own"),
         ):
             if names:
                 made.why.append(
