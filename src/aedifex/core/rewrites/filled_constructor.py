@@ -21,12 +21,12 @@ from ..analysis.set_up import TALKING
 from ..analysis.variable_kinds import constants_of
 from ..design.tables import ClassDesign
 from ..program.edits import Edits
-from ..program.model import Call, Function, SourceFile, Statement
+from ..program.model import Call, SourceFile, Statement
 from ..program.program import Program
 from .by_hand import Asked, HandCommand, home_of
 from .filled_in_setup import made_in_setup, set_up_call
 from .rewrite import Building, ClassRewrite
-from .set_up_in_constructor import method_of
+from .set_up_in_constructor import constructor_of, method_of
 from .step import ClassStep, Context, Step, class_scope
 
 CALL_OR_FIELD = r"\.\w+\s*(?:\(|=[^=])"
@@ -56,7 +56,7 @@ class FillInConstructor(ClassStep):
         if context.language.joined:
             call = set_up_call(context, file, self.design.name)
             return made_in_setup(context, file, self.design.name, call) if call is not None else out
-        maker = method_of(file, scope, write.CONSTRUCTOR) or method_of(file, scope, self.design.name)
+        maker = constructor_of(context, file, scope)
         found = making(context, file, self.design.name) if maker is not None else None
         if found is None or maker is None:
             return out
@@ -125,8 +125,7 @@ def row_around(context: Context, file: SourceFile, call: Call) -> list[Statement
 
 def keeps_plain_values(context: Context, file: SourceFile, class_: str, call: Call) -> bool:
     """Whether a constructor does nothing but keep plain values, and is given such."""
-    scope = class_scope(file, class_)
-    maker: Function | None = method_of(file, scope, context.write.CONSTRUCTOR) or method_of(file, scope, class_)
+    maker = constructor_of(context, file, class_scope(file, class_))
     if maker is None:
         return False
     body = context.language.body(file, maker)

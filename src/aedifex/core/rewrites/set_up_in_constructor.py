@@ -21,6 +21,7 @@ from ..program.model import Function, Reference, Scope, SourceFile, Statement
 from ..program.program import Program
 from . import messages
 from .by_hand import Asked, HandCommand, home_of
+from .order_methods import makers
 from .rewrite import Building, ClassRewrite
 from .step import ClassStep, Context, Step, class_scope
 
@@ -49,7 +50,7 @@ class SetUpInConstructor(ClassStep):
         start = write.comment_start(file, moving[0].start)
         end = write.line_end(file, moving[-1].end)
         text = file.slice(start, end)
-        maker = method_of(file, scope, write.CONSTRUCTOR) or method_of(file, scope, self.design.name)
+        maker = constructor_of(context, file, scope)
         if maker is not None:
             body = context.language.body(file, maker)
             at = write.line_end(file, body[-1].end)
@@ -87,6 +88,11 @@ class SetUpInConstructor(ClassStep):
 def method_of(file: SourceFile, scope: Scope, name: str) -> Function | None:
     """The method of a class that is called so; None if it has none."""
     return next((f for f in file.functions if f.outer is scope and f.name == name), None)
+
+
+def constructor_of(context: Context, file: SourceFile, scope: Scope) -> Function | None:
+    """The constructor of a class; None if it has none."""
+    return next((f for name in makers(context, scope) if (f := method_of(file, scope, name)) is not None), None)
 
 
 def preparing(context: Context, file: SourceFile, run: Function) -> list[Statement]:
