@@ -203,6 +203,9 @@ class Gathering:
         return [f for f in self.file.tops if f.name in hooks]
 
     def things(self) -> list[EvidentThing]:
+        """What the variables are of that main code works on; where nothing runs by itself, functions tell them."""
+        if all(s.kind in ("assign", "expression") and s.target is not None for s in self.main):
+            return []
         self.by_stems()
         self.by_holders()
         self.by_functions()

@@ -355,20 +355,23 @@ def run_by_others(file: SourceFile) -> list[tuple[int, tuple[str, ...], str]]:
     """(offset, names, how) of what a runner may call or read by its name, where it gives the file names that nothing
     binds.
 
-    These are the functions that nothing here uses, and the constants.
+    These are the functions that nothing here uses, and the constants. A runner shows where such a name is used while
+    the file is read, or in most of these functions; in a few of them it is an import that somebody forgot.
     """
     symbols = file.scope.symbols
     if file.scope.stars or file.problems or b"NameError" in file.text:
         return []
     known = BUILTINS | set(apis()["given"]["former"])
-    given = next(
-        (s for n, s in symbols.items() if not s.kinds and s.references and n not in known and not n.startswith("__")),
-        None,
-    )
-    if given is None:
-        return []
-    where = f"'{given.name}' (line {file.shown(given.references[0].start)}) is given by what runs the file, which may"
+    uses = [
+        r for n, s in symbols.items() if not s.kinds and n not in known and not n.startswith("__") for r in s.references
+    ]
     hooks = [f for f in file.tops if f.symbol is not None and all(r.writes for r in f.symbol.references)]
+    at_once = [r for r in uses if not any(f.start <= r.start < f.end for f in file.functions)]
+    in_hooks = [next((r for r in uses if f.start <= r.start < f.end), None) for f in hooks]
+    shown = [*at_once, *(r for r in in_hooks if r is not None)]
+    if not shown or (not at_once and 2 * len(shown) < len(hooks)):
+        return []
+    where = f"'{shown[0].name}' (line {file.shown(shown[0].start)}) is given by what runs the file, which may"
     found: list[tuple[int, tuple[str, ...], str]] = [
         (f.start, (f.name,), f"{where} call '{f.name}' by its name too") for f in hooks
     ]
