@@ -282,6 +282,25 @@ def test_bad_wishes_are_told_all_at_once_and_nothing_is_written(tramline):
     assert f"tramline.design.toml:{line}: 'signals' is not a name" in done.stderr
 
 
+def test_where_first_values_come_from_and_how_objects_are_kept_can_be_asked_for(tramline):
+    done = tramline.aedifex("draft", "--again", "--arguments", "tram1_doors_open", "--collect", "Tram", "tramline.py")
+    tram = parse("d", tramline.read("tramline.design.toml"))[0].class_named("Tram")
+    assert done.returncode == 0 and [f.start for f in tram.fields if f.name == "doors_open"] == ["argument"]
+    assert tram.kept_in == "trams" and all("False" in o.args for o in tram.objects)
+    wrong = [
+        ("--arguments", "move_tram1", 2, "no-value-of-its-own"),
+        ("--fixed", "tram1_x,nowhere", 2, "not-a-name"),
+        ("--fixed", "tram1_x", 1, "cannot-start"),
+        ("--arguments", "WIDTH", 1, "cannot-start"),
+        ("--collect", "Depot", 1, "no-list-of-them"),
+    ]
+    before = tramline.read("tramline.design.toml")
+    for option, names, status, code in wrong:
+        done = tramline.aedifex("draft", "--again", option, names, "tramline.py")
+        assert done.returncode == status and f"[{code}]" in done.stderr, done.stderr
+    assert tramline.read("tramline.design.toml") == before
+
+
 def test_functions_can_be_asked_for_and_what_cannot_be_has_a_reason(tramline):
     asked = ["draft", "--again", "tramline.py", "--together"]
     assert tramline.aedifex(*asked, "Till=fare_box,fare_tickets,move_tram1,send_to_depot").returncode == 0

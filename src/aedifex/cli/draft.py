@@ -8,6 +8,7 @@ from typing import TYPE_CHECKING
 import click
 
 from .common import QUIET, console, replace_keeping, say
+from .draft_ask import gone_through, needs_terminal
 
 if TYPE_CHECKING:
     from ..core.design.tables import Design, WishDesign
@@ -23,11 +24,19 @@ if TYPE_CHECKING:
 )
 @click.option("--together", multiple=True, metavar="CLASS=A,B", help="Variables that belong in one class. Repeatable.")
 @click.option(
+    "--arguments", multiple=True, metavar="A,B", help="Variables whose first values a constructor is given. Repeatable."
+)
+@click.option(
+    "--fixed", multiple=True, metavar="A,B", help="Variables whose first values a constructor sets itself. Repeatable."
+)
+@click.option("--collect", multiple=True, metavar="CLASS", help="Keep the objects of CLASS in a list. Repeatable.")
+@click.option(
     "--rivals",
     type=click.IntRange(2, 3),
     metavar="N",
     help="Write up to N proposals (2 or 3) that differ, and compare them.",
 )
+@click.option("--ask", is_flag=True, help="Go through the proposal on the terminal, class by class.")
 @click.option("--again", is_flag=True, help="Replace a design that is there already, wishes kept.")
 @QUIET
 def command(
@@ -35,7 +44,11 @@ def command(
     output: str | None,
     keep: tuple[str, ...],
     together: tuple[str, ...],
+    arguments: tuple[str, ...],
+    fixed: tuple[str, ...],
+    collect: tuple[str, ...],
     rivals: int | None,
+    ask: bool,
     again: bool,
     quiet: bool,
 ) -> None:
@@ -47,43 +60,68 @@ def command(
     Example: aedifex draft tramline.py
     """
     from ..core.analysis.entries import starting
-    from ..core.apply.project import DESIGN
-    from ..core.planning.drafter import draft
-    from ..core.planning.wishes import merged_wishes, unfulfilled, wish_mistakes
-    from ..core.program.errors import AedifexError, Refused
     from ..core.program.program import find_sources, read_program
 
+    if ask:
+        needs_terminal()
+        if rivals:
+            raise click.UsageError("--ask and --rivals do not go together; choose one of the two.")
     root, files = find_sources(paths)
     several = read_program(root, files) if len(files) > 1 and not output else None
     first = next(iter(starting(several)), files[0]) if several is not None else files[0]
-    target = (
-        os.path.abspath(output) if output else os.path.join(root, os.path.splitext(os.path.basename(first))[0] + DESIGN)
-    )
+    target = target_of(output, root, first)
     base = os.path.dirname(target)
-    if os.path.commonpath([base, root]) != base:
-        raise AedifexError(
-            f"{output}: the design must lie in the folder of the scripts or above it; choose another place."
-        )
     files = [os.path.relpath(os.path.join(root, f), base).replace(os.sep, "/") for f in files]
-    wishes = kept_wishes(target, again) + asked(keep, together)
-    others = [target.removesuffix(DESIGN) + f".rival{n}{DESIGN}" for n in range(2, (rivals or 1) + 1)]
+    wishes = kept_wishes(target, again) + asked(keep, together, arguments, fixed, collect)
+    others = rival_targets(target, rivals)
     for other in others:
         kept_wishes(other, again)  # raises Refused where one is there
     program = several or read_program(base, files)
     for problem in program.problems:
         say(f"aedifex: {problem}; nothing will be rewritten in this file", quiet)
+    design = wished_draft(program, wishes, ask)
+    if rivals:
+        write_rivals(program, design.wishes, [target, *others], quiet)
+    else:
+        write(target, program, design, quiet)
+
+
+def target_of(output: str | None, root: str, first: str) -> str:
+    """Where the design goes. Raises AedifexError for a place beside the folder of the scripts."""
+    from ..core.apply.project import DESIGN
+    from ..core.program.errors import AedifexError
+
+    beside = os.path.join(root, os.path.splitext(os.path.basename(first))[0] + DESIGN)
+    target = os.path.abspath(output) if output else beside
+    base = os.path.dirname(target)
+    if os.path.commonpath([base, root]) != base:
+        raise AedifexError(
+            f"{output}: the design must lie in the folder of the scripts or above it; choose another place."
+        )
+    return target
+
+
+def rival_targets(target: str, rivals: int | None) -> list[str]:
+    from ..core.apply.project import DESIGN
+
+    return [target.removesuffix(DESIGN) + f".rival{n}{DESIGN}" for n in range(2, (rivals or 1) + 1)]
+
+
+def wished_draft(program: Program, wishes: list[Placed], ask: bool) -> Design:
+    """The proposal. Raises AedifexError for what cannot be read, and Refused for what it cannot do."""
+    from ..core.planning.conversation import Conversation
+    from ..core.planning.drafter import draft
+    from ..core.planning.wishes import merged_wishes, unfulfilled, wish_mistakes
+    from ..core.program.errors import AedifexError, Refused
+
     if all(f.problems for f in program.files.values()):
         raise AedifexError(f"{program.problems[0]}; correct the syntax, then draft again.")
     if wrong := wish_mistakes(program, wishes):
         raise AedifexError("\n".join(r.told() for r in wrong))
-    wanted = merged_wishes([w.wish for w in wishes])
-    design = draft(program, wishes=wanted)
+    design = draft(program, wishes=merged_wishes([w.wish for w in wishes]))
     if refused := unfulfilled(design, wishes):
         raise Refused("\n".join(r.told() for r in refused) + "\nNothing was written; change the wish.")
-    if rivals:
-        write_rivals(program, wanted, [target, *others], quiet)
-    else:
-        write(target, program, design, quiet)
+    return gone_through(Conversation(program, design, wishes)) if ask else design
 
 
 def write(target: str, program: Program, design: Design, quiet: bool) -> None:
@@ -137,7 +175,13 @@ def kept_wishes(target: str, again: bool) -> list[Placed]:
     return wishes_placed(shown, design, lines)
 
 
-def asked(keep: tuple[str, ...], together: tuple[str, ...]) -> list[Placed]:
+def asked(
+    keep: tuple[str, ...],
+    together: tuple[str, ...],
+    arguments: tuple[str, ...],
+    fixed: tuple[str, ...],
+    collect: tuple[str, ...],
+) -> list[Placed]:
     """The wishes of the command line. Raises click.BadParameter for one that cannot be read."""
     from ..core.design.origin import as_origins
     from ..core.design.tables import WishDesign
@@ -146,10 +190,17 @@ def asked(keep: tuple[str, ...], together: tuple[str, ...]) -> list[Placed]:
     wishes = [Placed(WishDesign(keep=as_origins(k)), f"--keep {k}") for k in keep]
     for entry in together:
         name, equals, rest = entry.partition("=")
-        names = [n.strip() for n in rest.split(",") if n.strip()]
+        names = listed(rest)
         if not equals or not name.strip() or not names:
             raise click.BadParameter(f"'{entry}' is not of the form Class=a,b,c", param_hint="--together")
         wishes.append(
             Placed(WishDesign(together=as_origins(*names), class_=name.strip()), f"--together {name.strip()}")
         )
-    return wishes
+    wishes += [Placed(WishDesign(arguments=as_origins(*listed(e))), f"--arguments {e}") for e in arguments]
+    wishes += [Placed(WishDesign(fixed=as_origins(*listed(e))), f"--fixed {e}") for e in fixed]
+    return wishes + [Placed(WishDesign(collect=listed(e)), f"--collect {e}") for e in collect]
+
+
+def listed(text: str) -> list[str]:
+    """The names in a text with commas between."""
+    return [n.strip() for n in text.split(",") if n.strip()]

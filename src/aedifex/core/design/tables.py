@@ -186,11 +186,28 @@ class ConstantDesign:
 
 @dataclass
 class WishDesign:
-    """What a person wants in one class, or left as it is."""
+    """What a person wants: what is in one class, what stays, what a constructor is given, how objects are kept."""
 
     together: list[Origin] = texts("variables and functions that are to be in one class", speaks="origin")
     class_: str = text("the name of that class", name="class")
     keep: list[Origin] = texts("names that are to stay as they are", speaks="origin")
+    arguments: list[Origin] = texts("variables whose first values a constructor is to be given", speaks="origin")
+    fixed: list[Origin] = texts("variables whose first values a constructor is to set by itself", speaks="origin")
+    collect: list[str] = texts("classes whose objects are to be kept in a list")
+    separate: list[str] = texts("classes whose objects are to have a variable each")
+    app: str = text("the name of the class that owns the others and runs the main code")
+
+    @property
+    def names(self) -> list[Origin]:
+        """All that it speaks of."""
+        return [*self.together, *self.keep, *self.arguments, *self.fixed]
+
+    def speaking(self, name: Callable[[Origin], Origin]) -> WishDesign:
+        """The same wish with each name as ``name`` has it."""
+        found = copy.copy(self)
+        for key in ("together", "keep", "arguments", "fixed"):
+            setattr(found, key, [name(n) for n in getattr(self, key)])
+        return found
 
 
 @dataclass

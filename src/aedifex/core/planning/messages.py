@@ -28,8 +28,35 @@ ASKED_TO_STAY = Message(
 CLASS_NAMED_SO = Message(
     "class-named-so", "something is called '{name}' already ({place})", "give the class another name"
 )
+NO_VALUE_OF_ITS_OWN = Message(
+    "no-value-of-its-own", "'{name}' is no variable, so it has no first value", "name variables of the script"
+)
+ASKED_BOTH_WAYS = Message(
+    "asked-both-ways", "'{name}' is asked to be an argument and to be fixed", "leave it in one of the two"
+)
+LIST_AND_APART = Message(
+    "list-and-apart", "the objects of {name} are asked for in a list and with a variable each", "leave one of the two"
+)
+CANNOT_START = Message("cannot-start", "'{name}' cannot be {start}: {reason}")
+NO_LIST_OF_THEM = Message("no-list-of-them", "the objects of {name} cannot be kept in a list: {reason}")
 OF_SEVERAL_FILES = Message(
     "of-several-files", "{class_} would have {apart}", "take the variables of a class from one file"
 )
 NO_VARIABLE = Message("no-variable", "{class_} would have no variable", "name at least one")
 CANNOT_BE_IN = Message("cannot-be-in", "'{name}' cannot be in {class_}: {reason}")
+NO_ANSWER = Message("no-answer", "'{word}' is no answer", "the answers begin with {words}")
+ANSWER_WITH = Message("answer-with", "'{word}' goes with {count} name{s}", "for example: {example}")
+NO_MEMBER_SO = Message("no-member-so", "{class_} has no member '{name}'", "it has {members}")
+MADE_OF_LINES = Message(
+    "made-of-lines",
+    "'{name}' is made of lines of other code, and has no name of its own in the program",
+    "keep it, and change its table once all is written",
+)
+APP_STAYS = Message(
+    "app-stays", "{name} runs the main code, so it cannot be left out alone", "answer 'quit' to have nothing written"
+)
+IN_THE_DESIGN = Message(
+    "in-the-design",
+    "{name} is made of a list, and no answer changes that",
+    "keep it, and change its table once all is written",
+)

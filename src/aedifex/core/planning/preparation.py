@@ -15,6 +15,7 @@ from ..analysis.families import families
 from ..analysis.hazards import forbidding, hazards
 from ..analysis.parallel_arrays import records
 from ..design.tables import ClassDesign, PartDesign, StreamDesign
+from ..program.language import Language
 from ..program.model import SourceFile, Symbol
 from ..program.program import Program
 from ..rewrites.explicit_registration.registrations import unfolded
@@ -176,8 +177,27 @@ def things_of_main(program: Program, task: Task) -> list[EvidentThing]:
     free = free_variables(program, task) if task.entry and task.idea == "use" else None
     asked = {n.local for w in task.wishes for n in w.together}
     numbered = {s for f in families(file, language, free) for s in f.symbols} if free else set()
-    left = [s for s in free or [] if s.name not in asked and s not in numbered]
-    return evident_things(file, language, left, turn_locals(file, language)) if left else []
+    whole = [s for s in free or [] if s not in numbered]
+    left = [s for s in whole if s.name not in asked]
+    passing = turn_locals(file, language) if whole else set()
+    found = evident_things(file, language, left, passing) if left else []
+    unasked = evident_things(file, language, whole, passing) if len(left) < len(whole) else []
+    return [*found, *things_asked_for(language, task, whole, unasked)]
+
+
+def things_asked_for(
+    language: Language, task: Task, free: Sequence[Symbol], unasked: Sequence[EvidentThing]
+) -> list[EvidentThing]:
+    """What a person wants in one class is a thing as well, called as the program calls it. ``unasked``: the things that
+    there would be otherwise."""
+    found = []
+    for wish in task.wishes:
+        names = {n.local for n in wish.together if n.of_file(task.path)}
+        if mine := tuple(s for s in free if s.name in names):
+            noun = "_".join(w.lower() for w in language.write.words(wish.class_)) if wish.class_ else ""
+            noun = next((t.noun for t in unasked if 2 * len({*t.symbols} & {*mine}) > len(mine)), noun)
+            found.append(EvidentThing(noun, mine, ("you asked for them together",)))
+    return found
 
 
 def liftable(program: Program, task: Task, items: Sequence[Thing], evident: Sequence[EvidentThing] = ()) -> list[Piece]:

@@ -88,7 +88,8 @@ class AppMaker:
         """The class, with its reasons."""
         facts, write = self.facts, self.facts.write
         stem = module_stem(facts)
-        base = app_name(facts, [c.name for c in self.plan.classes])
+        asked = next((w.app for w in reversed(facts.task.wishes) if w.app), "")
+        base = asked or app_name(facts, [c.name for c in self.plan.classes])
         name = free(base if write.is_name(base) else "App", facts.names | {c.name for c in self.plan.classes})
         objects = object_names(facts, ["app"], self.plan.object_names)
         if fields or methods:
@@ -138,11 +139,13 @@ class AppMaker:
         called = {s for f in methods for s in self.effects.direct(f.start, f.end).uses}
         by_name = {s.name: s for s in self.file.scope.symbols.values()}
         handed = self.handed_on(called)
+        collected = {name for w in self.facts.task.wishes for name in w.collect}
         for c in self.plan.classes:
             functions = {by_name.get(o.local) for m in c.methods for o in m.origins}
             for index, obj in enumerate(c.objects):
                 variables = {by_name.get(o.local) for _, o in c.origins(index)}
-                if variables & used or functions & called or obj.name in handed:
+                asked = bool(c.kept_in) and c.name in collected  # a list is somebody's
+                if variables & used or functions & called or obj.name in handed or asked:
                     obj.owner = made.name
 
     def reasons(self, made: ClassDesign, methods: list[Function], fields: list[Symbol]) -> None:

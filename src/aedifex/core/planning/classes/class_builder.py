@@ -5,7 +5,7 @@ from __future__ import annotations
 from bisect import bisect_right
 from functools import cached_property
 
-from ...analysis.construction import Founding, plan_construction
+from ...analysis.construction import Founding, Start, plan_construction
 from ...analysis.families import Family
 from ...analysis.late_reads import read_after, rebound
 from ...analysis.startup import running
@@ -111,6 +111,7 @@ class ClassBuilder:
         if len(self.rows) > 1:
             short = self.without_numbers(short)
         configured = self.configured(first, founding) if role != "app" else set()
+        configured = (configured | self.wished(founding, "arguments")) - self.wished(founding, "fixed")
         for i, s in enumerate(first):
             names = [row[i].name if row[i] is not None else "" for row in self.rows]  # type: ignore[union-attr]
             kind = "argument" if i in configured else founding.kind(i)
@@ -170,6 +171,20 @@ class ClassBuilder:
             if last in CONFIGURING and not own and not resting and not alone:
                 found.add(i)
         return found
+
+    def wished(self, founding: Founding, key: str) -> set[int]:
+        """The fields that a person wants as ``key``, where their first values are at hand when the object is made."""
+        names = {n.local for w in self.facts.task.wishes for n in getattr(w, key) if n.of_file(self.file.path)}
+        return {
+            i
+            for i in range(len(self.rows[0]))
+            if names & {row[i].name for row in self.rows if row[i] is not None}  # type: ignore[union-attr]
+            and all(start.statement is not None and start.statement.value for start in self.starts_of(founding, i))
+        }
+
+    def starts_of(self, founding: Founding, index: int) -> list[Start]:
+        """Where the objects that have a field get its first value from."""
+        return [starts[index] for row, starts in zip(self.rows, founding.starts, strict=True) if row[index] is not None]
 
     def method_names(self, fits: list[Fit], stems: set[str], taken: set[str], hidden_by: set[str]) -> dict[str, str]:
         """What each function is called as a method. ``taken``: by fields."""

@@ -96,7 +96,8 @@ def design_of(facts: FileFacts, candidate: Candidate, roles: Roles) -> ClassDesi
     else:
         stems = own | {singular(w) for w in own}
         noun = evident_noun(facts, candidate)
-        stems |= {*write.words(noun)} if noun else common_stems(candidate.rows[0], write.words)
+        stems |= {*write.words(noun)} if noun else set()
+        stems |= common_stems(candidate.rows[0], write.words) if not noun or candidate.asked is not None else set()
     members = ClassBuilder(facts, candidate.rows)
     made = members.build(candidate.name, "model", candidate.fits, candidate.objects, stems)
     if family is not None:

@@ -25,10 +25,13 @@ def keep_together(facts: FileFacts, family: Family, candidate: Candidate, made: 
         return
     told = Copies(facts, family, candidate)
     words = [family.stem] if family.stem else write.words(candidate.name)
-    if (at := told.in_turn()) >= 0:
+    wishes = facts.task.wishes
+    asked = any(made.name in w.collect for w in wishes)
+    if ((at := told.in_turn()) >= 0 or asked) and not any(made.name in w.separate for w in wishes):
         name = write.member_name([*words[:-1], plural(words[-1])], like(facts.file))
         made.kept_in = free(name, facts.names)
-        made.why.append(f"line {facts.file.shown(at)} does the same with each of them in turn")
+        alike = f"line {facts.file.shown(at)} does the same with each of them in turn"
+        made.why.append(alike if at >= 0 else "you asked for a list of them")
     for places in told.branches() if language.code_at_top else ():
         name = free(write.member_name(["handle", *words], like(facts.file)), facts.names | set(made.branches))
         made.branches.append(name)
@@ -88,19 +91,31 @@ class Copies:
         return [sorted(places.values()) for places in found.values() if len(places) > 1]
 
 
-def without_unkept(facts: FileFacts, classes: Sequence[ClassDesign]) -> None:
-    """Leave every object its variable where a list could not take its place: it is handed to a method, or not made
-    together with the others from plain values."""
-    handed = {local_name(a["value"]) for c in classes for m in c.methods for a in m.add}
+def without_unkept(facts: FileFacts, classes: Sequence[ClassDesign]) -> dict[str, str]:
+    """Leave every object its variable where a list could not take its place; class → why."""
+    found = {}
     has_app = any(c.role == "app" for c in classes)
     for c in [c for c in classes if c.kept_in or c.branches]:
-        names = {o.name for o in c.objects}
-        owners = {o.owner for o in c.objects}
-        passing = has_app and owners == {""}  # the main code's own, which goes to run
-        if handed & names or len(owners) > 1 or passing or not made_together(facts, c):
-            told = [*c.branches, "in turn"]
+        if why := why_unkept(facts, classes, c, has_app):
+            found[c.name] = why
+            told = [*c.branches, "in turn", "a list of them"]
             c.kept_in, c.branches = "", []
             c.why = [w for w in c.why if not any(w.endswith(t) or f", which {t} is" in w for t in told)]
+    return found
+
+
+def why_unkept(facts: FileFacts, classes: Sequence[ClassDesign], c: ClassDesign, has_app: bool) -> str:
+    """Why a list cannot take the place of the objects' variables; "" if it can."""
+    names, owners = {o.name for o in c.objects}, {o.owner for o in c.objects}
+    methods = {a["value"]: m.name for x in classes for m in x.methods for a in m.add}
+    if handed := {local_name(value): name for value, name in methods.items() if local_name(value) in names}:
+        first = min(handed)
+        return f"{handed[first]} is handed {first}"
+    if len(owners) > 1:
+        return "they belong to different classes"
+    if has_app and owners == {""}:  # the main code's own, which goes to run
+        return "only the main code uses them"
+    return "" if made_together(facts, c) else "they are not made one after the other from plain values"
 
 
 def made_together(facts: FileFacts, c: ClassDesign) -> bool:

@@ -30,7 +30,7 @@ def plan_classes(facts: FileFacts, taken_files: set[str]) -> FilePlan:
             # where the main code cannot become an app, what functions share can still become classes
             plan = with_models(FilePlan(facts, stays=plan.stays), lone=True)
     classes = list(plan.classes)
-    without_unkept(facts, classes)
+    plan = replace(plan, why_not={**plan.why_not, **without_unkept(facts, classes)})
     kept_companions(facts.file, facts.language, classes, facts.kinds)
     common_bases(facts.file, facts.language, classes, set(facts.names))
     give_files_to(plan.facts, classes, taken_files, plan.bound)

@@ -171,7 +171,7 @@ def inlined_names(o: Opened) -> Callable[[Origin], Origin]:
 def wished(wishes: list[WishDesign], o: Opened) -> list[WishDesign]:
     """Wishes as they speak of the opened program."""
     said = inlined_names(o)
-    return [WishDesign([said(n) for n in w.together], w.class_, [said(n) for n in w.keep]) for w in wishes]
+    return [w.speaking(said) for w in wishes]
 
 
 def opened_design(design: Design, o: Opened) -> Design:
