@@ -22,7 +22,6 @@ class FieldDesign:
     origins: list[Origin] = texts(
         'the variables it replaces, in the order of the objects; "" where one has none',
         name="from",
-        needed=True,
         speaks="origin",
     )
     start: str = text("how it gets its first value; left out: as the source has it", choices=STARTS)
@@ -82,6 +81,9 @@ class ClassDesign:
     base: str = text("a base that several classes of this design share")
     set_up: bool = flag("whether its constructor does what the main code does before its loop", default=False)
     branches: list[str] = texts("methods of its owner for what that does with one object or another in like branches")
+    wraps: list[Origin] = texts(
+        "variables and parameters that hold an object of it from then on, and not the bare value", speaks="origin"
+    )
     kept_in: str = text("the list in which all its objects are kept, instead of a variable each")
     extends: str = text("the field whose library class this one extends; the object takes its place")
     why: list[str] = texts("reasons; for readers only")
@@ -109,6 +111,8 @@ class ClassDesign:
                 for origin in member.origins:
                     if origin.file and not origin.place:
                         return origin.file
+        if any(o.file for o in self.wraps):
+            return next(o.file for o in self.wraps if o.file)
         return next((text.split(":")[0] for m in self.methods for text in (*m.lines, *m.told)), "")
 
 

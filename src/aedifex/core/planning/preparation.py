@@ -31,6 +31,7 @@ from ..rewrites.record_class.rewrite import RecordClass
 from ..rewrites.split_assignment import SplitAssignments, taken_apart
 from ..rewrites.unify_twins.rewrite import UnifyTwins
 from ..rewrites.unify_twins.twins import with_unified_twins
+from ..rewrites.wrap_value.rewrite import WrappedValues
 from .classes.facts import Seen, SeenThing, Task
 from .collections import collect, records_of
 from .extraction.data_clumps import Held, Item, Thing, held_things, item_things
@@ -39,6 +40,7 @@ from .extraction.extracted_classes import parts_in
 from .extraction.long_methods import long_methods
 from .extraction.main_loop_split import MAX_LEFT_LINES, cuts, taken_by
 from .extraction.pieces import Piece, lift_all, pieces, turn_locals
+from .extraction.traveling_values import classes_of_values
 
 MAX_MAIN_STATEMENTS = 500  # statements of main code beyond which it is data, and no line of it is to be a method
 
@@ -141,6 +143,17 @@ def propose_records(made: PreparedFile) -> None:
         made.listed = [*made.listed, *found]
 
 
+def propose_values(made: PreparedFile) -> None:
+    """Classes for what functions hand to each other."""
+    task = made.task
+    if task.idea != "use" or forbidding(hazards(made.program, task.path, task.outsiders), set()) is not None:
+        return
+    lifted = {p.name for p in made.lifted}
+    found, after = classes_of_values(made.program, task, task.taken | {c.name for c in made.listed})
+    if not any(o.holder in lifted for c in found for o in c.wraps):
+        made.listed, made.program = [*made.listed, *found], after
+
+
 PROPOSALS: dict[type[Any], Callable[[PreparedFile], None]] = {
     ExtractFunction: propose_functions,
     InjectConsole: propose_streams,
@@ -150,6 +163,7 @@ PROPOSALS: dict[type[Any], Callable[[PreparedFile], None]] = {
     UnifyTwins: propose_twins,
     ListOfObjects: propose_lists,
     RecordClass: propose_records,
+    WrappedValues: propose_values,
 }
 
 

@@ -51,7 +51,7 @@ def check_field(check: DesignCheck, index: int, number: int, c: ClassDesign, f: 
         check.report(line(key), mistakes.RECORDS_SAY_ALL, name=f.name, key=key)
     if f.shared and (len(f.origins) != 1 or not f.origins[0]):
         check.report(line("from"), mistakes.SHARED_OF_SEVERAL, name=f.name)
-    elif not f.shared and len(f.origins) != count:
+    elif not f.shared and len(f.origins) != count and not c.wraps:
         objects = "is 1 object" if count == 1 else f"are {count} objects"
         check.report(line("from"), mistakes.OTHER_NUMBER, name=f.name, count=len(f.origins), objects=objects)
     for origin in f.origins:

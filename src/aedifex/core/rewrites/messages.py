@@ -452,3 +452,4 @@ NO_LITERAL = Message(
     "write file:line:column of a number or a text",
 )
 OTHER_LITERAL = Message("other-literal", "{value} is another literal than {first}", "give it a name of its own")
+CANNOT_WRAP = Message("cannot-wrap", "the value cannot be held by an object of {class_}: {why}", "leave the class out")

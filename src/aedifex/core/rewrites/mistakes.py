@@ -80,3 +80,8 @@ RECORDS_GIVE_ARGS = Message("records-give-args", "the records say with what each
 VARIABLE_EACH = Message(
     "variable-each", "objects that have a variable each are not kept in a list", "leave 'collection' out"
 )
+ONE_FIELD_HOLDS = Message(
+    "one-field-holds",
+    "{class_} wraps a value, so it has one field, which says no variable",
+    "leave one field, 'from' empty",
+)

@@ -41,7 +41,7 @@ class ParameterCalls:
         file, write = self.file, self.write
         assert f.symbol is not None
         scope = next(s for s, n in file.classes if n == class_ and s.parent is file.scope)
-        edits = [e for call in file.calls_of(f.symbol) for e in self.call_edits(f, call, param, name)]
+        edits = [e for call in self.calls_outside(f) for e in self.call_edits(f, call, param, name)]
         start, end = write.comment_start(file, f.start), write.line_end(file, f.end)
         inner = [*write.method_header(file, f, name, {param}), *inner]
         text = write.indented(file, start, end, inner, write.indent_unit(file), f.docstring if loose else None)
@@ -49,6 +49,10 @@ class ParameterCalls:
         text = text if text.endswith("\n") else text + "\n"
         new = write.with_newlines(f"{before}\n{text}{after}", write.newline(file))
         return [*edits, (at, at, new), (write.blank_before(file, start), self.closed_up(start, end), "")]
+
+    def calls_outside(self, f: Function) -> list[Call]:
+        """The calls that ``inner`` says nothing of."""
+        return self.file.calls_of(f.symbol) if f.symbol is not None else []
 
     def closed_up(self, start: int, end: int) -> int:
         """Where what goes with a function ends: one blank line is enough between what is neither function nor class."""
@@ -62,10 +66,15 @@ class ParameterCalls:
 
     def call_edits(self, f: Function, call: Call, param: str, name: str) -> list[Range]:
         """The argument goes in front of the call."""
+        arg = self.argument(f, call, param)
+        assert arg is not None
+        return self.asking(f, call, param, name, self.told_of(self.file.slice(arg.value_start, arg.end)))
+
+    def asking(self, f: Function, call: Call, param: str, name: str, owner: str) -> list[Range]:
+        """The call asks ``owner``, without the argument that told of it."""
         args, arg = self.language.arguments(self.file, call), self.argument(f, call, param)
         assert arg is not None
-        place = args.index(arg)
-        owner = self.told_of(self.file.slice(arg.value_start, arg.end))
+        place = next(i for i, a in enumerate(args) if a.start == arg.start)
         edits: list[Range] = [(call.callee.start, call.callee.end, f"{owner}.{name}")]
         if len(args) == 1:
             return [*edits, (call.args_start, call.args_end, "")]

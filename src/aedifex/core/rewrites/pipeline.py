@@ -45,6 +45,7 @@ from .split_declarations import SplitDeclarations
 from .step import Context, Step, carried_out
 from .unify_twins.rewrite import UnifyTwins
 from .wrap_main.rewrite import WrapMain
+from .wrap_value.rewrite import WrappedValues
 
 # what prepares a program, in the order in which each leaves it to the next
 UNFOLDING: tuple[Rewrite[Any], ...] = (
@@ -61,6 +62,7 @@ AFTER_UNFOLDING: tuple[Rewrite[Any], ...] = (
     UnifyTwins(),
     ListOfObjects(),
     RecordClass(AskItems),
+    WrappedValues(),
     AliasField(),
     IntroduceVariable(),
 )

@@ -153,6 +153,7 @@ def renamed(c: ClassDesign, name: Callable[[Origin], Origin], lines: Callable[[s
     """Let a class speak of its origins by other names and of its lines at other places."""
     for f in c.fields:
         f.origins = [name(x) for x in f.origins]
+    c.wraps = [name(x) for x in c.wraps]
     for m in c.methods:
         m.origins = [name(x) for x in m.origins]
         placed_anew(m, lines)

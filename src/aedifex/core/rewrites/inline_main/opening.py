@@ -303,8 +303,9 @@ class Opener:
         out = Opening(file, function=f)
         moving = self.hoistable()
         dropped = sorted([*self.declared(), *(self.with_blanks(s, start) for s in moving)])
-        while any(a == start for a, _, _ in dropped):  # the first lines go
-            start = write.blank_after(file, next(b for a, b, _ in dropped if a == start))
+        while any(a <= start < b for a, b, _ in dropped):  # the first lines go
+            start = write.blank_after(file, next(b for a, b, _ in dropped if a <= start < b))
+        dropped = [d for d in dropped if d[0] >= start]
         old = file.slice(write.line_start(file, self.body[0].start), self.body[0].start)
         above = (
             text_lines(file.slice(write.comment_start(file, f.start), write.line_start(file, f.start)))
@@ -377,11 +378,15 @@ class Opener:
         return top, bottom if file.text[:top].strip() else write.blank_after(file, bottom), ""
 
     def hoistable(self) -> list[Statement]:
-        """Functions right in its body that can stand beside the others: plain ones, defined once."""
+        """What can stand beside the other functions: functions right in its body, plain ones, defined once, and the
+        constants that they use."""
         if self.language.declares:
             return []  # they do, once the lines around them are main code
-        found = []
+        found: list[Statement] = []
         for s in self.body:
+            if self.is_constant(s, found):
+                found.append(s)
+                continue
             inner = (
                 next((g for g in self.file.functions if g.outer is self.f.scope and g.start == s.start), None)
                 if s.kind == "function"
@@ -401,6 +406,20 @@ class Opener:
                 found.append(s)
         return found
 
+    def is_constant(self, s: Statement, before: list[Statement]) -> bool:
+        """Whether a statement of the body sets a constant in capitals that functions inside use. It is made of literals and
+        of constants ``before`` it."""
+        target = s.target.symbol if s.kind == "assign" and s.target is not None else None
+        if target is None or s.value is None or not target.name.isupper() or len(target.bindings) != 1:
+            return False
+        known = {x.target.symbol for x in before if x.target is not None}
+        plain = self.language.purity(self.file, s.value) == "literal" or (
+            self.language.purity(self.file, s.value) != "effect"
+            and not self.file.calls_within(*s.value)
+            and all(r.symbol in known for r in self.file.within(*s.value))
+        )
+        return plain and any(r.scope.frame is not self.f.scope for r in target.references)
+
     def shared(self) -> list[Range]:
         """Where functions inside say that they set its variables, which are the file's now."""
         spans = {d.statement for d in self.inner() if self.outer(d)}
@@ -416,9 +435,9 @@ class Opener:
             out.hoisted.append((file.line(start), file.line(end - 1), line + text.count("\n")))
             lead = file.slice(start, start + len(old.encode(file.encoding)))
             mine = [w for w in ways if start <= w[0] and w[1] <= end]
-            text += write.shifted(file, start + len(lead.encode(file.encoding)), end, mine, old, "").rstrip() + "\n" * (
-                1 + write.BLANKS
-            )
+            text += write.shifted(file, start + len(lead.encode(file.encoding)), end, mine, old, "").rstrip()
+            together = s.kind == "assign" and any(x.kind == "assign" and x.start > s.start for x in moving)
+            text += "\n" if together else "\n" * (1 + write.BLANKS)
         out.inner = -len(old)
         return text
 
