@@ -16,6 +16,7 @@ import programs_late as late
 import programs_lists as lists
 import programs_nested as nested
 import programs_records as records
+import programs_values as values
 import together
 from inprocess import here
 
@@ -27,7 +28,7 @@ from aedifex.core.program.program import Program
 PYTHON = {
     "Python": programs.Maker, "Lists": lists.ListMaker, "Records": records.RecordMaker, "Flow": flow.FlowMaker, "Things": flow.ThingMaker,
     "Main": flow.MainMaker, "Console": console.ConsoleMaker, "Classes": classes.ClassMaker, "Nested": nested.NestedMaker,
-    "Dispatch": nested.DispatchMaker, "Late": late.LateMaker,
+    "Dispatch": nested.DispatchMaker, "Late": late.LateMaker, "Values": values.ValueMaker,
 }  # fmt: skip
 CURLY = (
     curly.JavaScript, curly.Module, curly.Java, curly.JavaMain, curly.Sketch, arrays.ArraysJavaScript, arrays.ArraysJava, arrays.ArraysSketch,

@@ -17,7 +17,11 @@ from aedifex.core.planning.drafter import draft
 from aedifex.core.program.program import read_program
 
 # seeds of each maker; benchmarks/random_programs.py makes thousands. Those beyond ten were found by it.
-SEEDS = {kind: range(700, 705) for kind in PYTHON} | {"Python": range(700, 712), "Late": range(700, 712)}
+SEEDS = {kind: range(700, 705) for kind in PYTHON} | {
+    "Python": range(700, 712),
+    "Late": range(700, 712),
+    "Values": (59, 127, *range(700, 704)),
+}
 SEEDS |= {
     kind: range(4)
     for kind in ("JavaScript", "LateJavaScript", "Module", "ArraysJavaScript", "RecordsJavaScript", "WrappedJavaScript")

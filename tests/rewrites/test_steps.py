@@ -42,6 +42,7 @@ WHERE = {
     "stream": lambda language: language.streams is not None,
     "extend": lambda language: language.name in ("python", "java"),
     "records": lambda language: language.name in ("python", "javascript", "typescript"),
+    "wrap": lambda language: language.name in ("python", "javascript", "typescript"),
     "register": lambda language: language.name == "python",
     "open": lambda language: not language.joined,
     "handlers": lambda language: not language.joined,

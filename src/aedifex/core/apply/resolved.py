@@ -16,6 +16,7 @@ from ..program.model import Function, Problem, Reference, SourceFile
 from ..program.program import Program
 
 FREE, FILE, LOCAL, MEMBER = "a name of the language", "the file's own", "a local", "a member"
+SAME_NAME = 2  # how many names in common its own name counts for a unit
 LONGEST = 4000  # uses in one unit that are compared
 
 
@@ -78,7 +79,7 @@ def counterparts(unit: NamedUnit, same: list[NamedUnit], old: list[NamedUnit]) -
     """The unit that it was: one of its name that says the same, else the one that says most of it."""
     if any(u.said == unit.said and u.meant == unit.meant for u in same) or len(unit.said) > LONGEST:
         return []
-    best = max(old, key=lambda u: (len(unit.words & u.words), u in same), default=None)
+    best = max(old, key=lambda u: len(unit.words & u.words) + SAME_NAME * (u in same), default=None)
     return [best] if best is not None and len(best.said) <= LONGEST else []
 
 

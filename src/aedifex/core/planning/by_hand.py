@@ -16,6 +16,7 @@ from .collections import class_of_lists, collect, keyed_class, records_of, roots
 from .drafter import draft
 from .extraction.extracted_classes import wished_part
 from .extraction.long_methods import dispatched
+from .extraction.traveling_values import Proposal, traveling_values
 from .wishes import Placed, unfulfilled, wish_mistakes
 
 
@@ -107,6 +108,16 @@ def ask_records(program: Program, name: str, holders: str) -> Asked:
     if not made:
         raise messages.NO_RECORDS_IN.in_file(file.path, names=holders)
     return objects_of(program, made, "records", name, holders)
+
+
+def ask_wrap(program: Program, name: str, parameter: str) -> Asked:
+    check_class_name(program, name)
+    for file in program.files.values():
+        for row in traveling_values(file, program.language, parameter):
+            found = Proposal(program, file, row, set(), name).made()
+            if found is not None:
+                return objects_of(program, [found[0]], "wrap", name, parameter)
+    raise messages.NOT_HANDED_ON.in_file(name=parameter)
 
 
 def objects_of(program: Program, made: list[ClassDesign], kind: str, name: str, given: str) -> Asked:
@@ -204,6 +215,18 @@ PLANNED: tuple[HandCommand, ...] = (
         "records Bird birds flock.py",
         "Made",
         ask_records,
+    ),
+    HandCommand(
+        "wrap",
+        ("NAME", "PARAMETER"),
+        "What functions hand to each other becomes an object, and they its methods.",
+        """Make what functions are handed as PARAMETER an object of a class NAME, which holds it.
+
+        Functions that look into it or change it, and need nothing else, become its methods; others are handed the
+        object.""",
+        "wrap Yard yard sidings.py",
+        "Made",
+        ask_wrap,
     ),
     HandCommand(
         "part",

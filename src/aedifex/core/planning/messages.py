@@ -60,3 +60,8 @@ IN_THE_DESIGN = Message(
     "{name} is made of a list, and no answer changes that",
     "keep it, and change its table once all is written",
 )
+NOT_HANDED_ON = Message(
+    "not-handed-on",
+    "no functions hand '{name}' to each other that could be methods of it",
+    "name a parameter that every call gives plainly",
+)

@@ -19,7 +19,7 @@ from ...analysis.handlers import main_statements, stretches
 from ...analysis.regions.interface import Interface, interface, state_names
 from ...analysis.regions.region import Region, chain, region_of
 from ...naming.identifiers import VERBS as DOING
-from ...naming.identifiers import free, like
+from ...naming.identifiers import like
 from ...naming.inflection import plural
 from ...naming.verbs import remark
 from ...program.language import Language
@@ -364,10 +364,9 @@ def main_piece(
     made = interface(region, state_names(region) | named_)
     if not reads_well(made) or (made.leaves == "break" and lines < FEW_LINES_THAT_END):
         return
-    plain = language.write.member_name(words, like(file))
-    name = free(
-        plain if plain not in language.builtins else language.write.member_name(["handle", *words], like(file)), taken
-    )
+    name = name_told_apart(file, language, row, words, taken)
+    if not name:
+        return
     taken.add(name)
     yield Piece(
         lines_of(file, region.start, region.end),
@@ -377,6 +376,17 @@ def main_piece(
         region.end - region.start,
         app=True,
     )
+
+
+def name_told_apart(
+    file: SourceFile, language: Language, row: Sequence[Statement], words: Sequence[str], taken: set[str]
+) -> str:
+    """A name that tells these lines from others, if need be by what they set first; "" if nothing does."""
+    write, target = language.write, next((s.target.name for s in row if s.target is not None), "")
+    names = [write.member_name(words, like(file))]
+    names = [n if n not in language.builtins else write.member_name(["handle", *words], like(file)) for n in names]
+    names += [write.member_name([*words, *write.words(target)], like(file))] if target else []
+    return next((n for n in names if n not in taken), "")
 
 
 def reads_well(made: Interface) -> bool:

@@ -51,8 +51,9 @@ class Traveling:
         return self.parameters | set(self.variables)
 
 
-def traveling_values(file: SourceFile, language: Language) -> list[Traveling]:
-    """What at least three functions are handed under one name, and some change or look into."""
+def traveling_values(file: SourceFile, language: Language, asked: str = "") -> list[Traveling]:
+    """What at least three functions are handed under one name, and some change or look into. ``asked``: what a person
+    wants, whatever speaks for it."""
     rows: dict[str, Traveling] = {}
     for f in file.tops:
         if f.symbol is None or f.symbol.kinds != {"function"} or f.decorators or f.is_async:
@@ -62,8 +63,9 @@ def traveling_values(file: SourceFile, language: Language) -> list[Traveling]:
                 rows.setdefault(p.name, Traveling(p.name)).nodes.append((f, p.name))
     found = []
     for row in rows.values():
-        if len(row.nodes) >= MIN_FUNCTIONS and is_noun(row.called, language) and brought(file, language, row):
-            if is_container(file, row):
+        telling = len(row.nodes) >= MIN_FUNCTIONS and is_noun(row.called, language)
+        if row.called == asked or (telling and not asked):
+            if brought(file, language, row) and (asked or is_container(file, row)):
                 found.append(row)
     return sorted(found, key=lambda row: -len(row.nodes))
 
@@ -111,12 +113,16 @@ def is_container(file: SourceFile, row: Traveling) -> bool:
 class Proposal:
     """The class of one traveling value, and the program with it."""
 
-    def __init__(self, program: Program, file: SourceFile, row: Traveling, taken: AbstractSet[str]) -> None:
+    def __init__(
+        self, program: Program, file: SourceFile, row: Traveling, taken: AbstractSet[str], called: str = ""
+    ) -> None:
+        """``called``: what a person calls the class."""
         self.program, self.file, self.row, self.language = program, file, row, program.language
         self.write, self.effects = self.language.write, Effects(file, self.language)
         used = taken_names(file, self.language.builtins) | taken
         name = self.write.class_name([singular(w) for w in self.write.words(row.called)])
-        self.design = ClassDesign(free(name, used))
+        self.least = 1 if called else MIN_METHODS
+        self.design = ClassDesign(called or free(name, used))
         self.field = FieldDesign(self.held(), [], "argument")
 
     def held(self) -> str:
@@ -134,7 +140,7 @@ class Proposal:
     def made(self) -> tuple[ClassDesign, Program] | None:
         """None where the value cannot be held by an object, or too few functions can be its methods."""
         methods = self.methods()
-        if len(methods) < MIN_METHODS or len(methods) * 2 < len(self.row.nodes):
+        if len(methods) < self.least or (self.least > 1 and len(methods) * 2 < len(self.row.nodes)):
             return None
         own = {f.scope.symbols[p] for f, p in methods}
         wraps = [*self.row.variables, *(self.row.parameters - own)]

@@ -407,8 +407,8 @@ class Opener:
         return found
 
     def is_constant(self, s: Statement, before: list[Statement]) -> bool:
-        """Whether a statement of the body sets a constant in capitals that functions inside use. It is made of literals and
-        of constants ``before`` it."""
+        """Whether a statement of the body sets a constant in capitals that functions inside use, from literals and from
+        constants ``before`` it."""
         target = s.target.symbol if s.kind == "assign" and s.target is not None else None
         if target is None or s.value is None or not target.name.isupper() or len(target.bindings) != 1:
             return False
