@@ -33,7 +33,27 @@ STOPS = 'names = ["Mill", "Quarry"]\nwaiting = [0, 2]\n\n\ndef board(i, n):\n   
 FLOCK = 'birds = [{"x": 3, "name": "ada"}, {"x": 5, "name": "bo"}]\ncount = 0\n\n\ndef move(bird):\n    global count\n    bird["x"] += 1\n    count += 1\n\n\ndef show(bird):\n    print(bird["name"], bird["x"])\n\n\nfor b in birds:\n    move(b)\n    show(b)\nprint(count)\n'
 LAMPS = 'import sys\n\nscreen = sys.stdout\nlamp_lit = True\n\n\ndef show_lamp():\n    screen.write("lit\\n" if lamp_lit else "dark\\n")\n\n\ndef hide_lamp():\n    global lamp_lit\n    lamp_lit = False\n    screen.write("hidden\\n")\n\n\nshow_lamp()\nhide_lamp()\nscreen.write("end\\n")\n'
 DESK = 'import sys\n\n\ndef main():\n    count = 0\n    for n in range(3):\n        count += n\n        print(count)\n\n\nif __name__ == "__main__":\n    sys.exit(main())\n'
+SIDINGS = """\
+def park(yard, n, tram):
+    yard[n][0] = tram
+
+
+def show(yard):
+    for siding in yard:
+        print(*siding)
+
+
+def free(yard):
+    return [n for n in range(2) if not yard[n][0]]
+
+
+yard = [[0, 0], [0, 0]]
+park(yard, 1, "A")
+show(yard)
+print(free(yard))
+"""
 FILES = {
+    "sidings.py": SIDINGS,
     "stops.py": STOPS,
     "flock.py": FLOCK,
     "lamps.py": LAMPS,
