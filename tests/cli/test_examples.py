@@ -52,7 +52,28 @@ park(yard, 1, "A")
 show(yard)
 print(free(yard))
 """
+TRAMS_STANDING = """\
+class Tram:
+    def __init__(self, x):
+        self.x = x
+        self.pace = 2
+
+
+def stop(tram):
+    tram.pace = 0
+
+
+def turn(tram):
+    tram.pace = -tram.pace
+
+
+first = Tram(3)
+turn(first)
+stop(first)
+print(first.pace)
+"""
 FILES = {
+    " trams.py": TRAMS_STANDING,
     "sidings.py": SIDINGS,
     "stops.py": STOPS,
     "flock.py": FLOCK,
@@ -97,7 +118,7 @@ def test_example(folder, example):
             shutil.copy(source, folder.path)
     for name, text in FILES.items():
         if name in example:
-            folder.write(name, text)
+            folder.write(name.strip(), text)
     if example.startswith(DESIGNED):
         assert folder.aedifex("draft", "-q", "tramline.py").returncode == 0
     for beginning, command in BEFORE.items():

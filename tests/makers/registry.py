@@ -16,6 +16,7 @@ import programs_late as late
 import programs_lists as lists
 import programs_nested as nested
 import programs_records as records
+import programs_standing as standing
 import programs_values as values
 import together
 from inprocess import here
@@ -29,6 +30,7 @@ PYTHON = {
     "Python": programs.Maker, "Lists": lists.ListMaker, "Records": records.RecordMaker, "Flow": flow.FlowMaker, "Things": flow.ThingMaker,
     "Main": flow.MainMaker, "Console": console.ConsoleMaker, "Classes": classes.ClassMaker, "Nested": nested.NestedMaker,
     "Dispatch": nested.DispatchMaker, "Late": late.LateMaker, "Values": values.ValueMaker,
+    "Standing": standing.StandingMaker,
 }  # fmt: skip
 CURLY = (
     curly.JavaScript, curly.Module, curly.Java, curly.JavaMain, curly.Sketch, arrays.ArraysJavaScript, arrays.ArraysJava, arrays.ArraysSketch,

@@ -13,11 +13,14 @@ MIN_MEMBERS = 2  # fields, and methods, that make a class of its own
 def advice(program: Program, design: Design) -> str:
     """A sentence if the program may as well stay as it is; "" if the classes earn their lines.
 
-    They do if one holds several values that several functions share, or has several objects.
+    They do if one holds several values that several functions share, has several objects, or takes over what functions
+    hand to each other.
     """
     if not design.classes or any(len(c.objects) > 1 or any(o.collection for o in c.objects) for c in design.classes):
         return ""
     if any(len(c.fields) >= MIN_MEMBERS and len(c.methods) >= MIN_MEMBERS for c in design.classes):
+        return ""
+    if any((c.wraps or c.existing) and len(c.methods) >= MIN_MEMBERS for c in design.classes):
         return ""
     before, last = figures(program), program
     for outcome, after in run(design, program, exists=lambda p: False):

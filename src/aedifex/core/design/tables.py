@@ -81,6 +81,7 @@ class ClassDesign:
     base: str = text("a base that several classes of this design share")
     set_up: bool = flag("whether its constructor does what the main code does before its loop", default=False)
     branches: list[str] = texts("methods of its owner for what that does with one object or another in like branches")
+    existing: bool = flag("whether the class stands already, and only gains these methods", default=False)
     wraps: list[Origin] = texts(
         "variables and parameters that hold an object of it from then on, and not the bare value", speaks="origin"
     )

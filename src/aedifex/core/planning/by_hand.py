@@ -4,14 +4,18 @@ from __future__ import annotations
 
 from ..analysis.parallel_arrays import lists_named
 from ..design.origin import Origin, as_origins
-from ..design.tables import ClassDesign, Design, LiftDesign, WishDesign
+from ..design.tables import ClassDesign, Design, LiftDesign, MethodDesign, WishDesign
+from ..naming.identifiers import member_names
 from ..program.errors import Refused
 from ..program.model import SourceFile, Symbol
 from ..program.program import Program
 from ..program.surroundings import read_neighbours
+from ..rewrites import mistakes
 from ..rewrites.by_hand import Asked, HandCommand, SmallDesign, empty_design, home_of, names_in
 from ..rewrites.extract_class.rewrite import TakePart
+from ..rewrites.standing_class import handed_objects, standing_scope
 from . import messages
+from .classes.facts import origin_in
 from .collections import class_of_lists, collect, keyed_class, records_of, roots_of
 from .drafter import draft
 from .extraction.extracted_classes import wished_part
@@ -120,6 +124,24 @@ def ask_wrap(program: Program, name: str, parameter: str) -> Asked:
     raise messages.NOT_HANDED_ON.in_file(name=parameter)
 
 
+def ask_method(program: Program, class_: str, functions: str) -> Asked:
+    wanted = names_in(functions)
+    home = next((f for f in program.files.values() if standing_scope(f, class_) is not None), None)
+    if home is None:
+        raise mistakes.NO_CLASS_STANDS.in_file(name=class_)
+    handed = {f.name: p for f, p in handed_objects(home, program.language, class_).items()}
+    design = ClassDesign(class_, existing=True)
+    for name in wanted:
+        if name not in handed:
+            f = home.function(name)
+            where = home.line(f.start) if f is not None else 0
+            raise messages.NOT_HANDED_OBJECT.in_file(home.path, where, function=name, class_=class_)
+        words = {w.lower() for text in (class_, handed[name]) for w in program.language.write.words(text)}
+        short = member_names([name], words, program.language.write, set())[name]
+        design.methods.append(MethodDesign(short, [origin_in(program, home, name)], drop=[handed[name]]))
+    return objects_of(program, [design], "method", f"{class_}.{design.methods[-1].name}", functions)
+
+
 def objects_of(program: Program, made: list[ClassDesign], kind: str, name: str, given: str) -> Asked:
     design = empty_design(program)
     design.classes = made
@@ -215,6 +237,17 @@ PLANNED: tuple[HandCommand, ...] = (
         "records Bird birds flock.py",
         "Made",
         ask_records,
+    ),
+    HandCommand(
+        "method",
+        ("CLASS", "FUNCTIONS"),
+        "Functions that are handed an object of a class become its methods.",
+        """Make FUNCTIONS, with commas between them, methods of a CLASS that stands.
+
+        Each is handed an object of it at every call; that parameter goes, and calls ask the object.""",
+        "method Tram stop,turn trams.py",
+        "Changed",
+        ask_method,
     ),
     HandCommand(
         "wrap",

@@ -4,6 +4,7 @@ from ..program.refusal import Message
 from ..rewrites.messages import LISTS_STAY as LISTS_STAY
 from ..rewrites.messages import NAME_OF_BUILT_IN as NAME_OF_BUILT_IN
 from ..rewrites.messages import NO_CLASS_NAME as NO_CLASS_NAME
+from ..rewrites.messages import NOT_HANDED_OBJECT as NOT_HANDED_OBJECT
 from ..rewrites.messages import RECORD_CANNOT as RECORD_CANNOT
 
 NO_APP = Message("no-app", "{why}")

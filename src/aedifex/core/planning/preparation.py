@@ -29,6 +29,7 @@ from ..rewrites.list_of_objects.rewrite import ListOfObjects
 from ..rewrites.pipeline import AFTER_UNFOLDING
 from ..rewrites.record_class.rewrite import RecordClass
 from ..rewrites.split_assignment import SplitAssignments, taken_apart
+from ..rewrites.standing_class import StandingClasses
 from ..rewrites.unify_twins.rewrite import UnifyTwins
 from ..rewrites.unify_twins.twins import with_unified_twins
 from ..rewrites.wrap_value.rewrite import WrappedValues
@@ -40,6 +41,7 @@ from .extraction.extracted_classes import parts_in
 from .extraction.long_methods import long_methods
 from .extraction.main_loop_split import MAX_LEFT_LINES, cuts, taken_by
 from .extraction.pieces import Piece, lift_all, pieces, turn_locals
+from .extraction.standing_classes import methods_of_standing
 from .extraction.traveling_values import classes_of_values
 
 MAX_MAIN_STATEMENTS = 500  # statements of main code beyond which it is data, and no line of it is to be a method
@@ -154,6 +156,15 @@ def propose_values(made: PreparedFile) -> None:
         made.listed, made.program = [*made.listed, *found], after
 
 
+def propose_members(made: PreparedFile) -> None:
+    """Methods for classes that stand."""
+    task = made.task
+    if task.idea != "use" or forbidding(hazards(made.program, task.path, task.outsiders), set()) is not None:
+        return
+    found, made.program = methods_of_standing(made.program, task, {p.name for p in made.lifted})
+    made.listed = [*made.listed, *found]
+
+
 PROPOSALS: dict[type[Any], Callable[[PreparedFile], None]] = {
     ExtractFunction: propose_functions,
     InjectConsole: propose_streams,
@@ -164,6 +175,7 @@ PROPOSALS: dict[type[Any], Callable[[PreparedFile], None]] = {
     ListOfObjects: propose_lists,
     RecordClass: propose_records,
     WrappedValues: propose_values,
+    StandingClasses: propose_members,
 }
 
 

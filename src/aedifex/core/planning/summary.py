@@ -39,6 +39,11 @@ def sentence(c: ClassDesign) -> str:
         f"{len(c.methods)} method{'s' * (len(c.methods) != 1)}",
     ]
     where = f" in {c.file}" if c.file else ""
+    if c.existing:
+        return f"{c.name} stands already and gains {parts[1]}" + (f"; it moves to {c.file}" if c.file else "")
+    if c.wraps:
+        held = ", ".join(dict.fromkeys(o.name for o in c.wraps))
+        return f"{c.name} ({c.role}): {', '.join(parts)}; it holds what {held} held{where}"
     return (
         f"{c.name} ({c.role}): {', '.join(parts)}; object{'s' * (len(objects) != 1)} "
         f"{', '.join(objects) or 'none'}{where}"

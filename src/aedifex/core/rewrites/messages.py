@@ -453,3 +453,4 @@ NO_LITERAL = Message(
 )
 OTHER_LITERAL = Message("other-literal", "{value} is another literal than {first}", "give it a name of its own")
 CANNOT_WRAP = Message("cannot-wrap", "the value cannot be held by an object of {class_}: {why}", "leave the class out")
+MEMBER_THERE = Message("member-there", "{class_} may have a member '{name}' already", "give the method another name")

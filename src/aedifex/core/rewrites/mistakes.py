@@ -85,3 +85,9 @@ ONE_FIELD_HOLDS = Message(
     "{class_} wraps a value, so it has one field, which says no variable",
     "leave one field, 'from' empty",
 )
+NO_CLASS_STANDS = Message(
+    "no-class-stands", "no class '{name}' stands in these scripts", "leave 'existing' out, or correct the name"
+)
+ONLY_METHODS = Message(
+    "only-methods", "{name} stands already, so it gains methods only", "leave fields and objects out"
+)

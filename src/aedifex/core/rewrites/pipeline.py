@@ -42,6 +42,7 @@ from .set_up_in_constructor import ConstructorsThatSetUp
 from .share_field import ShareField
 from .split_assignment import SplitAssignments
 from .split_declarations import SplitDeclarations
+from .standing_class import StandingClasses
 from .step import Context, Step, carried_out
 from .unify_twins.rewrite import UnifyTwins
 from .wrap_main.rewrite import WrapMain
@@ -63,6 +64,7 @@ AFTER_UNFOLDING: tuple[Rewrite[Any], ...] = (
     ListOfObjects(),
     RecordClass(AskItems),
     WrappedValues(),
+    StandingClasses(),
     AliasField(),
     IntroduceVariable(),
 )
