@@ -124,7 +124,8 @@ class Handed(ParameterCalls):
             return f"line {line}: something happens before the object is known"
         span = (arg.value_start, arg.end)
         inner = self.file.calls_within(*span)
-        if any(c.callee.symbol is f.symbol for c in inner) or not self.write.has_members(self.file, span):
+        own = self.file.slice(*span) == self.write.RECEIVER
+        if any(c.callee.symbol is f.symbol for c in inner) or not (own or self.write.has_members(self.file, span)):
             return f"line {line}: '{self.file.slice(*span)}' cannot be asked for a member"
         return ""
 
