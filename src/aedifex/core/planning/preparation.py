@@ -161,7 +161,8 @@ def propose_members(made: PreparedFile) -> None:
     task = made.task
     if task.idea != "use" or forbidding(hazards(made.program, task.path, task.outsiders), set()) is not None:
         return
-    found, made.program = methods_of_standing(made.program, task, {p.name for p in made.lifted})
+    lifted, new = {p.name for p in made.lifted}, {c.name for c in made.listed}
+    found, made.program = methods_of_standing(made.program, task, lifted, new)
     made.listed = [*made.listed, *found]
 
 

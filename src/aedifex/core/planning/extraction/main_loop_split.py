@@ -17,10 +17,11 @@ from ...analysis.concerns import WORK, Concerns
 from ...analysis.effects import Effects
 from ...analysis.handlers import main_statements, stretches
 from ...analysis.regions.interface import Interface, interface, state_names
-from ...analysis.regions.region import Region, chain, region_of
+from ...analysis.regions.region import Region, all_blocks, chain, region_of
 from ...naming.identifiers import VERBS as DOING
 from ...naming.identifiers import like
 from ...naming.inflection import plural
+from ...naming.prompts import prompt_words
 from ...naming.verbs import remark
 from ...program.language import Language
 from ...program.line_ranges import lines_of
@@ -84,7 +85,36 @@ def cuts(file: SourceFile, language: Language, effects: Effects, taken: set[str]
         found += main_piece(file, language, row, words, locals_, taken)
     for row, words in command_branches(file, language, body):
         found += main_piece(file, language, row, words, locals_, taken)
+    found += closing(file, language, effects, about, loop, locals_, taken)
     return sorted(found, key=lambda p: p.region.start)
+
+
+def closing(
+    file: SourceFile, language: Language, effects: Effects, about: Concerns, loop: Statement | None,
+    locals_: set[Symbol], taken: set[str],
+) -> list[Piece]:  # fmt: skip
+    """What is done after the main loop, if that is much and says what came of it."""
+    row = [s for s in main_statements(file, effects, language) if s.start > loop.end]
+    if (
+        not row
+        or lines_in(file, row) < MUCH // 2
+        or Counter(about.of(s, True) for s in row).most_common(1)[0][0] != "console"
+    ):
+        return []
+    said = remark(file, Region(file, language, row[0].start, row[-1].end, None, list(row)), language.write)
+    return list(main_piece(file, language, row, said if said[:1] and said[0] in DOING else ["report"], locals_, taken))
+
+
+def ends_program(file: SourceFile, language: Language, s: Statement) -> bool:
+    """Whether a statement may be the last that runs."""
+    inner = [s, *(x for _, b in all_blocks(file, language, [s]) for x in b.statements)]
+    return any(x.kind in ("return", "raise") for x in inner) or exit_call(file, s)
+
+
+def exit_call(file: SourceFile, s: Statement) -> bool:
+    return any(
+        (c.callee.member or c.callee.name) in ("exit", "quit", "_exit") for c in file.calls_within(s.start, s.end)
+    )
 
 
 def taken_by(file: SourceFile, language: Language) -> set[str]:
@@ -252,7 +282,10 @@ def lines_in(file: SourceFile, row: Sequence[Statement]) -> int:
 
 
 def main_loop(file: SourceFile, effects: Effects, language: Language) -> Statement | None:
+    """The loop that the main code is about: of several that go on until something changes, the longest."""
     statements = main_statements(file, effects, language)
+    if whiles := [s for s in statements if s.kind == "while"]:
+        return max(whiles, key=lambda s: (lines_in(file, [s]), -s.start))
     parts = [p for p in stretches(statements, language) if p.kind == "loop"]
     return next((s for s in statements if parts and s.start == parts[0].start), None)
 
@@ -408,6 +441,10 @@ def spoken_words(
     ]
     if len(calls) > 1 and len({words[0] for words in calls}) == 1:
         return [calls[0][0]]
+    uses = language.streams.uses(file) if language.streams is not None else []
+    asked = [u for u in uses if u.asks and region.start <= u.start < region.end]
+    if asked and (said := prompt_words(file.slice(asked[0].start, file.text.find(b"\n", asked[0].start)))):
+        return said
     if subject := next((found for s in row if (found := subject_of(file, language, s))), ""):
         return ["handle", *language.write.words(subject)]
     concern = Counter(about.of(s, True) for s in row).most_common(1)[0][0]

@@ -23,13 +23,16 @@ from ...rewrites.standing_class import handed_objects, names_of_members, standin
 from ..classes.facts import Task, origin_in
 
 
-def methods_of_standing(program: Program, task: Task, lifted: AbstractSet[str]) -> tuple[list[ClassDesign], Program]:
-    """The classes of a file that gain methods, and the program with these. ``lifted``: functions made of lines."""
+def methods_of_standing(
+    program: Program, task: Task, lifted: AbstractSet[str], new: AbstractSet[str]
+) -> tuple[list[ClassDesign], Program]:
+    """The classes of a file that gain methods, and the program with these. ``lifted``: functions made of lines;
+    ``new``: classes that a draft has made before."""
     made: list[ClassDesign] = []
     for name in [n for s, n in program.files[task.path].classes if s.parent is program.files[task.path].scope]:
         file = program.files[task.path]
         scope = standing_scope(file, name)
-        if scope is None or any(s is scope for s, _ in file.inheriting):
+        if scope is None or name in new or any(s is scope for s, _ in file.inheriting):
             continue  # its base may have such members, and call them
         found, program = with_members(program, task, name, lifted)
         if found.methods:

@@ -430,13 +430,14 @@ class Opener:
     def apart(self, out: Opening, moving: list[Statement], ways: list[Range], old: str, line: int) -> str:
         """The text of functions that come to stand beside the others, from a line on."""
         file, write, text = self.file, self.write, ""
-        for s in moving:
+        moving = sorted(moving, key=lambda s: s.kind != "assign")
+        for i, s in enumerate(moving):
             start, end = write.comment_start(file, s.start), write.line_end(file, s.end - 1)
             out.hoisted.append((file.line(start), file.line(end - 1), line + text.count("\n")))
             lead = file.slice(start, start + len(old.encode(file.encoding)))
             mine = [w for w in ways if start <= w[0] and w[1] <= end]
             text += write.shifted(file, start + len(lead.encode(file.encoding)), end, mine, old, "").rstrip()
-            together = s.kind == "assign" and any(x.kind == "assign" and x.start > s.start for x in moving)
+            together = s.kind == "assign" and any(x.kind == "assign" for x in moving[i + 1 : i + 2])
             text += "\n" if together else "\n" * (1 + write.BLANKS)
         out.inner = -len(old)
         return text
