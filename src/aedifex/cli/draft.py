@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import os
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, Any
 
 import click
 
@@ -12,6 +12,7 @@ from .draft_ask import gone_through, needs_terminal
 
 if TYPE_CHECKING:
     from ..core.design.tables import Design, WishDesign
+    from ..core.planning.objective import Term
     from ..core.planning.wishes import Placed
     from ..core.program.program import Program
 
@@ -37,6 +38,7 @@ if TYPE_CHECKING:
     help="Write up to N proposals (2 or 3) that differ, and compare them.",
 )
 @click.option("--ask", is_flag=True, help="Go through the proposal on the terminal, class by class.")
+@click.option("--anyway", is_flag=True, help="Write the proposal also where classes would cost more than they bring.")
 @click.option("--again", is_flag=True, help="Replace a design that is there already, wishes kept.")
 @QUIET
 def command(
@@ -49,6 +51,7 @@ def command(
     collect: tuple[str, ...],
     rivals: int | None,
     ask: bool,
+    anyway: bool,
     again: bool,
     quiet: bool,
 ) -> None:
@@ -80,6 +83,8 @@ def command(
     for problem in program.problems:
         say(f"aedifex: {problem}; nothing will be rewritten in this file", quiet)
     design = wished_draft(program, wishes, ask)
+    if design.classes and not (wishes or ask or rivals or anyway) and not_worth_it(program, design, quiet):
+        return
     if rivals:
         write_rivals(program, design.wishes, [target, *others], quiet)
     else:
@@ -124,6 +129,25 @@ def wished_draft(program: Program, wishes: list[Placed], ask: bool) -> Design:
     return gone_through(Conversation(program, design, wishes)) if ask else design
 
 
+def not_worth_it(program: Program, design: Design, quiet: bool) -> bool:
+    """Whether the program had better stay as it is; says so."""
+    from ..core.design.tables import Design
+    from ..core.planning.objective import objective, worth_it
+    from ..core.planning.summary import summary
+    from ..views.objective import show
+
+    if worth_it(program, design):
+        return False
+    if not quiet:
+        for line in summary(design):
+            click.echo(line)
+        click.echo("Leave it as it is: these classes would cost more than they bring.\n")
+        nothing = objective(program, Design(design.language, [], {}))
+        show(console(), [("as it is", nothing), ("proposed", objective(program, design))])
+    say("Nothing was written; add --anyway to have the design all the same.", quiet)
+    return True
+
+
 def write(target: str, program: Program, design: Design, quiet: bool) -> None:
     from ..core.apply.advice import advice
     from ..core.apply.project import offer_schema
@@ -147,15 +171,21 @@ def write_rivals(program: Program, wishes: list[WishDesign], targets: list[str],
     from ..core.apply.scores import weigh
     from ..core.design.toml import to_toml
     from ..core.planning.alternatives import rivals
+    from ..core.planning.objective import objective
+    from ..views import objective as objective_view
     from ..views.rivals import show
 
     offer_schema(os.path.dirname(targets[0]))
-    rows = []
+    rows: list[tuple[str, Any]] = []
+    terms: list[tuple[str, list[Term]]] = []
     for target, rival in zip(targets, rivals(program, wishes, len(targets)), strict=False):
         replace_keeping(target, to_toml(rival.design).encode(), quiet)
         rows.append((os.path.relpath(target), weigh(program, rival)))
+        terms.append((str(len(rows)), objective(program, rival.design)))
     if not quiet:
         show(console(), rows, len(targets))
+        click.echo()
+        objective_view.show(console(), terms)
         say(f"Wrote {', '.join(p for p, _ in rows)}. Look at one: aedifex preview {rows[0][0]}")
 
 

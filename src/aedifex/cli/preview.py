@@ -26,20 +26,29 @@ def command(design: str, diff: bool, json_: bool, quiet: bool) -> None:
     from ..core.apply.project import open_project
     from ..core.apply.reach import as_json as reach_json
     from ..core.apply.reach import moving, reach_sentence
+    from ..core.design.tables import Design
+    from ..core.planning.objective import objective
+    from ..views import objective as objective_view
     from ..views.preview import show
 
     project = open_project(design)
     seen = foresee(project)
     runs = project.recorded(project.scenarios())
     stretches = moving(project.design, project.original) if runs else []
+    terms = objective(project.original, project.design)
+    as_it_is = objective(project.original, Design(project.design.language, [], {}))
     if diff:
         click.echo(seen.diff.encode("utf-8", "surrogateescape"), nl=False)
         for o in seen.refused:
             say(f"{o.step.id}: {o.refusal.with_code if o.refusal else ''}")
     elif json_:
-        as_json(seen.as_json() | ({"reach": reach_json(stretches, runs)} if runs else {}))
+        costs = {"objective": [t.as_json() for t in terms]}
+        as_json(seen.as_json() | costs | ({"reach": reach_json(stretches, runs)} if runs else {}))
     else:
         show(console(), seen, quiet)
+        if terms and not quiet:
+            click.echo()
+            objective_view.show(console(), [("before", as_it_is), ("after", terms)])
         if runs and (sentence := reach_sentence(stretches, runs)):
             say(f"\n{sentence}", quiet)
     sys.exit(1 if seen.refused else 0)

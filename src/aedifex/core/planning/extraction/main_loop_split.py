@@ -93,13 +93,13 @@ def closing(
     file: SourceFile, language: Language, effects: Effects, about: Concerns, loop: Statement | None,
     locals_: set[Symbol], taken: set[str],
 ) -> list[Piece]:  # fmt: skip
-    """What is done after the main loop, if that is much and says what came of it."""
-    row = [s for s in main_statements(file, effects, language) if s.start > loop.end]
-    if (
-        not row
-        or lines_in(file, row) < MUCH // 2
-        or Counter(about.of(s, True) for s in row).most_common(1)[0][0] != "console"
-    ):
+    """What is done after the main loop, if that is much and says what came of it; what may end the program stays."""
+    row = [s for s in main_statements(file, effects, language) if loop is not None and s.start > loop.end]
+    while row and ends_program(file, language, row[-1]):
+        row.pop()
+    if not row or lines_in(file, row) < MUCH // 2:
+        return []
+    if Counter(about.of(s, True) for s in row).most_common(1)[0][0] != "console":
         return []
     said = remark(file, Region(file, language, row[0].start, row[-1].end, None, list(row)), language.write)
     return list(main_piece(file, language, row, said if said[:1] and said[0] in DOING else ["report"], locals_, taken))
