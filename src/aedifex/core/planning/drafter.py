@@ -34,6 +34,7 @@ from .classes.file_planner import plan_classes
 from .extraction.long_methods import dispatched
 from .extraction.main_loop_split import taken_by
 from .extraction.pieces import from_lines, lift_all, numbers
+from .nothing import reasons_for_nothing
 from .preparation import Choice, liftable, prepare_file, things_of_lists, things_of_main
 
 MAX_MAIN_STATEMENTS = 500  # statements of main code beyond which it is data, and no line of it is to be a method
@@ -74,6 +75,8 @@ def draft(
             | {x for p in made.parts for x in (p.name, p.file)}
         )
         program = made.program
+    if idea == "use":
+        design.stays = [*reasons_for_nothing(program, design), *design.stays]
     return design
 
 
