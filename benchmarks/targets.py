@@ -30,6 +30,7 @@ from tree_sitter import Language, Node, Parser
 ROOT = Path(__file__).parent.parent
 AEDIFEX = [sys.executable, "-m", "aedifex.cli.main"]
 SUFFIXES = (".py", ".pde", ".java", ".js", ".ts")
+MOST_EDITS = 2  # of a design, that one would take
 PARTS = ("classes", "fields", "arguments", "methods", "homes", "hidden", "main")
 GRAMMARS = {
     ".java": Language(tree_sitter_java.language()),
@@ -246,6 +247,20 @@ def distances(made: Structure, wanted: Structure) -> dict[str, tuple[float, floa
     return found
 
 
+def edits(made: Structure, wanted: Structure) -> int:
+    """How many values and tables of the design differ from those of the target: a member that is there under another name is one."""
+    mine = facts(made, matched(made, wanted))
+    theirs = facts(wanted, {i: c.name for i, c in enumerate(wanted.classes)})
+    both = {row[:2] for row in mine["hidden"]} & {row[:2] for row in theirs["hidden"]}
+    count = 0
+    for part in ("classes", "fields", "arguments", "methods", "homes", "hidden"):
+        ours, other = mine[part] - theirs[part], theirs[part] - mine[part]
+        if part == "hidden":
+            ours, other = {r for r in ours if r[:2] in both}, {r for r in other if r[:2] in both}
+        count += max(len(ours), len(other))
+    return count
+
+
 def mean(found: dict[str, tuple[float, float]]) -> float:
     return sum(2 * p * r / (p + r) if p + r else 0.0 for p, r in found.values()) / len(found)
 
@@ -279,7 +294,7 @@ def main() -> None:
     parser.add_argument("--show", action="store_true", help="what is missing and what is too much")
     parser.add_argument("--keep", type=Path, help="where to leave what was made")
     given = parser.parse_args()
-    figures = []
+    figures, counts = [], []
     for pair in sorted(p.parent for p in given.folder.glob("*/before") if given.only in p.parent.name):
         before, after = sides(pair)
         with tempfile.TemporaryDirectory() as place:
@@ -290,10 +305,13 @@ def main() -> None:
         found = distances(made, wanted)
         figures.append(mean(found))
         row = "  ".join(f"{part} {p:.2f}/{r:.2f}" for part, (p, r) in found.items())
-        print(f"{figures[-1]:.2f}  {pair.name:22}  {row}" + (f"  {why}" if why else ""), flush=True)
+        count = edits(made, wanted)
+        counts.append(count)
+        print(f"{figures[-1]:.2f}  {count:2} edits  {pair.name:20}  {row}" + (f"  {why}" if why else ""), flush=True)
         if given.show:
             show(made, wanted)
-    print(f"{sum(figures) / len(figures):.2f}  mean of {len(figures)}; precision/recall")
+    within = sum(count <= MOST_EDITS for count in counts)
+    print(f"{sum(figures) / len(figures):.2f}  mean of {len(figures)}; precision/recall; {within} within {MOST_EDITS} edits")
 
 
 def show(made: Structure, wanted: Structure) -> None:
