@@ -1,0 +1,37 @@
+"""Who sits where in the late tram: type "take ROW NAME", "leave ROW" or "pairs"."""
+
+from plan import EMPTY, ROWS, Plan
+
+
+def new_plan():
+    return [[EMPTY, EMPTY] for _ in range(ROWS)]
+
+
+def ask_row(plan, word):
+    n = int(word) if word.isdecimal() else ROWS
+    if n in plan.free_rows():
+        return n
+    print("no seat in", word)
+    return None
+
+
+def main():
+    plan = Plan(new_plan())
+    while True:
+        words = input("> ").split()
+        if not words:
+            break
+        if words[0] == "take":
+            n = ask_row(plan, words[1])
+            if n is not None:
+                plan.take(n, words[2])
+        elif words[0] == "leave":
+            plan.leave(int(words[1]))
+        elif words[0] == "pairs":
+            print(plan.pairs())
+        plan.show()
+    print("seats left in", len(plan.free_rows()), "rows")
+
+
+if __name__ == "__main__":
+    main()
