@@ -131,12 +131,13 @@ def wished_draft(program: Program, wishes: list[Placed], ask: bool) -> Design:
 
 def not_worth_it(program: Program, design: Design, quiet: bool) -> bool:
     """Whether the program had better stay as it is; says so."""
+    from ..core.apply.advice import advice
     from ..core.design.tables import Design
     from ..core.planning.objective import objective, worth_it
     from ..core.planning.summary import summary
     from ..views.objective import show
 
-    if worth_it(program, design):
+    if worth_it(program, design) or not advice(program, design):
         return False
     if not quiet:
         for line in summary(design):

@@ -22,6 +22,7 @@ from .names import module_stem, object_names
 
 MAX_ENTRY_STATEMENTS = 2  # main code of so few statements is an entry already
 MAX_ENTRY_LINES = 5  # lines of main code that only start what classes do
+MAX_STRAIGHT_LINES = 12  # the same where nothing goes round
 
 
 def with_app(plan: FilePlan) -> FilePlan:
@@ -63,7 +64,8 @@ class AppMaker:
         if not self.file.functions:
             return "a class around main code that has no functions would only add lines"
         lines = sum(self.file.line(s.end - 1) - self.file.line(s.start) + 1 for s in statements)
-        if self.file.classes and lines <= MAX_ENTRY_LINES:
+        goes_round = any(s.kind in ("for", "while") for s in statements)
+        if self.file.classes and lines <= (MAX_ENTRY_LINES if goes_round else MAX_STRAIGHT_LINES):
             return "the main code only starts what stands in a class already"
         return ""
 

@@ -8,6 +8,7 @@ yard = new_yard()
 
 from __future__ import annotations
 
+import re
 from collections.abc import Iterator, Sequence
 from collections.abc import Set as AbstractSet
 from dataclasses import dataclass, field
@@ -30,6 +31,7 @@ from .evident_things import BROAD, NO_NOUNS
 
 MIN_FUNCTIONS = 3  # functions that are handed the value
 MIN_METHODS = 2  # functions that work on what it holds
+LOOPED = re.compile(r"\b(\w+)\s+(?:in|of)\s+(?:\w+\()?$")  # what a loop calls one of what follows
 CELLS, ITEMS = "cells", "items"  # what a value holds that is asked by two indices, or by one
 
 
@@ -114,24 +116,25 @@ class Proposal:
     """The class of one traveling value, and the program with it."""
 
     def __init__(
-        self, program: Program, file: SourceFile, row: Traveling, taken: AbstractSet[str], called: str = ""
+        self, program: Program, file: SourceFile, row: Traveling, taken: AbstractSet[str], asked: str = ""
     ) -> None:
-        """``called``: what a person calls the class."""
+        """``asked``: what a person calls the class."""
         self.program, self.file, self.row, self.language = program, file, row, program.language
         self.write, self.effects = self.language.write, Effects(file, self.language)
         used = taken_names(file, self.language.builtins) | taken
         name = self.write.class_name([singular(w) for w in self.write.words(row.called)])
-        self.least = 1 if called else MIN_METHODS
-        self.design = ClassDesign(called or free(name, used))
-        self.field = FieldDesign(self.held(), [], "argument")
+        self.least = 1 if asked else MIN_METHODS
+        self.design = ClassDesign(asked or free(name, used))
+        types = {p.type for f, called in row.nodes for p in f.params if p.name == called and p.type}
+        self.field = FieldDesign(self.held(), [], "argument", type=types.pop() if len(types) == 1 else "")
 
     def held(self) -> str:
         """What the value is made of: what loops call one of it, or what is found by its indices."""
         for r in [r for s in self.row.parameters for r in s.references if not r.writes]:
-            before = self.file.slice(max(0, r.start - 80), r.start).split()
-            if len(before) > 2 and before[-1] == "in" and before[-3] == "for" and before[-2].isidentifier():
-                if len(before[-2]) > 2 and singular(before[-2]) == before[-2]:
-                    return plural(before[-2])
+            line = self.file.slice(max(0, r.start - 80), r.start).rpartition("\n")[2]
+            looped = LOOPED.search(line)
+            if looped is not None and len(looped[1]) > 2 and singular(looped[1]) == looped[1]:
+                return plural(looped[1])
         twice = any(
             b"][" in self.file.text[r.end : r.end + 40].split(b"\n")[0] for s in self.row.symbols for r in s.references
         )
@@ -143,7 +146,8 @@ class Proposal:
         if len(methods) < self.least or (self.least > 1 and len(methods) * 2 < len(self.row.nodes)):
             return None
         own = {f.scope.symbols[p] for f, p in methods}
-        wraps = [*self.row.variables, *(self.row.parameters - own)]
+        typed = {f.scope.symbols[p.name] for f, _ in self.row.nodes for p in f.params if p.annotated}
+        wraps = [*self.row.variables, *(self.row.parameters - own - typed)]
         self.design.fields = [self.field]
         self.design.wraps = [self.origin(s) for s in self.in_order(wraps)]
         after = self.carried_out(wraps, methods)
@@ -195,7 +199,7 @@ class Proposal:
     def carried_out(self, wraps: Sequence[Symbol], methods: Sequence[tuple[Function, str]]) -> Program | None:
         """The program with the class, its objects and methods, which the design gets; None if a step is refused."""
         design, member = self.design, self.write.hidden(self.field.name) if self.field.hidden else self.field.name
-        wrapping = Wrapping(self.file, self.language, design.name, member, wraps)
+        wrapping = Wrapping(self.file, self.language, design.name, member, wraps, self.field.type)
         if wrapping.trouble() is not None:
             return None
         design.methods = []

@@ -46,7 +46,8 @@ class WrapValue(MakesObjects):
     def edits(self, context: Context, file: SourceFile) -> list[Range]:
         symbols = wrapped(self.design, file)
         self.check_names(context, file, {s.name for s in symbols}, {self.design.name})
-        wrapping = Wrapping(file, context.language, self.design.name, member_of(self.design, context), symbols)
+        member, kind = member_of(self.design, context), self.design.fields[0].type
+        wrapping = Wrapping(file, context.language, self.design.name, member, symbols, kind)
         if (trouble := wrapping.trouble()) is not None:
             raise messages.CANNOT_WRAP.at(file, trouble[1], class_=self.design.name, why=trouble[0])
         return wrapping.edits()

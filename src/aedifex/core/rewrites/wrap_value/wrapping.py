@@ -60,8 +60,16 @@ class Wrapping:
     written."""
 
     def __init__(
-        self, file: SourceFile, language: Language, class_: str, member: str, variables: Sequence[Symbol]
+        self,
+        file: SourceFile,
+        language: Language,
+        class_: str,
+        member: str,
+        variables: Sequence[Symbol],
+        type_: str = "",
     ) -> None:
+        """``type_``: of the value, where the language writes types."""
+        self.type = type_
         self.file, self.language, self.write = file, language, language.write
         self.class_, self.member, self.variables = class_, member, set(variables)
         self.head, self.tail = self.write.make(class_, ["\0"]).split("\0")
@@ -94,6 +102,8 @@ class Wrapping:
                 yield f"'{f.name}' is used other than by calling it", f.start
             if any(p.name == name and p.default is not None for p in f.params):
                 yield f"'{name}' of '{f.name}' may be left out", f.start
+            if any(p.name == name and p.annotated for p in f.params):
+                yield f"a type is written beside '{name}' of '{f.name}'", f.start
         for call, argument in self.handed:
             if argument is None:
                 yield "nothing tells what this call hands over", call.start
@@ -166,9 +176,8 @@ class Wrapping:
         """The class stands before the first function or statement that could need it."""
         file, write = self.file, self.write
         at = write.comment_start(file, self.first_place())
-        text = write.class_text(
-            file, write.indent_unit(file), self.class_, "", [NewField(self.member, self.member.strip("_#"), given=True)]
-        )
+        held = NewField(self.member, self.member.strip("_#"), given=True, type=self.type)
+        text = write.class_text(file, write.indent_unit(file), self.class_, "", [held])
         gap = "\n" * write.BLANKS
         before = write.blank_before(file, at)
         new = f"{gap if before else ''}{text.rstrip(chr(10))}\n{gap}"

@@ -143,6 +143,8 @@ class Walker(NameWalker):
         if inner.type == "identifier":
             made.name = self.text(inner)
             self.scope.parameters.append(made.name)
+            if any(c.type in ("accessibility_modifier", "readonly") for c in node.children):
+                self.file.stored_members.add(made.name)  # the constructor sets a field of that name
         elif inner.type == "this":
             made.name = RECEIVER
             return made
