@@ -130,7 +130,8 @@ class Proposal:
 
     def held(self) -> str:
         """What the value is made of: what loops call one of it, or what is found by its indices."""
-        for r in [r for s in self.row.parameters for r in s.references if not r.writes]:
+        ordered = [f.scope.symbols[p] for f, p in self.row.nodes]
+        for r in [r for s in ordered for r in s.references if not r.writes]:
             line = self.file.slice(max(0, r.start - 80), r.start).rpartition("\n")[2]
             looped = LOOPED.search(line)
             if looped is not None and len(looped[1]) > 2 and singular(looped[1]) == looped[1]:
