@@ -1,4 +1,4 @@
-"""Who sits where in the late tram: type "take ROW NAME", "leave ROW" or "pairs"."""
+"""Who sits where: type "take ROW NAME", "leave ROW" or "pairs"."""
 
 from plan import EMPTY, ROWS, Plan
 
