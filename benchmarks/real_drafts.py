@@ -123,7 +123,9 @@ def built(program: Drafted, folder: Path) -> str:
     (folder / "draft.txt").write_text(drafted.stdout + drafted.stderr)
     if drafted.returncode:
         return last_line(drafted.stderr)
-    design = next((folder / "after").rglob("*.design.toml"))
+    design = next((folder / "after").rglob("*.design.toml"), None)
+    if design is None:
+        return next((line for line in drafted.stdout.splitlines() if line.startswith("Leave it")), "no design")
     made = aedifex("build", "--unchecked", str(design))
     (folder / "build.txt").write_text(made.stdout + made.stderr)
     (folder / "diff.txt").write_text(difference(folder / "before", folder / "after"))
