@@ -126,7 +126,8 @@ class Proposal:
         self.least = 1 if asked else MIN_METHODS
         self.design = ClassDesign(asked or free(name, used))
         types = {p.type for f, called in row.nodes for p in f.params if p.name == called and p.type}
-        self.field = FieldDesign(self.held(), [], "argument", type=types.pop() if len(types) == 1 else "")
+        kind = types.pop() if len(types) == 1 else ""
+        self.field = FieldDesign(self.held(), [], "argument", type=kind, hidden=False)
 
     def held(self) -> str:
         """What the value is made of: what loops call one of it, or what is found by its indices."""
