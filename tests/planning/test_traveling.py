@@ -46,6 +46,14 @@ def test_what_somebody_else_looks_into_is_open(tmp_path):
     assert "yard.sidings" in text and "._sidings" not in text
 
 
+def test_what_another_file_imports_stays_a_function(tmp_path):
+    (tmp_path / "other.py").write_text("from line import count\n\nprint(count([[1]]))\n")
+    text = PARK + FREE + COUNT + "def widen(yard):\n    yard.append([0])\n\n\n" + MAIN + "widen(yard)\n"
+    design, program = drafted(tmp_path, text)
+    assert "count" not in [m.name for m in design.class_named("Yard").methods]
+    assert "def count(yard):" in "".join(built(design, program).values())
+
+
 @pytest.mark.parametrize(
     "text",
     [

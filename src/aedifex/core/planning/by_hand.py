@@ -117,7 +117,7 @@ def ask_records(program: Program, name: str, holders: str) -> Asked:
 def ask_wrap(program: Program, name: str, parameter: str) -> Asked:
     check_class_name(program, name)
     for file in program.files.values():
-        for row in traveling_values(file, program.language, parameter):
+        for row in traveling_values(file, program.language, asked=parameter):
             found = Proposal(program, file, row, set(), name).made()
             if found is not None:
                 return objects_of(program, [found[0]], "wrap", name, parameter)

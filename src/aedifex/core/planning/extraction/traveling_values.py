@@ -9,12 +9,13 @@ yard = new_yard()
 from __future__ import annotations
 
 import re
-from collections.abc import Iterator, Sequence
+from collections.abc import Sequence
 from collections.abc import Set as AbstractSet
 from dataclasses import dataclass, field
 
 from ...analysis.concerns import Concerns
 from ...analysis.effects import Effects
+from ...analysis.hazards import forbidding, hazards
 from ...design.origin import Origin
 from ...design.tables import ClassDesign, FieldDesign, MethodDesign
 from ...naming.identifiers import VERBS, free, member_names, taken_names
@@ -53,12 +54,17 @@ class Traveling:
         return self.parameters | set(self.variables)
 
 
-def traveling_values(file: SourceFile, language: Language, asked: str = "") -> list[Traveling]:
-    """What at least three functions are handed under one name, and some change or look into. ``asked``: what a person
-    wants, whatever speaks for it."""
+def traveling_values(
+    file: SourceFile, language: Language, fixed: AbstractSet[str] = frozenset(), asked: str = ""
+) -> list[Traveling]:
+    """What at least three functions are handed under one name, and some change or look into.
+
+    ``fixed``: functions and variables that must stay as they are; ``asked``: what a person wants, whatever speaks for
+    it.
+    """
     rows: dict[str, Traveling] = {}
     for f in file.tops:
-        if f.symbol is None or f.symbol.kinds != {"function"} or f.decorators or f.is_async:
+        if f.symbol is None or f.symbol.kinds != {"function"} or f.decorators or f.is_async or f.name in fixed:
             continue
         for p in f.params:
             if p.default is None and p.kind not in ("star", "doublestar") and p.name in f.scope.symbols:
@@ -67,7 +73,8 @@ def traveling_values(file: SourceFile, language: Language, asked: str = "") -> l
     for row in rows.values():
         telling = len(row.nodes) >= MIN_FUNCTIONS and is_noun(row.called, language)
         if row.called == asked or (telling and not asked):
-            if brought(file, language, row) and (asked or is_container(file, row)):
+            at_top = {s.name for s in row.variables if s.scope is file.scope} if brought(file, language, row) else None
+            if at_top is not None and not at_top & fixed and (asked or is_container(file, row)):
                 found.append(row)
     return sorted(found, key=lambda row: -len(row.nodes))
 
@@ -244,9 +251,11 @@ class Proposal:
 def classes_of_values(program: Program, task: Task, taken: AbstractSet[str]) -> tuple[list[ClassDesign], Program]:
     """Classes for the traveling values of a file, and the program with them."""
     made: list[ClassDesign] = []
-    for called in [row.called for row in values_free(program, task)]:
+    fixed = fixed_names(program, task)
+    for called in [row.called for row in traveling_values(program.files[task.path], program.language, fixed)]:
         file = program.files[task.path]
-        row = next((r for r in traveling_values(file, program.language) if r.called == called), None)
+        rows = traveling_values(file, program.language, fixed)
+        row = next((r for r in rows if r.called == called), None)
         found = Proposal(program, file, row, taken | {c.name for c in made}).made() if row is not None else None
         if found is not None and not found[1].files[task.path].problems:
             made.append(found[0])
@@ -254,9 +263,8 @@ def classes_of_values(program: Program, task: Task, taken: AbstractSet[str]) -> 
     return made, program
 
 
-def values_free(program: Program, task: Task) -> Iterator[Traveling]:
-    """The traveling values that nobody wants left as they are."""
-    for row in traveling_values(program.files[task.path], program.language):
-        names = {f.name for f, _ in row.nodes} | {s.name for s in row.variables}
-        if not names & task.kept:
-            yield row
+def fixed_names(program: Program, task: Task) -> set[str]:
+    """The names of a file that something, or somebody, wants left as they are."""
+    found = hazards(program, task.path, task.outsiders)
+    symbols = program.files[task.path].scope.symbols
+    return {n for n in symbols if forbidding(found, {n}) is not None} | task.kept

@@ -45,7 +45,8 @@ class WrapValue(MakesObjects):
 
     def edits(self, context: Context, file: SourceFile) -> list[Range]:
         symbols = wrapped(self.design, file)
-        self.check_names(context, file, {s.name for s in symbols}, {self.design.name})
+        handed = {f.name for f in file.functions for p in f.params if f.scope.symbols.get(p.name) in symbols}
+        self.check_names(context, file, {s.name for s in symbols} | handed, {self.design.name})
         member, kind = member_of(self.design, context), self.design.fields[0].type
         wrapping = Wrapping(file, context.language, self.design.name, member, symbols, kind)
         if (trouble := wrapping.trouble()) is not None:
@@ -67,10 +68,13 @@ def wrapped(c: ClassDesign, file: SourceFile) -> list[Symbol]:
 class WrappedMethod(BecomesMethod):
     """A function that is handed the value becomes a method of the object that holds it."""
 
+    left = "the functions stay as they are"
+
     def edits(self, context: Context, file: SourceFile) -> list[Range]:
         f = function_of(file, self.method.origins[0])
         if len(self.method.drop) != 1 or self.method.drop[0] not in [p.name for p in f.params]:
             raise messages.NOT_HANDED_OBJECT.at(file, f.start, function=f.name, class_=self.design.name)
+        self.check_names(context, file, {f.name}, set())
         methods = HandedValue(file, context.language, self.design.name, member_of(self.design, context))
         (param,) = self.method.drop
         if why := methods.why_not(f, param):
