@@ -126,6 +126,20 @@ def test_what_cannot_be_done_changes_nothing(talk, said, code):
     assert no.value.code == code and to_toml(talk.design) == before and not talk.back()
 
 
+def test_what_is_made_of_more_than_names_is_kept_or_left_out(tmp_path):
+    handed = "def {0}(yard):\n    yard[0] = '{0}'\n    return yard[0]\n\n\n"
+    text = "".join(handed.format(name) for name in ("park", "clear", "turn"))
+    (tmp_path / "line.py").write_text(text + "yard = [0]\nprint(park(yard), clear(yard), turn(yard))\n")
+    program = read_program(str(tmp_path), ["line.py"])
+    talk = Conversation(program, draft(program))
+    with pytest.raises(Refusal) as no:
+        talk.take("Yard", "name Bay")
+    assert no.value.code == "in-the-design"
+    talk.keep("Yard")
+    assert talk.design.class_named("Yard").wraps and not talk.design.wishes
+    assert talk.take("Yard", "out") == "" and not talk.design.classes
+
+
 def typed(folder, *lines):
     """What ``aedifex draft --ask`` on a terminal shows for typed lines, and its exit status; None is Ctrl-C."""
     ours, theirs = pty.openpty()

@@ -49,6 +49,10 @@ def show(console: Console, c: ClassDesign, number: int, count: int) -> None:
     console.print(
         f"\n{number} of {count}  [bold]{escape(c.name)}[/]{kept(c)}" + (f" in {escape(c.file)}" if c.file else "")
     )
+    if c.existing:
+        console.print("  stands already, and gains")
+    if c.wraps:
+        console.print(f"  holds what {escape(', '.join(dict.fromkeys(o.name for o in c.wraps)))} held")
     table = Table(box=None, pad_edge=False, show_header=False, padding=(0, 2, 0, 0))
     for f in c.fields:
         table.add_row("  field", escape(f.name), was(f.name, f), escape(first_value(c, f)))

@@ -68,7 +68,7 @@ class Conversation:
         about = self.design.class_named(class_)
         if make is None or about is None:
             raise messages.NO_ANSWER.in_file(word=word, words=", ".join(ANSWERS))
-        if word not in ("keep", "out") and any(o.collection for o in about.objects):
+        if word not in ("keep", "out") and not speaks_of_names(about):
             raise messages.IN_THE_DESIGN.in_file(name=class_)
         self.settle(make(self, about, rest.split()))
         return self.follow(about)
@@ -76,7 +76,7 @@ class Conversation:
     def keep(self, class_: str) -> None:
         """Have a class as it is proposed, whatever is said of others; nothing is wished where that would change it."""
         about = self.design.class_named(class_)
-        if about is None or any(o.collection for o in about.objects):
+        if about is None or not speaks_of_names(about):
             return
         try:
             answers = self.answer_keep(about, [])
@@ -212,6 +212,11 @@ def expect(words: list[str], count: int, example: str) -> None:
         raise messages.ANSWER_WITH.in_file(
             example=example, word=example.split()[0], count=count or "no", s="" if count == 1 else "s"
         )
+
+
+def speaks_of_names(c: ClassDesign) -> bool:
+    """Whether a class is made of variables and functions by name, so that a wish can ask for it."""
+    return not (any(o.collection for o in c.objects) or c.wraps or c.existing)
 
 
 def members(c: ClassDesign) -> list[Member]:

@@ -58,7 +58,7 @@ APP_STAYS = Message(
 )
 IN_THE_DESIGN = Message(
     "in-the-design",
-    "{name} is made of a list, and no answer changes that",
+    "{name} is made of more than variables and functions, and no answer changes that",
     "keep it, and change its table once all is written",
 )
 NOT_HANDED_ON = Message(

@@ -57,6 +57,8 @@ def fate(design: Design, name: str) -> list[str]:
         for f in c.fields:
             if name in [o.variable for o in f.origins]:
                 found.append(f"becomes the field '{f.name}' of {c.name} ({f.start})")
+        if name in [o.variable for o in c.wraps] + [o.name for o in c.wraps if not o.holder]:
+            found.append(f"holds an object of {c.name} from then on, which holds what it held")
         for m in c.methods:
             if name in [o.local for o in m.origins]:
                 more = f", without {', '.join(m.drop)}" if m.drop else ""
