@@ -86,7 +86,8 @@ def is_noun(name: str, language: Language) -> bool:
 
 
 def brought(file: SourceFile, language: Language, row: Traveling) -> bool:
-    """Whether every call says plainly what it hands over; notes the variables."""
+    """Whether every call says plainly what it hands over, and most hand over a variable; notes the variables."""
+    worked_out = total = 0
     holders = {s: f for f in file.functions for s in f.scope.symbols.values()}
     parameters = row.parameters
     for f, name in row.nodes:
@@ -99,15 +100,17 @@ def brought(file: SourceFile, language: Language, row: Traveling) -> bool:
             argument = argument_of(file, language, f, call, name)
             if argument is None:
                 return False
+            total += 1
             refs = file.within(argument.value_start, argument.end)
             whole = len(refs) == 1 and (refs[0].start, refs[0].end) == (argument.value_start, argument.end)
             s = refs[0].symbol if whole else None
+            worked_out += s is None
             if s is None or s in parameters:
                 continue
             if s.kinds != {"variable"} or not (s.scope is file.scope or s in holders):
                 return False
             row.variables[s] = holders[s].key if s in holders else ""
-    return bool(row.variables)
+    return bool(row.variables) and worked_out * 3 <= total
 
 
 def is_container(file: SourceFile, row: Traveling) -> bool:
