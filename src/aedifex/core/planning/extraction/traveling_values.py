@@ -33,6 +33,7 @@ from .evident_things import BROAD, NO_NOUNS
 MIN_FUNCTIONS = 3  # functions that are handed the value
 MIN_METHODS = 2  # functions that work on what it holds
 LOOPED = re.compile(r"\b(\w+)\s+(?:in|of)\s+(?:\w+\()?$")  # what a loop calls one of what follows
+STORED = re.compile(rb"\.\w+\s*[-+*/%]?=[^=]")  # what sets a member of what stands before it
 CELLS, ITEMS = "cells", "items"  # what a value holds that is asked by two indices, or by one
 
 
@@ -117,7 +118,7 @@ def is_container(file: SourceFile, row: Traveling) -> bool:
     """Whether something is changed inside of the value, and it is asked by index: no object, no text, no number is."""
     uses = [r for s in row.symbols for r in s.references if not r.writes]
     indexed = [r for r in uses if file.text[r.end : r.end + 1] == b"["]
-    stored = any(r.member in file.stored_members for r in uses if r.member)
+    stored = any(r.member and STORED.match(file.text, r.end) for r in uses)
     keyed = [r for r in indexed if file.text[r.end + 1 : r.end + 2] in (b'"', b"'")]
     return bool(indexed) and not keyed and not stored and any(r.mutates for r in uses)
 
