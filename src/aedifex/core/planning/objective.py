@@ -95,6 +95,7 @@ def left_over(program: Program, design: Design) -> float:
 
 
 def changing_variables(program: Program) -> set[str]:
+    """Names of the variables at the top of a file that are given more than one value."""
     return {
         s.name
         for file in program.files.values()
