@@ -35,18 +35,18 @@ def command(design: str, diff: bool, json_: bool, quiet: bool) -> None:
     seen = foresee(project)
     runs = project.recorded(project.scenarios())
     stretches = moving(project.design, project.original) if runs else []
-    terms = objective(project.original, project.design)
-    as_it_is = objective(project.original, Design(project.design.language, [], {}))
     if diff:
         click.echo(seen.diff.encode("utf-8", "surrogateescape"), nl=False)
         for o in seen.refused:
             say(f"{o.step.id}: {o.refusal.with_code if o.refusal else ''}")
     elif json_:
-        costs = {"objective": [t.as_json() for t in terms]}
+        costs = {"objective": [t.as_json() for t in objective(project.original, project.design)]}
         as_json(seen.as_json() | costs | ({"reach": reach_json(stretches, runs)} if runs else {}))
     else:
         show(console(), seen, quiet)
-        if terms and not quiet:
+        terms = [] if quiet else objective(project.original, project.design)
+        if terms:
+            as_it_is = objective(project.original, Design(project.design.language, [], {}))
             click.echo()
             objective_view.show(console(), [("before", as_it_is), ("after", terms)])
         if runs and (sentence := reach_sentence(stretches, runs)):

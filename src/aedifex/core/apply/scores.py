@@ -6,7 +6,8 @@ from dataclasses import asdict, dataclass
 from typing import Any
 
 from ..analysis.metrics import figures
-from ..planning.alternatives import Rival, ties
+from ..planning.alternatives import Rival
+from ..planning.ties import ties
 from ..program.program import Program
 from .sequence import run
 

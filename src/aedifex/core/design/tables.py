@@ -189,6 +189,9 @@ class ConstantDesign:
     )
 
 
+NAMING = ("together", "keep", "arguments", "fixed")  # the keys of a wish that speak of names
+
+
 @dataclass
 class WishDesign:
     """What a person wants: what is in one class, what stays, what a constructor is given, how objects are kept."""
@@ -205,12 +208,12 @@ class WishDesign:
     @property
     def names(self) -> list[Origin]:
         """All that it speaks of."""
-        return [*self.together, *self.keep, *self.arguments, *self.fixed]
+        return [n for key in NAMING for n in getattr(self, key)]
 
     def speaking(self, name: Callable[[Origin], Origin]) -> WishDesign:
         """The same wish with each name as ``name`` has it."""
         found = copy.copy(self)
-        for key in ("together", "keep", "arguments", "fixed"):
+        for key in NAMING:
             setattr(found, key, [name(n) for n in getattr(self, key)])
         return found
 

@@ -5,7 +5,6 @@ from __future__ import annotations
 from ..analysis.parallel_arrays import lists_named
 from ..design.origin import Origin, as_origins
 from ..design.tables import ClassDesign, Design, LiftDesign, MethodDesign, WishDesign
-from ..naming.identifiers import member_names
 from ..program.errors import Refused
 from ..program.model import SourceFile, Symbol
 from ..program.program import Program
@@ -20,6 +19,7 @@ from .collections import class_of_lists, collect, keyed_class, records_of, roots
 from .drafter import draft
 from .extraction.extracted_classes import wished_part
 from .extraction.long_methods import dispatched
+from .extraction.standing_classes import method_name
 from .extraction.traveling_values import Proposal, traveling_values
 from .wishes import Placed, unfulfilled, wish_mistakes
 
@@ -136,8 +136,7 @@ def ask_method(program: Program, class_: str, functions: str) -> Asked:
             f = home.function(name)
             where = home.line(f.start) if f is not None else 0
             raise messages.NOT_HANDED_OBJECT.in_file(home.path, where, function=name, class_=class_)
-        words = {w.lower() for text in (class_, handed[name]) for w in program.language.write.words(text)}
-        short = member_names([name], words, program.language.write, set())[name]
+        short = method_name(program.language, class_, name, handed[name], set())
         design.methods.append(MethodDesign(short, [origin_in(program, home, name)], drop=[handed[name]]))
     return objects_of(program, [design], "method", f"{class_}.{design.methods[-1].name}", functions)
 

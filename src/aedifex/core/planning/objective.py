@@ -14,12 +14,12 @@ from itertools import combinations
 from typing import Any
 
 from ..analysis.effects import Effects
-from ..design.origin import Origin, local_name
-from ..design.tables import ClassDesign, Design
+from ..design.origin import local_name
+from ..design.tables import Design
 from ..naming.identifiers import VERBS
-from ..program.model import SourceFile, Symbol
 from ..program.program import Program
 from .extraction.evident_things import NO_NOUNS, PARTICIPLE
+from .ties import owners, uses_of_others
 
 # What one of each costs, judged by a person on programs of beginners (docs/real-scripts.md): a class that has all,
 # state that found no class, and code that stayed as it was are what a reviewer sees first.
@@ -146,12 +146,8 @@ def twins_left_apart(program: Program, design: Design) -> float:
 
 def ties_among_classes(program: Program, design: Design) -> float:
     """Other classes whose members a class uses, summed over all classes."""
-    return sum(
-        len({owner[s] for s in touched if s in owner} - {name})
-        for file in program.files.values()
-        for owner in [owners(file, design)]
-        for name, touched in touched_by_class(file, program, design, owner)
-    )
+    files = program.files.values()
+    return sum(len(others) for file in files for _, _, others in uses_of_others(file, program, design))
 
 
 def scattered_methods(program: Program, design: Design) -> float:
@@ -159,42 +155,14 @@ def scattered_methods(program: Program, design: Design) -> float:
     object, or what that holds, uses it."""
     found = 0.0
     for file in program.files.values():
-        effects = Effects(file, program.language)
+        effects, owner = Effects(file, program.language), owners(file, design)
         for c in [c for c in design.classes if c.role != "app" and not (c.wraps or c.existing)]:
-            mine = {s for s, name in owners(file, design).items() if name == c.name}
+            mine = {s for s, name in owner.items() if name == c.name}
             functions = [f for f in file.tops if f.symbol in mine]
             used = [effects.direct(f.start, f.end).names & mine for f in functions]
             pairs = [bool(a & b) for a, b in combinations(used, 2)]
             found += pairs.count(False) / len(pairs) if pairs else 0.0
     return round(found, 2)
-
-
-def owners(file: SourceFile, design: Design) -> dict[Symbol, str]:
-    """The variables and functions of a file with the class that takes each over."""
-    symbols = file.scope.symbols
-    return {
-        symbols[o.local]: c.name
-        for c in design.classes
-        for m in members_of_design(c)
-        for o in m
-        if o.local in symbols and o.of_file(file.path)
-    }
-
-
-def members_of_design(c: ClassDesign) -> list[list[Origin]]:
-    return [*(f.origins for f in c.fields), *(m.origins for m in c.methods)]
-
-
-def touched_by_class(
-    file: SourceFile, program: Program, design: Design, owner: dict[Symbol, str]
-) -> list[tuple[str, set[Symbol]]]:
-    effects = Effects(file, program.language)
-    found = []
-    for c in design.classes:
-        functions = [f for f in file.tops if f.symbol is not None and owner.get(f.symbol) == c.name]
-        touches = [effects.direct(f.start, f.end) for f in functions]
-        found.append((c.name, {s for t in touches for s in t.names | t.uses}))
-    return found
 
 
 TERMS: tuple[tuple[str, Callable[[Program, Design], float], float], ...] = (

@@ -82,6 +82,12 @@ class PreparedFile:
     def file(self) -> SourceFile:
         return self.program.files[self.task.path]
 
+    @property
+    def free_to_change(self) -> bool:
+        """Whether use is what holds classes together, and nothing forbids to touch the file."""
+        task = self.task
+        return task.idea == "use" and forbidding(hazards(self.program, task.path, task.outsiders), set()) is None
+
     def seen(self, handlers: frozenset[str]) -> Seen:
         """What the planner is told. ``handlers``: functions that stood in place."""
         evident = {frozenset(s.name for s in t.symbols): t for t in self.choice.evident}
@@ -148,7 +154,7 @@ def propose_records(made: PreparedFile) -> None:
 def propose_values(made: PreparedFile) -> None:
     """Classes for what functions hand to each other."""
     task = made.task
-    if task.idea != "use" or forbidding(hazards(made.program, task.path, task.outsiders), set()) is not None:
+    if not made.free_to_change:
         return
     lifted = {p.name for p in made.lifted}
     found, after = classes_of_values(made.program, task, task.taken | {c.name for c in made.listed})
@@ -158,11 +164,10 @@ def propose_values(made: PreparedFile) -> None:
 
 def propose_members(made: PreparedFile) -> None:
     """Methods for classes that stand."""
-    task = made.task
-    if task.idea != "use" or forbidding(hazards(made.program, task.path, task.outsiders), set()) is not None:
+    if not made.free_to_change:
         return
     lifted, new = {p.name for p in made.lifted}, {c.name for c in made.listed}
-    found, made.program = methods_of_standing(made.program, task, lifted, new)
+    found, made.program = methods_of_standing(made.program, made.task, lifted, new)
     made.listed = [*made.listed, *found]
 
 

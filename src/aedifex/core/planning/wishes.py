@@ -9,7 +9,7 @@ from typing import Any
 from ..analysis.variable_kinds import classify
 from ..design.lines import Lines
 from ..design.origin import Origin, local_name
-from ..design.tables import ClassDesign, Design, WishDesign
+from ..design.tables import NAMING, ClassDesign, Design, WishDesign
 from ..program.model import SourceFile
 from ..program.near import perhaps
 from ..program.program import Program
@@ -39,7 +39,7 @@ def wishes_placed(path: str, design: Design, lines: Lines) -> list[Placed]:
     return [Placed(w, path, lines.of("wish", i)) for i, w in enumerate(design.wishes)]
 
 
-LISTS = ("together", "keep", "arguments", "fixed", "collect", "separate")  # the keys of a wish that hold several texts
+LISTS = (*NAMING, "collect", "separate")  # the keys of a wish that hold several texts
 
 
 def merged_wishes(wishes: list[WishDesign]) -> list[WishDesign]:
@@ -163,9 +163,13 @@ def class_with(design: Design, name: str) -> ClassDesign | None:
     return next((c for c in design.classes if name in taken_over(c)), None)
 
 
+def reasons_to_stay(design: Design) -> dict[str, str]:
+    return {local_name(s.name): s.why for s in design.stays}
+
+
 def why_outside(design: Design, name: str, said: Placed) -> str:
     """Why a name is not in the class that was asked for."""
-    reasons = {local_name(s.name): s.why for s in design.stays}
+    reasons = reasons_to_stay(design)
     together = [o.local for o in said.wish.together]
     lost = [r for n, r in reasons.items() if n in together and r.startswith("no class")]
     return design.why_not.get(name) or (lost[0] if lost else reasons.get(name, "it cannot be a member of a class"))
@@ -181,8 +185,7 @@ def starts_not_had(design: Design, said: Placed) -> Iterator[Refusal]:
                 next((f for f in made.fields if name.local in [o.local for o in f.origins]), None) if made else None
             )
             if made is None or member is None:
-                reasons = {local_name(s.name): s.why for s in design.stays}
-                reason = reasons.get(name.local, "it is no field of a class")
+                reason = reasons_to_stay(design).get(name.local, "it is no field of a class")
                 reason = "it is a constant; --together gives it to a class" if reason == "constant" else reason
             elif member.start == "later":
                 reason = f"its first value is not at hand yet where {made.objects[0].name} is made"

@@ -6,8 +6,26 @@ from ..analysis.effects import Effects
 from ..analysis.variable_kinds import constants_of
 from ..program.edits import Range
 from ..program.language import Language
-from ..program.model import Argument, Call, Function, SourceFile
+from ..program.model import Argument, Call, Function, Role, SourceFile
 from ..program.program import Program
+
+
+def argument_of(file: SourceFile, language: Language, f: Function, call: Call, parameter: str) -> Argument | None:
+    """What a call gives a parameter; None if it does not say so plainly."""
+    args = language.arguments(file, call)
+    if any(a.keyword in ("*", "**") for a in args):
+        return None
+    place = [p.name for p in f.params].index(parameter)
+    positional = [a for a in args if not a.keyword]
+    return next((a for a in args if a.keyword == parameter), positional[place] if place < len(positional) else None)
+
+
+def calls_alone(file: SourceFile, f: Function) -> list[Call] | None:
+    """All uses of a function, where each is a call of it; None where it is used in another way."""
+    if f.symbol is None:
+        return None
+    uses, calls = [r for r in f.symbol.references if not r.writes], file.calls_of(f.symbol)
+    return None if len(calls) != len(uses) or any(r.role != Role.CALL for r in uses) else list(calls)
 
 
 class ParameterCalls:
@@ -23,12 +41,7 @@ class ParameterCalls:
 
     def argument(self, f: Function, call: Call, param: str) -> Argument | None:
         """What a call gives a parameter; None if it does not say so plainly."""
-        args = self.language.arguments(self.file, call)
-        if any(a.keyword in ("*", "**") for a in args):
-            return None
-        place = [p.name for p in f.params].index(param)
-        positional = [a for a in args if not a.keyword]
-        return next((a for a in args if a.keyword == param), positional[place] if place < len(positional) else None)
+        return argument_of(self.file, self.language, f, call, param)
 
     def quiet_before(self, call: Call, argument: Argument) -> bool:
         """Whether nothing has an effect in a call before an argument is worked out."""

@@ -14,16 +14,16 @@ from collections.abc import Iterator
 from ..design.tables import Design
 from ..program.edits import Range
 from ..program.language import Language
-from ..program.model import Call, Function, Role, Scope, SourceFile, Symbol
+from ..program.model import Call, Function, Scope, SourceFile, Symbol
 from ..program.program import Program
 from . import messages, mistakes
 from .design_check import DesignCheck
-from .parameter_to_receiver import loose
+from .parameter_to_receiver import argument_of, calls_alone, loose
 from .record_class.objects import Handed
 from .record_class.rewrite import BecomesMethod, MakesObjects, with_class_standing
 from .rewrite import Rewrite, State
 from .step import Context, function_of
-from .wrap_value.wrapping import argument_of, assignments
+from .wrap_value.wrapping import assignments
 
 
 def standing_scope(file: SourceFile, name: str) -> Scope | None:
@@ -76,11 +76,8 @@ def plain_parameter(f: Function, name: str) -> bool:
 def all_objects(file: SourceFile, language: Language, f: Function, name: str, objects: set[Symbol], own: Scope) -> bool:
     """Whether a function is only ever called, and each call hands the parameter one of these variables, or the object
     of a method in ``own``."""
-    calls: list[Call] = file.calls_of(f.symbol) if f.symbol is not None else []
-    uses = [r for r in f.symbol.references if not r.writes] if f.symbol is not None else []
-    if not calls or len(calls) != len(uses) or any(r.role != Role.CALL for r in uses):
-        return False
-    for call in calls:
+    calls = calls_alone(file, f)
+    for call in calls or ():
         argument = argument_of(file, language, f, call, name)
         refs = file.within(argument.value_start, argument.end) if argument is not None else []
         if argument is None:
@@ -93,7 +90,7 @@ def all_objects(file: SourceFile, language: Language, f: Function, name: str, ob
             return False
         if (refs[0].start, refs[0].end) != (argument.value_start, argument.end):
             return False
-    return True
+    return bool(calls)
 
 
 def in_method(file: SourceFile, call: Call, own: Scope) -> bool:

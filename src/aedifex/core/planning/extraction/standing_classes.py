@@ -52,8 +52,7 @@ def with_members(program: Program, task: Task, name: str, lifted: AbstractSet[st
         if found is None:
             return design, program
         f, param = found
-        words = {w.lower() for w in language.write.words(name)} | {w.lower() for w in language.write.words(param)}
-        short = member_names([f.name], words, language.write, names_of_members(file, scope))[f.name]
+        short = method_name(language, name, f.name, param, names_of_members(file, scope))
         edits = Handed(file, language, name).method_edits(f, param, short, loose(program))
         after = reread(program, {file.path: applied(file.text, edits, file.encoding)})
         if after.files[file.path].problems or standing_scope(after.files[file.path], name) is None:
@@ -62,6 +61,12 @@ def with_members(program: Program, task: Task, name: str, lifted: AbstractSet[st
         design.methods.append(MethodDesign(short, [origin_in(program, file, f.name)], drop=[param]))
         design.why.append(f"{f.name} is handed an object of {name} at every call, as {param}")
         program = after
+
+
+def method_name(language: Language, class_: str, function: str, param: str, taken: AbstractSet[str]) -> str:
+    """What a function is called as a method: without what the class, and the parameter that goes, say already."""
+    words = {w.lower() for text in (class_, param) for w in language.write.words(text)}
+    return member_names([function], words, language.write, taken)[function]
 
 
 def fitting(

@@ -22,11 +22,11 @@ from ...naming.identifiers import VERBS, free, member_names, taken_names
 from ...naming.inflection import plural, singular
 from ...program.edits import applied
 from ...program.language import Language
-from ...program.model import Call, Function, Role, SourceFile, Symbol
+from ...program.model import Call, Function, SourceFile, Symbol
 from ...program.program import Program, reread
-from ...rewrites.parameter_to_receiver import loose
+from ...rewrites.parameter_to_receiver import argument_of, calls_alone, loose
 from ...rewrites.wrap_value.methods import HandedValue
-from ...rewrites.wrap_value.wrapping import Wrapping, argument_of
+from ...rewrites.wrap_value.wrapping import Wrapping
 from ..classes.facts import Task, origin_in
 from .evident_things import BROAD, NO_NOUNS
 
@@ -92,10 +92,7 @@ def brought(file: SourceFile, language: Language, row: Traveling) -> bool:
     holders = {s: f for f in file.functions for s in f.scope.symbols.values()}
     parameters = row.parameters
     for f, name in row.nodes:
-        assert f.symbol is not None
-        uses = [r for r in f.symbol.references if not r.writes]
-        calls = file.calls_of(f.symbol)
-        if any(r.role != Role.CALL for r in uses) or len(calls) != len(uses):
+        if (calls := calls_alone(file, f)) is None:
             return False
         for call in calls:
             argument = argument_of(file, language, f, call, name)

@@ -11,6 +11,7 @@ from ...program.edits import Range
 from ...program.language import Language
 from ...program.model import Call, Function, Reference, SourceFile
 from ..record_class.objects import Handed
+from .wrapping import PLAIN_FORMS
 
 
 class HandedValue(Handed):
@@ -46,7 +47,7 @@ class HandedValue(Handed):
     def why_not(self, f: Function, param: str) -> str:
         why = super().why_not(f, param)
         uses = [r for r in f.scope.symbols[param].references if not r.writes]
-        if not why and any(r.form not in ("", "format", "compared") for r in uses):
+        if not why and any(r.form not in PLAIN_FORMS for r in uses):
             why = f"'{param}' is spelled out in '{f.name}'"
         edits, trouble = self.write.inner_receivers(self.file, f.scope, uses)
         return why or trouble or ("a function inside of it has an object of its own" if edits else "")

@@ -19,6 +19,7 @@ from ...program.edits import Range
 from ...program.fields import NewField
 from ...program.language import Language
 from ...program.model import Argument, Call, Function, Reference, Role, SourceFile, Statement, Symbol
+from ..parameter_to_receiver import argument_of
 
 PLAIN_FORMS = ("", "format", "compared")  # forms of a use that a member can take the place of
 OPENING, CLOSING = "([{", ")]}"
@@ -43,16 +44,6 @@ def assignments(file: SourceFile, language: Language) -> dict[int, Statement]:
         }
     found: dict[int, Statement] = file.memo["assignments"]
     return found
-
-
-def argument_of(file: SourceFile, language: Language, f: Function, call: Call, parameter: str) -> Argument | None:
-    """What a call gives a parameter; None if it does not say so plainly."""
-    args = language.arguments(file, call)
-    if any(a.keyword in ("*", "**") for a in args):
-        return None
-    place = [p.name for p in f.params].index(parameter)
-    positional = [a for a in args if not a.keyword]
-    return next((a for a in args if a.keyword == parameter), positional[place] if place < len(positional) else None)
 
 
 class Wrapping:
