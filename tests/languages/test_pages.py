@@ -86,7 +86,7 @@ def test_it_becomes_an_app_that_does_the_same(page):
         "run",
         "_onClick",
         "_onKeydown",
-        "frame",
+        "_frame",
         "constructor",
         "move",
         "draw",

@@ -33,7 +33,7 @@ BY_HAND = {
         "Tram": ("model", "x* speed doors_open* riders* color", "push toggle_doors move(signal) draw(screen)", "tram"),
         "Signal": ("model", "green* switched x*", "switch draw(screen)", "signal"),
         "Waiting": ("model", "places left_behind*", "add board draw(screen)", "waiting"),
-        "TramwindowApp": ("app", "screen score clock", "handle_keydown update draw", "app"),
+        "TramwindowGame": ("app", "screen score clock", "handle_keydown update draw", "app"),
     },
     "fares.py": {
         "Till": ("model", "cash sold* open* console", "open_till sell_ticket close", "till"),

@@ -16,6 +16,7 @@ from itertools import islice
 from ..program.language import Language
 from ..program.model import Call, Scope, SourceFile, Statement, Symbol
 from .effects import Effects, Touch
+from .quiet_functions import same_anywhere
 from .startup import running
 from .variable_kinds import constants_of, movable
 
@@ -166,7 +167,9 @@ class ConstructionSite:
         if statement.target is None or statement.target.symbol not in self.mine:
             return FirstValue(Touch(), making, False, False, False)
         touch = touch_of_making(effects, None, making) if making is not None else touch_of(effects, statement.value)
-        plain = here is not None and plain_arguments(file, language, here, known | held)
+        plain = here is not None and all(
+            self.same_anywhere((a.value_start, a.end), known | held, at) for a in language.arguments(file, here)
+        )
         early = touch.uses & self.methods or (touch.names & self.mine) - begun
         early = early or (
             touch.names - self.mine - self.constants if self.first and language.code_at_top else set()
@@ -178,10 +181,13 @@ class ConstructionSite:
         return FirstValue(
             touch,
             making,
-            plain or movable(file, statement.value, known, language),
+            plain or self.same_anywhere(statement.value, known, at),
             there and stands,
             not there and stands,
         )
+
+    def same_anywhere(self, span: tuple[int, int], known: set[Symbol], at: Statement) -> bool:
+        return same_anywhere(self.file, self.effects, self.language, span, known, at.start)
 
     def inert(self, statement: Statement) -> bool:
         return inert(self.file, self.effects, self.language, statement, self.constants)

@@ -91,6 +91,9 @@ class ClassDesign:
     fields: list[FieldDesign] = rows(FieldDesign, "field")
     methods: list[MethodDesign] = rows(MethodDesign, "method")
     objects: list[ObjectDesign] = rows(ObjectDesign, "object")
+    opened: list[str] = field(
+        default_factory=list
+    )  # the function that its main code was, and the statement that called it, where nothing else did
 
     def apart(self) -> ClassDesign:
         """The class without the fields that it keeps once for all objects."""

@@ -141,6 +141,8 @@ def verb(region: Region, own: Spoken, sets: Sequence[str], stem: str, write: Tex
     if (key := key_asked(region)) in WAYS:
         moved = any(w in PLACES or w in SPEEDS for n in set_ for w in own[n])
         return ["move" if moved else "turn", key]
+    if way := way_moved(region, last, flat):
+        return ["move", way]
     plain = all(
         s.kind == "assign" and s.value is not None and language.purity(file, s.value) == "literal"
         for s in region.statements
@@ -152,6 +154,14 @@ def verb(region: Region, own: Spoken, sets: Sequence[str], stem: str, write: Tex
     if len(set_) == 1 and ("+=" in flat) != ("-=" in flat):
         return ["raise" if "+=" in flat else "lower", *last]
     return ["update", *last[:1]] if len(set_) == 1 else ["update"]
+
+
+def way_moved(region: Region, sets: Sequence[str], tokens: Sequence[str]) -> str:
+    """Where a branch for a key or a command moves something across: by the sign of what is added to its place; "" if
+    that does not tell. Down is no sign of its own: some pictures count from below."""
+    if not (key_asked(region) or command_asked(region)) or list(sets) != ["x"]:
+        return ""
+    return "right" if "+=" in tokens and "-=" not in tokens else "left" if "-=" in tokens and "+=" not in tokens else ""
 
 
 def turned(tokens: Sequence[str], signs: Sequence[str]) -> bool:

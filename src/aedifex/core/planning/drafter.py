@@ -31,6 +31,7 @@ from .classes.eligibility import facts_of
 from .classes.facts import Task
 from .classes.file_plan import FilePlan
 from .classes.file_planner import plan_classes
+from .classes.visibility import hide_own_methods
 from .extraction.long_methods import dispatched
 from .extraction.main_loop_split import taken_by
 from .extraction.pieces import from_lines, lift_all, numbers
@@ -103,6 +104,9 @@ def draft_file(program: Program, task: Task) -> FileDraft:
             return made
         why = next((s.why for s in made.stays if s.name == "main"), "no class would need it")
         plain = with_handlers(program, task)
+        if any(c.role == "app" for c in made.classes) and only_called(plain.classes, o.name):
+            closed(made.classes, made.stays, made.lifts, o)
+            return made
         plain.stays += [
             StayDesign(str(n), f"{o.name} stays a function: {why}") for w in task.wishes for n in w.together if n.holder
         ]
@@ -111,6 +115,11 @@ def draft_file(program: Program, task: Task) -> FileDraft:
     if o is None and not made.classes and task.entry and (stay := closed_main(program, task.path)) is not None:
         made.stays.append(stay)
     return made
+
+
+def only_called(classes: Sequence[ClassDesign], name: str) -> bool:
+    """Whether the app would have a function as a method that its ``run`` does little more than call."""
+    return any(o.local == name for c in classes if c.role == "app" for m in c.methods for o in m.origins)
 
 
 def with_handlers(program: Program, task: Task, line: Callable[[int], int] = int) -> FileDraft:
@@ -216,6 +225,7 @@ def plan_file(
             break
     if plan.app is not None:
         propose_extension(plan.app, made.program, path)
+    hide_own_methods(plan)
     plan = give_files(plan, files, kept, made.parts, streams)
     stays = list(plan.stays)
     for stay in [s for s in stays if s.name == "main" and without]:

@@ -94,7 +94,8 @@ class PreparedFile:
         things = dict.fromkeys([*evident, *(p.named for p in self.lifted if not p.app and not p.of_item)])
         parts = frozenset(p.name for p in self.lifted if p.app)
         told = [SeenThing(n, evident[n].noun, evident[n].why) if n in evident else SeenThing(n) for n in things]
-        return Seen(parts | handlers, told, frozenset(s.name for s in self.choice.streams))
+        wrapped = frozenset(o.local for c in self.listed for o in c.wraps)
+        return Seen(parts | handlers, told, frozenset(s.name for s in self.choice.streams), wrapped)
 
 
 def prepare_file(program: Program, task: Task, choice: Choice) -> PreparedFile:

@@ -3,5 +3,10 @@
 from console import Console
 from parcels_app import ParcelsApp
 
-if __name__ == "__main__":
+
+def main():
     ParcelsApp(Console()).run()
+
+
+if __name__ == "__main__":
+    main()

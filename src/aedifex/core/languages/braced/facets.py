@@ -169,6 +169,9 @@ class BracedText(PlainText):
     ) -> list[str]:
         own("the call that runs the program")
 
+    def kept_main(self, unit: str, name: str, calling: str, lines: Sequence[str], /) -> tuple[str, bool]:
+        return "", False
+
     def class_trouble(self, file: SourceFile, start: int, end: int, main: bool = False) -> str:
         return ""
 

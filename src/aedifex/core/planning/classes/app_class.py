@@ -8,12 +8,14 @@ from functools import cached_property
 from ...analysis.concerns import Concerns
 from ...analysis.handlers import main_statements
 from ...analysis.messages import NAMING
+from ...analysis.same_arguments import same_arguments
 from ...analysis.set_up import set_up_of
 from ...design.origin import local_name
 from ...design.tables import ClassDesign, StayDesign
 from ...naming.identifiers import free, like
 from ...program.model import Function, Reference, Statement, Symbol
 from ...rewrites.wrap_main.plan import MainPlan, mortal_classes, plan_main
+from ..extraction.pieces import turn_locals
 from .app_names import app_name
 from .candidates import Fit
 from .class_builder import ClassBuilder
@@ -96,7 +98,7 @@ class AppMaker:
         objects = object_names(facts, ["app"], self.plan.object_names)
         if fields or methods:
             members = ClassBuilder(facts, [list(fields)])
-            made = members.build(name, "app", [Fit([f]) for f in methods], objects, set())
+            made = members.build(name, "app", self.fits(members, fields, methods), objects, set())
         else:
             made = ClassDesign(name, "app", objects=objects)
         for m in made.methods:
@@ -108,6 +110,33 @@ class AppMaker:
             made.set_up = True
             made.why.append("the constructor does what comes before the loop")
         return made
+
+    def fits(self, members: ClassBuilder, fields: list[Symbol], methods: list[Function]) -> list[Fit]:
+        """The methods, without the parameters by which they are handed fields at every call: also functions that are
+        handed the object around a value."""
+        wrapped = {i for i, s in enumerate(fields) if s.name in self.facts.seen.wrapped}
+        fields_of_calls = {i for i, s in enumerate(fields) if s in self.traveling}
+        found = []
+        for f in self.facts.functions:
+            if f in methods:
+                drop = members.known_parameters(f) if fields_of_calls else {}
+                found.append(Fit([f], drop if fields_of_calls & set(drop.values()) else {}))
+            elif wrapped and f.symbol not in self.plan.functions and f.outer is self.file.scope:
+                drop = members.known_parameters(f)
+                found += [Fit([f], drop)] if wrapped & set(drop.values()) else []
+        return found + [Fit([f]) for f in methods if f not in self.facts.functions]
+
+    @cached_property
+    def traveling(self) -> set[Symbol]:
+        """Variables that a method of the app is handed at every call, two or more of them together; not what is made
+        anew on every turn."""
+        free_ = set(self.facts.variables) - self.plan.variables - turn_locals(self.file, self.language)
+        found: set[Symbol] = set()
+        for f in self.methods()[0] or ():
+            if f in self.facts.functions and f.symbol is not None and len(self.file.calls_of(f.symbol)) > 1:
+                given = set(same_arguments(self.file, self.language, f).values()) & free_
+                found |= given if len(given) > 1 else set()
+        return found
 
     @cached_property
     def passing_on(self) -> set[Symbol]:
@@ -230,7 +259,7 @@ class AppMaker:
         handed = self.handed_on({s for f in methods for s in self.effects.direct(f.start, f.end).uses})
         held = self.held()
         calls = self.handing()
-        asked = self.facts.asked_fields | self.passing_on
+        asked = self.facts.asked_fields | self.passing_on | (self.traveling if self.facts.idea == "use" else set())
         return [
             s
             for s in self.facts.variables
@@ -238,7 +267,7 @@ class AppMaker:
             and (
                 s in asked
                 or s in used
-                or s.name in handed | self.facts.seen.streams
+                or s.name in handed | self.facts.seen.streams | self.facts.seen.wrapped
                 or s in held
                 or s.name in self.language.builtins
                 or self.facts.write.must_be_field(self.file, s, calls.get(s, []))

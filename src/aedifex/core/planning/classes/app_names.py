@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import re
+
 from ...analysis.concerns import Concerns
 from ...analysis.handlers import main_statements
 from ...naming.identifiers import VERBS
@@ -9,12 +11,12 @@ from ...naming.verbs import remark_words
 from ...program.code_text import starts_remark
 from ..extraction.evident_things import BROAD
 from .facts import FileFacts
-from .names import module_stem
+from .names import GENERIC, module_stem
 
-GENERIC = frozenset(
-    "main app game program script index run start play code test demo sketch my new client cli engine init home".split()
-)  # names of files that say nothing of what is in them
-SAID_OF = frozenset("game play quiz puzzle match".split())
+PLAYED = frozenset("game quiz puzzle winner lives".split())  # each says that a program is a game
+HINTS = frozenset(
+    "play plays player players win wins won lose lost score turn guess level board rival".split()
+)  # two do
 TITLE_WORDS = 4  # words of a remark that names what the main code is
 
 
@@ -32,6 +34,8 @@ def app_name(facts: FileFacts, things: list[str]) -> str:
         return "Game" if is_game(facts) else "App"
     if len(words) == 1 and words[0] in VERBS and len(things) == 1 and draws(facts):
         return str(write.class_name([things[0], "window"]))
+    if is_played(facts):
+        return str(write.class_name([*telling, "game"]))
     return str(write.class_name([stem, "app"]))
 
 
@@ -52,8 +56,16 @@ def title(facts: FileFacts) -> str:
 
 def is_game(facts: FileFacts) -> bool:
     """Whether a program is played: its names say so, or keys move what it draws."""
-    names = {w for n in facts.file.scope.symbols for w in facts.write.words(n)}
-    return bool(SAID_OF & names) or draws(facts)
+    return is_played(facts) or draws(facts)
+
+
+def is_played(facts: FileFacts) -> bool:
+    """Whether the names of a program, or its document string, speak of a game."""
+    file = facts.file
+    said = {w for s in file.scope.walk() for n in s.symbols for w in facts.write.words(n)}
+    told = [s for s in file.statements if s.kind == "docstring"]
+    said |= {w for s in told for w in re.findall(r"[a-z]+", file.slice(s.start, s.end).lower())}
+    return bool(PLAYED & said) or len(HINTS & said) > 1
 
 
 def draws(facts: FileFacts) -> bool:

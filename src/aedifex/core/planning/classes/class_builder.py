@@ -12,6 +12,7 @@ from ...analysis.startup import running
 from ...design.origin import Origin
 from ...design.tables import ClassDesign, FieldDesign, MethodDesign, ObjectDesign
 from ...naming.attributes import CONFIGURING, SPEEDS
+from ...naming.identifiers import like
 from ...naming.verbs import turned
 from ...program.model import Call, Function, Symbol
 from .candidates import Fit, Link, Need
@@ -63,7 +64,8 @@ class ClassBuilder:
             for p in f.params:
                 found.setdefault(p.name, set()).add(received[p.name][1] if p.name in received else -1)
         drop = {p: next(iter(fields)) for p, fields in found.items() if len(fields) == 1 and -1 not in fields}
-        written = self.effects.of(f).writes & self.mine
+        dropped = {row[i] for row in self.rows for i in drop.values()}
+        written = self.effects.of(f).writes & (self.mine if len(self.rows) > 1 else dropped)
         if written or any(
             (r.writes and r.form != "parameter") or r.form == "spelled"
             for p in drop
@@ -110,6 +112,7 @@ class ClassBuilder:
         short = short_names(self.facts, [s.name for s in first], stems, hidden_by)
         if len(self.rows) > 1:
             short = self.without_numbers(short)
+        short = self.in_small_letters(short)
         configured = self.configured(first, founding) if role != "app" else set()
         configured = (configured | self.wished(founding, "arguments")) - self.wished(founding, "fixed")
         for i, s in enumerate(first):
@@ -228,6 +231,15 @@ class ClassBuilder:
         bare = {name: found.rstrip("0123456789").rstrip("_") or found for name, found in short.items()}
         plain = len(set(bare.values())) == len(bare) and all(self.write.is_name(b) for b in bare.values())
         return bare if plain else short
+
+    def in_small_letters(self, short: dict[str, str]) -> dict[str, str]:
+        """Fields are written as fields are, also where a variable was written as constants are."""
+        small = {n: self.write.member_name(self.write.words(s), like(self.file)) for n, s in short.items()}
+        builtins, is_name = self.language.builtins, self.write.is_name
+        plain = {n for n, x in small.items() if is_name(x) and x not in builtins and x not in self.file.scope.symbols}
+        loud = {n for n, s in short.items() if not any(c.islower() for c in s) and len(s) > 1}
+        kept = {n: small[n] if n in plain & loud else s for n, s in short.items()}
+        return kept if len(set(kept.values())) == len(kept) else short
 
     def founding(self, fits: list[Fit], role: str) -> Founding:
         """Where the objects are made and their values come from."""

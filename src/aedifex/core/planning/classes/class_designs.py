@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Set as AbstractSet
 
 from ...analysis.concerns import Concerns
@@ -11,8 +12,8 @@ from ...analysis.handlers import handlers, main_statements
 from ...analysis.set_up import set_up_of
 from ...analysis.twins import TwinLiteral
 from ...design.origin import Origin
-from ...design.tables import ClassDesign, FieldDesign, MethodDesign
-from ...naming.identifiers import free, like
+from ...design.tables import ClassDesign, FieldDesign
+from ...naming.identifiers import VERBS, free, like
 from ...naming.inflection import plural, singular
 from ...program.model import Statement, Symbol
 from .candidates import Candidate, evident_noun, is_device
@@ -20,7 +21,8 @@ from .class_builder import ClassBuilder
 from .class_roles import Roles
 from .copies import keep_together
 from .facts import FileFacts
-from .names import free_class_name, holder_among, object_names, telling_names
+from .names import GENERIC, free_class_name, holder_among, module_stem, object_names, telling_names
+from .visibility import hide_used_there
 
 
 def class_designs(facts: FileFacts, candidates: list[Candidate]) -> list[ClassDesign]:
@@ -72,8 +74,23 @@ def thing_name(facts: FileFacts, noun: str, variables: list[Symbol], taken: Abst
     words = facts.write.words(noun)
     name, several = facts.write.class_name(words), facts.write.class_name([*words[:-1], plural(words[-1])])
     keeps = any([w.lower() for w in facts.write.words(s.name)] == [plural(noun)] for s in variables)
+    if name in taken and keeps and (whole := whole_name(facts, taken)):
+        return whole
     name = several if keeps and several not in taken else name
     return str(name if name not in taken else several if several not in taken else free(name, taken))
+
+
+def whole_name(facts: FileFacts, taken: AbstractSet[str]) -> str:
+    """A class for what is made of several of a thing, after the word that the file's name and the remark or the
+    document string at its head have in common; "" if there is none: the links of ``DepotCable`` are a cable's."""
+    file, write = facts.file, facts.write
+    first = next(iter(file.statements), None)
+    head = file.slice(0, first.end if first is not None and first.kind == "docstring" else first.start if first else 0)
+    said = {w.lower() for w in re.findall(r"[A-Za-z]+", head)}
+    words = [w.lower() for w in write.words(module_stem(facts))]
+    shared = [w for w in words if len(w) > 2 and w in said and w not in VERBS and w not in GENERIC]
+    names = [str(write.class_name([w])) for w in shared[::-1]]
+    return next((n for n in names if n not in taken and write.is_name(n)), "")
 
 
 def copy_names(facts: FileFacts, family: Family, class_: str) -> list[str]:
@@ -155,25 +172,6 @@ def work_before_loop(facts: FileFacts, candidate: Candidate) -> list[Statement]:
         elif found:
             break
     return found
-
-
-def hide_used_there(facts: FileFacts, candidate: Candidate, made: ClassDesign, work: list[Statement]) -> None:
-    """Hide the members that nobody else uses."""
-    spans = [(s.start, s.end) for s in work] + [(f.start, f.end) for f in candidate.functions]
-    firsts = {id(v.first.target) for v in facts.kinds.values() if v.first is not None}
-    names = {s.name: s for s in [*candidate.symbols, *(f.symbol for f in candidate.functions if f.symbol is not None)]}
-    members: list[FieldDesign | MethodDesign] = [*made.fields, *made.methods]
-    for member in members:
-        symbols = [names[o.local] for o in member.origins if o.local in names]
-        outside = [
-            r
-            for s in symbols
-            for r in s.references
-            if not any(a <= r.start < b for a, b in spans) and id(r) not in firsts and r.form != "definition"
-        ]
-        used = any(a <= r.start < b for s in symbols for r in s.references for a, b in spans[: len(work)])
-        if symbols and used and not outside:
-            member.hidden = True
 
 
 def copies_reason(family: Family) -> str:

@@ -57,12 +57,13 @@ class Seen:
 
     ``parts``: functions that are made of lines of main code, which say no more of what belongs together than that does;
     ``things``: variables that lines were found to work on as on one thing; ``streams``: those that stand for the
-    console, which the app is passed.
+    console, which the app is passed; ``wrapped``: those of the main code that hold an object around a value.
     """
 
     parts: frozenset[str] = frozenset()
     things: Sequence[SeenThing] = ()
     streams: frozenset[str] = frozenset()
+    wrapped: frozenset[str] = frozenset()
 
 
 @dataclass(frozen=True)

@@ -12,6 +12,9 @@ from ...program.model import Function, Symbol
 from ...program.tell import Means, first_tell
 from .facts import FileFacts
 
+GENERIC = frozenset(
+    "main app game program script index run start play code test demo sketch my new client cli engine init home".split()
+)  # names of files that say nothing of what is in them
 HOLDING = frozenset({"dict", "list", "set", "array", "object"})
 
 

@@ -236,6 +236,11 @@ class Text(Protocol):
         """What starts the program. ``making``: the expression that makes the app."""
         ...
 
+    def kept_main(self, unit: str, name: str, calling: str, lines: Sequence[str], /) -> tuple[str, bool]:
+        """The function that starts the program, in two lines, and whether it gives what ``run`` does; "" where the
+        language keeps none. ``calling``: the statement that calls it; ``lines``: what starts the program."""
+        ...
+
     def class_trouble(self, file: SourceFile, start: int, end: int, main: bool = False) -> str:
         """Why a stretch of code would mean something else inside a class; "" if it would not."""
         ...

@@ -130,13 +130,18 @@ def handed_in(classes: list[ClassDesign], streams: Sequence[StreamDesign], langu
 
 
 def as_good(classes: list[ClassDesign], plain: list[ClassDesign]) -> bool:
-    """Whether with the stream everything finds a home that finds one without it, and everything that does in its own
-    file."""
+    """Whether with the stream everything finds a home that finds one without it, what is about a value in the class
+    that wraps it, and everything that does in its own file."""
 
     def homes(found: list[ClassDesign]) -> set[str]:
         origins = [o for c in found for x in (c.fields, c.methods) for member in x for o in member.origins]
         return {o.local for o in origins} | {text for c in found for m in c.methods for text in m.lines}
 
+    def about_values(found: list[ClassDesign]) -> set[tuple[str, str]]:
+        return {(c.name, o.local) for c in found if c.wraps for m in c.methods for o in m.origins}
+
+    if not about_values(plain) <= about_values(classes):
+        return False
     return homes(plain) <= homes(classes) and sum(bool(c.file) for c in plain) <= sum(bool(c.file) for c in classes)
 
 

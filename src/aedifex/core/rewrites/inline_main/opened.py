@@ -23,6 +23,7 @@ from .opening import Opening, opening
 from .promote_locals import raised
 
 ANNOUNCING = ("pyproject.toml", "setup.cfg", "setup.py")  # name a module and a function for each installed command
+LONG = 25  # lines of a function that is opened for an object around a value alone
 RUN = "run"  # the method of the app that the main code becomes
 
 
@@ -126,7 +127,12 @@ def worth_inlining(classes: list[ClassDesign], o: Opened) -> bool:
     """Whether the classes need what the function holds."""
     app = any(c.role == "app" for c in classes)
     names = set(o.opening.names)
-    held = any(origin.local in names for c in classes for f in c.fields for origin in f.origins)
+    wrapped = {origin for c in classes for origin in c.wraps}
+    held = any(
+        origin.local in names and origin not in wrapped for c in classes for f in c.fields for origin in f.origins
+    )
+    long = o.opening.body[1] - o.opening.body[0] >= LONG
+    held = held or (long and any(origin.local in names for c in classes for origin in c.wraps))
     return app and (
         held or any(o.opening.holds(o.opening.back(text)) for c in classes for m in c.methods for text in m.lines)
     )
@@ -182,6 +188,7 @@ def opened_design(design: Design, o: Opened) -> Design:
         mine = main_of(c)
         if mine is not None and mine.origins[0].local == o.name:
             c.methods.remove(mine)
+            c.opened = [o.name, o.opening.called] if o.opening.called else []
         renamed(c, inlined_names(o), o.opening.forward)
     for x in design.lifts:
         placed_anew(x, o.opening.forward)

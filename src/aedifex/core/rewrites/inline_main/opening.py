@@ -48,6 +48,7 @@ class Opening(LineMap):
     inner: int = 0  # how far these moved to the right
     told: int = 0  # the last line of its document string
     added: int = 0  # lines that follow that one: what sets the parameters
+    called: str = ""  # the statement that called it, where that was all of the main code
 
     def line(self, line: int) -> tuple[int, int]:
         """Where a line is afterwards, and how far it moved to the right."""
@@ -105,9 +106,17 @@ class Opener:
             self.check_function()
             self.check_names()
             statement, call = self.the_call()
-            return self.made(statement, self.given(call), *self.ways(statement, call))
+            made = self.made(statement, self.given(call), *self.ways(statement, call))
+            if not self.f.params and self.f.symbol is not None and self.alone(statement):
+                made.called = self.file.slice(statement.start, statement.end)
+            return made
         except Refusal as found:
             return found
+
+    def alone(self, statement: Statement) -> bool:
+        """Whether a statement is all that the main code does."""
+        main = main_statements(self.file, self.effects, self.language)
+        return [s.start for s in main if s.kind != "docstring"] == [statement.start]
 
     # -- whether it can be -----------------------------------------------------------------------
 

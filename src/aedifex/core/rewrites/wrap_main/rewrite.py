@@ -11,7 +11,9 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass
+from functools import cached_property
 
+from ...analysis.counting_loops import with_inner
 from ...analysis.effects import Effects
 from ...analysis.hazards import hazards
 from ...analysis.messages import NAMING
@@ -59,7 +61,7 @@ class Wrapper:
         self.out = Edits()
 
     def edits(self) -> Edits:
-        plan = plan_main(self.file, Effects(self.file, self.context.language), self.context.language, self.variable)
+        plan = self.plan
         if plan.refusal:
             message, at = plan.refusal
             raise messages.MAIN_STAYS.at(self.file, at, why=message)
@@ -82,6 +84,11 @@ class Wrapper:
             self.out.insert(self.file.path, at, self.write.with_newlines(text, nl))
         self.entry(plan, nl)
         return self.out
+
+    @cached_property
+    def plan(self) -> MainPlan:
+        language = self.context.language
+        return plan_main(self.file, Effects(self.file, language), language, self.variable)
 
     def anchor(self, plan: MainPlan) -> int:
         """Where the class goes when there is none yet: before the last stretch of main code."""
@@ -130,6 +137,7 @@ class Wrapper:
         making = self.making(stretch)
         for s in stretch:
             edits += self.write.local_edits(self.file, s) if s not in making else []
+        edits += self.given_back(stretch)
         for s in making:
             left, right = self.write.line_start(self.file, s.start), self.write.line_end(self.file, s.end)
             others = [o for o in stretch if o is not s and left <= o.start < right]
@@ -143,6 +151,36 @@ class Wrapper:
         while text and not text.split("\n", 1)[0].strip():
             text = text.split("\n", 1)[1] if "\n" in text else ""
         return text
+
+    @cached_property
+    def kept(self) -> tuple[str, bool]:
+        """The function that the main code was before it was opened, as it stays, and whether it gives what ``run``
+        does."""
+        if not self.design.opened or self.design.opened[0] in self.file.scope.symbols or self.plan.guard is None:
+            return "", False
+        made = self.making(self.plan.moving)
+        if self.shared(self.plan) or self.plan.keep_alive or any(s not in made for s in self.plan.moving):
+            return "", False
+        name, calling = self.design.opened
+        return self.write.kept_main(self.unit, name, calling, self.calls(self.plan))
+
+    def given_back(self, stretch: list[Statement]) -> list[tuple[int, int, str]]:
+        """What the function gave was made the end of the program; ``run`` gives it back."""
+        if not self.kept[1]:
+            return []
+        before, after = self.design.opened[1].split(f"{self.design.opened[0]}()", 1)
+        edits = []
+        inner = with_inner(self.file, self.context.language, stretch)
+        tries = [(s.start, s.end) for s in inner if s.kind == "try"]  # which may notice an end, but no return
+        for s in inner:
+            text = self.file.slice(s.start, s.end)
+            noticed = any(a < s.start < b for a, b in tries)
+            if not noticed and s.kind in ("raise", "expression") and text.startswith(before) and text.endswith(after):
+                value = text[len(before) : len(text) - len(after)]
+                last = s is stretch[-1] and not value
+                left, right = self.write.line_start(self.file, s.start), self.write.line_end(self.file, s.end)
+                edits.append((left, right, "") if last else (s.start, s.end, f"return {value}".strip()))
+        return edits
 
     def receiver(self, ref: Reference) -> str:
         return str(self.write.receiver_at(self.file, ref.scope, self.file.scope, self.design.name))
@@ -177,16 +215,25 @@ class Wrapper:
 
     # -- the entry -------------------------------------------------------------------------------
 
-    def entry(self, plan: MainPlan, nl: str) -> None:
+    def calls(self, plan: MainPlan) -> list[str]:
+        """What makes the app and starts it."""
         variable = self.variable if plan.keep_alive else ""
-        lines = self.write.main_call(
+        return self.write.main_call(
             self.file, self.design.name, self.made(plan), variable or ("app" if plan.keep_alive else ""), plan.guard
         )
+
+    def entry(self, plan: MainPlan, nl: str) -> None:
+        lines = self.calls(plan)
+        if self.kept[0] and plan.guard is not None:
+            at = self.write.comment_start(self.file, plan.guard.start)
+            text = self.kept[0] + "\n" * self.write.BLANKS
+            self.out.insert(self.file.path, at, self.write.with_newlines(text, nl))
+            lines = [self.design.opened[1]]
         if self.shared(plan):
             self.out.replace(self.file.path, plan.inside[0].start, plan.inside[-1].end, "; ".join(lines))
         elif plan.guard is not None:
             inner = plan.inside
-            start = self.write.comment_start(self.file, inner[0].start)
+            start = self.write.blank_before(self.file, self.write.comment_start(self.file, inner[0].start))
             lead = self.file.slice(self.write.line_start(self.file, inner[0].start), inner[0].start)
             end = self.inside_end(plan)
             self.out.replace(self.file.path, start, end, "".join(lead + line + nl for line in lines))

@@ -342,6 +342,13 @@ class PythonText(PlainText):
         """What starts the program. ``making``: the expression that makes the app."""
         return [f"{variable} = {making}", f"{variable}.run()"] if variable else [f"{making}.run()"]
 
+    def kept_main(self, unit: str, name: str, calling: str, lines: Sequence[str]) -> tuple[str, bool]:
+        """The function that starts the program, in two lines, and whether it gives what ``run`` does."""
+        gives = calling != f"{name}()"
+        *before, last = lines
+        body = [*before, f"return {last}" if gives else last]
+        return f"def {name}():\n" + "".join(f"{unit}{line}\n" for line in body), gives
+
     def run_method(self, file: SourceFile, unit: str, body: str, guard: Statement | None) -> str:
         return f"{unit}def run({RECEIVER}):\n{body}"
 
