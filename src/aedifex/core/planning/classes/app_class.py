@@ -134,8 +134,9 @@ class AppMaker:
         found: set[Symbol] = set()
         for f in self.methods()[0] or ():
             if f in self.facts.functions and f.symbol is not None and len(self.file.calls_of(f.symbol)) > 1:
-                given = set(same_arguments(self.file, self.language, f).values()) & free_
-                found |= given if len(given) > 1 else set()
+                given = sorted(set(same_arguments(self.file, self.language, f).values()) & free_, key=lambda s: s.name)
+                drop = ClassBuilder(self.facts, [[*given]]).known_parameters(f) if len(given) > 1 else {}
+                found |= {given[i] for i in drop.values()} if len(drop) > 1 else set()
         return found
 
     @cached_property
