@@ -11,9 +11,9 @@ from __future__ import annotations
 from collections.abc import Set as AbstractSet
 
 from ..program.language import Language
-from ..program.model import Call, Function, SourceFile, Statement, Symbol
+from ..program.model import Call, Function, SourceFile, Symbol
+from .counting_loops import with_inner
 from .effects import Effects
-from .regions.region import all_blocks
 from .variable_kinds import movable
 
 
@@ -43,7 +43,7 @@ def is_quiet(file: SourceFile, effects: Effects, language: Language, f: Function
     touch = effects.of(f)
     if touch.unseen or touch.uses or touch.names - known:
         return False
-    if any(s.kind in ("raise", "import", "with", "try") for s in statements_in(file, language, f)):
+    if any(s.kind in ("raise", "import", "with", "try") for s in with_inner(file, language, language.body(file, f))):
         return False
     return all(
         language.purity(file, (c.start, c.end)) != "effect" or fills_own(file, language, f, c)
@@ -56,14 +56,9 @@ def fills_own(file: SourceFile, language: Language, f: Function, call: Call) -> 
     ref = next((r for r in file.within(call.start, call.end) if r.start == call.start), None)
     if ref is None or not ref.mutates or ref.symbol is None or ref.symbol.scope is not f.scope:
         return False
-    made = [s for s in statements_in(file, language, f) if s.target is not None and s.target.symbol is ref.symbol]
+    inner = with_inner(file, language, language.body(file, f))
+    made = [s for s in inner if s.target is not None and s.target.symbol is ref.symbol]
     fresh = len(made) == len(ref.symbol.bindings) and all(
         s.value is not None and language.purity(file, s.value) == "literal" for s in made
     )
     return bool(made) and fresh
-
-
-def statements_in(file: SourceFile, language: Language, f: Function) -> list[Statement]:
-    """The statements of a function, also those in blocks of others."""
-    body = language.body(file, f)
-    return [*body, *(s for _, b in all_blocks(file, language, body) for s in b.statements)]

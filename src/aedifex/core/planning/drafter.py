@@ -137,8 +137,6 @@ def with_handlers(program: Program, task: Task, line: Callable[[int], int] = int
     places = {n.name: Origin.parse(n.place) for n in wanted}
     for c in made.classes:
         renamed(c, lambda origin: places.get(origin.local, origin), moved.back)
-        for m in c.methods:
-            m.hidden = m.hidden or m.origins[:1] in [[p] for p in places.values()]
     for x in made.lifts:
         placed_anew(x, moved.back)
     return made

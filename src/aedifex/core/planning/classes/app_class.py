@@ -41,7 +41,7 @@ class AppMaker:
 
     def made(self) -> FilePlan:
         """The plan with an app, or with a stay that says why there is none."""
-        methods, why = self.methods()
+        methods, why = self.methods
         if methods is None:
             return self.plan.staying(StayDesign("main", f"the main code stays where it is: {why}"))
         fields = self.fields(methods)
@@ -114,25 +114,26 @@ class AppMaker:
     def fits(self, members: ClassBuilder, fields: list[Symbol], methods: list[Function]) -> list[Fit]:
         """The methods, without the parameters by which they are handed fields at every call: also functions that are
         handed the object around a value."""
+
+        def fit(f: Function, handed: set[int]) -> Fit:
+            drop = members.known_parameters(f) if handed and f in self.facts.functions else {}
+            return Fit([f], drop if handed & set(drop.values()) else {})
+
+        traveling = {i for i, s in enumerate(fields) if s in self.traveling}
         wrapped = {i for i, s in enumerate(fields) if s.name in self.facts.seen.wrapped}
-        fields_of_calls = {i for i, s in enumerate(fields) if s in self.traveling}
-        found = []
-        for f in self.facts.functions:
-            if f in methods:
-                drop = members.known_parameters(f) if fields_of_calls else {}
-                found.append(Fit([f], drop if fields_of_calls & set(drop.values()) else {}))
-            elif wrapped and f.symbol not in self.plan.functions and f.outer is self.file.scope:
-                drop = members.known_parameters(f)
-                found += [Fit([f], drop)] if wrapped & set(drop.values()) else []
-        return found + [Fit([f]) for f in methods if f not in self.facts.functions]
+        taken = {f.symbol for f in methods} | self.plan.functions
+        others = [f for f in self.facts.functions if f.symbol not in taken and f.outer is self.file.scope]
+        return [*(fit(f, traveling) for f in methods), *(x for f in others if (x := fit(f, wrapped)).drop)]
 
     @cached_property
     def traveling(self) -> set[Symbol]:
         """Variables that a method of the app is handed at every call, two or more of them together; not what is made
         anew on every turn."""
+        if self.facts.idea != "use":
+            return set()
         free_ = set(self.facts.variables) - self.plan.variables - turn_locals(self.file, self.language)
         found: set[Symbol] = set()
-        for f in self.methods()[0] or ():
+        for f in self.methods[0] or ():
             if f in self.facts.functions and f.symbol is not None and len(self.file.calls_of(f.symbol)) > 1:
                 given = sorted(set(same_arguments(self.file, self.language, f).values()) & free_, key=lambda s: s.name)
                 drop = ClassBuilder(self.facts, [[*given]]).known_parameters(f) if len(given) > 1 else {}
@@ -198,6 +199,7 @@ class AppMaker:
                     f"{'is' if len(names) == 1 else 'are'} {said}"
                 )
 
+    @cached_property
     def methods(self) -> tuple[list[Function] | None, str]:
         """Functions that touch state which is going to live in the app; None if one of them cannot be a method."""
         state = {s for s in self.facts.kinds if s not in self.facts.constants}
@@ -260,7 +262,7 @@ class AppMaker:
         handed = self.handed_on({s for f in methods for s in self.effects.direct(f.start, f.end).uses})
         held = self.held()
         calls = self.handing()
-        asked = self.facts.asked_fields | self.passing_on | (self.traveling if self.facts.idea == "use" else set())
+        asked = self.facts.asked_fields | self.passing_on | self.traveling
         return [
             s
             for s in self.facts.variables

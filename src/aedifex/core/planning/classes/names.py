@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Sequence
 from collections.abc import Set as AbstractSet
 
-from ...analysis.regions.region import all_blocks
+from ...analysis.counting_loops import with_inner
 from ...design.tables import ObjectDesign
 from ...naming.identifiers import class_name_for, file_stem, free, like, member_names
 from ...program.model import Function, Symbol
@@ -71,6 +71,5 @@ def telling_names(facts: FileFacts, functions: Sequence[Function]) -> list[str]:
 
 def returns_value(facts: FileFacts, f: Function) -> bool:
     """Whether a function gives its caller anything."""
-    body = facts.language.body(facts.file, f)
-    rows = [*body, *(s for _, b in all_blocks(facts.file, facts.language, body) for s in b.statements)]
+    rows = with_inner(facts.file, facts.language, facts.language.body(facts.file, f))
     return any(s.kind == "return" and facts.file.slice(s.start, s.end).strip(" ;\n") != "return" for s in rows)

@@ -14,10 +14,11 @@ from collections.abc import Iterator, Sequence
 from itertools import pairwise
 
 from ...analysis.concerns import WORK, Concerns
+from ...analysis.counting_loops import with_inner
 from ...analysis.effects import Effects
 from ...analysis.handlers import main_statements, stretches
 from ...analysis.regions.interface import Interface, interface, state_names
-from ...analysis.regions.region import Region, all_blocks, chain, region_of
+from ...analysis.regions.region import Region, chain, region_of
 from ...naming.identifiers import VERBS as DOING
 from ...naming.identifiers import like
 from ...naming.inflection import plural
@@ -107,8 +108,7 @@ def closing(
 
 def ends_program(file: SourceFile, language: Language, s: Statement) -> bool:
     """Whether a statement may be the last that runs."""
-    inner = [s, *(x for _, b in all_blocks(file, language, [s]) for x in b.statements)]
-    return any(x.kind in ("return", "raise") for x in inner) or exit_call(file, s)
+    return any(x.kind in ("return", "raise") for x in with_inner(file, language, [s])) or exit_call(file, s)
 
 
 def exit_call(file: SourceFile, s: Statement) -> bool:

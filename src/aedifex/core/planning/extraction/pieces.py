@@ -99,7 +99,6 @@ def from_lines(classes: list[ClassDesign], stood: Sequence[Piece], line: Callabl
             c.why = [said for w in c.why if (said := reason_without(w, by_name))]
             where = " and ".join(numbers(p, line) for p in mine)
             if mine[0].app:
-                m.hidden = True
                 c.why.append(f"{m.name} is one job of the main loop, at {where}")
             else:
                 c.why.append(f"{m.name} is what other code does with its data alone, at {where}")

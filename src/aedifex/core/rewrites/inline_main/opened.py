@@ -128,11 +128,10 @@ def worth_inlining(classes: list[ClassDesign], o: Opened) -> bool:
     app = any(c.role == "app" for c in classes)
     names = set(o.opening.names)
     wrapped = {origin for c in classes for origin in c.wraps}
-    held = any(
-        origin.local in names and origin not in wrapped for c in classes for f in c.fields for origin in f.origins
-    )
-    long = o.opening.body[1] - o.opening.body[0] >= LONG
-    held = held or (long and any(origin.local in names for c in classes for origin in c.wraps))
+    needed = {origin for c in classes for f in c.fields for origin in f.origins} - wrapped
+    if o.opening.body[1] - o.opening.body[0] >= LONG:
+        needed |= wrapped
+    held = any(origin.local in names for origin in needed)
     return app and (
         held or any(o.opening.holds(o.opening.back(text)) for c in classes for m in c.methods for text in m.lines)
     )

@@ -18,7 +18,7 @@ from ...analysis.effects import Effects
 from ...analysis.hazards import hazards
 from ...analysis.messages import NAMING
 from ...design.tables import ClassDesign
-from ...program.edits import Edits
+from ...program.edits import Edits, Range
 from ...program.model import Reference, SourceFile, Statement
 from .. import messages
 from ..rewrite import Building, ClassRewrite
@@ -164,23 +164,36 @@ class Wrapper:
         name, calling = self.design.opened
         return self.write.kept_main(self.unit, name, calling, self.calls(self.plan))
 
-    def given_back(self, stretch: list[Statement]) -> list[tuple[int, int, str]]:
+    def given_back(self, stretch: list[Statement]) -> list[Range]:
         """What the function gave was made the end of the program; ``run`` gives it back."""
         if not self.kept[1]:
             return []
         before, after = self.design.opened[1].split(f"{self.design.opened[0]}()", 1)
-        edits = []
-        inner = with_inner(self.file, self.context.language, stretch)
-        tries = [(s.start, s.end) for s in inner if s.kind == "try"]  # which may notice an end, but no return
+        edits: list[Range] = []
+        inner = list(with_inner(self.file, self.context.language, stretch))
+        noticing = [(s.start, s.end) for s in inner if s.kind in ("try", "with")]  # an end, but no return
         for s in inner:
-            text = self.file.slice(s.start, s.end)
-            noticed = any(a < s.start < b for a, b in tries)
-            if not noticed and s.kind in ("raise", "expression") and text.startswith(before) and text.endswith(after):
-                value = text[len(before) : len(text) - len(after)]
-                last = s is stretch[-1] and not value
-                left, right = self.write.line_start(self.file, s.start), self.write.line_end(self.file, s.end)
-                edits.append((left, right, "") if last else (s.start, s.end, f"return {value}".strip()))
+            first, last = s.start + len(before.encode()), s.end - len(after.encode())
+            if any(a < s.start < b for a, b in noticing) or not self.ends(s, before, after):
+                continue
+            if first < last:
+                lines = b"\n" in self.file.text[first:last]
+                edits += [(s.start, first, "return (" if lines else "return "), (last, s.end, ")" if lines else "")]
+            elif s is stretch[-1]:
+                edits.append((self.write.line_start(self.file, s.start), self.write.line_end(self.file, s.end), ""))
+            else:
+                edits.append((s.start, s.end, "return"))
         return edits
+
+    def ends(self, s: Statement, before: str, after: str) -> bool:
+        """Whether a statement ends the program as the call of the function did, with a value or without."""
+        text = self.file.slice(s.start, s.end)
+        if s.kind not in ("raise", "expression") or not (text.startswith(before) and text.endswith(after)):
+            return False
+        begins = s.start + len(before.encode())
+        call = next((c for c in self.file.calls_within(s.start, s.end) if c.start < begins and c.end == s.end), None)
+        given = self.context.language.arguments(self.file, call) if call is not None else []
+        return call is not None and len(given) < 2 and not any(a.keyword for a in given)
 
     def receiver(self, ref: Reference) -> str:
         return str(self.write.receiver_at(self.file, ref.scope, self.file.scope, self.design.name))

@@ -13,7 +13,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from functools import cached_property
 
-from ...analysis.regions.region import all_blocks
+from ...analysis.counting_loops import with_inner
 from ...design.origin import Origin
 from ...program.edits import Range
 from ...program.fields import NewField
@@ -38,7 +38,7 @@ def assignments(file: SourceFile, language: Language) -> dict[int, Statement]:
     if "assignments" not in file.memo:
         rows: list[Statement] = []
         for body in [file.statements, *(language.body(file, f) for f in file.functions)]:
-            rows += [*body, *(s for _, b in all_blocks(file, language, body) for s in b.statements)]
+            rows += with_inner(file, language, body)
         file.memo["assignments"] = {
             s.target.start: s for s in rows if s.kind == "assign" and s.target is not None and s.value is not None
         }
