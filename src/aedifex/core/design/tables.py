@@ -81,7 +81,7 @@ class ClassDesign:
     base: str = text("a base that several classes of this design share")
     set_up: bool = flag("whether its constructor does what the main code does before its loop", default=False)
     branches: list[str] = texts("methods of its owner for what that does with one object or another in like branches")
-    existing: bool = flag("whether the class stands already, and only gains these methods", default=False)
+    existing: bool = flag("whether the class stands already, and only gains these members", default=False)
     wraps: list[Origin] = texts(
         "variables and parameters that hold an object of it from then on, and not the bare value", speaks="origin"
     )
@@ -117,7 +117,8 @@ class ClassDesign:
                         return origin.file
         if any(o.file for o in self.wraps):
             return next(o.file for o in self.wraps if o.file)
-        return next((text.split(":")[0] for m in self.methods for text in (*m.lines, *m.told)), "")
+        placed = [o.file for m in self.methods for o in m.origins if o.place]
+        return next(iter([text.split(":")[0] for m in self.methods for text in (*m.lines, *m.told)] + placed), "")
 
 
 @dataclass

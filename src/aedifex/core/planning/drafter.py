@@ -19,8 +19,10 @@ from ..design.tables import (
     WishDesign,
     placed_anew,
 )
+from ..program.edits import applied
+from ..program.line_map import LineMap
 from ..program.pause import uncollected
-from ..program.program import Program, neighbours
+from ..program.program import Program, neighbours, reread
 from ..program.surroundings import digest, read_neighbours
 from ..rewrites.explicit_registration.registrations import propose_extension, unfoldings
 from ..rewrites.inject_console.streams import as_good, handed_in, streams_of
@@ -32,6 +34,7 @@ from .classes.facts import Task
 from .classes.file_plan import FilePlan
 from .classes.file_planner import plan_classes
 from .classes.visibility import hide_own_methods
+from .extraction.listeners import listeners_of_standing
 from .extraction.long_methods import dispatched
 from .extraction.main_loop_split import taken_by
 from .extraction.pieces import from_lines, lift_all, numbers
@@ -95,6 +98,33 @@ class FileDraft:
 
 
 def draft_file(program: Program, task: Task) -> FileDraft:
+    """The classes of one file; listeners that stand in its classes become their methods first."""
+    standing, edits = listeners_of_standing(program, task) if task.idea == "use" else ([], [])
+    if not standing:
+        return with_main(program, task)
+    file = program.files[task.path]
+    moved = LineMap(file, edits)
+    after = reread(program, {task.path: applied(file.text, edits, file.encoding)})
+    made = with_main(after, replace(task, taken=task.taken | {c.name for c in standing}))
+    for c in made.classes:
+        renamed(c, lambda origin: Origin.parse(moved.back(str(origin))) if origin.place else origin, moved.back)
+    for x in made.lifts:
+        placed_anew(x, moved.back)
+    made.classes = merged(standing, made.classes)
+    return made
+
+
+def merged(standing: Sequence[ClassDesign], others: Sequence[ClassDesign]) -> list[ClassDesign]:
+    """Classes that gain methods in two ways are one each."""
+    gained = {c.name: c for c in others if c.existing}
+    for c in standing:
+        if c.name in gained:
+            c.methods += gained[c.name].methods
+            c.why += gained[c.name].why
+    return [*standing, *(c for c in others if c.name not in {s.name for s in standing})]
+
+
+def with_main(program: Program, task: Task) -> FileDraft:
     """The classes of one file; its long main function is opened if they need what it holds."""
     o = inlined(program, task.path, task.outsiders) if task.entry and task.idea not in ("plain", "asked") else None
     if o is not None and o.name not in task.kept:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 
-from .model import Statement
+from .model import Function, Statement, Symbol
 
 
 @dataclass
@@ -27,3 +27,26 @@ class Inline:
     control: list[str] = field(default_factory=list)
     whole: bool = False
     says: str = ""
+
+
+@dataclass
+class Listener(Inline):
+    """One that stands in a method of a class, so that it can be a method beside it.
+
+    ``method``: the one in which it stands; ``own``: words of its name where the library has some for what happens;
+    ``gives``: the type of what it gives, where types are written; ``function``: where it is a function with a name of
+    its own, which then stands for it wherever it is handed over.
+    """
+
+    method: Function | None = None
+    own: list[str] = field(default_factory=list)
+    gives: str = ""
+    function: Function | None = None
+
+
+@dataclass(frozen=True)
+class LocalField:
+    """A local variable, or a parameter, that becomes a field of the object. ``name``: as the field is written."""
+
+    symbol: Symbol
+    name: str

@@ -11,6 +11,7 @@ from .errors import AedifexError
 from .facets.extraction import Extraction
 from .facets.inlining import Inlining
 from .facets.launch import Launch
+from .facets.listening import Listening
 from .facets.text import Text
 from .fields import NewField as NewField
 from .frameworks import Frameworks
@@ -65,6 +66,7 @@ class Language(Protocol):
     frameworks: Frameworks | None  # classes of libraries that a class can extend
     members: Members | None  # what the methods of a class do with its members
     streams: Streams | None  # how a console program asks and tells
+    listening: Listening | None  # listeners that stand in methods of classes
     opened: Inlining | None  # how a long main function is written as main code; only where code can stand at the top
 
     def read(self, path: str, text: bytes) -> SourceFile: ...

@@ -70,6 +70,12 @@ def line_end(file: SourceFile, offset: int) -> int:
     return len(file.text) if at < 0 else at + 1
 
 
+def lead_of(file: SourceFile, offset: int) -> str:
+    """The white space that leads the line of an offset."""
+    line = file.slice(line_start(file, offset), line_end(file, offset))
+    return line[: len(line) - len(line.lstrip(" \t"))]
+
+
 def after_feed(file: SourceFile, start: int) -> int:
     """Where the indentation of a line begins: a form feed in front of it sets it back to nothing."""
     lead = file.text[start : line_end(file, start)]

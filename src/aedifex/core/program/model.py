@@ -128,6 +128,7 @@ class NewFunction:
     around: Sequence[str] = ()
     function: Function | None = None
     home: Function | None = None
+    hidden: bool = False
 
     @property
     def method(self) -> bool:

@@ -8,22 +8,21 @@ def sell(n):                  FARE = 3
 
 from __future__ import annotations
 
-import copy
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from ..design.origin import Origin, as_origins
-from ..design.tables import ConstantDesign, Design, placed_anew
+from ..design.origin import as_origins
+from ..design.tables import ConstantDesign, Design
 from ..program.edits import Edits
 from ..program.errors import AedifexError
-from ..program.line_ranges import moved_lines, range_of
+from ..program.line_ranges import range_of
 from ..program.model import SourceFile
 from ..program.program import Program, reread
 from ..program.refusal import Refusal
 from . import messages
 from .by_hand import Asked, HandCommand, names_in
 from .design_check import DesignCheck
-from .rewrite import Rewrite, State
+from .rewrite import Rewrite, State, moved_design
 from .step import Context, Step
 
 
@@ -125,22 +124,7 @@ class IntroduceConstant(Rewrite[NameLiteral]):
     def design_after(self, state: State, step: NameLiteral, after: Program | None) -> Design:
         if after is None:
             return state.design
-        design = copy.deepcopy(state.design)
-
-        def moved(lines: str) -> str:
-            return moved_lines(lines, state.program, after, state.edits.ranges)
-
-        def placed(origin: Origin) -> Origin:
-            return Origin.parse(moved(str(origin))) if origin.place else origin
-
-        for m in [m for c in design.classes for m in c.methods]:
-            m.origins = [placed(o) for o in m.origins]
-            placed_anew(m, moved)
-        for x in design.lifts:
-            placed_anew(x, moved)
-        for c in design.constants:
-            c.origins = [placed(o) for o in c.origins]
-        return design
+        return moved_design(state, after)
 
     def check(self, check: DesignCheck) -> None:
         context = Context(check.program, check.design)

@@ -282,6 +282,16 @@ NO_HANDLER_HERE = Message(
     "no inline handler that could stand elsewhere begins at {where}",
     "name the place where one begins, and a new name for it",
 )
+NO_LOCAL_HERE = Message(
+    "no-local-here",
+    "no method of the class has a variable {name}",
+    "name a variable of its constructor, Class.variable, or of a method, Class.method.variable",
+)
+LOCAL_STAYS = Message("local-stays", "{name} cannot be a field: {why}", "leave the field out")
+LISTENER_STAYS = Message("listener-stays", "a listener cannot be a method: {why}", "leave the method out")
+LISTENERS_DIFFER = Message(
+    "listeners-differ", "the listeners of {name} do not do the same", "give each a method of its own"
+)
 NO_METHOD_YET = Message("no-method-yet", "{class_} has no method '{name}' yet", "correct the design", by_hand="")
 RUNS_LATER = Message(
     "runs-later",

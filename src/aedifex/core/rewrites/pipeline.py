@@ -32,6 +32,7 @@ from .list_of_objects.rewrite import AskItems, ListOfObjects
 from .move_class.constants import ShareConstants
 from .move_class.rewrite import MoveClass
 from .name_handlers.rewrite import NameInlineHandlers
+from .name_listeners.rewrite import NameListeners
 from .order_methods import OrderMethods
 from .pass_arguments import PassArguments
 from .record_class.rewrite import RecordClass
@@ -50,6 +51,7 @@ from .wrap_value.rewrite import WrappedValues
 
 # what prepares a program, in the order in which each leaves it to the next
 UNFOLDING: tuple[Rewrite[Any], ...] = (
+    NameListeners(),
     InlineMain(),
     NameInlineHandlers(),
 )  # after these, a name that a design gives is one of the file's

@@ -11,8 +11,9 @@ from functools import cached_property
 from typing import Generic, TypeVar
 
 from ..design.origin import Origin
-from ..design.tables import ClassDesign, Design, FieldDesign
+from ..design.tables import ClassDesign, Design, FieldDesign, placed_anew
 from ..program.edits import Edits
+from ..program.line_ranges import moved_lines
 from ..program.program import Program
 from .by_hand import HandCommand
 from .design_check import DesignCheck
@@ -67,6 +68,26 @@ def with_owned(c: ClassDesign, design: Design) -> ClassDesign:
     made = copy.deepcopy(c)
     made.fields = [FieldDesign(o.name, [Origin(o.name)], "") for o in owned] + made.fields
     return made
+
+
+def moved_design(state: State, after: Program) -> Design:
+    """The design as it speaks of lines and places once the edits of the last step have moved them."""
+    design = copy.deepcopy(state.design)
+
+    def moved(lines: str) -> str:
+        return moved_lines(lines, state.program, after, state.edits.ranges)
+
+    def placed(origin: Origin) -> Origin:
+        return Origin.parse(moved(str(origin))) if origin.place else origin
+
+    for m in [m for c in design.classes for m in c.methods]:
+        m.origins = [placed(o) for o in m.origins]
+        placed_anew(m, moved)
+    for x in design.lifts:
+        placed_anew(x, moved)
+    for constant in design.constants:
+        constant.origins = [placed(o) for o in constant.origins]
+    return design
 
 
 S = TypeVar("S", bound=Step)

@@ -12,6 +12,7 @@ from typing import ClassVar
 from ...program.facets.extraction import Extraction
 from ...program.facets.inlining import Inlining
 from ...program.facets.launch import Launch
+from ...program.facets.listening import Listening
 from ...program.facets.text import Text
 from ...program.frameworks import Frameworks
 from ...program.inline import Inline
@@ -64,6 +65,7 @@ class Braced:
     frameworks: Frameworks | None = None
     streams: Streams | None = None
     opened: Inlining | None = None
+    listening: Listening | None = None
     write: Text = BracedText()
     regions: Extraction = BracedRegions()
     statements: Statements

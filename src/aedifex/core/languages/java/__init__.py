@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from ...program.facets.extraction import Extraction
 from ...program.facets.launch import Launch
+from ...program.facets.listening import Listening
 from ...program.facets.text import Text
 from ...program.model import SourceFile
 from ...program.streams import Streams
@@ -21,6 +22,7 @@ from .reading.structure import STATEMENTS
 from .running import launch
 from .running.compiler import accepts, compiles
 from .writing import streams
+from .writing.listening import LISTENING
 from .writing.regions import REGIONS
 from .writing.text import TEXT
 
@@ -48,6 +50,7 @@ class Java(Braced):
     members = members
     frameworks = frameworks
     streams: Streams | None = streams
+    listening: Listening | None = LISTENING
     launch: Launch = launch
 
     read = staticmethod(read)

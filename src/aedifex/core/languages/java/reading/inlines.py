@@ -10,11 +10,9 @@ from typing import Any
 from ....program.inline import Inline
 from ....program.layout import words
 from ....program.model import SourceFile
+from ..facts.events import event_of, imported_name
 from .structure import STATEMENTS
 
-EVENTS = { "addActionListener": "java.awt.event.ActionEvent", "addItemListener":
-    "java.awt.event.ItemEvent", "Timer": "java.awt.event.ActionEvent", "addChangeListener":
-    "javax.swing.event.ChangeEvent", "addAdjustmentListener": "java.awt.event.AdjustmentEvent", }  # fmt: skip
 OWN = frozenset(
     ["lambda_expression", "class_body", "class_declaration", "record_declaration", "local_class_declaration"]
 )
@@ -91,16 +89,9 @@ def arrow(file: SourceFile, node: Any, event: list[str], control: list[str], kin
     used = [n for n in names if re.search(rb"\b" + n.text + rb"\b", body.text)]
     if used and not kind:
         return None
-    short = kind.rsplit(".", 1)[-1]
-    imported = (
-        bool(kind)
-        and re.search(
-            rb"import\s+" + kind.rpartition(".")[0].encode() + rb"\.(\*|" + short.encode() + rb")\s*;", file.text
-        )
-        is not None
-    )
+    imported = imported_name(file, kind) if kind else ""
     return Inline(node.start_byte, node.end_byte, body.start_byte, body.end_byte, STATEMENTS.statements(file, body),
-                  [(n.text.decode(), short if imported else kind) for n in used], event, control)  # fmt: skip
+                  [(n.text.decode(), imported) for n in used], event, control)  # fmt: skip
 
 
 def several(file: SourceFile, body: Any) -> bool:
@@ -117,7 +108,7 @@ def told(call: Any) -> tuple[list[str], list[str], str]:
     told."""
     if call.type == "object_creation_expression":
         name = call.child_by_field_name("type").text.decode().rsplit(".", 1)[-1]
-        return (["tick"], [], EVENTS["Timer"]) if name == "Timer" else ([], [], "")
+        return (["tick"], [], event_of("ActionListener")) if name == "Timer" else ([], [], "")
     if call.type != "method_invocation":
         return [], [], ""
     name, owner = call.child_by_field_name("name").text.decode(), call.child_by_field_name("object")
@@ -125,4 +116,4 @@ def told(call: Any) -> tuple[list[str], list[str], str]:
         return [], [], ""
     event = words(re.sub(r"^(add|set[Oo]n)|Listener$", "", name))
     control = words(owner.text.decode()) if owner is not None and owner.type == "identifier" else []
-    return [w for w in event if w != "action"], control, EVENTS.get(name, "")
+    return [w for w in event if w != "action"], control, event_of(re.sub(r"^(add|set)", "", name))

@@ -11,6 +11,7 @@ from ...braced.facets import BracedRegions
 from ..facts.pure import PURITY
 from ..reading.structure import STATEMENTS
 from ..reading.walk import modifiers
+from .words import sketch
 
 OWN_THIS = frozenset(["class_body", "class_declaration"])
 PARAMETERS = frozenset(["formal_parameter", "catch_formal_parameter", "enhanced_for_statement", "resource"])
@@ -102,6 +103,7 @@ class JavaRegions(BracedRegions):
             else ""
         )
         words = self.beside(file, new.home).words if new.home is not None else top_words(file)
+        words = f"private {words}" if new.hidden and not sketch(file) else words
         given = ", ".join(f"{t} {n}" for n, t in new.params)
         closing = f"{lead}{unit}{new.last}\n" if new.last else ""
         return f"{lead}{words}{new.result or 'void'} {new.name}({given}) {throws}{{\n{new.body}\n{closing}{lead}}}\n"

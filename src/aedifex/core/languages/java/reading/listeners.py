@@ -1,0 +1,164 @@
+"""Listeners that are written in methods of a class: lambdas with a block, and anonymous classes of listeners."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterator
+from typing import Any
+
+from ....program.inline import Listener
+from ....program.layout import words
+from ....program.model import Function, SourceFile
+from ..facts.events import event_of, imported_name, method_of, name_of_event, plain, single
+from .inlines import COMMENTS, OWN, own_this, several
+from .structure import STATEMENTS
+from .walk import modifiers
+
+REGISTERING = re.compile(r"(?:add|set)(\w+Listener)")
+RUNNING = frozenset(["invokeLater", "invokeAndWait"])
+
+
+def listeners(file: SourceFile) -> list[Listener]:
+    """Those of the methods of named classes, in source order."""
+    named = {scope for scope, _ in file.classes}
+    found = []
+    for f in file.functions_sorted:
+        body = f.node.child_by_field_name("body") if f.node is not None else None
+        if f.outer in named and body is not None and "static" not in modifiers(f.node):
+            for call, node in written(body):
+                found += listening(file, f, call, node)
+    return found
+
+
+def written(node: Any) -> Iterator[tuple[Any, Any]]:
+    """(what it is given to, lambda or new object) of each that is an argument or the value of a variable, outside of
+    all others."""
+    for child in node.named_children:
+        anonymous = body_of(child) is not None
+        if child.type == "lambda_expression" or anonymous:
+            if node.type == "argument_list":
+                yield node.parent, child
+            elif node.type == "variable_declarator":
+                yield node, child
+        elif child.type not in OWN:
+            yield from written(child)
+
+
+def body_of(node: Any) -> Any:
+    """The braces of an anonymous class; None if it is none."""
+    if node.type != "object_creation_expression":
+        return None
+    return next((c for c in node.named_children if c.type == "class_body"), None)
+
+
+def listening(file: SourceFile, method: Function, call: Any, node: Any) -> list[Listener]:
+    if node.type == "lambda_expression":
+        return lambdas(file, method, call, node)
+    interface = node.child_by_field_name("type").text.decode().partition("<")[0].rsplit(".", 1)[-1]
+    members = [c for c in body_of(node).named_children if c.type not in COMMENTS]
+    if not plain(interface) or any(c.type != "method_declaration" for c in members):
+        return []
+    alone = len(members) == 1 and single(interface)
+    found = []
+    for member in members:
+        made = of_method(file, method, call, node, member)
+        if made is not None:
+            if alone:
+                made.start, made.end, made.whole = node.start_byte, node.end_byte, True
+            found.append(made)
+    return found
+
+
+def of_method(file: SourceFile, method: Function, call: Any, node: Any, member: Any) -> Listener | None:
+    """One method of an anonymous class."""
+    body, name = member.child_by_field_name("body"), member.child_by_field_name("name").text.decode()
+    given = [p for p in member.child_by_field_name("parameters").named_children if p.type not in COMMENTS]
+    unusual = any(c.type in ("throws", "type_parameters") for c in member.named_children)
+    if body is None or unusual or any(p.type != "formal_parameter" for p in given) or own_this(body):
+        return None
+    rows = STATEMENTS.statements(file, body)
+    if not rows or delegates(rows):
+        return None
+    params = [(text(p.child_by_field_name("name")), text(p.child_by_field_name("type"))) for p in given]
+    own, event, control = called(file, method, call, name)
+    result = text(member.child_by_field_name("type"))
+    return Listener(
+        node.start_byte, node.end_byte, body.start_byte + 1, body.end_byte - 1, rows, params, event, control,
+        method=method, own=own, gives="" if result == "void" else result,
+    )  # fmt: skip
+
+
+def delegates(rows: list[Any]) -> bool:
+    """Whether it is one call, as what delegates to a method is."""
+    if len(rows) != 1 or rows[0].node.type != "expression_statement":
+        return False
+    call = rows[0].node.named_children[0]
+    owner = call.child_by_field_name("object") if call.type == "method_invocation" else None
+    return bool(call.type == "method_invocation" and (owner is None or owner.type in ("this", "field_access")))
+
+
+def lambdas(file: SourceFile, method: Function, call: Any, node: Any) -> list[Listener]:
+    body, given = node.child_by_field_name("body"), node.child_by_field_name("parameters")
+    interface = interface_of(call)
+    if body.type != "block" or not several(file, body) or not single(interface):
+        return []
+    names = [given] if given.type == "identifier" else [c for c in given.named_children if c.type not in COMMENTS]
+    typed = [(text(p.child_by_field_name("name")), text(p.child_by_field_name("type")))
+             for p in names if p.type == "formal_parameter"]  # fmt: skip
+    full, rows = event_of(interface), STATEMENTS.statements(file, body)
+    if len(names) != int(bool(full)) or delegates(rows):
+        return []
+    params = typed if len(typed) == len(names) else [(text(n), imported_name(file, full)) for n in names]
+    own, event, control = called(file, method, call, method_of(interface))
+    made = Listener(node.start_byte, node.end_byte, body.start_byte + 1, body.end_byte - 1, rows, params)
+    made.event, made.control, made.own, made.method, made.whole = event, control, own, method, True
+    return [made]
+
+
+def interface_of(call: Any) -> str:
+    """The type of listener for which a lambda stands; "" if it is not told."""
+    if call.type == "variable_declarator":
+        kind = call.parent.child_by_field_name("type")
+        return text(kind).partition("<")[0].rsplit(".", 1)[-1] if kind is not None else ""
+    if call.type == "object_creation_expression":
+        made = text(call.child_by_field_name("type")).rsplit(".", 1)[-1]
+        return {"Timer": "ActionListener", "Thread": "Runnable"}.get(made, "")
+    name = text(call.child_by_field_name("name")) if call.type == "method_invocation" else ""
+    found = REGISTERING.fullmatch(name)
+    return found[1] if found is not None else "Runnable" if name in RUNNING else ""
+
+
+def called(file: SourceFile, method: Function, call: Any, name: str) -> tuple[list[str], list[str], list[str]]:
+    """(words of its name, or else those for the event, and for what it is asked of)."""
+    if call.type == "variable_declarator":
+        held = words(text(call.child_by_field_name("name")))
+        return [], [w for w in held if w not in ("listener", "handler")], []
+    if call.type == "object_creation_expression":
+        timer = text(call.child_by_field_name("type")).rsplit(".", 1)[-1] == "Timer"
+        holder = call.parent
+        variable = text(holder.child_by_field_name("name")) if holder.type == "variable_declarator" else ""
+        about = [w for w in words(variable) if w != "timer"]
+        return (["tick", *about] if timer else ["do", *about] if about else []), ["work"], []
+    owner = call.child_by_field_name("object") if call.type == "method_invocation" else None
+    control = text(owner) if owner is not None and owner.type == "identifier" else ""
+    if owner is not None and owner.type == "field_access" and owner.child_by_field_name("object").type == "this":
+        control = text(owner.child_by_field_name("field"))
+    if not control and owner is not None and owner.type not in ("this", "field_access"):
+        return [], words(name), []
+    kind, label = made_as(file, method, control) if control else ("", "")
+    event = [w for w in words(name) if w != "action"] or ["event"]
+    return name_of_event(name, control, label, kind), event, words(control)
+
+
+def made_as(file: SourceFile, method: Function, control: str) -> tuple[str, str]:
+    """The class of a control, and the text on it, where it is made in the same class."""
+    around = file.text[method.outer.start : method.outer.end].decode(file.encoding, "replace")
+    made = re.search(rf'\b{re.escape(control)}\s*=\s*new\s+([\w.]+)(?:<[^>]*>)?\s*\(\s*(?:"([^"\\]*)")?', around)
+    if made is not None:
+        return made[1].rsplit(".", 1)[-1], made[2] or ""
+    said = re.search(rf"\b([A-Z]\w*)(?:<[^>]*>)?\s+{re.escape(control)}\s*[;,=)]", around)
+    return (said[1], "") if said is not None else ("", "")
+
+
+def text(node: Any) -> str:
+    return str(node.text.decode()) if node is not None else ""

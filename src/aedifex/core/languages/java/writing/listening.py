@@ -1,0 +1,225 @@
+"""Listeners as methods, and what they share as fields of the object."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Any
+
+from ....program.edits import Range
+from ....program.inline import LocalField
+from ....program.layout import lead_of, line_end, line_start
+from ....program.model import Function, Scope, SourceFile, Symbol
+from ..facts.jdk import full_name, handed_down
+from ..reading.listeners import listeners
+from .regions import REGIONS
+from .text import TEXT
+from .words import default_value, sketch
+
+SUPER = "explicit_constructor_invocation"
+COMMENTS = ("line_comment", "block_comment")
+
+
+class JavaListening:
+    """``private JLabel status`` instead of a local that listeners capture; ``this::doorsPressed`` instead of one."""
+
+    listeners = staticmethod(listeners)
+
+    def can_be_field(self, file: SourceFile, method: Function, symbol: Symbol) -> bool:
+        if len(constructors(file, method.outer)) > 1 or method.name != TEXT.CONSTRUCTOR:
+            return False
+        if symbol.kinds == {"parameter"}:
+            return len(symbol.bindings) == 1 and bool(REGIONS.declared_as(file, symbol)[1])
+        row = declaration(file, method, symbol)
+        if row is None or not type_of(file, row, symbol):
+            return False
+        return len(symbol.bindings) == 1 or box(file, symbol) is not None
+
+    def leading(self, file: SourceFile, method: Function) -> list[Symbol]:
+        rows = [s for s in method.node.child_by_field_name("body").named_children if s.type not in (*COMMENTS, SUPER)]
+        symbols = [s for s in method.scope.symbols.values() if s.kinds == {"variable"}]
+        found = []
+        for row in rows:
+            made = [s for s in symbols if declaration(file, method, s) == row]
+            if not made:
+                break
+            found += made
+        return found
+
+    def as_fields(self, file: SourceFile, method: Function, fields: Sequence[LocalField]) -> list[Range]:
+        """A declaration moves to the fields while nothing but such declarations stands above it; below other
+        statements, it leaves its value behind."""
+        body = method.node.child_by_field_name("body")
+        rows = [s for s in body.named_children if s.type not in COMMENTS]
+        begin = rows[0].end_byte if rows and rows[0].type == SUPER else body.start_byte + 1
+        wanted = {f.symbol: f for f in fields}
+        edits: list[Range] = []
+        declared, set_first, leading = [], [], True
+        for f in [f for f in fields if f.symbol.kinds == {"parameter"}]:
+            declared.append(f"private final {REGIONS.declared_as(file, f.symbol)[1]} {f.name};")
+            set_first.append(f"this.{f.name} = {f.symbol.name};")
+        for row in rows:
+            mine = [s for s in wanted if declaration(file, method, s) == row]
+            if row.type == SUPER:
+                continue
+            leading = leading and bool(mine) and not uses_parameter(file, method, row)
+            if mine:
+                text, change = self.field(file, row, wanted[mine[0]], leading)
+                declared.append(text)
+                edits += change
+            for s in mine:
+                edits += unboxed(file, s) if box(file, s) is not None else []
+        lead = lead_of(file, method.start) + TEXT.indent_unit(file)
+        if set_first:
+            edits.append((begin, begin, "".join(f"\n{lead}{line}" for line in set_first)))
+        return [*edits, *self.declared(file, method, declared)]
+
+    def field(self, file: SourceFile, row: Any, f: LocalField, moves: bool) -> tuple[str, list[Range]]:
+        """The text of a field, and what becomes of the declaration of the variable."""
+        part = next(c for c in row.named_children if c.type == "variable_declarator")
+        value, boxed, kind = part.child_by_field_name("value"), box(file, f.symbol), type_of(file, row, f.symbol)
+        given = boxed[1] if boxed is not None else file.slice(*span(value)) if value is not None else ""
+        kind = boxed[0] if boxed is not None else kind
+        notes = "".join(m + " " for m in words_of(file, row) if m != "final")
+        fixed = "final " if boxed is None and value is not None else ""
+        start, end = TEXT.comment_start(file, row.start_byte), TEXT.line_end(file, row.end_byte - 1)
+        if moves or value is None:
+            above = file.slice(start, line_start(file, row.start_byte)).strip()
+            remark = TEXT.trailing_comment(file, row.end_byte)
+            text = (
+                f"private {notes}{fixed}{kind} {f.name}" + (f" = {given}" if value is not None else "") + ";" + remark
+            )
+            return (f"{above}\n{text}" if above else text), [(start, end, "")]
+        name = part.child_by_field_name("name")
+        made = f"new {kind} {given}" if given.startswith("{") else given
+        return f"private {notes}{fixed}{kind} {f.name};", [(row.start_byte, row.end_byte, f"{text_of(name)} = {made};")]
+
+    def declared(self, file: SourceFile, method: Function, fields: Sequence[str]) -> list[Range]:
+        """The fields behind those that the class has, or at its top."""
+        if not fields:
+            return []
+        body = method.node.parent
+        members = [m for m in body.named_children if m.type not in COMMENTS]
+        before: list[Any] = []
+        for m in members:
+            if m.type != "field_declaration":
+                break
+            before.append(m)
+        at = line_end(file, before[-1].end_byte - 1 if before else body.start_byte)
+        lead = lead_of(file, method.start)
+        lines = [lead + line.strip() for text in fields for line in text.split("\n")]
+        blank = not file.text[at:].split(b"\n", 1)[0].strip()
+        return [(at, at, "\n".join(lines) + ("\n" if blank else "\n\n"))]
+
+    def registered(self, name: str, params: Sequence[str], more: Sequence[str], whole: bool) -> str:
+        call = f"{name}({', '.join([*params, *more])})"
+        if not whole:
+            return f"{call};"
+        return REGIONS.in_place(params, call) if more else f"this::{name}"
+
+    def base_trouble(self, file: SourceFile, scope: Scope) -> str:
+        base = base_of(file, scope)
+        known = not base or bool(full_name(file, base)) or any(n == base for _, n in file.classes)
+        return "" if known and not sketch(file) else f"what {base or 'its base'} has is not known"
+
+    def inherits(self, file: SourceFile, scope: Scope, name: str) -> bool:
+        base = base_of(file, scope)
+        full = full_name(file, base) if base else ""
+        if full:
+            return name in handed_down(full)
+        above = next((s for s, n in file.classes if n == base and s is not scope), None)
+        return above is not None and (name in above.symbols or self.inherits(file, above, name))
+
+
+def base_of(file: SourceFile, scope: Scope) -> str:
+    """The class that a class extends, as it is written; "" if it says none."""
+    node = file.tree.root_node.named_descendant_for_byte_range(scope.start, scope.end)
+    above = node.child_by_field_name("superclass") if node is not None else None
+    return file.slice(*span(above.named_children[0])).partition("<")[0] if above is not None else ""
+
+
+def constructors(file: SourceFile, scope: Scope) -> list[Function]:
+    return [f for f in file.functions if f.outer is scope and f.name == TEXT.CONSTRUCTOR]
+
+
+def declaration(file: SourceFile, method: Function, symbol: Symbol) -> Any:
+    """The declaration of a variable, of it alone, right in the body of a method; None if it stands elsewhere."""
+    first = min(symbol.bindings, key=lambda r: r.start)
+    part = file.tree.root_node.named_descendant_for_byte_range(first.start, first.end).parent
+    row = part.parent if part is not None and part.type == "variable_declarator" else None
+    if row is None or row.type != "local_variable_declaration" or row.parent.start_byte != method.body_start:
+        return None
+    return row if sum(c.type == "variable_declarator" for c in row.named_children) == 1 else None
+
+
+def type_of(file: SourceFile, row: Any, symbol: Symbol) -> str:
+    """The type of a variable as a field says it: where it is left to the compiler, that of the object that is made."""
+    said = REGIONS.declared_as(file, symbol)[1]
+    part = next(c for c in row.named_children if c.type == "variable_declarator")
+    value = part.child_by_field_name("value")
+    if said or value is None or value.type != "object_creation_expression":
+        return said
+    made = file.slice(*span(value.child_by_field_name("type")))
+    anonymous = any(c.type == "class_body" for c in value.named_children)
+    return "" if made.endswith("<>") or anonymous else made
+
+
+def uses_parameter(file: SourceFile, method: Function, row: Any) -> bool:
+    """Whether a declaration reads what only the constructor has."""
+    own = {method.scope.symbols[p.name] for p in method.params}
+    return any(r.symbol in own for r in file.within(*span(row)))
+
+
+def words_of(file: SourceFile, row: Any) -> list[str]:
+    group = next((c for c in row.children if c.type == "modifiers"), None)
+    return [file.slice(*span(c)) for c in group.children if c.type not in COMMENTS] if group is not None else []
+
+
+def box(file: SourceFile, symbol: Symbol) -> tuple[str, str] | None:
+    """(type, first value) of the one item of an array in which listeners can set a value; None if it is none."""
+    kind = REGIONS.declared_as(file, symbol)[1]
+    if not kind.endswith("[]") or kind.endswith("[][]") or len(symbol.bindings) != 1 or items(file, symbol) is None:
+        return None
+    name = file.tree.root_node.named_descendant_for_byte_range(symbol.bindings[0].start, symbol.bindings[0].end)
+    value = name.parent.child_by_field_name("value")
+    plain = kind.removesuffix("[]").strip()
+    given = value
+    if value is not None and value.type == "array_creation_expression":
+        given = value.child_by_field_name("value")
+        sizes = [c for c in value.named_children if c.type == "dimensions_expr"]
+        if given is None and [text_of(s).replace(" ", "") for s in sizes] == ["[1]"]:
+            return plain, default_value(plain)
+    if given is None or given.type != "array_initializer":
+        return None
+    inside = [c for c in given.named_children if c.type not in COMMENTS]
+    return (plain, file.slice(*span(inside[0]))) if len(inside) == 1 and len(given.named_children) == 1 else None
+
+
+def items(file: SourceFile, symbol: Symbol) -> list[tuple[Any, Any]] | None:
+    """(name, whole) of every use as its first item; None if it is used in another way."""
+    found = []
+    for r in symbol.references:
+        if r in symbol.bindings:
+            continue
+        node = file.tree.root_node.named_descendant_for_byte_range(r.start, r.end)
+        whole = node.parent
+        if whole.type != "array_access" or text_of(whole.child_by_field_name("index")) != "0":
+            return None
+        if whole.child_by_field_name("array").start_byte != node.start_byte:
+            return None
+        found.append((node, whole))
+    return found
+
+
+def unboxed(file: SourceFile, symbol: Symbol) -> list[Range]:
+    return [(node.end_byte, whole.end_byte, "") for node, whole in items(file, symbol) or []]
+
+
+def span(node: Any) -> tuple[int, int]:
+    return node.start_byte, node.end_byte
+
+
+def text_of(node: Any) -> str:
+    return str(node.text.decode()) if node is not None else ""
+
+
+LISTENING = JavaListening()

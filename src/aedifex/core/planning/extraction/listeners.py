@@ -1,0 +1,146 @@
+"""Methods for classes that stand: listeners that are written in their methods, and what these share."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Sequence
+from collections.abc import Set as AbstractSet
+
+from ...analysis.hazards import forbidding, hazards
+from ...design.origin import Origin
+from ...design.tables import ClassDesign, FieldDesign, MethodDesign
+from ...naming.identifiers import free, like
+from ...program.edits import Range, applied
+from ...program.inline import Listener
+from ...program.language import Language
+from ...program.model import Function, Scope, SourceFile, Symbol
+from ...program.program import Program, reread
+from ...rewrites.name_listeners.listeners import Naming, NewMethod, captured, listeners_in, place_of, same, why_not
+from ...rewrites.name_listeners.rewrite import field_trouble, origin_of
+from ...rewrites.standing_class import names_of_members, standing_scope
+from ..classes.facts import Task
+
+
+def listeners_of_standing(program: Program, task: Task) -> tuple[list[ClassDesign], list[Range]]:
+    """The classes of a file whose listeners become methods, and the edits that this takes."""
+    file = program.files[task.path]
+    if program.language.listening is None or forbidding(hazards(program, task.path, task.outsiders), set()) is not None:
+        return [], []
+    made, edits = [], []
+    for scope, name in file.classes:
+        if name in task.kept or scope.parent is not file.scope or standing_scope(file, name) is not scope:
+            continue
+        if forbidding(hazards(program, task.path, task.outsiders), {name}) is not None:
+            continue
+        found = Gathered(program, file, scope, name)
+        if found.methods and (change := found.edits()):
+            made.append(found.design())
+            edits += change
+    return made, edits
+
+
+class Gathered:
+    """The listeners of one class, those that do the same together, and the variables that become fields."""
+
+    def __init__(self, program: Program, file: SourceFile, scope: Scope, name: str) -> None:
+        self.program, self.file, self.scope, self.name = program, file, scope, name
+        self.language: Language = program.language
+        listening = self.language.listening
+        assert listening is not None
+        self.listening = listening
+        everyone = [] if listening.base_trouble(file, scope) else listeners_in(file, self.language, scope)
+        self.fields = self.shared(everyone)
+        able = [n for n in everyone if not why_not(file, self.language, n, list(self.fields))]
+        self.fields = self.needed(able)
+        able = [n for n in able if not why_not(file, self.language, n, list(self.fields))]
+        self.groups: list[list[Listener]] = []
+        for n in able:
+            home = next((g for g in self.groups if same(file, self.language, g[0], n)), None)
+            if home is None:
+                self.groups.append([n])
+            else:
+                home.append(n)
+        self.methods = self.named()
+
+    def shared(self, listeners: Sequence[Listener]) -> dict[Symbol, str]:
+        """Variables that listeners use and that can be fields, with the names of these."""
+        found: dict[Symbol, str] = {}
+        for n in listeners:
+            assert n.method is not None
+            for s in captured(self.file, n):
+                method = self.holder(s)
+                name = self.language.write.hidden(s.name)
+                if s not in found and method is not None and name not in found.values():
+                    if not field_trouble(self.program, self.file, method, s, name):
+                        found[s] = name
+        return found
+
+    def holder(self, symbol: Symbol) -> Function | None:
+        """The method whose variable it is."""
+        return next((f for f in self.file.functions if f.scope is symbol.scope and f.outer is self.scope), None)
+
+    def needed(self, able: Sequence[Listener]) -> dict[Symbol, str]:
+        """What the listeners that can be methods use, and the variables that are made between such."""
+        used = {s for n in able for s in captured(self.file, n)} & set(self.fields)
+        found = {s: self.fields[s] for s in used}
+        for method in [f for f in self.file.functions if f.outer is self.scope]:
+            run = self.listening.leading(self.file, method)
+            last = max((i for i, s in enumerate(run) if s in used), default=-1)
+            for s in [s for s in run[: last + 1] if s not in found]:
+                name = self.language.write.hidden(s.name)
+                if not field_trouble(self.program, self.file, method, s, name):
+                    found[s] = name
+        return {s: found[s] for s in sorted(found, key=lambda s: min(b.start for b in s.bindings))}
+
+    def named(self) -> list[NewMethod]:
+        write, taken = self.language.write, set(names_of_members(self.file, self.scope))
+        found = []
+        for group in self.groups:
+            name = self.name_for(group, taken)
+            taken.add(name)
+            handed = [s for s in captured(self.file, group[0]) if s not in self.fields]
+            found.append(NewMethod(write.hidden(name), group, handed))
+        return found
+
+    def name_for(self, group: Sequence[Listener], taken: AbstractSet[str]) -> str:
+        """A name that is free: after the control and what happens to it."""
+        write, first, listening = self.language.write, group[0], self.listening
+        names = []
+        for n in group:
+            if n.function is not None:
+                names.append(n.function.name)
+            said = n.own or ["on", *n.control, *n.event]
+            names.append(write.member_name(said, like(self.file)))
+        for name in names:
+            hidden = write.hidden(name)
+            if not {name, hidden} & taken and not listening.inherits(self.file, self.scope, hidden):
+                return name
+        longer = write.member_name(["on", *first.control, *first.event], like(self.file))
+        return free(longer, {*taken, *(n for n in (longer,) if listening.inherits(self.file, self.scope, n))})
+
+    def edits(self) -> list[Range]:
+        """The edits; none where they do not give a program."""
+        found = Naming(self.file, self.language, self.methods, self.fields).edits()
+        path = self.file.path
+        after = reread(self.program, {path: applied(self.file.text, found, self.file.encoding)}).files[path]
+        return [] if after.problems or standing_scope(after, self.name) is None else found
+
+    def design(self) -> ClassDesign:
+        several = len(self.program.files) > 1
+        made = ClassDesign(self.name, existing=True)
+        for s in self.fields:
+            method = self.holder(s)
+            assert method is not None
+            origin = origin_of(self.file, self.language, self.name, method, s.name, several)
+            made.fields.append(FieldDesign(s.name, [origin]))
+        for m in self.methods:
+            places = [Origin.parse(place_of(self.file, n)) for n in m.listeners]
+            made.methods.append(MethodDesign(unhidden(m.name), places, hidden=True))
+            lines = ", ".join(str(self.file.shown(n.start)) for n in m.listeners)
+            what = "a listener written" if len(m.listeners) == 1 else "listeners that do the same, written"
+            made.why.append(f"{unhidden(m.name)} is {what} in place at {lines}")
+        return made
+
+
+def unhidden(name: str) -> str:
+    return re.sub(r"^_+", "", name)

@@ -1,0 +1,44 @@
+"""Listeners: what stands in a method of a class and is called when something happens."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Protocol
+
+from ..edits import Range
+from ..inline import Listener, LocalField
+from ..model import Function, Scope, SourceFile, Symbol
+
+
+class Listening(Protocol):
+    """What a language tells of listeners in methods, and how it writes them as methods."""
+
+    def listeners(self, file: SourceFile, /) -> list[Listener]:
+        """Those that do more than delegate, in source order; none inside another."""
+        ...
+
+    def can_be_field(self, file: SourceFile, method: Function, symbol: Symbol, /) -> bool:
+        """Whether a variable of a constructor is made once for each object, and every use can name a field instead."""
+        ...
+
+    def leading(self, file: SourceFile, method: Function, /) -> list[Symbol]:
+        """Variables that a constructor makes first, whose values go along where they become fields."""
+        ...
+
+    def as_fields(self, file: SourceFile, method: Function, fields: Sequence[LocalField], /) -> list[Range]:
+        """The edits by which variables of a constructor are fields; a list of one item, in which others can set a
+        value, is that value."""
+        ...
+
+    def registered(self, name: str, params: Sequence[str], more: Sequence[str], whole: bool, /) -> str:
+        """What stands for a listener that is a method. ``more``: what it is handed besides; ``whole``: whether it is an
+        expression, and not lines of a method."""
+        ...
+
+    def base_trouble(self, file: SourceFile, scope: Scope, /) -> str:
+        """Why no member can be added to a class: what it inherits is not known; "" if it is."""
+        ...
+
+    def inherits(self, file: SourceFile, scope: Scope, name: str, /) -> bool:
+        """Whether the base of a class, where a library has it, has a member of this name."""
+        ...

@@ -1,0 +1,1 @@
+"""Listeners that stand in methods of a class become methods of it."""
