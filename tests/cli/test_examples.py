@@ -27,6 +27,7 @@ BELLS = (
     )
     + "\n\nring_bell1()\nring_bell2()\nprint(bell1_rings, bell2_rings)\n"
 )
+DEPOT_WINDOW = "class DepotWindow:\n    def __init__(self, bell):\n        rings = 0\n\n        def ring(event):\n            nonlocal rings\n            rings += 1\n            print(event, rings)\n\n        bell.bind('ring', ring)\n\n\nclass Bell:\n    def bind(self, event, listener):\n        listener(event)\n\n\nDepotWindow(Bell())\n"
 SWITCHES = "left, right = 0, 1\n\n\ndef turn():\n    global left\n    left += 1\n\n\nturn()\nprint(left, right)\n"
 DESK_BOOK = "book = []\ncount = 0\n\n\ndef serve(command, rest):\n    global count\n    if command == 'add':\n        book.append(rest)\n        count += len(rest)\n        print('added', rest)\n    elif command == 'clear':\n        book.clear()\n        count = 0\n        print('empty', book)\n    else:\n        print('what?')\n\n\nserve('add', 'hat')\nserve('clear', '')\nprint(count)\n"
 STOPS = 'names = ["Mill", "Quarry"]\nwaiting = [0, 2]\n\n\ndef board(i, n):\n    waiting[i] += n\n    print(names[i], waiting[i])\n\n\nfor i in range(len(names)):\n    board(i, 3)\n'
@@ -83,6 +84,7 @@ FILES = {
     "bells.py": BELLS,
     "switches.py": SWITCHES,
     "desk_book.py": DESK_BOOK,
+    "depot_window.py": DEPOT_WINDOW,
     "panel.py": PANEL,
     "panel_app.py": PANEL_APP,
     "vehicles.py": VEHICLES,

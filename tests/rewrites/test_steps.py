@@ -4,6 +4,7 @@ This is what every language must pass: ``tests/steps/LANGUAGE/STEP/*.txt``, at l
 """
 
 import ast
+import sys
 from pathlib import Path
 
 import pytest
@@ -46,6 +47,7 @@ WHERE = {
     "register": lambda language: language.name == "python",
     "open": lambda language: not language.joined,
     "handlers": lambda language: not language.joined,
+    "listeners": lambda language: language.listening is not None and not language.joined,
     "base": lambda language: not language.joined,
     "order": lambda language: not language.joined,
     "setup": lambda language: language.code_at_top,
@@ -57,8 +59,8 @@ WHERE = {
 
 
 def kinds(of=Step):
-    """Those of the package: a test that adds one may have run before."""
-    own = [s for s in of.__subclasses__() if s.__module__.startswith("aedifex.")]
+    """Those of the package: a test that adds one, and takes it away, may have run before."""
+    own = [s for s in of.__subclasses__() if s.__module__.startswith("aedifex.") and s.__module__ in sys.modules]
     return {k for s in own for k in [*kinds(s), getattr(s, "kind", "")]} - {"", "class", "stay"}
 
 

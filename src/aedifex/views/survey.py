@@ -51,8 +51,12 @@ def show_file(paper: Paper, file: Any) -> None:
         concern_strip(paper, file.concerns)
     proposals(paper, file)
     jobs(paper, file)
-    if file.handlers:
-        paper.titled("handlers", ", ".join(f"{h.name} (line {h.line}, {h.registered_by})" for h in file.handlers))
+    if top := [h for h in file.handlers if not h.method]:
+        paper.titled("handlers", ", ".join(f"{h.name} (line {h.line}, {h.registered_by})" for h in top))
+    for method in dict.fromkeys(h.method for h in file.handlers if h.method):
+        mine = [h for h in file.handlers if h.method == method]
+        listed = ", ".join(f"{h.name or h.registered_by} (line {h.line})" for h in mine)
+        paper.titled("listeners", f"{listed}  written in {method}")
     for h in file.hazards:
         place = f"{h.path}:{h.line}" if h.path != file.path else f"line {h.line}"
         paper.titled("hazard", f"{place}: {h.message}", style="red")

@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from dataclasses import dataclass
 
 from ..program.language import Language
-from ..program.model import SourceFile, Statement
+from ..program.model import Function, SourceFile, Statement
 from .effects import Effects
 
 
@@ -28,11 +29,16 @@ class MainPart:
 
 @dataclass(frozen=True)
 class Handler:
-    """A function that is handed on to be called later, with the call that takes it."""
+    """A function that is handed on to be called later, with the call that takes it.
+
+    ``name``: "" of what is written in place; ``method``: in which it is written, Class.method, the
+    class alone for its constructor, "" at the top.
+    """
 
     name: str
     line: int
     registered_by: str
+    method: str = ""
 
 
 def main_parts(file: SourceFile, effects: Effects, language: Language) -> list[MainPart]:
@@ -61,8 +67,8 @@ def stretches(statements: list[Statement], language: Language) -> list[MainPart]
     return [MainPart(kind, tuple(spans), sum(counts)) for kind, spans, counts in found]
 
 
-def handlers(file: SourceFile, effects: Effects) -> list[Handler]:
-    """Functions of the file that a call receives as a value."""
+def handlers(file: SourceFile, effects: Effects, language: Language) -> list[Handler]:
+    """Functions of the file that a call receives as a value, and what is written in place in methods."""
     found = []
     for symbol in effects.units:
         if "function" not in symbol.kinds:
@@ -70,9 +76,28 @@ def handlers(file: SourceFile, effects: Effects) -> list[Handler]:
         for ref in symbol.references:
             if ref.role != "value":
                 continue
-            holding = [c for c in file.calls if c.args_start <= ref.start < c.args_end]
-            if holding:
-                inner = max(holding, key=lambda c: c.start)
-                callee = inner.callee.name + (f".{inner.callee.member}" if inner.callee.member else "")
+            if callee := taken_by_call(file, ref.start):
                 found.append(Handler(symbol.name, file.shown(ref.start), callee))
-    return sorted(found, key=lambda h: (h.line, h.name))
+    return sorted([*found, *in_methods(file, language)], key=lambda h: (h.line, h.name))
+
+
+def taken_by_call(file: SourceFile, at: int) -> str:
+    """The call in whose arguments something stands, as ``name.member``; "" if it stands in none."""
+    holding = [c for c in file.calls if c.args_start <= at < c.args_end]
+    inner = max(holding, key=lambda c: c.start, default=None)
+    return inner.callee.name + (f".{inner.callee.member}" if inner.callee.member else "") if inner is not None else ""
+
+
+def in_methods(file: SourceFile, language: Language) -> Iterator[Handler]:
+    """Listeners that are written in the methods of classes."""
+    for n in language.listening.listeners(file) if language.listening is not None else []:
+        if (n.own or n.event or n.control) and n.method is not None:
+            uses = n.function.symbol.references if n.function is not None and n.function.symbol is not None else []
+            at = next((r.start for r in uses if r.role == "value"), n.start)
+            name = n.function.name if n.function is not None else ""
+            yield Handler(name, file.shown(at), taken_by_call(file, at), method_key(n.method, language))
+
+
+def method_key(method: Function, language: Language) -> str:
+    """Class.method, and the class alone for its constructor."""
+    return method.key.rpartition(".")[0] if method.name == language.write.CONSTRUCTOR else method.key

@@ -120,7 +120,7 @@ def survey_file(program: Program, path: str, outsiders: Program | None = None) -
         units,
         copies,
         groups([s for s in state if s in changing and s not in copied], effects, language.write.words),
-        handlers(file, effects),
+        handlers(file, effects, language),
         [
             {"kind": r.kind, "start": file.shown(r.start), "end": file.shown(r.end), "statements": r.statements}
             for r in parts

@@ -14,10 +14,11 @@ from ..rewrites.by_hand import Asked, HandCommand, SmallDesign, empty_design, ho
 from ..rewrites.extract_class.rewrite import TakePart
 from ..rewrites.standing_class import handed_objects, standing_scope
 from . import messages
-from .classes.facts import origin_in
+from .classes.facts import Task, origin_in
 from .collections import class_of_lists, collect, keyed_class, records_of, roots_of
 from .drafter import draft
 from .extraction.extracted_classes import wished_part
+from .extraction.listeners import listeners_of_standing
 from .extraction.long_methods import dispatched
 from .extraction.standing_classes import method_name
 from .extraction.traveling_values import Proposal, traveling_values
@@ -141,6 +142,22 @@ def ask_method(program: Program, class_: str, functions: str) -> Asked:
     return objects_of(program, [design], "method", f"{class_}.{design.methods[-1].name}", functions)
 
 
+def ask_listeners(program: Program, class_: str) -> Asked:
+    home = next((f for f in program.files.values() if standing_scope(f, class_) is not None), None)
+    if home is None:
+        raise mistakes.NO_CLASS_STANDS.in_file(name=class_)
+    task = Task(home.path, read_neighbours(program), [], [], set(), False, "use")
+    made = [c for c in listeners_of_standing(program, task)[0] if c.name == class_]
+    if not made:
+        scope, listening = standing_scope(home, class_), program.language.listening
+        why = listening.base_trouble(home, scope) if listening is not None and scope is not None else ""
+        raise messages.NO_LISTENERS.in_file(home.path, class_=class_, why=f": {why}" if why else "")
+    design = empty_design(program)
+    design.classes = made
+    names = ", ".join(m.name for m in made[0].methods)
+    return Asked(SmallDesign("listeners", class_, f"listeners of {class_} become methods: {names}", design))
+
+
 def objects_of(program: Program, made: list[ClassDesign], kind: str, name: str, given: str) -> Asked:
     design = empty_design(program)
     design.classes = made
@@ -247,6 +264,17 @@ PLANNED: tuple[HandCommand, ...] = (
         "method Tram stop,turn trams.py",
         "Changed",
         ask_method,
+    ),
+    HandCommand(
+        "listeners",
+        ("CLASS",),
+        "Listeners written in a class become its methods.",
+        """Make the listeners that are written in the methods of a CLASS methods of their own.
+
+        The registration keeps one line; what listeners share with the method in which they stood becomes fields.""",
+        "listeners DepotWindow depot_window.py",
+        "Changed",
+        ask_listeners,
     ),
     HandCommand(
         "wrap",

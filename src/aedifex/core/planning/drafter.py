@@ -34,7 +34,7 @@ from .classes.facts import Task
 from .classes.file_plan import FilePlan
 from .classes.file_planner import plan_classes
 from .classes.visibility import hide_own_methods
-from .extraction.listeners import listeners_of_standing
+from .extraction.listeners import listeners_of_standing, listeners_that_stay
 from .extraction.long_methods import dispatched
 from .extraction.main_loop_split import taken_by
 from .extraction.pieces import from_lines, lift_all, numbers
@@ -100,8 +100,11 @@ class FileDraft:
 def draft_file(program: Program, task: Task) -> FileDraft:
     """The classes of one file; listeners that stand in its classes become their methods first."""
     standing, edits = listeners_of_standing(program, task) if task.idea == "use" else ([], [])
+    stays = listeners_that_stay(program, task) if task.idea == "use" else []
     if not standing:
-        return with_main(program, task)
+        made = with_main(program, task)
+        made.stays += stays
+        return made
     file = program.files[task.path]
     moved = LineMap(file, edits)
     after = reread(program, {task.path: applied(file.text, edits, file.encoding)})
@@ -111,6 +114,7 @@ def draft_file(program: Program, task: Task) -> FileDraft:
     for x in made.lifts:
         placed_anew(x, moved.back)
     made.classes = merged(standing, made.classes)
+    made.stays += stays
     return made
 
 

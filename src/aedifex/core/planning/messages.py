@@ -13,6 +13,11 @@ NO_BRANCHES = Message(
     "{name} tells no commands apart whose branches could be functions",
     "choose lines of it with 'aedifex step lift'",
 )
+NO_LISTENERS = Message(
+    "no-listeners",
+    "no listener that could be a method is written in {class_}{why}",
+    "name a class in whose methods some are, or leave them where they are",
+)
 NO_RECORDS_IN = Message(
     "no-records-in",
     "no records stand in {names}, made as they are written with keys that are",

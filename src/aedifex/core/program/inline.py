@@ -46,7 +46,9 @@ class Listener(Inline):
 
 @dataclass(frozen=True)
 class LocalField:
-    """A local variable, or a parameter, that becomes a field of the object. ``name``: as the field is written."""
+    """A local variable, or a parameter, that becomes a field of the object. ``name``: as the field is written;
+    ``there``: whether the class keeps it so already."""
 
     symbol: Symbol
     name: str
+    there: bool = False

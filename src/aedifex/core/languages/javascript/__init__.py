@@ -5,6 +5,7 @@ from __future__ import annotations
 from ...program.facets.extraction import Extraction
 from ...program.facets.inlining import Inlining
 from ...program.facets.launch import Launch
+from ...program.facets.listening import Listening
 from ...program.facets.text import Text
 from ...program.model import SourceFile
 from ...program.streams import Streams
@@ -19,7 +20,7 @@ from .reading.read import read
 from .reading.structure import STATEMENTS
 from .running import launch
 from .running.compiler import compiles
-from .writing import importing, opening, streams
+from .writing import importing, listening, opening, streams
 from .writing.regions import REGIONS
 from .writing.text import TEXT
 
@@ -52,6 +53,7 @@ class JavaScript(Braced):
     statements = STATEMENTS
     members = members
     streams: Streams | None = streams
+    listening: Listening | None = listening
     opened: Inlining | None = opening
     launch: Launch = launch
 

@@ -9,6 +9,7 @@ from collections.abc import Callable
 from ...program.facets.extraction import Extraction
 from ...program.facets.inlining import Inlining
 from ...program.facets.launch import Launch
+from ...program.facets.listening import Listening
 from ...program.facets.text import Text
 from ...program.model import Problem, SourceFile, Statement
 from .facts import by_name, frameworks
@@ -34,7 +35,7 @@ from .reading.structure import (
     unpacked,
 )
 from .running import launch
-from .writing import opening, regions, streams
+from .writing import listening, opening, regions, streams
 from .writing.text import TEXT
 
 
@@ -79,6 +80,7 @@ class Python:
     regions: Extraction = regions
     opened: Inlining | None = opening
     streams = streams
+    listening: Listening | None = listening
     members = members
     frameworks = frameworks
     launch: Launch = launch

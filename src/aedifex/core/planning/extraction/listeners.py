@@ -8,17 +8,41 @@ from collections.abc import Set as AbstractSet
 
 from ...analysis.hazards import forbidding, hazards
 from ...design.origin import Origin
-from ...design.tables import ClassDesign, FieldDesign, MethodDesign
+from ...design.tables import ClassDesign, FieldDesign, MethodDesign, StayDesign
 from ...naming.identifiers import free, like
 from ...program.edits import Range, applied
-from ...program.inline import Listener
+from ...program.inline import Listener, LocalField
 from ...program.language import Language
 from ...program.model import Function, Scope, SourceFile, Symbol
 from ...program.program import Program, reread
-from ...rewrites.name_listeners.listeners import Naming, NewMethod, captured, listeners_in, place_of, same, why_not
+from ...rewrites.name_listeners.listeners import (
+    Naming,
+    NewMethod,
+    do_the_same,
+    captured,
+    functions_used,
+    kept_as,
+    listeners_in,
+    place_of,
+    why_not,
+)
 from ...rewrites.name_listeners.rewrite import field_trouble, origin_of
 from ...rewrites.standing_class import names_of_members, standing_scope
 from ..classes.facts import Task
+
+REPEATED = (["tick"], ["frame"])
+LATER = ["later"]
+
+
+def listeners_that_stay(program: Program, task: Task) -> list[StayDesign]:
+    """Classes whose listeners stay where they are, with the reason."""
+    file, language = program.files[task.path], program.language
+    found = []
+    for scope, name in file.classes if language.listening is not None else []:
+        why = language.listening.base_trouble(file, scope) if language.listening is not None else ""
+        if why and scope.parent is file.scope and any(said_of(n) for n in listeners_in(file, language, scope)):
+            found.append(StayDesign(name, f"its listeners stay where they are written: {why}"))
+    return found
 
 
 def listeners_of_standing(program: Program, task: Task) -> tuple[list[ClassDesign], list[Range]]:
@@ -49,47 +73,67 @@ class Gathered:
         assert listening is not None
         self.listening = listening
         everyone = [] if listening.base_trouble(file, scope) else listeners_in(file, self.language, scope)
-        self.fields = self.shared(everyone)
-        able = [n for n in everyone if not why_not(file, self.language, n, list(self.fields))]
+        self.moving = everyone
+        while True:  # fewer listeners can mean fewer fields, and these fewer listeners
+            self.fields = self.shared(self.moving)
+            able = self.able(self.moving)
+            if len(able) == len(self.moving):
+                break
+            self.moving = able
         self.fields = self.needed(able)
-        able = [n for n in able if not why_not(file, self.language, n, list(self.fields))]
         self.groups: list[list[Listener]] = []
         for n in able:
-            home = next((g for g in self.groups if same(file, self.language, g[0], n)), None)
+            home = next((g for g in self.groups if do_the_same(file, self.language, g[0], n)), None)
             if home is None:
                 self.groups.append([n])
             else:
                 home.append(n)
         self.methods = self.named()
 
-    def shared(self, listeners: Sequence[Listener]) -> dict[Symbol, str]:
-        """Variables that listeners use and that can be fields, with the names of these."""
-        found: dict[Symbol, str] = {}
+    def able(self, listeners: Sequence[Listener]) -> list[Listener]:
+        """Those that can be methods: what waits for something, and the functions that such use."""
+        left = list(listeners)
+        while True:
+            functions = {n.function.symbol: n for n in left if n.function is not None and n.function.symbol is not None}
+            kept = [n for n in left if not why_not(self.file, self.language, n, self.fields, functions)]
+            if len(kept) == len(left):
+                break
+            left = kept
+        found = [n for n in left if said_of(n)]
+        for n in found:  # grows while it is gone through
+            found += [x for s in functions_used(self.file, n) if (x := functions[s]) not in found]
+        return sorted(found, key=lambda n: n.start)
+
+    def shared(self, listeners: Sequence[Listener]) -> dict[Symbol, LocalField]:
+        """Variables that listeners use and that can be fields, or are kept in one."""
+        found: dict[Symbol, LocalField] = {}
         for n in listeners:
             assert n.method is not None
-            for s in captured(self.file, n):
+            for s in captured(self.file, self.language, n):
                 method = self.holder(s)
                 name = self.language.write.hidden(s.name)
-                if s not in found and method is not None and name not in found.values():
-                    if not field_trouble(self.program, self.file, method, s, name):
-                        found[s] = name
+                if s not in found and (kept := kept_as(self.file, self.language, n, s)):
+                    found[s] = LocalField(s, kept, True)
+                if s not in found and method is not None and name not in [f.name for f in found.values()]:
+                    if not field_trouble(self.program, self.file, method, s, name, self.moving):
+                        found[s] = LocalField(s, name)
         return found
 
     def holder(self, symbol: Symbol) -> Function | None:
         """The method whose variable it is."""
         return next((f for f in self.file.functions if f.scope is symbol.scope and f.outer is self.scope), None)
 
-    def needed(self, able: Sequence[Listener]) -> dict[Symbol, str]:
+    def needed(self, able: Sequence[Listener]) -> dict[Symbol, LocalField]:
         """What the listeners that can be methods use, and the variables that are made between such."""
-        used = {s for n in able for s in captured(self.file, n)} & set(self.fields)
+        used = {s for n in able for s in captured(self.file, self.language, n)} & set(self.fields)
         found = {s: self.fields[s] for s in used}
         for method in [f for f in self.file.functions if f.outer is self.scope]:
             run = self.listening.leading(self.file, method)
             last = max((i for i, s in enumerate(run) if s in used), default=-1)
             for s in [s for s in run[: last + 1] if s not in found]:
                 name = self.language.write.hidden(s.name)
-                if not field_trouble(self.program, self.file, method, s, name):
-                    found[s] = name
+                if not field_trouble(self.program, self.file, method, s, name, self.moving):
+                    found[s] = LocalField(s, name)
         return {s: found[s] for s in sorted(found, key=lambda s: min(b.start for b in s.bindings))}
 
     def named(self) -> list[NewMethod]:
@@ -98,25 +142,18 @@ class Gathered:
         for group in self.groups:
             name = self.name_for(group, taken)
             taken.add(name)
-            handed = [s for s in captured(self.file, group[0]) if s not in self.fields]
+            handed = [s for s in captured(self.file, self.language, group[0]) if s not in self.fields]
             found.append(NewMethod(write.hidden(name), group, handed))
         return found
 
     def name_for(self, group: Sequence[Listener], taken: AbstractSet[str]) -> str:
         """A name that is free: after the control and what happens to it."""
-        write, first, listening = self.language.write, group[0], self.listening
-        names = []
-        for n in group:
-            if n.function is not None:
-                names.append(n.function.name)
-            said = n.own or ["on", *n.control, *n.event]
-            names.append(write.member_name(said, like(self.file)))
-        for name in names:
-            hidden = write.hidden(name)
-            if not {name, hidden} & taken and not listening.inherits(self.file, self.scope, hidden):
-                return name
-        longer = write.member_name(["on", *first.control, *first.event], like(self.file))
-        return free(longer, {*taken, *(n for n in (longer,) if listening.inherits(self.file, self.scope, n))})
+        write = self.language.write
+        names = [write.member_name(said, like(self.file)) for n in group for said in said_of(n)]
+        names = [n.function.name for n in group if n.function is not None] + names
+        inherited = {n for n in names if self.listening.inherits(self.file, self.scope, write.hidden(n))}
+        used = taken | inherited | {unhidden(n) for n in taken}
+        return next((n for n in names if n not in used), free(names[-1], used))
 
     def edits(self) -> list[Range]:
         """The edits; none where they do not give a program."""
@@ -128,7 +165,7 @@ class Gathered:
     def design(self) -> ClassDesign:
         several = len(self.program.files) > 1
         made = ClassDesign(self.name, existing=True)
-        for s in self.fields:
+        for s in [s for s, f in self.fields.items() if not f.there]:
             method = self.holder(s)
             assert method is not None
             origin = origin_of(self.file, self.language, self.name, method, s.name, several)
@@ -140,6 +177,16 @@ class Gathered:
             what = "a listener written" if len(m.listeners) == 1 else "listeners that do the same, written"
             made.why.append(f"{unhidden(m.name)} is {what} in place at {lines}")
         return made
+
+
+def said_of(listener: Listener) -> list[list[str]]:
+    """The words that may name it, the best first; none where nothing tells what it is for."""
+    if not listener.control and listener.event in REPEATED:
+        return [listener.event]
+    if not listener.control and listener.event == LATER and listener.function is None:
+        return []  # lines that wait are best read where they wait
+    plain = [*(w for w in listener.control if len(w) > 1), *listener.event]
+    return [said for said in (listener.own, ["on", *plain] if plain else []) if said]
 
 
 def unhidden(name: str) -> str:

@@ -17,8 +17,15 @@ class Listening(Protocol):
         """Those that do more than delegate, in source order; none inside another."""
         ...
 
-    def can_be_field(self, file: SourceFile, method: Function, symbol: Symbol, /) -> bool:
-        """Whether a variable of a constructor is made once for each object, and every use can name a field instead."""
+    def can_be_field(self, file: SourceFile, method: Function, symbol: Symbol, moving: Sequence[Listener], /) -> bool:
+        """Whether a variable of a constructor is made once for each object, and every use can name a field instead.
+
+        ``moving``: the listeners that become methods.
+        """
+        ...
+
+    def property_of(self, file: SourceFile, method: Function, symbol: Symbol, /) -> str:
+        """The member that a parameter of a constructor declares by itself; "" if it declares none."""
         ...
 
     def leading(self, file: SourceFile, method: Function, /) -> list[Symbol]:

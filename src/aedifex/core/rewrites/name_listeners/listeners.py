@@ -2,19 +2,21 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping, Sequence
+import re
+from collections.abc import Collection, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 
 from ...analysis.regions.region import ways_out
-from ...program.edits import Range
+from ...program.edits import Edits, Range
 from ...program.facets.listening import Listening
 from ...program.inline import Listener, LocalField
 from ...program.language import Language
 from ...program.layout import lead_of, line_end, line_start
 from ...program.line_ranges import column_of
-from ...program.model import Function, NewFunction, Scope, SourceFile, Symbol
+from ...program.model import Function, NewFunction, Role, Scope, SourceFile, Symbol
 from ...program.scopes import shadowed
 from ..name_handlers.handlers import remark_apart
+from ..step import drop_declarations
 
 
 @dataclass
@@ -40,61 +42,65 @@ def place_of(file: SourceFile, listener: Listener) -> str:
     return f"{path}:{line}:{column_of(file, at)}"
 
 
-def captured(file: SourceFile, listener: Listener) -> list[Symbol]:
+def captured(file: SourceFile, language: Language, listener: Listener) -> list[Symbol]:
     """The variables of the functions around it that it uses, in order of use."""
     assert listener.method is not None
+    own = listener.method.params[0].name if listener.method.bound else language.write.RECEIVER
     found: dict[Symbol, None] = {}
-    for r in file.within(*span_of(listener)):
+    for r in file.within(listener.opens, listener.closes):
         s = r.symbol
         if s is None or s.scope is None or not s.kinds & {"variable", "parameter"} or s is own_symbol(listener):
             continue
         outside = not any(listener.start <= b.start < listener.end for b in s.bindings[:1])
-        if outside and inside(s.scope, listener.method.scope) and s.name != receiver(listener.method):
+        if outside and s.scope.within(listener.method.scope) and s.name != own:
             found[s] = None
     return list(found)
-
-
-def receiver(method: Function) -> str:
-    return method.params[0].name if method.bound and method.params else ""
 
 
 def own_symbol(listener: Listener) -> Symbol | None:
     return listener.function.symbol if listener.function is not None else None
 
 
-def span_of(listener: Listener) -> tuple[int, int]:
-    """Where its lines stand."""
-    return listener.opens, listener.closes
+def set_around(listener: Listener, symbol: Symbol) -> bool:
+    """Whether only the method around a listener sets a variable: then it keeps its value while the listener runs."""
+    assert listener.method is not None
+    return all(b.scope.frame is listener.method.scope for b in symbol.bindings)
 
 
-def inside(scope: Scope | None, top: Scope) -> bool:
-    """Whether a scope is a function's own, or lies in it."""
-    while scope is not None and scope is not top:
-        scope = scope.parent
-    return scope is top
+def functions_used(file: SourceFile, listener: Listener) -> list[Symbol]:
+    """The functions of the method around it that it uses."""
+    assert listener.method is not None
+    top = listener.method.scope
+    found = {r.symbol for r in file.within(listener.opens, listener.closes) if r.symbol is not None}
+    return [
+        s for s in found
+        if s.kinds == {"function"} and s.scope is not None and s.scope.within(top) and s is not own_symbol(listener)
+        and not any(listener.start <= b.start < listener.end for b in s.bindings)
+    ]  # fmt: skip
 
 
-def sets(file: SourceFile, listener: Listener, symbol: Symbol) -> bool:
-    opens, closes = span_of(listener)
-    return any(r.writes and opens <= r.start < closes for r in symbol.references)
-
-
-def why_not(file: SourceFile, language: Language, listener: Listener, fields: Sequence[Symbol]) -> str:
-    """Why a listener cannot be a method; "" if it can. ``fields``: variables that are fields by then."""
-    listening = language.listening
-    assert listening is not None and listener.method is not None
+def why_not(
+    file: SourceFile, language: Language, listener: Listener, fields: Collection[Symbol], methods: Collection[Symbol]
+) -> str:
+    """Why a listener cannot be a method; "" if it can. ``fields``, ``methods``: variables that are fields by then, and
+    functions that are methods."""
     stays = language.regions.bound_to_function(file, listener.opens, listener.closes)
-    if stays is not None and not own_receiver(file, language, listener):
+    if stays is not None:
         return stays[0]
-    if remark_apart(file, language, listener):
+    if listener.function is None and remark_apart(file, language, listener):
         return "a remark stands where its lines do not move"
-    for s in captured(file, listener):
+    for s in functions_used(file, listener):
+        if s not in methods:
+            return f"it uses '{s.name}', which stands in the same method"
+    for s in captured(file, language, listener):
         if s in fields:
             continue
-        if sets(file, listener, s) or len(s.bindings) > 1:
-            return f"it shares '{s.name}' with others, which may change"
+        if not set_around(listener, s):
+            return f"'{s.name}' is set by what may run later, and is no field"
         if language.typed and not language.regions.declared_as(file, s)[1]:
             return f"nothing says the type of '{s.name}'"
+        if listener.function is not None and called_by_name(listener):
+            return f"it is called by its name, and needs '{s.name}' besides"
     results = [at for kind, at in ways_out(file, language, listener.statements, False, False) if kind == "return"]
     if results and not listener.whole and not listener.gives:
         if not all(language.regions.returns_nothing(file, at) for at in results):
@@ -102,21 +108,21 @@ def why_not(file: SourceFile, language: Language, listener: Listener, fields: Se
     return ""
 
 
-def own_receiver(file: SourceFile, language: Language, listener: Listener) -> bool:
-    """Whether it means the object of the method in which it stands, as the method will."""
-    return False
+def called_by_name(listener: Listener) -> bool:
+    s = own_symbol(listener)
+    return s is not None and any(r.role == Role.CALL for r in s.references)
 
 
-def same(file: SourceFile, language: Language, first: Listener, other: Listener) -> bool:
+def do_the_same(file: SourceFile, language: Language, first: Listener, other: Listener) -> bool:
     """Whether two listeners do the same with the same."""
     if first.params != other.params or first.gives != other.gives or first.says != other.says:
         return False
-    if captured(file, first) != captured(file, other):
+    if captured(file, language, first) != captured(file, language, other):
         return False
-    return language.tokens(file, *lines_of(first), []) == language.tokens(file, *lines_of(other), [])
+    return language.tokens(file, *moving_lines(first), []) == language.tokens(file, *moving_lines(other), [])
 
 
-def lines_of(listener: Listener) -> tuple[int, int]:
+def moving_lines(listener: Listener) -> tuple[int, int]:
     rows = listener.statements
     return (rows[0].start, rows[-1].end) if rows else (listener.opens, listener.closes)
 
@@ -124,11 +130,11 @@ def lines_of(listener: Listener) -> tuple[int, int]:
 class Naming:
     """Works out the edits that make listeners of one class its methods, and variables of their methods its fields.
 
-    ``fields``: symbol → the name of the field, as it is written.
+    ``fields``: each variable, and the field that it becomes or is kept in.
     """
 
     def __init__(
-        self, file: SourceFile, language: Language, methods: Sequence[NewMethod], fields: Mapping[Symbol, str]
+        self, file: SourceFile, language: Language, methods: Sequence[NewMethod], fields: Mapping[Symbol, LocalField]
     ) -> None:
         assert language.listening is not None
         self.file, self.language, self.methods, self.fields = file, language, methods, fields
@@ -136,16 +142,16 @@ class Naming:
         self.write, self.unit = language.write, language.write.indent_unit(file)
 
     def edits(self) -> list[Range]:
-        changes = list(self.field_edits())
+        changes = [*self.field_edits(), *self.use_edits()]
         bodies = [n for m in self.methods for n in m.listeners]
-        moved = [(n, [c for c in changes if n.opens <= c[0] and c[1] <= n.closes]) for n in bodies]
-        inner = {c for _, found in moved for c in found}
+        moved = {id(n): [c for c in changes if n.opens <= c[0] and c[1] <= n.closes] for n in bodies}
+        inner = {c for found in moved.values() for c in found}
         found = [c for c in changes if c not in inner]
         texts: dict[Function, list[str]] = {}
         for m in self.methods:
             first = m.listeners[0]
             assert first.method is not None
-            texts.setdefault(first.method, []).append(self.method_text(m, dict_of(moved, first)))
+            texts.setdefault(first.method, []).append(self.method_text(m, moved[id(first)]))
             for n in m.listeners:
                 found += self.registration(m, n)
         nl = self.write.newline(self.file)
@@ -158,36 +164,66 @@ class Naming:
     def field_edits(self) -> Iterator[Range]:
         """The variables become fields."""
         by_method: dict[Function, list[LocalField]] = {}
-        for s, name in self.fields.items():
-            method = next(f for f in self.file.functions if inside(s.scope, f.scope) and s.scope is f.scope)
-            by_method.setdefault(method, []).append(LocalField(s, name))
+        for s, made in self.fields.items():
+            method = next(f for f in self.file.functions if s.scope is f.scope)
+            by_method.setdefault(method, []).append(made)
         for method, fields in by_method.items():
             yield from self.listening.as_fields(self.file, method, fields)
+        declared = Edits()
+        drop_declarations(self.language, self.file, declared, set(self.fields))
+        yield from declared.ranges.get(self.file.path, [])
+
+    def use_edits(self) -> Iterator[Range]:
+        """A function in a method is named by the method that it becomes."""
+        for m in self.methods:
+            for n in m.listeners:
+                s = own_symbol(n)
+                text = self.listening.registered(m.name, [x for x, _ in n.params], [h.name for h in m.handed], True)
+                for r in [r for r in s.references if not r.writes] if s is not None else []:
+                    called = self.write.member(self.write.RECEIVER, m.name)
+                    yield r.start, r.end, called if r.role == Role.CALL else self.write.use(r, text)
 
     def method_text(self, m: NewMethod, changes: list[Range]) -> str:
         first, regions = m.listeners[0], self.language.regions
         assert first.method is not None
         lead = lead_of(self.file, first.method.start)
-        body = lead + self.unit + first.says if first.says else self.body(first, changes, lead + self.unit)
+        body = self.said(first, changes, lead) if first.says else self.body(first, changes, lead + self.unit)
         given = [*first.params, *((s.name, regions.declared_as(self.file, s)[1]) for s in m.handed)]
         new = NewFunction(m.name, given, body, result=first.gives, home=first.method, hidden=True)
-        return regions.lifted(self.file, lead, self.unit, new)
+        return self.remarks(first, lead) + regions.lifted(self.file, lead, self.unit, new)
+
+    def remarks(self, n: Listener, lead: str) -> str:
+        """What stands above a function in a method."""
+        if n.function is None:
+            return ""
+        start, end = self.write.comment_start(self.file, n.start), line_start(self.file, n.start)
+        return "".join(f"{lead}{line.strip()}\n" for line in self.file.slice(start, end).splitlines() if line.strip())
+
+    def said(self, n: Listener, changes: list[Range], lead: str) -> str:
+        """The one statement of a listener that is an expression."""
+        old, new = self.file.slice(n.opens, n.closes), edited(self.file, n.opens, n.closes, changes)
+        text = n.says.replace(old.replace("\n", "\n" + self.unit), new.replace("\n", "\n" + self.unit))
+        return lead + self.unit + text.replace("\n", "\n" + lead)
 
     def body(self, n: Listener, changes: list[Range], lead: str) -> str:
         """The lines of a listener as they stand in the method."""
-        write, file, first = self.write, self.file, n.statements[0]
+        write, file = self.write, self.file
+        rows = [s for s in n.statements if not any(a <= s.start and s.end <= b and not x for a, b, x in changes)]
+        if not rows:
+            return lead + write.empty_body()
+        first, end = rows[0], write.line_end(file, rows[-1].end - 1)
         old = file.slice(line_start(file, first.start), first.start)
         if old.strip():
-            return lead + edited(file, first.start, n.statements[-1].end, changes)
+            return lead + edited(file, first.start, rows[-1].end, changes)
         start = write.comment_start(file, first.start)
-        end = write.line_end(file, n.statements[-1].end - 1)
         text = write.shifted(file, start + len(old.encode(file.encoding)), min(end, n.closes), changes, old, lead)
         return str(text).rstrip()
 
     def registration(self, m: NewMethod, n: Listener) -> list[Range]:
         """What stands in the place of a listener."""
+        if n.function is not None:
+            return [self.taken_out(n)]
         more = [s.name for s in m.handed]
-        assert n.method is not None
         text = self.listening.registered(m.name, [name for name, _ in n.params], more, n.whole)
         if n.whole:
             return [(n.start, n.end, text)]
@@ -195,6 +231,15 @@ class Naming:
         above = self.write.comment_start(self.file, first)
         start = above + len(lead_of(self.file, first).encode()) if above < first else first
         return [(max(start, n.opens), n.statements[-1].end, text)]
+
+    def taken_out(self, n: Listener) -> Range:
+        """A function in a method goes, with the blank lines around it that are too many then."""
+        write, file = self.write, self.file
+        start, end = write.comment_start(file, n.start), write.line_end(file, n.end - 1)
+        above = write.blank_before(file, start)
+        if len(lead_of(file, max(above - 1, 0))) < len(lead_of(file, n.start)):  # it is the first of its block
+            return start, write.blank_after(file, end), ""
+        return above, end, ""
 
 
 def edited(file: SourceFile, start: int, end: int, changes: Sequence[Range]) -> str:
@@ -207,8 +252,25 @@ def edited(file: SourceFile, start: int, end: int, changes: Sequence[Range]) -> 
     return "".join([*found, file.slice(at, end)])
 
 
-def dict_of(moved: Sequence[tuple[Listener, list[Range]]], listener: Listener) -> list[Range]:
-    return next(found for n, found in moved if n is listener)
+def kept_as(file: SourceFile, language: Language, listener: Listener, symbol: Symbol) -> str:
+    """The member in which the constructor keeps a parameter before the listener is there, and which nothing sets again;
+    "" if there is none."""
+    method, write = listener.method, language.write
+    if method is None or language.listening is None or symbol.kinds != {"parameter"} or len(symbol.bindings) != 1:
+        return ""
+    if symbol.scope is not method.scope or method.name != write.CONSTRUCTOR:
+        return ""
+    declared = language.listening.property_of(file, method, symbol)
+    own = method.params[0].name if method.bound else write.RECEIVER
+    said = re.compile(rf"{re.escape(own)}\.(\w+)\s*(?::[^=]+)?=\s*{re.escape(symbol.name)}\s*;?")
+    rows = [s for s in language.body(file, method) if s.end <= listener.start]
+    found = next((m[1] for s in rows if (m := said.fullmatch(file.slice(s.start, s.end)))), "")
+    name = declared or found
+    member = ("" if language.bare_members else r"\.") + rf"\b{re.escape(name)}\b"
+    sets = rf"{member}\s*(?::[^=\n]+)?(?:[-+*/%&|^]|<<|>>|\*\*|//)?=(?!=)|{member}\s*(?:\+\+|--)"
+    sets += rf"|(?:\+\+|--)\s*(?:\w+\.)?{re.escape(name)}\b"
+    text = file.slice(0, len(file.text))
+    return name if name and len(re.findall(sets, text)) == int(not declared) else ""
 
 
 def clear(file: SourceFile, symbol: Symbol, name: str, top: Scope) -> bool:

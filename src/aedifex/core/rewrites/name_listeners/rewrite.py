@@ -13,12 +13,12 @@ from __future__ import annotations
 
 import copy
 import re
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 
 from ...design.origin import Origin
 from ...design.tables import ClassDesign, Design, MethodDesign
 from ...program.edits import Range
-from ...program.inline import Listener
+from ...program.inline import Listener, LocalField
 from ...program.language import Language
 from ...program.model import Function, Scope, SourceFile, Symbol
 from ...program.program import Program
@@ -26,8 +26,8 @@ from .. import messages
 from ..record_class.rewrite import MakesObjects
 from ..rewrite import Rewrite, State, moved_design
 from ..standing_class import names_of_members, standing_scope
-from ..step import Context
-from .listeners import Naming, NewMethod, captured, clear, listeners_in, place_of, same, why_not
+from ..step import Context, class_scope
+from .listeners import Naming, NewMethod, do_the_same, captured, clear, kept_as, listeners_in, place_of, why_not
 
 
 def has_listeners(c: ClassDesign) -> bool:
@@ -71,13 +71,15 @@ def runs_once(program: Program, file: SourceFile, language: Language, method: Fu
     )  # fmt: skip
 
 
-def field_trouble(program: Program, file: SourceFile, method: Function, symbol: Symbol, name: str) -> str:
-    """Why a variable cannot become the field ``name``; "" if it can."""
+def field_trouble(
+    program: Program, file: SourceFile, method: Function, symbol: Symbol, name: str, moving: Sequence[Listener]
+) -> str:
+    """Why a variable cannot become the field ``name``; "" if it can. ``moving``: the listeners that become methods."""
     language = program.language
     listening = language.listening
     if listening is None or not runs_once(program, file, language, method):
         return f"{method.name} may run more than once"
-    if not listening.can_be_field(file, method, symbol):
+    if not listening.can_be_field(file, method, symbol, moving):
         return "it is not simply set there once for each object"
     if name in names_of_members(file, method.outer) or listening.inherits(file, method.outer, name):
         return f"the class has '{name}' already"
@@ -123,11 +125,17 @@ class ListenersToMethods(MakesObjects):
         self.check_names(context, file, {self.design.name}, set())
         if language.listening is not None and (why := language.listening.base_trouble(file, scope)):
             raise messages.LISTENER_STAYS.at(file, scope.start, why=why)
-        fields = dict(self.fields(context, file))
-        methods = [self.method(context, file, scope, m, fields) for m in self.placed]
+        everyone = [[listener_at(file, language, scope, str(o)) for o in m.origins] for m in self.placed]
+        moving = [n for group in everyone for n in group]
+        fields = {f.symbol: f for f in [*self.kept(file, language, moving), *self.fields(context, file, moving)]}
+        functions = {n.function.symbol for group in everyone for n in group if n.function is not None}
+        able = [s for s in functions if s is not None]
+        methods = [
+            self.method(context, file, m, group, fields, able) for m, group in zip(self.placed, everyone, strict=True)
+        ]
         return Naming(file, language, methods, fields).edits()
 
-    def fields(self, context: Context, file: SourceFile) -> Iterator[tuple[Symbol, str]]:
+    def fields(self, context: Context, file: SourceFile, moving: list[Listener]) -> Iterator[LocalField]:
         """The variables that become fields, with the names of these. Raises Refusal."""
         for f in self.design.fields:
             found = local_of(file, context.language, f.origins[0]) if len(f.origins) == 1 else None
@@ -135,26 +143,37 @@ class ListenersToMethods(MakesObjects):
                 raise messages.NO_LOCAL_HERE.in_file(file.path, name=", ".join(map(str, f.origins)))
             method, symbol = found
             name = context.write.hidden(f.name) if f.hidden else f.name
-            if why := field_trouble(self.program, file, method, symbol, name):
+            if why := field_trouble(self.program, file, method, symbol, name, moving):
                 raise messages.LOCAL_STAYS.at(file, symbol.bindings[0].start, name=symbol.name, why=why)
-            yield symbol, name
+            yield LocalField(symbol, name)
+
+    def kept(self, file: SourceFile, language: Language, moving: list[Listener]) -> Iterator[LocalField]:
+        """The parameters that the class keeps already."""
+        for n in moving:
+            for s in captured(file, language, n):
+                if name := kept_as(file, language, n, s):
+                    yield LocalField(s, name, True)
 
     def method(
-        self, context: Context, file: SourceFile, scope: Scope, m: MethodDesign, fields: dict[Symbol, str]
+        self,
+        context: Context,
+        file: SourceFile,
+        m: MethodDesign,
+        listeners: list[Listener],
+        fields: dict[Symbol, LocalField],
+        able: list[Symbol],
     ) -> NewMethod:
-        language, listeners = context.language, []
-        for origin in m.origins:
-            listeners.append(listener_at(file, language, scope, str(origin)))
+        language, scope = context.language, class_scope(file, self.design.name)
         name = context.write.hidden(m.name) if m.hidden else m.name
         inherits = language.listening is not None and language.listening.inherits(file, scope, name)
         if name in names_of_members(file, scope) or inherits:
             raise messages.MEMBER_THERE.at(file, scope.start, class_=self.design.name, name=name)
         for n in listeners:
-            if why := why_not(file, language, n, list(fields)):
+            if why := why_not(file, language, n, fields, able):
                 raise messages.LISTENER_STAYS.at(file, n.start, why=why)
-        if not all(same(file, language, listeners[0], n) for n in listeners[1:]):
+        if not all(do_the_same(file, language, listeners[0], n) for n in listeners[1:]):
             raise messages.LISTENERS_DIFFER.at(file, listeners[0].start, name=m.name)
-        return NewMethod(name, listeners, [s for s in captured(file, listeners[0]) if s not in fields])
+        return NewMethod(name, listeners, [s for s in captured(file, language, listeners[0]) if s not in fields])
 
 
 def listener_at(file: SourceFile, language: Language, scope: Scope, place: str) -> Listener:

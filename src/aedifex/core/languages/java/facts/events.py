@@ -48,7 +48,7 @@ def name_of_event(method: str, control: str, label: str, kind: str) -> list[str]
     """
     if not control:
         return list(table()["window"].get(method, []))
-    about = about_what(words(control), label)
+    about = about_what(words(control), label, kind)
     if method == "actionPerformed":
         done = [table()["pressed"][kind]] if kind in table()["pressed"] else []
     else:
@@ -56,14 +56,16 @@ def name_of_event(method: str, control: str, label: str, kind: str) -> list[str]
     return [*about, *done] if about and done else []
 
 
-def about_what(said: Sequence[str], label: str) -> list[str]:
-    """The words of a control without those for its kind; those on it, where the variable says nothing else."""
+def about_what(said: Sequence[str], label: str, kind: str) -> list[str]:
+    """The words of a control without those for its kind; those on it, or its kind, where the variable says nothing
+    else."""
     known = set(table()["controls"]["words"])
     found = [w for w in said if not w.isdigit() and len(w) > 1 and re.sub(r"\d+$", "", w) not in known]
     on_it = re.findall(r"[A-Za-z]+", label)
     if not found and 0 < len(on_it) <= MAX_LABEL_WORDS:
         found = [w.lower() for w in on_it]
-    return found or [w for w in said if not w.isdigit()]
+    whole = [re.sub(r"\d+$", "", w) for w in said if not w.isdigit() and len(w) > 1]
+    return found or whole or words(kind.removeprefix("J"))
 
 
 def imported_name(file: SourceFile, full: str) -> str:

@@ -95,6 +95,7 @@ def arrow(file: SourceFile, node: Any, event: list[str], control: list[str], kin
 
 
 def several(file: SourceFile, body: Any) -> bool:
+    """Whether a body has statements, and lines of its own for them."""
     return file.line(body.start_byte) < file.line(body.end_byte - 1) and bool(body.named_children)
 
 

@@ -134,20 +134,32 @@ def called(file: SourceFile, method: Function, call: Any, name: str) -> tuple[li
         held = words(text(call.child_by_field_name("name")))
         return [], [w for w in held if w not in ("listener", "handler")], []
     if call.type == "object_creation_expression":
-        timer = text(call.child_by_field_name("type")).rsplit(".", 1)[-1] == "Timer"
-        holder = call.parent
-        variable = text(holder.child_by_field_name("name")) if holder.type == "variable_declarator" else ""
-        about = [w for w in words(variable) if w != "timer"]
-        return (["tick", *about] if timer else ["do", *about] if about else []), ["work"], []
+        return made_for(call), [], []
     owner = call.child_by_field_name("object") if call.type == "method_invocation" else None
-    control = text(owner) if owner is not None and owner.type == "identifier" else ""
-    if owner is not None and owner.type == "field_access" and owner.child_by_field_name("object").type == "this":
-        control = text(owner.child_by_field_name("field"))
-    if not control and owner is not None and owner.type not in ("this", "field_access"):
-        return [], words(name), []
+    if name == "run":
+        return [], [], []
+    control = control_of(owner)
     kind, label = made_as(file, method, control) if control else ("", "")
     event = [w for w in words(name) if w != "action"] or ["event"]
     return name_of_event(name, control, label, kind), event, words(control)
+
+
+def made_for(call: Any) -> list[str]:
+    """Words for what a timer or a thread does; none where nothing says it."""
+    held = text(call.parent.child_by_field_name("name")) if call.parent.type == "variable_declarator" else ""
+    about = [w for w in words(held) if w not in ("timer", "thread", "t")]
+    if text(call.child_by_field_name("type")).rsplit(".", 1)[-1] == "Timer":
+        return ["tick", *about]
+    return ["run", *about] if about else []
+
+
+def control_of(owner: Any) -> str:
+    """The variable that holds what is listened to, or what that is asked of; "" for the window itself."""
+    while owner is not None and owner.type == "method_invocation":
+        owner = owner.child_by_field_name("object")
+    if owner is not None and owner.type == "field_access" and owner.child_by_field_name("object").type == "this":
+        owner = owner.child_by_field_name("field")
+    return text(owner) if owner is not None and owner.type == "identifier" else ""
 
 
 def made_as(file: SourceFile, method: Function, control: str) -> tuple[str, str]:

@@ -6,10 +6,12 @@ from collections.abc import Sequence
 from typing import Any
 
 from ....program.edits import Range
-from ....program.inline import LocalField
+from ....program.inline import Listener, LocalField
 from ....program.layout import lead_of, line_end, line_start
 from ....program.model import Function, Scope, SourceFile, Symbol
+from ...braced.blocks import within
 from ..facts.jdk import full_name, handed_down
+from ..reading.inlines import OWN
 from ..reading.listeners import listeners
 from .regions import REGIONS
 from .text import TEXT
@@ -24,7 +26,7 @@ class JavaListening:
 
     listeners = staticmethod(listeners)
 
-    def can_be_field(self, file: SourceFile, method: Function, symbol: Symbol) -> bool:
+    def can_be_field(self, file: SourceFile, method: Function, symbol: Symbol, moving: Sequence[Listener]) -> bool:
         if len(constructors(file, method.outer)) > 1 or method.name != TEXT.CONSTRUCTOR:
             return False
         if symbol.kinds == {"parameter"}:
@@ -34,13 +36,16 @@ class JavaListening:
             return False
         return len(symbol.bindings) == 1 or box(file, symbol) is not None
 
+    def property_of(self, file: SourceFile, method: Function, symbol: Symbol) -> str:
+        return ""
+
     def leading(self, file: SourceFile, method: Function) -> list[Symbol]:
         rows = [s for s in method.node.child_by_field_name("body").named_children if s.type not in (*COMMENTS, SUPER)]
         symbols = [s for s in method.scope.symbols.values() if s.kinds == {"variable"}]
         found = []
         for row in rows:
             made = [s for s in symbols if declaration(file, method, s) == row]
-            if not made:
+            if not made or not stands_alone(file, method, row):
                 break
             found += made
         return found
@@ -54,16 +59,19 @@ class JavaListening:
         wanted = {f.symbol: f for f in fields}
         edits: list[Range] = []
         declared, set_first, leading = [], [], True
-        for f in [f for f in fields if f.symbol.kinds == {"parameter"}]:
+        for f in [f for f in fields if f.there]:
+            away = [r for r in f.symbol.references if r.scope.frame is not method.scope]
+            edits += [(r.start, r.end, f.name) for r in away if f.name != r.name]
+        for f in [f for f in fields if f.symbol.kinds == {"parameter"} and not f.there]:
             declared.append(f"private final {REGIONS.declared_as(file, f.symbol)[1]} {f.name};")
             set_first.append(f"this.{f.name} = {f.symbol.name};")
         for row in rows:
             mine = [s for s in wanted if declaration(file, method, s) == row]
             if row.type == SUPER:
                 continue
-            leading = leading and bool(mine) and not uses_parameter(file, method, row)
+            leading = leading and bool(mine) and stands_alone(file, method, row)
             if mine:
-                text, change = self.field(file, row, wanted[mine[0]], leading)
+                text, change = self.field(file, method, row, wanted[mine[0]], leading)
                 declared.append(text)
                 edits += change
             for s in mine:
@@ -73,25 +81,30 @@ class JavaListening:
             edits.append((begin, begin, "".join(f"\n{lead}{line}" for line in set_first)))
         return [*edits, *self.declared(file, method, declared)]
 
-    def field(self, file: SourceFile, row: Any, f: LocalField, moves: bool) -> tuple[str, list[Range]]:
+    def field(
+        self, file: SourceFile, method: Function, row: Any, f: LocalField, moves: bool
+    ) -> tuple[str, list[Range]]:
         """The text of a field, and what becomes of the declaration of the variable."""
         part = next(c for c in row.named_children if c.type == "variable_declarator")
         value, boxed, kind = part.child_by_field_name("value"), box(file, f.symbol), type_of(file, row, f.symbol)
         given = boxed[1] if boxed is not None else file.slice(*span(value)) if value is not None else ""
         kind = boxed[0] if boxed is not None else kind
         notes = "".join(m + " " for m in words_of(file, row) if m != "final")
-        fixed = "final " if boxed is None and value is not None else ""
+        fixed = "final " if boxed is None and value is not None and not leaves(file, method) else ""
         start, end = TEXT.comment_start(file, row.start_byte), TEXT.line_end(file, row.end_byte - 1)
         if moves or value is None:
             above = file.slice(start, line_start(file, row.start_byte)).strip()
             remark = TEXT.trailing_comment(file, row.end_byte)
-            text = (
-                f"private {notes}{fixed}{kind} {f.name}" + (f" = {given}" if value is not None else "") + ";" + remark
-            )
+            first = f" = {given}" if value is not None else ""
+            text = f"private {notes}{fixed}{kind} {f.name}{first};{remark}"
             return (f"{above}\n{text}" if above else text), [(start, end, "")]
         name = part.child_by_field_name("name")
-        made = f"new {kind} {given}" if given.startswith("{") else given
-        return f"private {notes}{fixed}{kind} {f.name};", [(row.start_byte, row.end_byte, f"{text_of(name)} = {made};")]
+        edits: list[Range] = [(row.start_byte, name.start_byte, ""), (name.end_byte, value.start_byte, " = ")]
+        if boxed is not None:
+            edits.append((*span(value), given))
+        elif given.startswith("{"):
+            edits.append((value.start_byte, value.start_byte, f"new {kind} "))
+        return f"private {notes}{fixed}{kind} {f.name};", edits
 
     def declared(self, file: SourceFile, method: Function, fields: Sequence[str]) -> list[Range]:
         """The fields behind those that the class has, or at its top."""
@@ -163,10 +176,17 @@ def type_of(file: SourceFile, row: Any, symbol: Symbol) -> str:
     return "" if made.endswith("<>") or anonymous else made
 
 
-def uses_parameter(file: SourceFile, method: Function, row: Any) -> bool:
-    """Whether a declaration reads what only the constructor has."""
+def stands_alone(file: SourceFile, method: Function, row: Any) -> bool:
+    """Whether a declaration says the same outside of the constructor: it reads nothing of its, and holds no lines."""
     own = {method.scope.symbols[p.name] for p in method.params}
-    return any(r.symbol in own for r in file.within(*span(row)))
+    holds = any(n.type in ("lambda_expression", "class_body") for n in within(row, *span(row)))
+    return not holds and not any(r.symbol in own for r in file.within(*span(row)))
+
+
+def leaves(file: SourceFile, method: Function) -> bool:
+    """Whether a constructor may end before its last statement."""
+    body = method.node.child_by_field_name("body")
+    return any(n.type == "return_statement" for n in within(body, *span(body), OWN))
 
 
 def words_of(file: SourceFile, row: Any) -> list[str]:

@@ -108,6 +108,10 @@ class JavaRegions(BracedRegions):
         closing = f"{lead}{unit}{new.last}\n" if new.last else ""
         return f"{lead}{words}{new.result or 'void'} {new.name}({given}) {throws}{{\n{new.body}\n{closing}{lead}}}\n"
 
+    def in_place(self, params: Sequence[str], call: str) -> str:
+        """A lambda that only calls."""
+        return f"{params[0] if len(params) == 1 else '(' + ', '.join(params) + ')'} -> {call}"
+
     def only(self, file: SourceFile, start: int, call: str) -> str:
         """What stands for the body of a handler that only calls: the call itself for the block of a lambda, a statement
         inside of braces."""

@@ -42,6 +42,7 @@ def handed(node: Any) -> Iterator[tuple[Any, Any]]:
 
 
 def inline(file: SourceFile, call: Any, node: Any) -> Inline | None:
+    """A function of several lines, and what it is handed to; None if it is no handler that could stand elsewhere."""
     body = node.child_by_field_name("body")
     plain = node.type in ("arrow_function", "function_expression", "function") and not any(
         c.type in ("async", "*") for c in node.children
@@ -50,7 +51,7 @@ def inline(file: SourceFile, call: Any, node: Any) -> Inline | None:
         return None
     single, several = node.child_by_field_name("parameter"), node.child_by_field_name("parameters")
     params = [single] if single is not None else list(several.named_children) if several is not None else []
-    named = [p for p in params if p.type == "identifier"]
+    named = [found for p in params if (found := parameter(p)) is not None]
     if len(named) < len(params) or file.line(body.start_byte) == file.line(body.end_byte - 1):
         return None
     event, control = told(file, call)
@@ -58,7 +59,18 @@ def inline(file: SourceFile, call: Any, node: Any) -> Inline | None:
         return None
     rows = STATEMENTS.statements(file, body)
     return Inline(node.start_byte, node.end_byte, body.start_byte + 1, body.end_byte - 1, rows,
-                  [(p.text.decode(), "") for p in named], event, control, True)  # fmt: skip
+                  named, event, control, True)  # fmt: skip
+
+
+def parameter(node: Any) -> tuple[str, str] | None:
+    """(name, type) of a plain parameter; None for any other."""
+    name = node.child_by_field_name("pattern") if node.type == "required_parameter" else node
+    kind = node.child_by_field_name("type")
+    if name is None or name.type != "identifier" or node.child_by_field_name("value") is not None:
+        return None
+    if any(c.type in ("accessibility_modifier", "readonly", "decorator") for c in node.children):
+        return None
+    return name.text.decode(), kind.text.decode().lstrip(": ") if kind is not None else ""
 
 
 def told(file: SourceFile, call: Any) -> tuple[list[str], list[str]]:

@@ -54,6 +54,7 @@ def handed(node: Any) -> Iterator[tuple[Any, Any, Any]]:
 
 
 def inline(file: SourceFile, call: Any, argument: Any, node: Any) -> Inline | None:
+    """A lambda that does more than delegate, and what it is handed to; None if it is no handler."""
     body, several = node.child_by_field_name("body"), node.child_by_field_name("parameters")
     params = list(several.named_children) if several is not None else []
     if (

@@ -1,0 +1,156 @@
+"""Listeners as methods, and what they share as members of the object."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Any
+
+from ....program.edits import Range
+from ....program.fields import NewField
+from ....program.inline import Listener, LocalField
+from ....program.layout import lead_of, line_end
+from ....program.model import Function, Reference, Scope, SourceFile, Symbol
+from ....program.scopes import receiver_of
+from ...braced.blocks import within
+from ..reading.listeners import listeners as listeners
+from .regions import OWN_THIS, REGIONS, before_super
+from .text import TEXT, declaration
+from .words import end, typed
+
+DECLARATIONS = ("lexical_declaration", "variable_declaration")
+FIELDS = ("field_definition", "public_field_definition")
+
+
+def can_be_field(file: SourceFile, method: Function, symbol: Symbol, moving: Sequence[Listener]) -> bool:
+    own = [b for b in symbol.bindings if b.form != "parameter"]
+    if any(b.form not in ("", "definition", "assigned") for b in own):
+        return False
+    if not all(sees(file, method, r, moving) for r in symbol.references if r.form != "parameter"):
+        return False
+    if symbol.kinds == {"parameter"}:
+        return any(p.name == symbol.name and p.kind == "plain" and p.default is None for p in method.params)
+    return symbol.kinds == {"variable"} and row_of(file, method, symbol) is not None
+
+
+def sees(file: SourceFile, method: Function, ref: Reference, moving: Sequence[Listener]) -> bool:
+    """Whether the object is called ``this`` where a variable is used, or will be once the lines around it are a
+    method."""
+    if receiver_of(ref.scope, method.outer):
+        return True
+    around = next((n for n in moving if n.opens <= ref.start < n.closes), None)
+    if around is None:
+        return False
+    node = file.tree.root_node.named_descendant_for_byte_range(ref.start, ref.end)
+    while node is not None and node.start_byte >= around.opens:
+        if node.type in OWN_THIS:
+            return False
+        node = node.parent
+    return True
+
+
+def row_of(file: SourceFile, method: Function, symbol: Symbol) -> Any:
+    """The declaration of a variable, of it alone, right in the body of a method and where its object is there."""
+    first = min(symbol.bindings, key=lambda r: r.start)
+    part = file.tree.root_node.named_descendant_for_byte_range(first.start, first.end).parent
+    row = part.parent if part is not None and part.type == "variable_declarator" else None
+    if row is None or row.type not in DECLARATIONS or row.parent.start_byte != method.body_start:
+        return None
+    alone = sum(c.type == "variable_declarator" for c in row.named_children) == 1
+    return row if alone and not before_super(file, row.start_byte, row.end_byte) else None
+
+
+def property_of(file: SourceFile, method: Function, symbol: Symbol) -> str:
+    """``constructor(private readonly size: number)`` declares a member ``size``."""
+    p = next((p for p in method.params if p.name == symbol.name), None)
+    words = file.slice(p.start, p.end).split() if p is not None else []
+    return symbol.name if words and words[0] in ("private", "protected", "public", "readonly") else ""
+
+
+def leading(file: SourceFile, method: Function) -> list[Symbol]:
+    """Every member is set where its variable was."""
+    return []
+
+
+def as_fields(file: SourceFile, method: Function, fields: Sequence[LocalField]) -> list[Range]:
+    edits: list[Range] = []
+    first: list[str] = []
+    declared: list[str] = []
+    unit, mark = TEXT.indent_unit(file), end(file)
+    lead = lead_of(file, method.start) + unit
+    for f in fields:
+        stays = f.symbol.kinds == {"parameter"} and len(f.symbol.bindings) == 1
+        row = row_of(file, method, f.symbol) if not stays and f.symbol.kinds == {"variable"} else None
+        begin = min(b.start for b in f.symbol.bindings)
+        for r in f.symbol.references:
+            if r.form == "parameter" and f.there:
+                continue
+            if r.form == "parameter":
+                first.append(f"this.{f.name} = {f.symbol.name}{mark}")
+            elif row is not None and r.start == begin:
+                edits += set_in_place(file, row, f.name)
+            elif not (stays and r.scope.frame is method.scope):
+                edits.append((r.start, r.end, TEXT.use(r, f"this.{f.name}")))
+        if f.there:
+            continue
+        kind = REGIONS.declared_as(file, f.symbol)[1]
+        value = row is not None and value_of(row) is not None
+        declared.append(declaration(unit, NewField(f.name, "x" if value or row is None else "", type=kind), mark))
+    if first:
+        at = after_super(file, method)
+        edits.append((at, at, "".join(f"\n{lead}{line}" for line in first)))
+    return [*edits, *(declarations(file, method, declared) if typed(file) else [])]
+
+
+def set_in_place(file: SourceFile, row: Any, name: str) -> list[Range]:
+    """A declaration becomes the statement that sets a member."""
+    part = next(c for c in row.named_children if c.type == "variable_declarator")
+    value = value_of(row)
+    if value is None:
+        return [(row.start_byte, part.end_byte, f"this.{name} = undefined")]
+    return [(row.start_byte, value.start_byte, f"this.{name} = ")]
+
+
+def value_of(row: Any) -> Any:
+    return next(c for c in row.named_children if c.type == "variable_declarator").child_by_field_name("value")
+
+
+def declarations(file: SourceFile, method: Function, fields: Sequence[str]) -> list[Range]:
+    """What a class with types says of its members: behind those that it lists, or at its top."""
+    body = method.node.parent
+    before: list[Any] = []
+    for m in [m for m in body.named_children if m.type != "comment"]:
+        if m.type not in FIELDS:
+            break
+        before.append(m)
+    at = line_end(file, before[-1].end_byte if before else body.start_byte)
+    lead = lead_of(file, method.start)
+    lines = "".join(lead + line.strip() + "\n" for line in fields)
+    blank = not file.text[at:].split(b"\n", 1)[0].strip()
+    return [(at, at, lines if blank else lines + "\n")]
+
+
+def after_super(file: SourceFile, method: Function) -> int:
+    """Where the first lines of a constructor stand: behind the call of ``super``."""
+    body = method.node.child_by_field_name("body")
+    calls = [n for n in within(body, body.start_byte, body.end_byte, OWN_THIS)
+             if n.type == "call_expression" and n.child_by_field_name("function").type == "super"]  # fmt: skip
+    return int(calls[0].parent.end_byte) if calls else int(body.start_byte) + 1
+
+
+def registered(name: str, params: Sequence[str], more: Sequence[str], whole: bool) -> str:
+    return REGIONS.in_place(params, f"this.{name}({', '.join([*params, *more])})")
+
+
+def base_trouble(file: SourceFile, scope: Scope) -> str:
+    """Why no member can be added to a class: what its base has is not known."""
+    base = next((n for s, n in file.inheriting if s is scope), "")
+    if not scope.bases and not base:
+        return ""
+    own = next((s for s, n in file.classes if n == base and s is not scope), None)
+    return "" if own is not None and not base_trouble(file, own) else f"what {base or 'its base'} has is not known"
+
+
+def inherits(file: SourceFile, scope: Scope, name: str) -> bool:
+    base = next((n for s, n in file.inheriting if s is scope), "")
+    own = next((s for s, n in file.classes if n == base and s is not scope), None)
+    return own is not None and (name in own.symbols or name in file.stored_members or inherits(file, own, name))
