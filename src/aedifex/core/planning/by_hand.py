@@ -12,6 +12,7 @@ from ..program.surroundings import read_neighbours
 from ..rewrites import mistakes
 from ..rewrites.by_hand import Asked, HandCommand, SmallDesign, empty_design, home_of, names_in
 from ..rewrites.extract_class.rewrite import TakePart
+from ..rewrites.name_listeners.bases import base_trouble
 from ..rewrites.standing_class import handed_objects, standing_scope
 from . import messages
 from .classes.facts import Task, origin_in
@@ -149,8 +150,8 @@ def ask_listeners(program: Program, class_: str) -> Asked:
     task = Task(home.path, read_neighbours(program), [], [], set(), False, "use")
     made = [c for c in listeners_of_standing(program, task)[0] if c.name == class_]
     if not made:
-        scope, listening = standing_scope(home, class_), program.language.listening
-        why = listening.base_trouble(home, scope) if listening is not None and scope is not None else ""
+        scope = standing_scope(home, class_)
+        why = base_trouble(program, home, scope) if scope is not None else ""
         raise messages.NO_LISTENERS.in_file(home.path, class_=class_, why=f": {why}" if why else "")
     design = empty_design(program)
     design.classes = made

@@ -15,11 +15,12 @@ from ...program.inline import Listener, LocalField
 from ...program.language import Language
 from ...program.model import Function, Scope, SourceFile, Symbol
 from ...program.program import Program, reread
+from ...rewrites.name_listeners.bases import base_trouble, inherits
 from ...rewrites.name_listeners.listeners import (
     Naming,
     NewMethod,
-    do_the_same,
     captured,
+    do_the_same,
     functions_used,
     kept_as,
     listeners_in,
@@ -39,7 +40,7 @@ def listeners_that_stay(program: Program, task: Task) -> list[StayDesign]:
     file, language = program.files[task.path], program.language
     found = []
     for scope, name in file.classes if language.listening is not None else []:
-        why = language.listening.base_trouble(file, scope) if language.listening is not None else ""
+        why = base_trouble(program, file, scope)
         if why and scope.parent is file.scope and any(said_of(n) for n in listeners_in(file, language, scope)):
             found.append(StayDesign(name, f"its listeners stay where they are written: {why}"))
     return found
@@ -72,7 +73,7 @@ class Gathered:
         listening = self.language.listening
         assert listening is not None
         self.listening = listening
-        everyone = [] if listening.base_trouble(file, scope) else listeners_in(file, self.language, scope)
+        everyone = [] if base_trouble(program, file, scope) else listeners_in(file, self.language, scope)
         self.moving = everyone
         while True:  # fewer listeners can mean fewer fields, and these fewer listeners
             self.fields = self.shared(self.moving)
@@ -99,10 +100,18 @@ class Gathered:
             if len(kept) == len(left):
                 break
             left = kept
-        found = [n for n in left if said_of(n)]
+        found = [n for n in left if said_of(n) and self.pays(n)]
         for n in found:  # grows while it is gone through
             found += [x for s in functions_used(self.file, n) if (x := functions[s]) not in found]
         return sorted(found, key=lambda n: n.start)
+
+    def pays(self, n: Listener) -> bool:
+        """Whether a method is easier to read than the listener where it stands: not where one statement is left, and
+        what it works on is handed to it, or the call would take its place."""
+        if len(n.statements) != 1 or n.statements[0].kind not in ("expression", "assign", "augment"):
+            return True
+        handed = [s for s in captured(self.file, self.language, n) if s not in self.fields]
+        return n.whole and not handed
 
     def shared(self, listeners: Sequence[Listener]) -> dict[Symbol, LocalField]:
         """Variables that listeners use and that can be fields, or are kept in one."""
@@ -151,7 +160,7 @@ class Gathered:
         write = self.language.write
         names = [write.member_name(said, like(self.file)) for n in group for said in said_of(n)]
         names = [n.function.name for n in group if n.function is not None] + names
-        inherited = {n for n in names if self.listening.inherits(self.file, self.scope, write.hidden(n))}
+        inherited = {n for n in names if inherits(self.program, self.file, self.scope, write.hidden(n))}
         used = taken | inherited | {unhidden(n) for n in taken}
         return next((n for n in names if n not in used), free(names[-1], used))
 

@@ -42,10 +42,14 @@ class Listening(Protocol):
         expression, and not lines of a method."""
         ...
 
-    def base_trouble(self, file: SourceFile, scope: Scope, /) -> str:
-        """Why no member can be added to a class: what it inherits is not known; "" if it is."""
+    def base_of(self, file: SourceFile, scope: Scope, /) -> str:
+        """The class that a class extends, by its last name; "" if it is none, or one that is known not to matter."""
         ...
 
-    def inherits(self, file: SourceFile, scope: Scope, name: str, /) -> bool:
-        """Whether the base of a class, where a library has it, has a member of this name."""
+    def fixed(self, file: SourceFile, scope: Scope, /) -> str:
+        """Why no member can be added to the objects of a class, whatever its base is; "" if one can."""
+        ...
+
+    def library_has(self, file: SourceFile, base: str, name: str, /) -> bool | None:
+        """Whether a class of a library that a file names has a member of this name; None if the class is not known."""
         ...

@@ -139,7 +139,7 @@ class Naming:
         assert language.listening is not None
         self.file, self.language, self.methods, self.fields = file, language, methods, fields
         self.listening: Listening = language.listening
-        self.write, self.unit = language.write, language.write.indent_unit(file)
+        self.write = language.write
 
     def edits(self) -> list[Range]:
         changes = [*self.field_edits(), *self.use_edits()]
@@ -186,11 +186,17 @@ class Naming:
     def method_text(self, m: NewMethod, changes: list[Range]) -> str:
         first, regions = m.listeners[0], self.language.regions
         assert first.method is not None
-        lead = lead_of(self.file, first.method.start)
-        body = self.said(first, changes, lead) if first.says else self.body(first, changes, lead + self.unit)
+        lead, unit = lead_of(self.file, first.method.start), self.unit_of(first.method)
+        body = self.said(first, changes, lead + unit) if first.says else self.body(first, changes, lead + unit)
         given = [*first.params, *((s.name, regions.declared_as(self.file, s)[1]) for s in m.handed)]
         new = NewFunction(m.name, given, body, result=first.gives, home=first.method, hidden=True)
-        return self.remarks(first, lead) + regions.lifted(self.file, lead, self.unit, new)
+        return self.remarks(first, lead) + regions.lifted(self.file, lead, unit, new)
+
+    def unit_of(self, method: Function) -> str:
+        """By how much the lines of a method stand further in than its head."""
+        rows = self.language.body(self.file, method)
+        head, inner = lead_of(self.file, method.start), lead_of(self.file, rows[0].start) if rows else ""
+        return inner[len(head) :] if inner.startswith(head) and inner != head else self.write.indent_unit(self.file)
 
     def remarks(self, n: Listener, lead: str) -> str:
         """What stands above a function in a method."""
@@ -202,8 +208,9 @@ class Naming:
     def said(self, n: Listener, changes: list[Range], lead: str) -> str:
         """The one statement of a listener that is an expression."""
         old, new = self.file.slice(n.opens, n.closes), edited(self.file, n.opens, n.closes, changes)
-        text = n.says.replace(old.replace("\n", "\n" + self.unit), new.replace("\n", "\n" + self.unit))
-        return lead + self.unit + text.replace("\n", "\n" + lead)
+        more = self.write.indent_unit(self.file)
+        text = n.says.replace(old.replace("\n", "\n" + more), new.replace("\n", "\n" + more))
+        return lead + text
 
     def body(self, n: Listener, changes: list[Range], lead: str) -> str:
         """The lines of a listener as they stand in the method."""

@@ -27,7 +27,8 @@ from ..record_class.rewrite import MakesObjects
 from ..rewrite import Rewrite, State, moved_design
 from ..standing_class import names_of_members, standing_scope
 from ..step import Context, class_scope
-from .listeners import Naming, NewMethod, do_the_same, captured, clear, kept_as, listeners_in, place_of, why_not
+from .bases import base_trouble, inherits
+from .listeners import Naming, NewMethod, captured, clear, do_the_same, kept_as, listeners_in, place_of, why_not
 
 
 def has_listeners(c: ClassDesign) -> bool:
@@ -81,7 +82,7 @@ def field_trouble(
         return f"{method.name} may run more than once"
     if not listening.can_be_field(file, method, symbol, moving):
         return "it is not simply set there once for each object"
-    if name in names_of_members(file, method.outer) or listening.inherits(file, method.outer, name):
+    if name in names_of_members(file, method.outer) or inherits(program, file, method.outer, name):
         return f"the class has '{name}' already"
     if means_else(file, language, method, symbol, name):
         return f"'{name}' means something else in the class"
@@ -123,7 +124,7 @@ class ListenersToMethods(MakesObjects):
         if scope is None:
             raise messages.NO_CLASS_YET.in_file(file.path, name=self.design.name)
         self.check_names(context, file, {self.design.name}, set())
-        if language.listening is not None and (why := language.listening.base_trouble(file, scope)):
+        if why := base_trouble(context.program, file, scope):
             raise messages.LISTENER_STAYS.at(file, scope.start, why=why)
         everyone = [[listener_at(file, language, scope, str(o)) for o in m.origins] for m in self.placed]
         moving = [n for group in everyone for n in group]
@@ -165,8 +166,7 @@ class ListenersToMethods(MakesObjects):
     ) -> NewMethod:
         language, scope = context.language, class_scope(file, self.design.name)
         name = context.write.hidden(m.name) if m.hidden else m.name
-        inherits = language.listening is not None and language.listening.inherits(file, scope, name)
-        if name in names_of_members(file, scope) or inherits:
+        if name in names_of_members(file, scope) or inherits(context.program, file, scope, name):
             raise messages.MEMBER_THERE.at(file, scope.start, class_=self.design.name, name=name)
         for n in listeners:
             if why := why_not(file, language, n, fields, able):

@@ -9,13 +9,14 @@ from typing import Any
 from ....program.inline import Listener
 from ....program.layout import words
 from ....program.model import Function, SourceFile
+from ...braced.blocks import within
 from ..facts.events import event_of, imported_name, method_of, name_of_event, plain, single
 from .inlines import COMMENTS, OWN, own_this, several
 from .structure import STATEMENTS
 from .walk import modifiers
 
 REGISTERING = re.compile(r"(?:add|set)(\w+Listener)")
-RUNNING = frozenset(["invokeLater", "invokeAndWait"])
+METHOD_OF_ACTION = "actionPerformed"
 
 
 def listeners(file: SourceFile) -> list[Listener]:
@@ -122,35 +123,46 @@ def interface_of(call: Any) -> str:
         return text(kind).partition("<")[0].rsplit(".", 1)[-1] if kind is not None else ""
     if call.type == "object_creation_expression":
         made = text(call.child_by_field_name("type")).rsplit(".", 1)[-1]
-        return {"Timer": "ActionListener", "Thread": "Runnable"}.get(made, "")
+        return {"Timer": "ActionListener"}.get(made, "")
     name = text(call.child_by_field_name("name")) if call.type == "method_invocation" else ""
     found = REGISTERING.fullmatch(name)
-    return found[1] if found is not None else "Runnable" if name in RUNNING else ""
+    return found[1] if found is not None else ""
+
+
+def registered_by(file: SourceFile, method: Function, name: str) -> Any:
+    """The call that is handed a listener by the name of its variable; None if there is none."""
+    body = method.node.child_by_field_name("body")
+    for node in within(body, body.start_byte, body.end_byte):
+        if node.type == "identifier" and text(node) == name and node.parent.type == "argument_list":
+            if REGISTERING.fullmatch(text(node.parent.parent.child_by_field_name("name"))):
+                return node.parent.parent
+    return None
 
 
 def called(file: SourceFile, method: Function, call: Any, name: str) -> tuple[list[str], list[str], list[str]]:
     """(words of its name, or else those for the event, and for what it is asked of)."""
     if call.type == "variable_declarator":
+        asked = registered_by(file, method, text(call.child_by_field_name("name")))
         held = words(text(call.child_by_field_name("name")))
-        return [], [w for w in held if w not in ("listener", "handler")], []
+        about = [w for w in held if w not in ("listener", "handler", "adapter") and len(w) > 1]
+        if about or asked is None:
+            return [], about if name == METHOD_OF_ACTION else [*about, *words(name)], []
+        call = asked
     if call.type == "object_creation_expression":
         return made_for(call), [], []
     owner = call.child_by_field_name("object") if call.type == "method_invocation" else None
-    if name == "run":
-        return [], [], []
     control = control_of(owner)
-    kind, label = made_as(file, method, control) if control else ("", "")
+    kind, label = made_as(file, method, control, call.start_byte) if control else ("", "")
     event = [w for w in words(name) if w != "action"] or ["event"]
     return name_of_event(name, control, label, kind), event, words(control)
 
 
 def made_for(call: Any) -> list[str]:
-    """Words for what a timer or a thread does; none where nothing says it."""
+    """Words for what a timer does; none for anything else that is made with a listener."""
+    if text(call.child_by_field_name("type")).rsplit(".", 1)[-1] != "Timer":
+        return []
     held = text(call.parent.child_by_field_name("name")) if call.parent.type == "variable_declarator" else ""
-    about = [w for w in words(held) if w not in ("timer", "thread", "t")]
-    if text(call.child_by_field_name("type")).rsplit(".", 1)[-1] == "Timer":
-        return ["tick", *about]
-    return ["run", *about] if about else []
+    return ["tick", *(w for w in words(held) if w not in ("timer", "t"))]
 
 
 def control_of(owner: Any) -> str:
@@ -162,12 +174,14 @@ def control_of(owner: Any) -> str:
     return text(owner) if owner is not None and owner.type == "identifier" else ""
 
 
-def made_as(file: SourceFile, method: Function, control: str) -> tuple[str, str]:
-    """The class of a control, and the text on it, where it is made in the same class."""
+def made_as(file: SourceFile, method: Function, control: str, at: int) -> tuple[str, str]:
+    """The class of a control, and the text on it, where it is last made above a place in the same class."""
+    above = file.text[method.outer.start : at].decode(file.encoding, "replace")
     around = file.text[method.outer.start : method.outer.end].decode(file.encoding, "replace")
-    made = re.search(rf'\b{re.escape(control)}\s*=\s*new\s+([\w.]+)(?:<[^>]*>)?\s*\(\s*(?:"([^"\\]*)")?', around)
-    if made is not None:
-        return made[1].rsplit(".", 1)[-1], made[2] or ""
+    pattern = rf'\b{re.escape(control)}\s*=\s*(?:[\w.]+\(\s*)?new\s+([\w.]+)(?:<[^>]*>)?\s*\(\s*(?:"([^"\\]*)")?'
+    made = [*re.finditer(pattern, around), *re.finditer(pattern, above)]
+    if made:
+        return made[-1][1].rsplit(".", 1)[-1], made[-1][2] or ""
     said = re.search(rf"\b([A-Z]\w*)(?:<[^>]*>)?\s+{re.escape(control)}\s*[;,=)]", around)
     return (said[1], "") if said is not None else ("", "")
 

@@ -40,6 +40,8 @@ class JavaListening:
         return ""
 
     def leading(self, file: SourceFile, method: Function) -> list[Symbol]:
+        if method.name != TEXT.CONSTRUCTOR:
+            return []
         rows = [s for s in method.node.child_by_field_name("body").named_children if s.type not in (*COMMENTS, SUPER)]
         symbols = [s for s in method.scope.symbols.values() if s.kinds == {"variable"}]
         found = []
@@ -129,18 +131,17 @@ class JavaListening:
             return f"{call};"
         return REGIONS.in_place(params, call) if more else f"this::{name}"
 
-    def base_trouble(self, file: SourceFile, scope: Scope) -> str:
-        base = base_of(file, scope)
-        known = not base or bool(full_name(file, base)) or any(n == base for _, n in file.classes)
-        return "" if known and not sketch(file) else f"what {base or 'its base'} has is not known"
+    def base_of(self, file: SourceFile, scope: Scope) -> str:
+        return base_of(file, scope)
 
-    def inherits(self, file: SourceFile, scope: Scope, name: str) -> bool:
-        base = base_of(file, scope)
-        full = full_name(file, base) if base else ""
-        if full:
-            return name in handed_down(full)
-        above = next((s for s, n in file.classes if n == base and s is not scope), None)
-        return above is not None and (name in above.symbols or self.inherits(file, above, name))
+    def fixed(self, file: SourceFile, scope: Scope) -> str:
+        node = file.tree.root_node.named_descendant_for_byte_range(scope.start, scope.end)
+        plain = node is not None and node.type == "class_declaration" and not sketch(file)
+        return "" if plain else "it is no plain class"
+
+    def library_has(self, file: SourceFile, base: str, name: str) -> bool | None:
+        full = full_name(file, base)
+        return name in handed_down(full) if full else None
 
 
 def base_of(file: SourceFile, scope: Scope) -> str:

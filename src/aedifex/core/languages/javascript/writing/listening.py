@@ -141,16 +141,15 @@ def registered(name: str, params: Sequence[str], more: Sequence[str], whole: boo
     return REGIONS.in_place(params, f"this.{name}({', '.join([*params, *more])})")
 
 
-def base_trouble(file: SourceFile, scope: Scope) -> str:
-    """Why no member can be added to a class: what its base has is not known."""
-    base = next((n for s, n in file.inheriting if s is scope), "")
-    if not scope.bases and not base:
-        return ""
-    own = next((s for s, n in file.classes if n == base and s is not scope), None)
-    return "" if own is not None and not base_trouble(file, own) else f"what {base or 'its base'} has is not known"
+def fixed(file: SourceFile, scope: Scope) -> str:
+    """Members can be added to any object."""
+    return ""
 
 
-def inherits(file: SourceFile, scope: Scope, name: str) -> bool:
-    base = next((n for s, n in file.inheriting if s is scope), "")
-    own = next((s for s, n in file.classes if n == base and s is not scope), None)
-    return own is not None and (name in own.symbols or name in file.stored_members or inherits(file, own, name))
+def base_of(file: SourceFile, scope: Scope) -> str:
+    return next((n for s, n in file.inheriting if s is scope), "?" if scope.bases else "")
+
+
+def library_has(file: SourceFile, base: str, name: str) -> bool | None:
+    """No class of a library is known."""
+    return None

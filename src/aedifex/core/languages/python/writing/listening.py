@@ -115,22 +115,31 @@ def registered(name: str, params: Sequence[str], more: Sequence[str], whole: boo
     return in_place(params, f"{call}({', '.join([*params, *more])})") if more else call
 
 
-def base_trouble(file: SourceFile, scope: Scope) -> str:
-    """Why no member can be added to a class: its base is not known, or it says which members there are."""
+def fixed(file: SourceFile, scope: Scope) -> str:
+    """Why no member can be added: the class says what its objects may have, or has several bases."""
     if any(n in scope.symbols for n in ("__slots__", "__setattr__", "__getattribute__")):
         return "the class says itself what can be set on its objects"
+    return "it has several bases" if len(bases(file, scope)) > 1 else ""
+
+
+def base_of(file: SourceFile, scope: Scope) -> str:
+    return next((b for b in bases(file, scope)), "")
+
+
+def bases(file: SourceFile, scope: Scope) -> list[str]:
+    """What a class names in its head, as it is written."""
     node = file.tree.root_node.named_descendant_for_byte_range(scope.start, scope.end)
     while node is not None and node.type != "class_definition":
         node = node.parent
     above = node.child_by_field_name("superclasses") if node is not None else None
-    for base in above.named_children if above is not None else []:
-        said = file.slice(*span(base))
-        own = next((s for s, n in file.classes if n == said and s is not scope), None)
-        if base.type == "comment" or said == OBJECT or full_name(file, said) in apis()["bases"]["tkinter"]:
-            continue
-        if own is None or base_trouble(file, own):
-            return f"what its base {said} has is not known"
-    return ""
+    found = [file.slice(*span(b)) for b in (above.named_children if above is not None else []) if b.type != "comment"]
+    return [b for b in found if b != OBJECT]
+
+
+def library_has(file: SourceFile, base: str, name: str) -> bool | None:
+    if full_name(file, base) not in apis()["bases"]["tkinter"]:
+        return None
+    return not name.startswith("_") or name in apis()["bases"]["hidden"]
 
 
 def full_name(file: SourceFile, said: str) -> str:
@@ -143,17 +152,6 @@ def full_name(file: SourceFile, said: str) -> str:
             if local == "*" and f"{module}.{said}" in apis()["bases"]["tkinter"]:
                 return f"{module}.{said}"
     return said
-
-
-def inherits(file: SourceFile, scope: Scope, name: str) -> bool:
-    bases = [n for s, n in file.inheriting if s is scope]
-    for base in bases:
-        own = next((s for s, n in file.classes if n == base and s is not scope), None)
-        if own is not None and (name in own.symbols or inherits(file, own, name)):
-            return True
-        if own is None and base != OBJECT:
-            return not name.startswith("_") or name in apis()["bases"]["hidden"]
-    return False
 
 
 def span(node: Any) -> tuple[int, int]:
