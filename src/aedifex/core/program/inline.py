@@ -35,13 +35,20 @@ class Listener(Inline):
 
     ``method``: the one in which it stands; ``own``: words of its name where the library has some for what happens;
     ``gives``: the type of what it gives, where types are written; ``function``: where it is a function with a name of
-    its own, which then stands for it wherever it is handed over.
+    its own, which then stands for it wherever it is handed over; ``made``: where it is a class with a name of its own,
+    the expressions that make an object of that.
     """
 
     method: Function | None = None
     own: list[str] = field(default_factory=list)
     gives: str = ""
     function: Function | None = None
+    made: list[tuple[int, int]] = field(default_factory=list)
+
+    @property
+    def stands_apart(self) -> bool:
+        """Whether it has a name, so that it is not written where it is handed over."""
+        return self.function is not None or bool(self.made)
 
 
 @dataclass(frozen=True)

@@ -33,6 +33,7 @@ from ..classes.facts import Task
 
 REPEATED = (["tick"], ["frame"])
 LATER = ["later"]
+MAX_LINES_IN_PLACE = 3  # of one statement and what is around it: more is more noise than a line elsewhere
 
 
 def listeners_that_stay(program: Program, task: Task) -> list[StayDesign]:
@@ -110,8 +111,13 @@ class Gathered:
         what it works on is handed to it, or the call would take its place."""
         if len(n.statements) != 1 or n.statements[0].kind not in ("expression", "assign", "augment"):
             return True
-        handed = [s for s in captured(self.file, self.language, n) if s not in self.fields]
-        return n.whole and not handed
+        used = captured(self.file, self.language, n)
+        if any(s not in self.fields for s in used):
+            return False
+        return n.whole and (bool(used) if n.function is not None else self.lines(n) > MAX_LINES_IN_PLACE)
+
+    def lines(self, n: Listener) -> int:
+        return self.file.line(n.end - 1) - self.file.line(n.start) + 1
 
     def shared(self, listeners: Sequence[Listener]) -> dict[Symbol, LocalField]:
         """Variables that listeners use and that can be fields, or are kept in one."""

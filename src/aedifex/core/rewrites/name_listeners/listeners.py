@@ -87,7 +87,7 @@ def why_not(
     stays = language.regions.bound_to_function(file, listener.opens, listener.closes)
     if stays is not None:
         return stays[0]
-    if listener.function is None and remark_apart(file, language, listener):
+    if not listener.stands_apart and remark_apart(file, language, listener):
         return "a remark stands where its lines do not move"
     for s in functions_used(file, listener):
         if s not in methods:
@@ -182,6 +182,7 @@ class Naming:
                 for r in [r for r in s.references if not r.writes] if s is not None else []:
                     called = self.write.member(self.write.RECEIVER, m.name)
                     yield r.start, r.end, called if r.role == Role.CALL else self.write.use(r, text)
+                yield from ((a, b, text) for a, b in n.made)
 
     def method_text(self, m: NewMethod, changes: list[Range]) -> str:
         first, regions = m.listeners[0], self.language.regions
@@ -200,7 +201,7 @@ class Naming:
 
     def remarks(self, n: Listener, lead: str) -> str:
         """What stands above a function in a method."""
-        if n.function is None:
+        if not n.stands_apart:
             return ""
         start, end = self.write.comment_start(self.file, n.start), line_start(self.file, n.start)
         return "".join(f"{lead}{line.strip()}\n" for line in self.file.slice(start, end).splitlines() if line.strip())
@@ -228,7 +229,7 @@ class Naming:
 
     def registration(self, m: NewMethod, n: Listener) -> list[Range]:
         """What stands in the place of a listener."""
-        if n.function is not None:
+        if n.stands_apart:
             return [self.taken_out(n)]
         more = [s.name for s in m.handed]
         text = self.listening.registered(m.name, [name for name, _ in n.params], more, n.whole)

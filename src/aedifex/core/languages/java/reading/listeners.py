@@ -8,7 +8,7 @@ from typing import Any
 
 from ....program.inline import Listener
 from ....program.layout import words
-from ....program.model import Function, SourceFile
+from ....program.model import Function, Scope, SourceFile
 from ...braced.blocks import within
 from ..facts.events import event_of, imported_name, method_of, name_of_event, plain, single
 from .inlines import COMMENTS, OWN, own_this, several
@@ -17,6 +17,7 @@ from .walk import modifiers
 
 REGISTERING = re.compile(r"(?:add|set)(\w+Listener)")
 METHOD_OF_ACTION = "actionPerformed"
+NO_PURPOSE = frozenset(["listener", "handler", "action", "adapter"])
 
 
 def listeners(file: SourceFile) -> list[Listener]:
@@ -28,6 +29,50 @@ def listeners(file: SourceFile) -> list[Listener]:
         if f.outer in named and body is not None and "static" not in modifiers(f.node):
             for call, node in written(body):
                 found += listening(file, f, call, node)
+    return sorted([*found, *inner_classes(file)], key=lambda n: n.start)
+
+
+def inner_classes(file: SourceFile) -> Iterator[Listener]:
+    """Classes inside of a class that are but a listener: one method, and objects that are made where they are handed
+    over."""
+    for scope, name in file.classes:
+        node = file.tree.root_node.named_descendant_for_byte_range(scope.start, scope.end)
+        around = node.parent.parent if node is not None and node.parent is not None else None
+        if around is None or around.type != "class_declaration" or "static" in modifiers(node):
+            continue
+        members = [c for c in node.child_by_field_name("body").named_children if c.type not in COMMENTS]
+        above = node.child_by_field_name("interfaces")
+        types = [text(t).partition("<")[0] for t in above.named_children[0].named_children] if above is not None else []
+        plain_class = len(members) == 1 and members[0].type == "method_declaration" and len(types) == 1
+        if not plain_class or node.child_by_field_name("superclass") is not None or not single(types[0]):
+            continue
+        calls = makings(file, scope, name)
+        first = next((f for f in file.functions_sorted if calls and f.start <= calls[0].start_byte < f.end), None)
+        if first is None or first.outer is not scope.parent or first.node is None or "static" in modifiers(first.node):
+            continue
+        made = of_method(file, first, calls[0].parent.parent, node, members[0])
+        if made is not None:
+            made.made, made.whole = [(c.start_byte, c.end_byte) for c in calls], True
+            if len(calls) > 1:
+                made.own, made.control = [], []
+                made.event = [w for w in words(name) if w not in NO_PURPOSE]
+            yield made
+
+
+def makings(file: SourceFile, scope: Scope, name: str) -> list[Any]:
+    """Where objects of an inner class are made, each handed over at once; none where it is used in another way."""
+    found = []
+    for node in within(file.tree.root_node, 0, len(file.text)):
+        if node.type != "type_identifier" or text(node) != name:
+            continue
+        made = node.parent
+        if made.type != "object_creation_expression" or made.parent.type != "argument_list":
+            return []
+        if body_of(made) is not None or made.child_by_field_name("arguments").named_child_count:
+            return []
+        if made.parent.parent.type != "method_invocation":
+            return []
+        found.append(made)
     return found
 
 
@@ -144,7 +189,7 @@ def called(file: SourceFile, method: Function, call: Any, name: str) -> tuple[li
     if call.type == "variable_declarator":
         asked = registered_by(file, method, text(call.child_by_field_name("name")))
         held = words(text(call.child_by_field_name("name")))
-        about = [w for w in held if w not in ("listener", "handler", "adapter") and len(w) > 1]
+        about = [w for w in held if w not in NO_PURPOSE and len(w) > 1]
         if about or asked is None:
             return [], about if name == METHOD_OF_ACTION else [*about, *words(name)], []
         call = asked

@@ -23,6 +23,7 @@ OWN = frozenset(
     ]
 )
 LISTENING = frozenset({"addEventListener", "on", "once", "bind", "addListener"})
+AROUND = (b"document", b"window", b"process", b"document.body")
 TIMERS = {"setInterval": ["tick"], "setTimeout": ["later"], "requestAnimationFrame": ["frame"]}
 
 
@@ -86,11 +87,9 @@ def told(file: SourceFile, call: Any) -> tuple[list[str], list[str]]:
     first = next(iter(call.child_by_field_name("arguments").named_children), None)
     if name not in LISTENING or first is None or first.type != "string":
         return [], []
-    control = (
-        words(owner.text.decode())
-        if owner.type == "identifier" and owner.text not in (b"document", b"window", b"process")
-        else []
-    )
+    named = owner.child_by_field_name("property") if owner.type == "member_expression" else owner
+    plain = named.type in ("identifier", "property_identifier", "private_property_identifier")
+    control = words(named.text.decode().lstrip("#")) if plain and owner.text not in AROUND else []
     return [
         w for part in re.findall(r"[A-Za-z]+", file.slice(first.start_byte, first.end_byte)) for w in words(part)
     ], control

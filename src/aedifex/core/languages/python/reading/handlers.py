@@ -14,6 +14,7 @@ from ..writing.text import TEXT
 
 OWN = frozenset(["function_definition", "class_definition"])
 LISTENING = frozenset({"bind", "bind_all", "bind_class", "tag_bind", "protocol", "trace_add", "connect", "on", "once"})
+AROUND = (b"root", b"window", b"master", b"parent", b"self")
 TIMERS = {"after": ["later"], "after_idle": ["later"]}
 KEYWORDS = frozenset({"command", "callback", "handler", "on_click", "on_change", "on_press", "on_close"})
 SAYING = ("name", "text", "label")  # what tells a control, the best first
@@ -108,9 +109,9 @@ def told(file: SourceFile, call: Any, argument: Any) -> tuple[list[str], list[st
     first = next((c for c in call.child_by_field_name("arguments").named_children if c.type != "comment"), None)
     if name not in LISTENING or first is None or first.type != "string":
         return [], []
-    control = (
-        words(owner.text.decode()) if owner.type == "identifier" and owner.text not in (b"root", b"window") else []
-    )
+    named = owner.child_by_field_name("attribute") if owner.type == "attribute" else owner
+    plain = named.type == "identifier" and named.text not in AROUND
+    control = words(named.text.decode()) if plain else []
     return [
         w for part in re.findall(r"[A-Za-z]+", file.slice(first.start_byte, first.end_byte)) for w in words(part)
     ], control
