@@ -14,7 +14,7 @@ class Inline:
 
     ``event``, ``control``: words for what it waits for and for what it is handed to. ``whole``: whether the name of a
     function could stand for it. ``says``: the one statement of a body that is an expression; "" where ``statements``
-    stand in it.
+    stand in it; ``rows``: the parts of that expression, where nobody asks for its value and each can be a statement.
     """
 
     start: int
@@ -27,6 +27,7 @@ class Inline:
     control: list[str] = field(default_factory=list)
     whole: bool = False
     says: str = ""
+    rows: list[tuple[int, int]] = field(default_factory=list)
 
 
 @dataclass

@@ -121,6 +121,8 @@ def named_edits(file: SourceFile, language: Language, wanted: Sequence[NamedHand
         given = [*inline.params, *((s.name, regions.declared_as(file, s)[1]) for s in n.captured)]
         lead = write.top_lead(file, unit)
         body = lead + unit + inline.says if inline.says else moved_body(file, language, inline, lead + unit)
+        if inline.rows:
+            body = "\n".join(lead + unit + file.slice(*row) for row in inline.rows)
         texts.append(regions.lifted(file, lead, unit, NewFunction(n.name, given, body)))
         call = f"{n.name}({', '.join(x for x, _ in given)})"
         if inline.whole:

@@ -208,6 +208,8 @@ class Naming:
 
     def said(self, n: Listener, changes: list[Range], lead: str) -> str:
         """The one statement of a listener that is an expression."""
+        if n.rows:
+            return "\n".join(lead + edited(self.file, a, b, changes) for a, b in n.rows)
         old, new = self.file.slice(n.opens, n.closes), edited(self.file, n.opens, n.closes, changes)
         more = self.write.indent_unit(self.file)
         text = n.says.replace(old.replace("\n", "\n" + more), new.replace("\n", "\n" + more))
@@ -246,7 +248,7 @@ class Naming:
         start, end = write.comment_start(file, n.start), write.line_end(file, n.end - 1)
         above = write.blank_before(file, start)
         if len(lead_of(file, max(above - 1, 0))) < len(lead_of(file, n.start)):  # it is the first of its block
-            return start, write.blank_after(file, end), ""
+            return above, write.blank_after(file, end), ""
         return above, end, ""
 
 

@@ -11,6 +11,7 @@ from ....program.layout import words
 from ....program.model import SourceFile
 from ...braced.blocks import within
 from ..writing.text import TEXT
+from .imports import imported
 
 OWN = frozenset(["function_definition", "class_definition"])
 LISTENING = frozenset({"bind", "bind_all", "bind_class", "tag_bind", "protocol", "trace_add", "connect", "on", "once"})
@@ -76,18 +77,26 @@ def inline(file: SourceFile, call: Any, argument: Any, node: Any) -> Inline | No
     called = body.child_by_field_name("function").text if body.type == "call" else b""
     own = file.scope.symbols.get(called.decode(file.encoding)) if called in SILENT else None
     nothing = called in SILENT and (own is None or not own.kinds)
-    return Inline(
-        node.start_byte,
-        node.end_byte,
-        body.start_byte,
-        body.end_byte,
-        [],
-        [(p.text.decode(), "") for p in params],
-        event,
-        control,
-        True,
-        text if nothing else f"return {text}",
-    )
+    made = Inline(node.start_byte, node.end_byte, body.start_byte, body.end_byte)
+    made.params, made.event, made.control, made.whole = [(p.text.decode(), "") for p in params], event, control, True
+    made.says = text if nothing else f"return {text}"
+    if "\n" not in text and body.type in ("tuple", "list") and unasked(file, call, argument):
+        made.rows = [(c.start_byte, c.end_byte) for c in body.named_children if c.type == "call"]
+        made.rows = made.rows if len(made.rows) == body.named_child_count else []
+    return made
+
+
+def unasked(file: SourceFile, call: Any, argument: Any) -> bool:
+    """Whether what a handler gives is of no interest but for the word "break", as where a window of tkinter calls
+    it."""
+    callee = call.child_by_field_name("function")
+    if argument.type == "keyword_argument":
+        first = callee.text.decode().partition(".")[0]
+        bound = [x for s in file.imports for x in imported(file, s)]
+        modules = [m for n, m, _ in bound if n == first or (n == "*" and callee.type == "identifier")]
+        return any(m.split(".")[0] == "tkinter" for m in modules)
+    first = next((c for c in call.child_by_field_name("arguments").named_children if c.type != "comment"), None)
+    return callee.text.endswith((b".bind", b".bind_all")) and first is not None and first.text[1:2] == b"<"
 
 
 def delegates(body: Any) -> bool:

@@ -33,7 +33,7 @@ def lambdas(file: SourceFile, method: Function) -> Iterator[Listener]:
         if made is not None:
             yield Listener(
                 made.start, made.end, made.opens, made.closes, made.statements, made.params, made.event, made.control,
-                True, made.says, method,
+                True, made.says, made.rows, method,
             )  # fmt: skip
 
 
