@@ -13,6 +13,7 @@ import programs_curly_classes as curly_classes
 import programs_curly_flow as curly_flow
 import programs_flow as flow
 import programs_late as late
+import programs_listening as listening
 import programs_lists as lists
 import programs_nested as nested
 import programs_records as records
@@ -30,12 +31,13 @@ PYTHON = {
     "Python": programs.Maker, "Lists": lists.ListMaker, "Records": records.RecordMaker, "Flow": flow.FlowMaker, "Things": flow.ThingMaker,
     "Main": flow.MainMaker, "Console": console.ConsoleMaker, "Classes": classes.ClassMaker, "Nested": nested.NestedMaker,
     "Dispatch": nested.DispatchMaker, "Late": late.LateMaker, "Values": values.ValueMaker,
-    "Standing": standing.StandingMaker,
+    "Standing": standing.StandingMaker, "Listening": listening.ListeningMaker,
 }  # fmt: skip
 CURLY = (
     curly.JavaScript, curly.Module, curly.Java, curly.JavaMain, curly.Sketch, arrays.ArraysJavaScript, arrays.ArraysJava, arrays.ArraysSketch,
     arrays.RecordsJavaScript, curly_flow.FlowJavaScript, curly_flow.FlowJava, curly_classes.ClassesJavaScript, curly_classes.ClassesJava,
     nested.NestedJavaScript, nested.WrappedJavaScript, late.LateJavaScript, late.LateJava, late.LateSketch,
+    listening.ListeningJavaScript,
 )  # fmt: skip
 MAKERS: dict[str, Any] = {**PYTHON, **{maker.__name__: maker for maker in CURLY}}
 

@@ -34,7 +34,9 @@ SEEDS |= {
     "Sketch": (0, 1),
     "ArraysSketch": (0, 1),
 }
-SEEDS |= {"FlowJavaScript": (0, 1, 23, 27), "FlowJava": (0, 28), "ArraysJava": (0, 1), "NestedJavaScript": (3,)}
+SEEDS |= {"FlowJavaScript": (0, 1, 23, 27), "FlowJava": (0, 28), "ArraysJava": (0, 1), "NestedJavaScript": (3,)} | {
+    "ListeningJavaScript": (1, 2)
+}
 CLASSES = [(kind, seed) for kind in ("ClassesJavaScript", "ClassesJava") for seed in (9, 57, 3023)]
 LIFTED = [(kind, seed) for kind in ("Flow", "Classes", "Main", "Things", "Records", "Nested") for seed in (11, 12)]
 LIFTED += [

@@ -169,9 +169,23 @@ class Naming:
             by_method.setdefault(method, []).append(made)
         for method, fields in by_method.items():
             yield from self.listening.as_fields(self.file, method, fields)
-        declared = Edits()
-        drop_declarations(self.language, self.file, declared, set(self.fields))
-        yield from declared.ranges.get(self.file.path, [])
+        yield from self.declared()
+
+    def declared(self) -> Iterator[Range]:
+        """Nothing says any more that a function sets a variable of the one around it."""
+        bodies = [n for m in self.methods for n in m.listeners]
+        elsewhere = self.dropped(set(self.fields), None)
+        yield from (e for e in elsewhere if not any(n.opens <= e[0] < n.closes for n in bodies))
+        for n in bodies:
+            said = {d.symbol for d in self.file.declarations_within(n.opens, n.closes) if d.symbol is not None}
+            assert n.method is not None
+            around = {s for s in said if s.scope.within(n.method.scope) and not n.start <= s.scope.start < n.end}
+            yield from self.dropped(around, (n.opens, n.closes))
+
+    def dropped(self, symbols: set[Symbol], within: tuple[int, int] | None) -> list[Range]:
+        out = Edits()
+        drop_declarations(self.language, self.file, out, symbols, within)
+        return out.ranges.get(self.file.path, [])
 
     def use_edits(self) -> Iterator[Range]:
         """A function in a method is named by the method that it becomes."""
