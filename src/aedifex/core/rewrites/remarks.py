@@ -19,8 +19,8 @@ def with_remarks(step: Step, before: Program, changes: Changes) -> tuple[Program
     if getattr(step, "traced", False):
         return after, changes  # places of other steps are followed through its edits, and it takes nothing away
     touched = [f for p, f in before.holders.items() if p in changes]
-    there = {text for f in after.files.values() for text in remarks(f)}
-    lost = list(dict.fromkeys(text for f in dict.fromkeys(touched) for text in remarks(f) if text not in there))
+    there = {words_said(text) for f in after.files.values() for text in remarks(f)}
+    lost = list(dict.fromkeys(text for f in dict.fromkeys(touched) for text in remarks(f) if words_said(text) not in there))
     if not lost or (place := home_of_remarks(step, before, after, changes)) is None:
         return after, changes
     file, at = place
@@ -31,6 +31,11 @@ def with_remarks(step: Step, before: Program, changes: Changes) -> tuple[Program
     text = "".join(lead + remark.replace("\r\n", "\n").replace("\n", nl) + nl for remark in lost).encode(file.encoding)
     more = with_inserted(file, start, text)
     return reread(after, more), {**changes, **more}
+
+
+def words_said(remark: str) -> str:
+    """The words of a remark, however its lines are led."""
+    return " ".join(remark.split())
 
 
 def with_inserted(file: SourceFile, at: int, text: bytes) -> Changes:
