@@ -20,7 +20,8 @@ def with_remarks(step: Step, before: Program, changes: Changes) -> tuple[Program
         return after, changes  # places of other steps are followed through its edits, and it takes nothing away
     touched = [f for p, f in before.holders.items() if p in changes]
     there = {words_said(text) for f in after.files.values() for text in remarks(f)}
-    lost = list(dict.fromkeys(text for f in dict.fromkeys(touched) for text in remarks(f) if words_said(text) not in there))
+    had = dict.fromkeys(text for f in dict.fromkeys(touched) for text in remarks(f))
+    lost = [text for text in had if words_said(text) not in there]
     if not lost or (place := home_of_remarks(step, before, after, changes)) is None:
         return after, changes
     file, at = place

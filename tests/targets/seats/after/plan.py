@@ -3,8 +3,8 @@ EMPTY = "-"
 
 
 class Plan:
-    def __init__(self, rows):
-        self._rows = rows
+    def __init__(self):
+        self._rows = [[EMPTY, EMPTY] for _ in range(ROWS)]
 
     def show(self):
         for number, row in enumerate(self._rows):

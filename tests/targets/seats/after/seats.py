@@ -1,10 +1,6 @@
 """Who sits where: type "take ROW NAME", "leave ROW" or "pairs"."""
 
-from plan import EMPTY, ROWS, Plan
-
-
-def new_plan():
-    return [[EMPTY, EMPTY] for _ in range(ROWS)]
+from plan import ROWS, Plan
 
 
 def ask_row(plan, word):
@@ -16,7 +12,7 @@ def ask_row(plan, word):
 
 
 def main():
-    plan = Plan(new_plan())
+    plan = Plan()
     while True:
         words = input("> ").split()
         if not words:

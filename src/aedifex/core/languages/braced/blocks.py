@@ -187,6 +187,15 @@ def loop_body(file: SourceFile, offset: int) -> tuple[int, int] | None:
     return (body.start_byte, body.end_byte) if body is not None else None
 
 
+def given_back(file: SourceFile, statement: Statement) -> tuple[int, int] | None:
+    """The one expression that a ``return`` gives; None if it gives none, or several."""
+    node = statement.node
+    inside = [c for c in node.named_children if "comment" not in c.type] if node is not None else []
+    if len(inside) != 1 or inside[0].type in ("expression_list", "sequence_expression"):
+        return None
+    return inside[0].start_byte, inside[0].end_byte
+
+
 def returns_nothing(file: SourceFile, at: int) -> bool:
     """Whether the ``return`` there gives nothing."""
     return file.text[at + len("return") :].lstrip()[:1] in (b";", b"}")

@@ -220,6 +220,7 @@ class BracedRegions:
 
     loop_body = staticmethod(blocks.loop_body)
     returns_nothing = staticmethod(blocks.returns_nothing)
+    given_back = staticmethod(blocks.given_back)
     lone = staticmethod(blocks.lone)
     leave_first = staticmethod(blocks.leave_first)
     either = staticmethod(blocks.either)

@@ -132,6 +132,7 @@ class Proposal:
         used = taken_names(file, self.language.builtins) | taken
         name = self.write.class_name([singular(w) for w in self.write.words(row.called)])
         self.least = 1 if asked else MIN_METHODS
+        self.arguments: AbstractSet[str] = frozenset()  # variables that a constructor is to be given
         self.design = ClassDesign(asked or free(name, used))
         types = {p.type for f, called in row.nodes for p in f.params if p.name == called and p.type}
         kind = types.pop() if len(types) == 1 else ""
@@ -209,7 +210,7 @@ class Proposal:
     def carried_out(self, wraps: Sequence[Symbol], methods: Sequence[tuple[Function, str]]) -> Program | None:
         """The program with the class, its objects and methods, which the design gets; None if a step is refused."""
         design, member = self.design, self.write.hidden(self.field.name) if self.field.hidden else self.field.name
-        wrapping = Wrapping(self.file, self.language, design.name, member, wraps, self.field.type)
+        wrapping = self.wrapping(wraps, member)
         if wrapping.trouble() is not None:
             return None
         design.methods = []
@@ -230,6 +231,15 @@ class Proposal:
                 MethodDesign(short, [origin_in(self.program, self.file, f.name)], drop=[p], hidden=hidden)
             )
         return program
+
+    def wrapping(self, wraps: Sequence[Symbol], member: str) -> Wrapping:
+        """The constructor sets what every object begins with, unless a person wants it handed over."""
+        kind, name = self.field.type, self.design.name
+        found = Wrapping(self.file, self.language, name, member, wraps, kind)
+        if found.first is None or {s.name for s in self.row.symbols} & self.arguments:
+            return found
+        self.field.start, self.field.value = "fixed", found.first.text
+        return Wrapping(self.file, self.language, name, member, wraps, kind, True)
 
     def called_inside(self, f: Function, methods: AbstractSet[str]) -> bool:
         """Whether only methods of the class call a function."""
@@ -257,7 +267,11 @@ def classes_of_values(program: Program, task: Task, taken: AbstractSet[str]) -> 
         file = program.files[task.path]
         rows = traveling_values(file, program.language, fixed)
         row = next((r for r in rows if r.called == called), None)
-        found = Proposal(program, file, row, taken | {c.name for c in made}).made() if row is not None else None
+        if row is None:
+            continue
+        proposal = Proposal(program, file, row, taken | {c.name for c in made})
+        proposal.arguments = {o.name for w in task.wishes for o in w.arguments}
+        found = proposal.made()
         if found is not None and not found[1].files[task.path].problems:
             made.append(found[0])
             program = found[1]

@@ -29,6 +29,10 @@ class Extraction(Protocol):
         """Whether the ``return`` there gives nothing."""
         ...
 
+    def given_back(self, file: SourceFile, statement: Statement, /) -> tuple[int, int] | None:
+        """The one expression that a ``return`` gives; None if it gives none, or several."""
+        ...
+
     def blocks(self, file: SourceFile, statement: Statement, /) -> list[Block]:
         """The blocks directly inside a statement, with what each is for."""
         ...

@@ -47,8 +47,9 @@ class WrapValue(MakesObjects):
         symbols = wrapped(self.design, file)
         handed = {f.name for f in file.functions for p in f.params if f.scope.symbols.get(p.name) in symbols}
         self.check_names(context, file, {s.name for s in symbols} | handed, {self.design.name})
-        member, kind = member_of(self.design, context), self.design.fields[0].type
-        wrapping = Wrapping(file, context.language, self.design.name, member, symbols, kind)
+        member, held = member_of(self.design, context), self.design.fields[0]
+        fixed = held.start == "fixed"
+        wrapping = Wrapping(file, context.language, self.design.name, member, symbols, held.type, fixed)
         if (trouble := wrapping.trouble()) is not None:
             raise messages.CANNOT_WRAP.at(file, trouble[1], class_=self.design.name, why=trouble[0])
         return wrapping.edits()

@@ -20,6 +20,7 @@ from ...program.fields import NewField
 from ...program.language import Language
 from ...program.model import Argument, Call, Function, Reference, Role, SourceFile, Statement, Symbol
 from ..parameter_to_receiver import argument_of
+from .first_value import FirstValue, same_first_value
 
 PLAIN_FORMS = ("", "format", "compared")  # forms of a use that a member can take the place of
 OPENING, CLOSING = "([{", ")]}"
@@ -58,9 +59,11 @@ class Wrapping:
         member: str,
         variables: Sequence[Symbol],
         type_: str = "",
+        fixed: bool = False,
     ) -> None:
-        """``type_``: of the value, where the language writes types."""
-        self.type = type_
+        """``type_``: of the value, where the language writes types; ``fixed``: whether the constructor sets it by
+        itself."""
+        self.type, self.fixed = type_, fixed
         self.file, self.language, self.write = file, language, language.write
         self.class_, self.member, self.variables = class_, member, set(variables)
         self.head, self.tail = self.write.make(class_, ["\0"]).split("\0")
@@ -87,6 +90,8 @@ class Wrapping:
         return next(self.troubles(), None)
 
     def troubles(self) -> Iterator[tuple[str, int]]:
+        if self.fixed and self.first is None:
+            yield "objects begin with different values, or with what a constructor cannot know", self.first_place()
         for f, name in self.parameters:
             uses = [r for r in f.symbol.references if not r.writes] if f.symbol is not None else []
             if f.symbol is None or f.symbol.kinds != {"function"} or any(r.role != Role.CALL for r in uses):
@@ -132,30 +137,37 @@ class Wrapping:
         """The class, and every use of the variables."""
         return [*self.class_edits(), *self.use_edits()]
 
+    @cached_property
+    def given(self) -> list[tuple[int, int]]:
+        """Every expression that one of the variables is given."""
+        spans = [(a.value_start, a.end) for _, a in self.handed if a is not None]
+        rows = assignments(self.file, self.language)
+        set_here = [r for s in self.variables for r in s.references if r.writes and r.form != "parameter"]
+        return spans + [v for r in set_here if r.start in rows and (v := rows[r.start].value) is not None]
+
+    @cached_property
+    def first(self) -> FirstValue | None:
+        """What every object begins with; None where that differs."""
+        return same_first_value(self.file, self.language, [v for v in self.given if not self.bare(*v)])
+
     def use_edits(self) -> list[Range]:
-        found: list[Range] = []
-        kept: set[int] = set()
-        for _, argument in self.handed:
-            assert argument is not None
-            span = (argument.value_start, argument.end)
-            if self.bare(*span):
-                kept.add(argument.value_start)
-            else:
-                found += self.made(*span)
-        for s in self.variables:
-            for r in s.references:
-                if r.writes and r.form != "parameter":
-                    value = assignments(self.file, self.language)[r.start].value
-                    assert value is not None
-                    if self.bare(*value):
-                        kept.add(value[0])
-                    else:
-                        found += self.made(*value)
+        kept = {start for start, end in self.given if self.bare(start, end)}
+        found = [e for v in self.given if not self.bare(*v) for e in self.made(*v)]
         for s in self.variables:
             found += [(r.end, r.end, f".{self.member}") for r in s.references if not r.writes and r.start not in kept]
+        if (f := self.factory) is not None and f.start != self.first_place():
+            start = self.write.blank_before(self.file, self.write.comment_start(self.file, f.start))
+            found.append((start, self.write.line_end(self.file, f.end - 1), ""))
         return found
 
+    @property
+    def factory(self) -> Function | None:
+        """The function whose place the constructor takes."""
+        return self.first.factory if self.fixed and self.first is not None else None
+
     def made(self, start: int, end: int) -> list[Range]:
+        if self.fixed:
+            return [(start, end, self.write.make(self.class_, []))]
         return [(start, start, self.head), (end, end, self.tail)]
 
     def bare(self, start: int, end: int) -> bool:
@@ -168,10 +180,14 @@ class Wrapping:
         file, write = self.file, self.write
         at = write.comment_start(file, self.first_place())
         held = NewField(self.member, self.member.strip("_#"), given=True, type=self.type)
+        if self.fixed and self.first is not None:
+            held = NewField(self.member, self.first.text, type=self.type, above=self.first.remarks)
         text = write.class_text(file, write.indent_unit(file), self.class_, "", [held])
         gap = "\n" * write.BLANKS
         before = write.blank_before(file, at)
         new = f"{gap if before else ''}{text.rstrip(chr(10))}\n{gap}"
+        if (f := self.factory) is not None and f.start == self.first_place():
+            at = write.blank_after(file, write.line_end(file, f.end - 1))
         return [(before, at, write.with_newlines(new, write.newline(file)))]
 
     def first_place(self) -> int:

@@ -7,6 +7,7 @@ from typing import Any
 
 from ....program.model import Arm, Beside, Block, Function, NewFunction, SourceFile, Statement, Symbol
 from ...braced import blocks as braces
+from ...braced.blocks import given_back as given_back
 from ...braced.blocks import loop_body as loop_body
 from ...braced.blocks import returns_nothing as returns_nothing
 from ...braced.blocks import within
