@@ -210,7 +210,7 @@ class Proposal:
     def carried_out(self, wraps: Sequence[Symbol], methods: Sequence[tuple[Function, str]]) -> Program | None:
         """The program with the class, its objects and methods, which the design gets; None if a step is refused."""
         design, member = self.design, self.write.hidden(self.field.name) if self.field.hidden else self.field.name
-        wrapping = self.wrapping(wraps, member)
+        wrapping = self.wrapping(wraps, member, methods)
         if wrapping.trouble() is not None:
             return None
         design.methods = []
@@ -232,14 +232,14 @@ class Proposal:
             )
         return program
 
-    def wrapping(self, wraps: Sequence[Symbol], member: str) -> Wrapping:
+    def wrapping(self, wraps: Sequence[Symbol], member: str, methods: Sequence[tuple[Function, str]]) -> Wrapping:
         """The constructor sets what every object begins with, unless a person wants it handed over."""
         kind, name = self.field.type, self.design.name
-        found = Wrapping(self.file, self.language, name, member, wraps, kind)
+        found = Wrapping(self.file, self.language, name, member, wraps, kind, False, methods)
         if found.first is None or {s.name for s in self.row.symbols} & self.arguments:
             return found
         self.field.start, self.field.value = "fixed", found.first.text
-        return Wrapping(self.file, self.language, name, member, wraps, kind, True)
+        return Wrapping(self.file, self.language, name, member, wraps, kind, True, methods)
 
     def called_inside(self, f: Function, methods: AbstractSet[str]) -> bool:
         """Whether only methods of the class call a function."""

@@ -49,7 +49,8 @@ class WrapValue(MakesObjects):
         self.check_names(context, file, {s.name for s in symbols} | handed, {self.design.name})
         member, held = member_of(self.design, context), self.design.fields[0]
         fixed = held.start == "fixed"
-        wrapping = Wrapping(file, context.language, self.design.name, member, symbols, held.type, fixed)
+        methods = [(function_of(file, m.origins[0]), m.drop[0]) for m in self.design.methods if m.drop]
+        wrapping = Wrapping(file, context.language, self.design.name, member, symbols, held.type, fixed, methods)
         if (trouble := wrapping.trouble()) is not None:
             raise messages.CANNOT_WRAP.at(file, trouble[1], class_=self.design.name, why=trouble[0])
         return wrapping.edits()

@@ -60,10 +60,11 @@ class Wrapping:
         variables: Sequence[Symbol],
         type_: str = "",
         fixed: bool = False,
+        methods: Sequence[tuple[Function, str]] = (),
     ) -> None:
         """``type_``: of the value, where the language writes types; ``fixed``: whether the constructor sets it by
-        itself."""
-        self.type, self.fixed = type_, fixed
+        itself; ``methods``: functions that become methods, with the parameter that goes."""
+        self.type, self.fixed, self.methods = type_, fixed, methods
         self.file, self.language, self.write = file, language, language.write
         self.class_, self.member, self.variables = class_, member, set(variables)
         self.head, self.tail = self.write.make(class_, ["\0"]).split("\0")
@@ -147,7 +148,15 @@ class Wrapping:
 
     @cached_property
     def first(self) -> FirstValue | None:
-        """What every object begins with; None where that differs."""
+        """What every object begins with; None where that differs, or a method is asked of a value made for it."""
+        own = {f.scope.symbols[p] for f, p in self.methods}
+        for f, p in self.methods:
+            for call in self.file.calls_of(f.symbol) if f.symbol is not None else []:
+                a = argument_of(self.file, self.language, f, call, p)
+                refs = self.file.within(a.value_start, a.end) if a is not None else []
+                whole = a is not None and len(refs) == 1 and (refs[0].start, refs[0].end) == (a.value_start, a.end)
+                if not whole or refs[0].symbol not in self.variables | own:
+                    return None
         return same_first_value(self.file, self.language, [v for v in self.given if not self.bare(*v)])
 
     def use_edits(self) -> list[Range]:
