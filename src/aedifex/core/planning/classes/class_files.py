@@ -64,11 +64,13 @@ def constant_stays(plan: FilePlan, taken: set[str]) -> list[StayDesign]:
     all of its paragraph, where several files do. ``taken``: names that no new file can have; grows."""
     facts, readers = plan.facts, dict[Symbol, list[str]]()
     if facts.language.placement == "imports":
-        for c in by_dependency(list(plan.classes)):
-            read = read_by(plan, spans_read(plan, c))
-            for s in read if c.file else ():
+        along = set[Symbol]()  # functions that move to the file of the first class that calls them
+        for c in [c for c in by_dependency(list(plan.classes)) if c.file]:
+            read, called = reached(plan, spans_read(plan, c), along)
+            along |= called
+            for s in read:
                 readers.setdefault(s, []).append(c.file)
-        for s in read_by(plan, spans_left(plan)):
+        for s in reached(plan, spans_left(plan, along), along)[0]:
             readers.setdefault(s, []).append(facts.file.path)
     shared = {s for s, files in readers.items() if len(set(files)) > 1 and can_be_shared(facts, s)}
     block = {s for row in constant_paragraphs(facts) if shared & set(row) for s in row if can_be_shared(facts, s)}
@@ -100,23 +102,27 @@ def first_values(facts: FileFacts, c: ClassDesign) -> list[tuple[int, int]]:
     return [(s.start, s.end) for s in firsts if s is not None]
 
 
-def read_by(plan: FilePlan, spans: Iterable[tuple[int, int]]) -> set[Symbol]:
-    """The constants that stretches of code read, and functions that they call and that no class takes."""
+def reached(
+    plan: FilePlan, spans: Iterable[tuple[int, int]], elsewhere: AbstractSet[Symbol]
+) -> tuple[set[Symbol], set[Symbol]]:
+    """The constants that stretches of code read, and the functions that they call and that no class takes, with these.
+    ``elsewhere``: functions that have a home already."""
     effects = plan.facts.effects
     queue, found, seen = list(spans), set[Symbol](), set[Symbol]()
     while queue:
         touch = effects.direct(*queue.pop())
         found |= touch.reads & plan.facts.constants
-        more = touch.uses - seen - plan.functions
+        more = touch.uses - seen - plan.functions - elsewhere
         seen |= more
         queue += [(effects.units[s].start, effects.units[s].end) for s in more]
-    return found
+    return found, seen
 
 
-def spans_left(plan: FilePlan) -> list[tuple[int, int]]:
-    """The code that no class takes: functions and classes that stay, and main code where there is no app."""
+def spans_left(plan: FilePlan, along: AbstractSet[Symbol]) -> list[tuple[int, int]]:
+    """The code that no class takes: functions and classes that stay, and main code where there is no app. ``along``:
+    functions that go with a class."""
     facts = plan.facts
-    left = [(f.start, f.end) for f in facts.file.tops if f.symbol not in plan.functions]
+    left = [(f.start, f.end) for f in facts.file.tops if f.symbol not in plan.functions and f.symbol not in along]
     left += [(s.start, s.end) for s, _ in facts.file.classes if s.parent is facts.file.scope]
     if plan.app is None:
         firsts = {id(v.first) for v in facts.kinds.values() if v.first is not None}
