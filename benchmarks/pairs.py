@@ -51,10 +51,12 @@ def lines_of(files: list[Path]) -> set[str]:
 def drawn(before: list[Path], after: list[Path], colours: dict[str, str]) -> Image.Image:
     left, right = column(before, set()), column(after, lines_of(before))
     height = 2 * MARGIN + LEADING * max(len(left), len(right))
-    image = Image.new("RGB", (2 * COLUMN + 2 * MARGIN, height), colours["paper"])
-    pen, face = ImageDraw.Draw(image), font()
-    pen.line([(MARGIN + COLUMN - 14, MARGIN), (MARGIN + COLUMN - 14, height - MARGIN)], fill=colours["rule"])
-    for x, rows in ((MARGIN, left), (MARGIN + COLUMN, right)):
+    face = font()
+    wide = max(COLUMN, 28 + int(max(face.getlength(text) for _, text in [*left, *right])))
+    image = Image.new("RGB", (2 * wide + 2 * MARGIN, height), colours["paper"])
+    pen = ImageDraw.Draw(image)
+    pen.line([(MARGIN + wide - 14, MARGIN), (MARGIN + wide - 14, height - MARGIN)], fill=colours["rule"])
+    for x, rows in ((MARGIN, left), (MARGIN + wide, right)):
         for i, (kind, text) in enumerate(rows):
             pen.text((x, MARGIN + i * LEADING), text, font=face, fill=colours[kind or "ink"])
     return image
