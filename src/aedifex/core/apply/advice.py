@@ -22,6 +22,8 @@ def advice(program: Program, design: Design) -> str:
         return ""
     if any((c.wraps or c.existing) and len(c.methods) >= MIN_MEMBERS for c in design.classes):
         return ""
+    if any(c.existing and c.fields for c in design.classes):  # what closures shared is the object's
+        return ""
     before, last = figures(program), program
     for outcome, after in run(design, program, exists=lambda p: False):
         if outcome.result == "wrong":

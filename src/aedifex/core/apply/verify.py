@@ -54,6 +54,8 @@ def unresolved(before: Program, after: Program, file: SourceFile, language: Lang
     for name, symbol in file.scope.symbols.items():
         if not symbol.kinds and symbol.references and name not in language.builtins and name not in known:
             ref = symbol.references[0]
+            if file.star_imports and all(r.form == "type" for r in symbol.references):
+                continue  # one of the imports brings the type, or the compiler says that none does
             found.append(Problem(*file.stands(ref.start), f"the name '{name}' means nothing here any more"))
     return found
 

@@ -17,7 +17,7 @@ def reasons_for_nothing(program: Program, design: Design) -> list[StayDesign]:
     """What stays and why, said of the program as a whole; none where there are classes, or that is said already."""
     if design.classes or design.parts or design.lifts or any(s.name == "main" for s in design.stays):
         return []
-    if any(s.why.startswith("what it holds") for s in design.stays):
+    if any(s.why.startswith(("what it holds", "its listeners")) for s in design.stays):
         return []
     for file in program.files.values():
         for f in sorted(file.tops, key=lambda f: f.start - f.end)[:1]:

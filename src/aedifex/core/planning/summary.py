@@ -17,7 +17,7 @@ def summary(design: Design) -> list[str]:
     for of in dict.fromkeys(x.of for x in design.lifts):
         lines.append(f"{of}: lines of it become {', '.join(x.name for x in design.lifts if x.of == of)}")
     if not lines:
-        chief = [s for s in design.stays if s.name == "main" or s.why.startswith("what it holds")]
+        chief = [s for s in design.stays if s.name == "main" or s.why.startswith(("what it holds", "its listeners"))]
         telling = chief or sorted(
             (s for s in design.stays if s.why != "constant"), key=lambda s: "by its name" in s.why
         )

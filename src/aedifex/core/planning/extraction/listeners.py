@@ -43,7 +43,7 @@ def listeners_that_stay(program: Program, task: Task) -> list[StayDesign]:
     for scope, name in file.classes if language.listening is not None else []:
         why = base_trouble(program, file, scope)
         if why and scope.parent is file.scope and any(said_of(n) for n in listeners_in(file, language, scope)):
-            found.append(StayDesign(name, f"its listeners stay where they are written: {why}"))
+            found.append(StayDesign(name, f"its listeners cannot be methods: {why}"))
     return found
 
 

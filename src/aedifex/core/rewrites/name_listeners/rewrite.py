@@ -15,6 +15,7 @@ import copy
 import re
 from collections.abc import Iterator, Sequence
 
+from ...analysis.hazards import by_text
 from ...design.origin import Origin
 from ...design.tables import ClassDesign, Design, MethodDesign
 from ...program.edits import Range
@@ -80,6 +81,8 @@ def field_trouble(
     listening = language.listening
     if listening is None or not runs_once(program, file, language, method):
         return f"{method.name} may run more than once"
+    if by_text(file, language, method.start, method.end):
+        return "names are looked up by their text there"
     if not listening.can_be_field(file, method, symbol, moving):
         return "it is not simply set there once for each object"
     if name in names_of_members(file, method.outer) or inherits(program, file, method.outer, name):

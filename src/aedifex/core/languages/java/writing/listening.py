@@ -13,6 +13,7 @@ from ...braced.blocks import within
 from ..facts.jdk import full_name, handed_down
 from ..reading.inlines import OWN
 from ..reading.listeners import listeners
+from ..reading.walk import modifiers
 from .regions import REGIONS
 from .text import TEXT
 from .words import default_value, sketch
@@ -47,7 +48,7 @@ class JavaListening:
         found = []
         for row in rows:
             made = [s for s in symbols if declaration(file, method, s) == row]
-            if not made or not stands_alone(file, method, row):
+            if not made or not stands_alone(file, method, row) or begins_late(file, method):
                 break
             found += made
         return found
@@ -60,7 +61,7 @@ class JavaListening:
         begin = rows[0].end_byte if rows and rows[0].type == SUPER else body.start_byte + 1
         wanted = {f.symbol: f for f in fields}
         edits: list[Range] = []
-        declared, set_first, leading = [], [], True
+        declared, set_first, leading = [], [], not begins_late(file, method)
         for f in [f for f in fields if f.there]:
             away = [r for r in f.symbol.references if r.scope.frame is not method.scope]
             edits += [(r.start, r.end, f.name) for r in away if f.name != r.name]
@@ -182,6 +183,17 @@ def stands_alone(file: SourceFile, method: Function, row: Any) -> bool:
     own = {method.scope.symbols[p.name] for p in method.params}
     holds = any(n.type in ("lambda_expression", "class_body") for n in within(row, *span(row)))
     return not holds and not any(r.symbol in own for r in file.within(*span(row)))
+
+
+def begins_late(file: SourceFile, method: Function) -> bool:
+    """Whether a member of the object gets its first value below the fields that open the class: then what moves there
+    would come before it."""
+    members = [m for m in method.node.parent.named_children if m.type not in COMMENTS]
+    opening = next((i for i, m in enumerate(members) if m.type != "field_declaration"), len(members))
+    return any(
+        m.type in ("field_declaration", "block") and "static" not in modifiers(m) and "=" in file.slice(*span(m))
+        for m in members[opening:]
+    )
 
 
 def leaves(file: SourceFile, method: Function) -> bool:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Sequence
 from typing import Any
 
@@ -17,6 +18,7 @@ from .regions import OWN_THIS, REGIONS, before_super
 from .text import TEXT, declaration
 from .words import end, typed
 
+ALL_MEMBERS = rb"stringify\(this\b|Object\.\w+\([^()]*\bthis\b(?!\.)|\.\.\.this\b(?!\.)|\b(?:in|of) this\b(?!\.)"
 DECLARATIONS = ("lexical_declaration", "variable_declaration")
 FIELDS = ("field_definition", "public_field_definition")
 
@@ -142,8 +144,9 @@ def registered(name: str, params: Sequence[str], more: Sequence[str], whole: boo
 
 
 def fixed(file: SourceFile, scope: Scope) -> str:
-    """Members can be added to any object."""
-    return ""
+    """Members can be added to an object whose members nobody goes through."""
+    text = file.text[scope.start : scope.end]
+    return "the class goes through all that its objects hold" if re.search(ALL_MEMBERS, text) else ""
 
 
 def base_of(file: SourceFile, scope: Scope) -> str:

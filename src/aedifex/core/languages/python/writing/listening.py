@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Sequence
 from typing import Any
 
@@ -119,6 +120,8 @@ def fixed(file: SourceFile, scope: Scope) -> str:
     """Why no member can be added: the class says what its objects may have, or has several bases."""
     if any(n in scope.symbols for n in ("__slots__", "__setattr__", "__getattribute__")):
         return "the class says itself what can be set on its objects"
+    if re.search(rb"\b__dict__\b|\bvars\(", file.text):
+        return "the file looks at all that objects hold"
     return "it has several bases" if len(bases(file, scope)) > 1 else ""
 
 
