@@ -47,6 +47,7 @@ WHERE = {
     "register": lambda language: language.name == "python",
     "open": lambda language: not language.joined,
     "handlers": lambda language: not language.joined,
+    "bare": lambda language: language.bare_members,
     "listeners": lambda language: language.listening is not None and not language.joined,
     "base": lambda language: not language.joined,
     "order": lambda language: not language.joined,

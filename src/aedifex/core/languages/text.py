@@ -37,5 +37,6 @@ class PlainText:
     placed = staticmethod(defaults.placed)
     filled = staticmethod(defaults.filled)
     equality = staticmethod(defaults.equality)
+    needless_receivers = staticmethod(defaults.needless_receivers)
     has_members = staticmethod(defaults.has_members)
     typed = staticmethod(defaults.typed)

@@ -13,6 +13,7 @@ from ..design.tables import Design
 from ..program.program import Program
 from ..program.refusal import Refusal
 from .alias_field import AliasField
+from .bare_members import NameMembersAlone
 from .clean_up import CleanUp
 from .explicit_registration.rewrite import ExplicitRegistration
 from .extend_base import ExtendBase
@@ -82,6 +83,7 @@ FINISH: tuple[ClassRewrite, ...] = (
     HandedObjects(),
     GatheredObjects(),
     OrderMethods(),
+    NameMembersAlone(),
     ShareConstants(),
     MoveClass(),
     CleanUp(),

@@ -11,7 +11,7 @@ from collections.abc import Sequence
 from typing import NoReturn
 
 from ..edits import Range
-from ..model import Call, SourceFile, Statement
+from ..model import Call, Scope, SourceFile, Statement
 
 
 def unasked(what: str) -> NoReturn:
@@ -81,6 +81,11 @@ def placed(name: str, index: str, object_: str) -> str:
 
 def filled(lead: str, unit: str, name: str, index: str, object_: str) -> str:
     unasked("a loop that fills an array")
+
+
+def needless_receivers(file: SourceFile, scope: Scope, /) -> list[Range]:
+    """A member is never meant without its object."""
+    return []
 
 
 def equality(unit: str, class_: str) -> str:

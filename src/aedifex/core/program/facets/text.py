@@ -269,6 +269,10 @@ class Text(Protocol):
         """Why nothing can move out of a file into one of its own; "" if it can."""
         ...
 
+    def needless_receivers(self, file: SourceFile, scope: Scope, /) -> list[Range]:
+        """Edits that take away the receiver in front of members of a class which mean the same without it."""
+        ...
+
     def must_be_field(self, file: SourceFile, symbol: Symbol, more: Sequence[Reference], /) -> bool:
         """Whether a variable of the main code could not be a local of a method."""
         ...

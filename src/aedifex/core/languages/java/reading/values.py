@@ -7,6 +7,7 @@ from collections.abc import Sequence
 
 from ....program.edits import Range as Edit
 from ....program.model import Reference, Scope, SourceFile
+from ....program.scopes import receiver_of, shadowed
 from ..writing.words import INHERITED
 from .walk import modifiers
 from .walk_names import RECEIVER
@@ -58,6 +59,24 @@ def blind(file: SourceFile, ref: Reference, top: Scope) -> str:
             "around"
         )
     return ""
+
+
+def needless_receivers(file: SourceFile, scope: Scope) -> list[Edit]:
+    """``this.`` in front of a member that no variable hides."""
+    edits: list[Edit] = []
+    for ref in file.within(scope.start, scope.end):
+        node = file.tree.root_node.named_descendant_for_byte_range(ref.start, ref.end) if ref.name == "this" else None
+        if node is None or node.type != "this" or receiver_of(ref.scope, scope) != ref.name:
+            continue
+        part = {"field_access": "field", "method_invocation": "name"}.get(node.parent.type, "")
+        name = node.parent.child_by_field_name(part) if part else None
+        if name is None or node.parent.child_by_field_name("object") != node:
+            continue
+        said = file.slice(name.start_byte, name.end_byte)
+        between = file.slice(node.end_byte, name.start_byte)
+        if said in scope.symbols and between == "." and not shadowed(ref.scope, said, scope):
+            edits.append((node.start_byte, name.start_byte, ""))
+    return edits
 
 
 def receiver_at(file: SourceFile, scope: Scope, top: Scope, class_: str) -> str:

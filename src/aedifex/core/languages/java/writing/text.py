@@ -11,7 +11,7 @@ from ....program.language import NewField
 from ....program.layout import line_end
 from ....program.model import Function, Reference, Scope, SourceFile, Statement, Symbol
 from ...braced.facets import BracedText
-from ..reading.values import class_trouble, inner_receivers, method_as_value, outward, receiver_at
+from ..reading.values import class_trouble, inner_receivers, method_as_value, needless_receivers, outward, receiver_at
 from . import bases
 from .moving import moved_out, opened, renamed_elsewhere, stays_in
 from .words import KEYWORDS, default_value, file_name, inherited, sketch
@@ -25,6 +25,7 @@ class JavaText(BracedText):
     method_as_value = staticmethod(method_as_value)
     outward = staticmethod(outward)
     receiver_at = staticmethod(receiver_at)
+    needless_receivers = staticmethod(needless_receivers)
     bases: Bases | None = bases
     KEYWORDS = KEYWORDS
     moved_out = staticmethod(moved_out)
