@@ -168,10 +168,10 @@ TICK = "    static int tick(String name) {\n        tickCount += 1;\n        tic
 SHOW = "    static String show() {\n        return tickLast + tickCount;\n    }\n"
 SAY = '        tick("a");\n        System.out.println(show());'
 JAVA_MOVED = {
-    "written with its class": (java(PLAIN, TICK.replace("tickCount += 1", "Line.tickCount += 1") + SHOW, SAY), r"this\.\w*[cC]ount \+= 1"),
+    "written with its class": (java(PLAIN, TICK.replace("tickCount += 1", "Line.tickCount += 1") + SHOW, SAY), r"\n\s+\w*[cC]ount \+= 1"),
     "a local with the name of a global": (
         java(PLAIN, TICK + SHOW + "    static int other() {\n        int tickCount = 5;\n        return tickCount + tickLast.length();\n    }\n", SAY + "\n        System.out.println(other());"),
-        r"int tickCount = 5;\n\s+return tickCount \+ this",
+        r"int tickCount = 5;\n\s+return tickCount \+ \w+\.",
     ),
     "a method and a variable of one name": (
         java("    static int fare = 2;\n    static int fareSum = 0;\n", "    static int fare() {\n        fareSum += fare;\n        return fare;\n    }\n    static int sum() {\n        return fareSum;\n    }\n",

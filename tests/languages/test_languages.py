@@ -46,9 +46,9 @@ def test_a_language_offers_all_that_the_core_asks_for(name):
 # demo → files, what breaks the built program, and what must be said of it
 BROKEN = {
     "tramcanvas.js": (["tramcanvas.js"], "tramcanvas.js", "this._speed * dt", "this._speed + dt", "frame 2"),
-    "TramDesk.java": (["TramDesk.java"], "Till.java", "this.tickets += count", "this.tickets += 1", "line 5"),
-    "TicketDesk.java": (["TicketDesk.java"], "TicketDeskApp.java", "this.takings += price", "this.takings -= price", "window 2"),
-    "tramsketch.pde": (["tramsketch.pde", "conductor.pde"], "Tram.pde", "this.x + this.speed", "this.x - this.speed", "frame 1"),
+    "TramDesk.java": (["TramDesk.java"], "Till.java", "tickets += count", "tickets += 1", "line 5"),
+    "TicketDesk.java": (["TicketDesk.java"], "TicketDeskApp.java", "takings += price", "takings -= price", "window 2"),
+    "tramsketch.pde": (["tramsketch.pde", "conductor.pde"], "Tram.pde", "x + speed", "x - speed", "frame 1"),
 }  # fmt: skip
 
 

@@ -20,7 +20,7 @@ from ...program.fields import NewField
 from ...program.language import Language
 from ...program.model import Argument, Call, Function, Reference, Role, SourceFile, Statement, Symbol
 from ..parameter_to_receiver import argument_of
-from .first_value import FirstValue, same_first_value
+from .start_value import StartValue, same_start_value
 
 PLAIN_FORMS = ("", "format", "compared")  # forms of a use that a member can take the place of
 OPENING, CLOSING = "([{", ")]}"
@@ -147,7 +147,7 @@ class Wrapping:
         return spans + [v for r in set_here if r.start in rows and (v := rows[r.start].value) is not None]
 
     @cached_property
-    def first(self) -> FirstValue | None:
+    def first(self) -> StartValue | None:
         """What every object begins with; None where that differs, or a method is asked of a value made for it."""
         own = {f.scope.symbols[p] for f, p in self.methods}
         for f, p in self.methods:
@@ -157,7 +157,7 @@ class Wrapping:
                 whole = a is not None and len(refs) == 1 and (refs[0].start, refs[0].end) == (a.value_start, a.end)
                 if not whole or refs[0].symbol not in self.variables | own:
                     return None
-        return same_first_value(self.file, self.language, [v for v in self.given if not self.bare(*v)])
+        return same_start_value(self.file, self.language, [v for v in self.given if not self.bare(*v)])
 
     def use_edits(self) -> list[Range]:
         kept = {start for start, end in self.given if self.bare(start, end)}

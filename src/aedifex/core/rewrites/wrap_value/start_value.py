@@ -15,7 +15,7 @@ Span = tuple[int, int]
 
 
 @dataclass
-class FirstValue:
+class StartValue:
     """``text``: the expression; ``factory``: the function that did nothing but give it; ``remarks``: those in and above
     that."""
 
@@ -24,28 +24,28 @@ class FirstValue:
     remarks: list[str] = field(default_factory=list)
 
 
-def same_first_value(file: SourceFile, language: Language, spans: Sequence[Span]) -> FirstValue | None:
+def same_start_value(file: SourceFile, language: Language, spans: Sequence[Span]) -> StartValue | None:
     """What all objects begin with, where it can be worked out in the constructor as well; None if they differ.
 
     ``spans``: the expressions that are wrapped.
     """
-    found = [first_value(file, language, span, spans) for span in spans]
+    found = [start_value(file, language, span, spans) for span in spans]
     first = found[0] if found else None
     if first is None or any(f is None or (f.text, f.factory) != (first.text, first.factory) for f in found):
         return None
     return first
 
 
-def first_value(file: SourceFile, language: Language, span: Span, spans: Sequence[Span]) -> FirstValue | None:
+def start_value(file: SourceFile, language: Language, span: Span, spans: Sequence[Span]) -> StartValue | None:
     made = factory_at(file, language, span, spans)
     value = returned(file, language, made) if made is not None else span
     if value is None or "\n" in file.slice(*value) or not says_the_same(file, language, value):
         return None
     if made is None:
-        return FirstValue(file.slice(*value))
+        return StartValue(file.slice(*value))
     start = language.write.comment_start(file, made.start)
     remarks = [file.slice(a, b) for a, b in remark_spans(file) if start <= a < made.end]
-    return FirstValue(file.slice(*value), made, remarks)
+    return StartValue(file.slice(*value), made, remarks)
 
 
 def factory_at(file: SourceFile, language: Language, span: Span, spans: Sequence[Span]) -> Function | None:
