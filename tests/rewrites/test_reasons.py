@@ -350,3 +350,22 @@ def test_main_code_that_no_method_could_be_has_its_reason(folder, text, said):
     program = folder.read_all({name: text})
     file = program.files[name]
     assert program.language.write.class_trouble(file, 0, len(file.text), main=True) == said
+
+
+def test_reasons_name_lines_of_the_source_where_listeners_move_first(folder):
+    text = (
+        "class Bell:\n    def __init__(self, town):\n        self.heard = []\n        rings = 0\n\n        def ring(event):\n            nonlocal rings\n            rings += 1\n            print(town, event, rings)\n\n        self.bind('ring', ring)\n        self.bind('twice', lambda e: (ring(e), ring(e)))\n\n    def bind(self, event, listener):\n        self.heard.append(listener)\n\n\n"
+        "tram_x = 0\ntram_doors = False\n\n\ndef draw_tram():\n    print(tram_x, tram_doors)\n\n\n"
+        "for key in 'drdq':\n    if key == 'r':\n        tram_x += 2\n        draw_tram()\n"
+        "    elif key == 'd':\n        tram_doors = not tram_doors\n        print('doors', tram_doors)\n"
+    )
+    design = draft(folder.program("line.py", text))
+    bell, tram = design.class_named("Bell"), design.class_named("Tram")
+    assert bell is not None and [str(o) for m in bell.methods for o in m.origins] == ["line.py:6:9", "line.py:12:28"]
+    assert tram is not None
+    lines = [x for m in tram.methods for x in m.lines]
+    assert lines
+    for row in lines:
+        first, _, last = row.rpartition(":")[2].partition("-")
+        assert text.split("\n")[int(first) - 1].strip().startswith("tram_")
+        assert any(f"line {first}" in why or f"lines {first} to {last}" in why for why in tram.why)

@@ -108,7 +108,7 @@ def draft_file(program: Program, task: Task) -> FileDraft:
     file = program.files[task.path]
     moved = LineMap(file, edits)
     after = reread(program, {task.path: applied(file.text, edits, file.encoding)})
-    made = with_main(after, replace(task, taken=task.taken | {c.name for c in standing}))
+    made = with_main(after, replace(task, taken=task.taken | {c.name for c in standing}), moved.source)
     for c in made.classes:
         renamed(c, lambda origin: Origin.parse(moved.back(str(origin))) if origin.place else origin, moved.back)
     for x in made.lifts:
@@ -128,16 +128,17 @@ def merged(standing: Sequence[ClassDesign], others: Sequence[ClassDesign]) -> li
     return [*standing, *(c for c in others if c.name not in {s.name for s in standing})]
 
 
-def with_main(program: Program, task: Task) -> FileDraft:
-    """The classes of one file; its long main function is opened if they need what it holds."""
+def with_main(program: Program, task: Task, line: Callable[[int], int] = int) -> FileDraft:
+    """The classes of one file; its long main function is opened if they need what it holds. ``line``: the line of the
+    source where a line of the program was."""
     o = inlined(program, task.path, task.outsiders) if task.entry and task.idea not in ("plain", "asked") else None
     if o is not None and o.name not in task.kept:
-        made = with_handlers(o.program, replace(task, wishes=wished(task.wishes, o)), o.line)
+        made = with_handlers(o.program, replace(task, wishes=wished(task.wishes, o)), lambda n: line(o.line(n)))
         if worth_inlining(made.classes, o):
             closed(made.classes, made.stays, made.lifts, o)
             return made
         why = next((s.why for s in made.stays if s.name == "main"), "no class would need it")
-        plain = with_handlers(program, task)
+        plain = with_handlers(program, task, line)
         if any(c.role == "app" for c in made.classes) and only_called(plain.classes, o.name):
             closed(made.classes, made.stays, made.lifts, o)
             return made
@@ -145,7 +146,7 @@ def with_main(program: Program, task: Task) -> FileDraft:
             StayDesign(str(n), f"{o.name} stays a function: {why}") for w in task.wishes for n in w.together if n.holder
         ]
         return plain
-    made = with_handlers(program, task)
+    made = with_handlers(program, task, line)
     if o is None and not made.classes and task.entry and (stay := closed_main(program, task.path)) is not None:
         made.stays.append(stay)
     return made
