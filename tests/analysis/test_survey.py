@@ -252,3 +252,14 @@ def test_functions_made_in_a_loop_that_see_its_variable_late_are_told(folder):
         "line.js", "for (var m of [1, 2]) kept.push(() => m);\nfor (let i = 0; i < 2; i++) kept.push(() => i);\n"
     )
     assert [h.line for h in hazards(page, "line.js") if h.kind == "seen late"] == [1]
+
+
+@pytest.mark.parametrize("own", ["this.", ""])
+def test_a_field_that_is_named_alone_counts_for_cohesion(folder, own):
+    text = (
+        "public class Line {\n    static class Tram {\n        int x, doors;\n"
+        f"        void move() {{ {own}x += 1; }}\n        int place() {{ move(); return {own}x; }}\n"
+        f"        void open() {{ {own}doors = 1; }}\n    }}\n"
+        "    public static void main(String[] args) { new Tram().move(); }\n}\n"
+    )
+    assert figures(folder.program("Line.java", text)).cohesion == pytest.approx(0.33)

@@ -89,13 +89,11 @@ def cohesion(file: SourceFile, scope: Scope, language: Language) -> float | None
             or child.name == language.write.CONSTRUCTOR
         ):
             continue
-        used.append(
-            {
-                r.member
-                for r in file.within(child.start, child.end)
-                if r.name == child.receiver and r.member and r.member not in methods
-            }
-        )
+        refs = file.within(child.start, child.end)
+        named = {r.member for r in refs if r.name == child.receiver and r.member}
+        if language.bare_members:
+            named |= {r.name for r in refs if r.symbol is not None and r.symbol.scope is scope}
+        used.append(named - methods)
     if len(used) < 2:
         return None
     pairs = list(combinations(used, 2))
