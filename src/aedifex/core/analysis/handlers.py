@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 
+from ..program.inline import Listener
 from ..program.language import Language
 from ..program.model import Function, SourceFile, Statement
 from .effects import Effects
@@ -67,8 +68,8 @@ def stretches(statements: list[Statement], language: Language) -> list[MainPart]
     return [MainPart(kind, tuple(spans), sum(counts)) for kind, spans, counts in found]
 
 
-def handlers(file: SourceFile, effects: Effects, language: Language) -> list[Handler]:
-    """Functions of the file that a call receives as a value, and what is written in place in methods."""
+def handlers(file: SourceFile, effects: Effects) -> list[Handler]:
+    """Functions of the file that a call receives as a value."""
     found = []
     for symbol in effects.units:
         if "function" not in symbol.kinds:
@@ -78,7 +79,7 @@ def handlers(file: SourceFile, effects: Effects, language: Language) -> list[Han
                 continue
             if callee := taken_by_call(file, ref.start):
                 found.append(Handler(symbol.name, file.shown(ref.start), callee))
-    return sorted([*found, *in_methods(file, language)], key=lambda h: (h.line, h.name))
+    return sorted(found, key=lambda h: (h.line, h.name))
 
 
 def taken_by_call(file: SourceFile, at: int) -> str:
@@ -88,9 +89,17 @@ def taken_by_call(file: SourceFile, at: int) -> str:
     return inner.callee.name + (f".{inner.callee.member}" if inner.callee.member else "") if inner is not None else ""
 
 
+def listeners_of(file: SourceFile, language: Language) -> list[Listener]:
+    """Listeners that are written in the methods of classes, and the functions beside them; worked out once."""
+    if "listeners" not in file.memo:
+        file.memo["listeners"] = language.listening.listeners(file) if language.listening is not None else []
+    found: list[Listener] = file.memo["listeners"]
+    return found
+
+
 def in_methods(file: SourceFile, language: Language) -> Iterator[Handler]:
     """Listeners that are written in the methods of classes."""
-    for n in language.listening.listeners(file) if language.listening is not None else []:
+    for n in listeners_of(file, language):
         if (n.own or n.event or n.control) and n.method is not None:
             uses = n.function.symbol.references if n.function is not None and n.function.symbol is not None else []
             at = next((r.start for r in uses if r.role == "value"), n.start)

@@ -13,7 +13,7 @@ from .concerns import ConcernRun, Concerns, jobs, strip
 from .effects import Effects, Touch
 from .families import families
 from .groups import Group, groups
-from .handlers import Handler, MainPart, handlers, main_parts, stretches
+from .handlers import Handler, MainPart, handlers, in_methods, main_parts, stretches
 from .hazards import hazards
 from .main_function import main_function, own_access, own_variables, waiting_main
 from .messages import Hazard
@@ -120,7 +120,7 @@ def survey_file(program: Program, path: str, outsiders: Program | None = None) -
         units,
         copies,
         groups([s for s in state if s in changing and s not in copied], effects, language.write.words),
-        handlers(file, effects, language),
+        sorted([*handlers(file, effects), *in_methods(file, language)], key=lambda h: (h.line, h.name)),
         [
             {"kind": r.kind, "start": file.shown(r.start), "end": file.shown(r.end), "statements": r.statements}
             for r in parts

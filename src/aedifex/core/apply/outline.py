@@ -100,8 +100,9 @@ def outline(program: Program, project: Project) -> list[ClassOutline]:
             )
             if design is not None and design.kept_in and design.objects:
                 objects = [f"the list {design.kept_in}"]
-            role = design.role if design is not None else part.role if part is not None else ""
-            role = "" if design is not None and design.existing else role  # it is what its author made of it
+            role = part.role if part is not None else ""
+            if design is not None:  # a class that stands is what its author made of it
+                role = "" if design.existing else design.role
             made = ClassOutline(name, file.stands(scope.start)[0], role, objects)
             for child in scope.children:
                 f = child.function

@@ -55,6 +55,11 @@ class MethodDesign:
         default_factory=list
     )  # its lines as the file of the design names them, where steps before them move these
 
+    @property
+    def in_place(self) -> bool:
+        """Whether it comes from a function without a name, told by its place."""
+        return any(o.place for o in self.origins)
+
 
 def placed_anew(x: MethodDesign | LiftDesign, lines: Callable[[str], str]) -> None:
     """Say where its lines are once a step has moved them; ``told`` keeps how the design names them."""
@@ -117,8 +122,8 @@ class ClassDesign:
                         return origin.file
         if any(o.file for o in self.wraps):
             return next(o.file for o in self.wraps if o.file)
-        placed = [o.file for m in self.methods for o in m.origins if o.place]
-        return next(iter([text.split(":")[0] for m in self.methods for text in (*m.lines, *m.told)] + placed), "")
+        lines = [text.split(":")[0] for m in self.methods for text in (*m.lines, *m.told)]
+        return next(iter([*lines, *(o.file for m in self.methods for o in m.origins if o.place)]), "")
 
 
 @dataclass

@@ -109,13 +109,18 @@ def draft_file(program: Program, task: Task) -> FileDraft:
     moved = LineMap(file, edits)
     after = reread(program, {task.path: applied(file.text, edits, file.encoding)})
     made = with_main(after, replace(task, taken=task.taken | {c.name for c in standing}), moved.source)
-    for c in made.classes:
-        renamed(c, lambda origin: Origin.parse(moved.back(str(origin))) if origin.place else origin, moved.back)
-    for x in made.lifts:
-        placed_anew(x, moved.back)
+    told_back(made, moved, lambda origin: Origin.parse(moved.back(str(origin))) if origin.place else origin)
     made.classes = merged(standing, made.classes)
     made.stays += stays
     return made
+
+
+def told_back(made: FileDraft, moved: LineMap, name: Callable[[Origin], Origin]) -> None:
+    """Let a draft speak of the program as it was before edits: of its lines, and of its names as ``name`` has them."""
+    for c in made.classes:
+        renamed(c, name, moved.back)
+    for x in made.lifts:
+        placed_anew(x, moved.back)
 
 
 def merged(standing: Sequence[ClassDesign], others: Sequence[ClassDesign]) -> list[ClassDesign]:
@@ -170,10 +175,7 @@ def with_handlers(program: Program, task: Task, line: Callable[[int], int] = int
             break
         wanted = [n for n in wanted if n.name in methods]
     places = {n.name: Origin.parse(n.place) for n in wanted}
-    for c in made.classes:
-        renamed(c, lambda origin: places.get(origin.local, origin), moved.back)
-    for x in made.lifts:
-        placed_anew(x, moved.back)
+    told_back(made, moved, lambda origin: places.get(origin.local, origin))
     return made
 
 

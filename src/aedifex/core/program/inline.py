@@ -60,3 +60,9 @@ class LocalField:
     symbol: Symbol
     name: str
     there: bool = False
+
+    @property
+    def keeps(self) -> bool:
+        """Whether it is a parameter that keeps its value, so that the constructor can go on saying what it was
+        given."""
+        return self.symbol.kinds == {"parameter"} and len(self.symbol.bindings) == 1

@@ -12,20 +12,15 @@ from dataclasses import dataclass
 from ..program.edits import Edits
 from ..program.program import Program
 from .rewrite import Building, ClassRewrite
-from .step import Context, Step
+from .step import Context, FileStep, Step
 
 
 @dataclass
-class BareMembers(Step):
+class BareMembers(FileStep):
     """What need not be said in front of a member goes, in the new classes of a file."""
 
     kind = "bare"
-    path: str
     classes: list[str]
-
-    @property
-    def subject(self) -> str:
-        return self.path
 
     def title(self) -> str:
         return f"methods in {self.path} name their members alone"

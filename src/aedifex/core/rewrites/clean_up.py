@@ -12,19 +12,14 @@ from ..program.program import Program
 from . import messages
 from .by_hand import Asked, HandCommand
 from .rewrite import Building, ClassRewrite
-from .step import Context, Step
+from .step import Context, FileStep, Step
 
 
 @dataclass
-class Clean(Step):
+class Clean(FileStep):
     """The imports and blank lines of a file that steps left without a use go."""
 
     kind = "clean"
-    path: str
-
-    @property
-    def subject(self) -> str:
-        return self.path
 
     def title(self) -> str:
         return f"remove unused imports from {self.path}"

@@ -21,20 +21,15 @@ from ..program.model import Function, Scope, SourceFile
 from ..program.program import Program
 from .by_hand import Asked, HandCommand, home_of
 from .rewrite import Building, ClassRewrite
-from .step import Context, Step
+from .step import Context, FileStep, Step
 
 
 @dataclass
-class ArrangeMethods(Step):
+class ArrangeMethods(FileStep):
     """The methods of classes in a file stand in the order in which they are met."""
 
     kind = "order"
-    path: str
     classes: list[str]
-
-    @property
-    def subject(self) -> str:
-        return self.path
 
     def title(self) -> str:
         return "methods stand in the order in which they are met"

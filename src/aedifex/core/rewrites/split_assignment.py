@@ -18,7 +18,7 @@ from . import messages
 from .by_hand import Asked, HandCommand, names_in
 from .rewrite import Rewrite, State
 from .split_declarations import TakeApart, shares_a_declaration
-from .step import Context, Step
+from .step import Context, FileStep
 
 
 def unpackings(file: SourceFile, language: Language) -> list[Range]:
@@ -47,15 +47,10 @@ def taken_apart(program: Program, path: str) -> Program:
 
 
 @dataclass
-class SplitUnpacking(Step):
+class SplitUnpacking(FileStep):
     """``WIDTH, HEIGHT = 60, 20`` becomes a statement for each, so that each can move on its own."""
 
     kind = "split"
-    path: str
-
-    @property
-    def subject(self) -> str:
-        return self.path
 
     def title(self) -> str:
         return f"what sets several variables in {self.path} is taken apart"

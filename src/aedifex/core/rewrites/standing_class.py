@@ -149,6 +149,5 @@ class StandingClasses(Rewrite[MakesObjects]):
                 continue
             if not any(standing_scope(f, c.name) is not None for f in check.program.files.values()):
                 check.report(check.lines.of("class", index, -1, "name"), mistakes.NO_CLASS_STANDS, name=c.name)
-            listening = any(o.place for m in c.methods for o in m.origins)
-            if c.objects or (c.fields and not listening):
+            if c.objects or (c.fields and not any(m.in_place for m in c.methods)):
                 check.report(check.lines.of("class", index, -1, "existing"), mistakes.ONLY_METHODS, name=c.name)

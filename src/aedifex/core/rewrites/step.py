@@ -124,6 +124,17 @@ class ClassStep(Step):
         return self.design.name
 
 
+@dataclass
+class FileStep(Step):
+    """A step that is done in one file."""
+
+    path: str
+
+    @property
+    def subject(self) -> str:
+        return self.path
+
+
 UNFORESEEN = (KeyError, IndexError, ValueError, AttributeError, TypeError, StopIteration, AssertionError)
 
 

@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Callable, Collection, Iterator, Sequence
+from itertools import takewhile
 from typing import Any
 
+from ...program.edits import Range
+from ...program.layout import blank, lead_of, line_end
 from ...program.lists import WholeLoop
-from ...program.model import Arm, Block, SourceFile, Statement
+from ...program.model import Arm, Block, Function, SourceFile, Statement, Symbol
 
 FIELDS = (("consequence", "branch"), ("alternative", "otherwise"))
 COMMENTS = frozenset(["comment", "line_comment", "block_comment"])
@@ -185,6 +188,28 @@ def loop_body(file: SourceFile, offset: int) -> tuple[int, int] | None:
         node = node.parent
     body = node.child_by_field_name("body") if node is not None else None
     return (body.start_byte, body.end_byte) if body is not None else None
+
+
+def declared_alone(file: SourceFile, method: Function, symbol: Symbol, kinds: Collection[str]) -> Any:
+    """The declaration of a variable, of it alone, right in the body of a method; None if it stands elsewhere."""
+    first = min(symbol.bindings, key=lambda r: r.start)
+    part = file.tree.root_node.named_descendant_for_byte_range(first.start, first.end).parent
+    row = part.parent if part is not None and part.type == "variable_declarator" else None
+    if row is None or row.type not in kinds or row.parent.start_byte != method.body_start:
+        return None
+    return row if sum(c.type == "variable_declarator" for c in row.named_children) == 1 else None
+
+
+def behind_fields(file: SourceFile, method: Function, fields: Sequence[str], kinds: Collection[str]) -> list[Range]:
+    """More fields of the class of a method, behind those that open it. ``fields``: lines; ``kinds``: of a field."""
+    if not fields:
+        return []
+    members = [m for m in method.node.parent.named_children if m.type not in COMMENTS]
+    before = list(takewhile(lambda m: m.type in kinds, members))
+    at = line_end(file, before[-1].end_byte - 1 if before else method.node.parent.start_byte)
+    lead = lead_of(file, method.start)
+    lines = "".join(f"{lead}{line.strip()}\n" for text in fields for line in text.splitlines())
+    return [(at, at, lines if blank(file, at) else lines + "\n")]
 
 
 def given_back(file: SourceFile, statement: Statement) -> tuple[int, int] | None:

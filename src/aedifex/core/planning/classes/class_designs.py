@@ -41,7 +41,7 @@ def roles_in(facts: FileFacts) -> Roles:
     """What tells the roles of classes of a file; worked out once."""
     file, language, effects = facts.file, facts.language, facts.effects
     if "roles" not in file.memo:
-        names = {h.name for h in handlers(file, effects, language)}
+        names = {h.name for h in handlers(file, effects)}
         registered = {f.symbol for f in file.tops if f.name in names}
         file.memo["roles"] = Roles(file, language, effects, Concerns(file, language, effects), registered)
     found: Roles = file.memo["roles"]

@@ -183,7 +183,7 @@ class Gathered:
         for s in [s for s, f in self.fields.items() if not f.there]:
             method = self.holder(s)
             assert method is not None
-            origin = origin_of(self.file, self.language, self.name, method, s.name, several)
+            origin = origin_of(self.file, self.language, method, s.name, several)
             made.fields.append(FieldDesign(s.name, [origin]))
         for m in self.methods:
             places = [Origin.parse(place_of(self.file, n)) for n in m.listeners]

@@ -11,20 +11,15 @@ from ...program.program import Program
 from .. import messages
 from ..by_hand import Asked, HandCommand
 from ..rewrite import Rewrite, State
-from ..step import Context, Step
+from ..step import Context, FileStep
 from .registrations import unfoldings
 
 
 @dataclass
-class RegisterByCall(Step):
+class RegisterByCall(FileStep):
     """The functions of a file are registered by a call behind them."""
 
     kind = "register"
-    path: str
-
-    @property
-    def subject(self) -> str:
-        return self.path
 
     def title(self) -> str:
         return "functions are registered by a call instead of a decoration"

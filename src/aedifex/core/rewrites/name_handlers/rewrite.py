@@ -19,22 +19,17 @@ from ...program.program import Program
 from .. import messages
 from ..by_hand import Asked, HandCommand
 from ..rewrite import Rewrite, State
-from ..step import Context, Step
+from ..step import Context, FileStep
 from .handlers import at_place, handler_places, named_design, named_edits
 
 
 @dataclass
-class NameHandlers(Step):
+class NameHandlers(FileStep):
     """``wanted``: the place of each (file:line:column) and its name."""
 
     kind = "handlers"
-    path: str
     wanted: list[tuple[str, str]]
     traced = True
-
-    @property
-    def subject(self) -> str:
-        return self.path
 
     def title(self) -> str:
         return f"handlers in {self.path} get a name: {', '.join(name for _, name in self.wanted)}"

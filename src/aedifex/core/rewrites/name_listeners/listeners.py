@@ -6,6 +6,7 @@ import re
 from collections.abc import Collection, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 
+from ...analysis.handlers import listeners_of
 from ...analysis.regions.region import ways_out
 from ...program.edits import Edits, Range
 from ...program.facets.listening import Listening
@@ -30,9 +31,7 @@ class NewMethod:
 
 def listeners_in(file: SourceFile, language: Language, scope: Scope) -> list[Listener]:
     """The listeners in the methods of a class, in source order."""
-    if language.listening is None:
-        return []
-    return [n for n in language.listening.listeners(file) if n.method is not None and n.method.outer is scope]
+    return [n for n in listeners_of(file, language) if n.method is not None and n.method.outer is scope]
 
 
 def place_of(file: SourceFile, listener: Listener) -> str:

@@ -15,6 +15,7 @@ import copy
 import re
 from collections.abc import Iterator, Sequence
 
+from ...analysis.handlers import method_key
 from ...analysis.hazards import by_text
 from ...design.origin import Origin
 from ...design.tables import ClassDesign, Design, MethodDesign
@@ -34,7 +35,7 @@ from .listeners import Naming, NewMethod, captured, clear, do_the_same, kept_as,
 
 def has_listeners(c: ClassDesign) -> bool:
     """Whether a class gets methods out of listeners that stand in it."""
-    return c.existing and any(o.place for m in c.methods for o in m.origins)
+    return c.existing and any(m.in_place for m in c.methods)
 
 
 def local_of(file: SourceFile, language: Language, origin: Origin) -> tuple[Function, Symbol] | None:
@@ -48,10 +49,9 @@ def local_of(file: SourceFile, language: Language, origin: Origin) -> tuple[Func
     return (found[0], symbol) if symbol is not None else None
 
 
-def origin_of(file: SourceFile, language: Language, class_: str, method: Function, name: str, several: bool) -> Origin:
+def origin_of(file: SourceFile, language: Language, method: Function, name: str, several: bool) -> Origin:
     """How a design speaks of a variable in a method of a class."""
-    holder = class_ if method.name == language.write.CONSTRUCTOR else f"{class_}.{method.name}"
-    return Origin(name, holder, file.path if several else "")
+    return Origin(name, method_key(method, language), file.path if several else "")
 
 
 def runs_once(program: Program, file: SourceFile, language: Language, method: Function) -> bool:
@@ -111,16 +111,12 @@ class ListenersToMethods(MakesObjects):
     left = "the listeners stay where they are"
     traced = True
 
-    def __init__(self, program: Program, design: ClassDesign) -> None:
-        super().__init__(design)
-        self.program = program
-
     def title(self) -> str:
         return f"listeners of {self.design.name} become methods: {', '.join(m.name for m in self.placed)}"
 
     @property
     def placed(self) -> list[MethodDesign]:
-        return [m for m in self.design.methods if any(o.place for o in m.origins)]
+        return [m for m in self.design.methods if m.in_place]
 
     def edits(self, context: Context, file: SourceFile) -> list[Range]:
         language, scope = context.language, standing_scope(file, self.design.name)
@@ -147,7 +143,7 @@ class ListenersToMethods(MakesObjects):
                 raise messages.NO_LOCAL_HERE.in_file(file.path, name=", ".join(map(str, f.origins)))
             method, symbol = found
             name = context.write.hidden(f.name) if f.hidden else f.name
-            if why := field_trouble(self.program, file, method, symbol, name, moving):
+            if why := field_trouble(context.program, file, method, symbol, name, moving):
                 raise messages.LOCAL_STAYS.at(file, symbol.bindings[0].start, name=symbol.name, why=why)
             yield LocalField(symbol, name)
 
@@ -192,13 +188,13 @@ class NameListeners(Rewrite[ListenersToMethods]):
 
     def requests(self, state: State) -> Iterator[ListenersToMethods]:
         for c in [c for c in state.design.classes if has_listeners(c)]:
-            yield ListenersToMethods(state.program, c)
+            yield ListenersToMethods(c)
 
     def design_after(self, state: State, step: ListenersToMethods, after: Program | None) -> Design:
         design = moved_design(state, after) if after is not None else copy.copy(state.design)
         for index, c in enumerate(design.classes):
             if c.name == step.design.name:
-                left = [m for m in c.methods if not any(o.place for o in m.origins)]
+                left = [m for m in c.methods if not m.in_place]
                 made = ClassDesign(c.name, c.role, c.file, c.base, existing=True, methods=left)
                 design.classes = [*design.classes[:index], made, *design.classes[index + 1 :]]
         return design

@@ -11,6 +11,7 @@ The object is never asked for anything but the value, so that nothing can tell w
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
+from collections.abc import Set as AbstractSet
 from functools import cached_property
 
 from ...analysis.counting_loops import with_inner
@@ -153,9 +154,7 @@ class Wrapping:
         for f, p in self.methods:
             for call in self.file.calls_of(f.symbol) if f.symbol is not None else []:
                 a = argument_of(self.file, self.language, f, call, p)
-                refs = self.file.within(a.value_start, a.end) if a is not None else []
-                whole = a is not None and len(refs) == 1 and (refs[0].start, refs[0].end) == (a.value_start, a.end)
-                if not whole or refs[0].symbol not in self.variables | own:
+                if a is None or not self.bare(a.value_start, a.end, own):
                     return None
         return same_start_value(self.file, self.language, [v for v in self.given if not self.bare(*v)])
 
@@ -179,10 +178,11 @@ class Wrapping:
             return [(start, end, self.write.make(self.class_, []))]
         return [(start, start, self.head), (end, end, self.tail)]
 
-    def bare(self, start: int, end: int) -> bool:
-        """Whether an expression is nothing but one of the variables."""
+    def bare(self, start: int, end: int, more: AbstractSet[Symbol] = frozenset()) -> bool:
+        """Whether an expression is nothing but one of the variables, or of ``more``."""
         refs = self.file.within(start, end)
-        return len(refs) == 1 and refs[0].symbol in self.variables and (refs[0].start, refs[0].end) == (start, end)
+        whole = len(refs) == 1 and (refs[0].start, refs[0].end) == (start, end)
+        return whole and refs[0].symbol in self.variables | more
 
     def class_edits(self) -> list[Range]:
         """The class stands before the first function or statement that could need it."""

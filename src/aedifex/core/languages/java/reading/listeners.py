@@ -42,7 +42,8 @@ def inner_classes(file: SourceFile) -> Iterator[Listener]:
             continue
         members = [c for c in node.child_by_field_name("body").named_children if c.type not in COMMENTS]
         above = node.child_by_field_name("interfaces")
-        types = [text(t).partition("<")[0] for t in above.named_children[0].named_children] if above is not None else []
+        listed = above.named_children[0].named_children if above is not None else []
+        types = [text_of(t).partition("<")[0] for t in listed]
         plain_class = len(members) == 1 and members[0].type == "method_declaration" and len(types) == 1
         if not plain_class or node.child_by_field_name("superclass") is not None or not single(types[0]):
             continue
@@ -63,7 +64,7 @@ def makings(file: SourceFile, scope: Scope, name: str) -> list[Any]:
     """Where objects of an inner class are made, each handed over at once; none where it is used in another way."""
     found = []
     for node in within(file.tree.root_node, 0, len(file.text)):
-        if node.type != "type_identifier" or text(node) != name:
+        if node.type != "type_identifier" or text_of(node) != name:
             continue
         made = node.parent
         if made.type != "object_creation_expression" or made.parent.type != "argument_list":
@@ -125,9 +126,9 @@ def of_method(file: SourceFile, method: Function, call: Any, node: Any, member: 
     rows = STATEMENTS.statements(file, body)
     if not rows or delegates(rows):
         return None
-    params = [(text(p.child_by_field_name("name")), text(p.child_by_field_name("type"))) for p in given]
+    params = [(text_of(p.child_by_field_name("name")), text_of(p.child_by_field_name("type"))) for p in given]
     own, event, control = called(file, method, call, name)
-    result = text(member.child_by_field_name("type"))
+    result = text_of(member.child_by_field_name("type"))
     return Listener(
         node.start_byte, node.end_byte, body.start_byte + 1, body.end_byte - 1, rows, params, event, control,
         method=method, own=own, gives="" if result == "void" else result,
@@ -149,12 +150,12 @@ def lambdas(file: SourceFile, method: Function, call: Any, node: Any) -> list[Li
     if body.type != "block" or not several(file, body) or not single(interface):
         return []
     names = [given] if given.type == "identifier" else [c for c in given.named_children if c.type not in COMMENTS]
-    typed = [(text(p.child_by_field_name("name")), text(p.child_by_field_name("type")))
+    typed = [(text_of(p.child_by_field_name("name")), text_of(p.child_by_field_name("type")))
              for p in names if p.type == "formal_parameter"]  # fmt: skip
     full, rows = event_of(interface), STATEMENTS.statements(file, body)
     if len(names) != int(bool(full)) or delegates(rows):
         return []
-    params = typed if len(typed) == len(names) else [(text(n), imported_name(file, full)) for n in names]
+    params = typed if len(typed) == len(names) else [(text_of(n), imported_name(file, full)) for n in names]
     own, event, control = called(file, method, call, method_of(interface))
     made = Listener(node.start_byte, node.end_byte, body.start_byte + 1, body.end_byte - 1, rows, params)
     made.event, made.control, made.own, made.method, made.whole = event, control, own, method, True
@@ -165,11 +166,11 @@ def interface_of(call: Any) -> str:
     """The type of listener for which a lambda stands; "" if it is not told."""
     if call.type == "variable_declarator":
         kind = call.parent.child_by_field_name("type")
-        return text(kind).partition("<")[0].rsplit(".", 1)[-1] if kind is not None else ""
+        return text_of(kind).partition("<")[0].rsplit(".", 1)[-1] if kind is not None else ""
     if call.type == "object_creation_expression":
-        made = text(call.child_by_field_name("type")).rsplit(".", 1)[-1]
+        made = text_of(call.child_by_field_name("type")).rsplit(".", 1)[-1]
         return {"Timer": "ActionListener"}.get(made, "")
-    name = text(call.child_by_field_name("name")) if call.type == "method_invocation" else ""
+    name = text_of(call.child_by_field_name("name")) if call.type == "method_invocation" else ""
     found = REGISTERING.fullmatch(name)
     return found[1] if found is not None else ""
 
@@ -178,8 +179,8 @@ def registered_by(file: SourceFile, method: Function, name: str) -> Any:
     """The call that is handed a listener by the name of its variable; None if there is none."""
     body = method.node.child_by_field_name("body")
     for node in within(body, body.start_byte, body.end_byte):
-        if node.type == "identifier" and text(node) == name and node.parent.type == "argument_list":
-            if REGISTERING.fullmatch(text(node.parent.parent.child_by_field_name("name"))):
+        if node.type == "identifier" and text_of(node) == name and node.parent.type == "argument_list":
+            if REGISTERING.fullmatch(text_of(node.parent.parent.child_by_field_name("name"))):
                 return node.parent.parent
     return None
 
@@ -187,8 +188,8 @@ def registered_by(file: SourceFile, method: Function, name: str) -> Any:
 def called(file: SourceFile, method: Function, call: Any, name: str) -> tuple[list[str], list[str], list[str]]:
     """(words of its name, or else those for the event, and for what it is asked of)."""
     if call.type == "variable_declarator":
-        asked = registered_by(file, method, text(call.child_by_field_name("name")))
-        held = words(text(call.child_by_field_name("name")))
+        asked = registered_by(file, method, text_of(call.child_by_field_name("name")))
+        held = words(text_of(call.child_by_field_name("name")))
         about = [w for w in held if w not in NO_PURPOSE and len(w) > 1]
         if about or asked is None:
             return [], about if name == METHOD_OF_ACTION else [*about, *words(name)], []
@@ -204,9 +205,9 @@ def called(file: SourceFile, method: Function, call: Any, name: str) -> tuple[li
 
 def made_for(call: Any) -> list[str]:
     """Words for what a timer does; none for anything else that is made with a listener."""
-    if text(call.child_by_field_name("type")).rsplit(".", 1)[-1] != "Timer":
+    if text_of(call.child_by_field_name("type")).rsplit(".", 1)[-1] != "Timer":
         return []
-    held = text(call.parent.child_by_field_name("name")) if call.parent.type == "variable_declarator" else ""
+    held = text_of(call.parent.child_by_field_name("name")) if call.parent.type == "variable_declarator" else ""
     return ["tick", *(w for w in words(held) if w not in ("timer", "t"))]
 
 
@@ -216,7 +217,7 @@ def control_of(owner: Any) -> str:
         owner = owner.child_by_field_name("object")
     if owner is not None and owner.type == "field_access" and owner.child_by_field_name("object").type == "this":
         owner = owner.child_by_field_name("field")
-    return text(owner) if owner is not None and owner.type == "identifier" else ""
+    return text_of(owner) if owner is not None and owner.type == "identifier" else ""
 
 
 def made_as(file: SourceFile, method: Function, control: str, at: int) -> tuple[str, str]:
@@ -231,5 +232,6 @@ def made_as(file: SourceFile, method: Function, control: str, at: int) -> tuple[
     return (said[1], "") if said is not None else ("", "")
 
 
-def text(node: Any) -> str:
+def text_of(node: Any) -> str:
+    """The text of a node; "" of none."""
     return str(node.text.decode()) if node is not None else ""

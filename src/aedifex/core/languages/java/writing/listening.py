@@ -7,19 +7,20 @@ from typing import Any
 
 from ....program.edits import Range
 from ....program.inline import Listener, LocalField
-from ....program.layout import lead_of, line_end, line_start
+from ....program.layout import lead_of, line_start
 from ....program.model import Function, Scope, SourceFile, Symbol
-from ...braced.blocks import within
+from ...braced.blocks import behind_fields, declared_alone, within
 from ..facts.jdk import full_name, handed_down
-from ..reading.inlines import OWN
-from ..reading.listeners import listeners
+from ..reading.inlines import COMMENTS, OWN
+from ..reading.listeners import listeners, text_of
 from ..reading.walk import modifiers
 from .regions import REGIONS
-from .text import TEXT
+from .text import TEXT, span
 from .words import default_value, sketch
 
 SUPER = "explicit_constructor_invocation"
-COMMENTS = ("line_comment", "block_comment")
+DECLARATIONS = ("local_variable_declaration",)
+FIELDS = ("field_declaration",)
 
 
 class JavaListening:
@@ -32,7 +33,7 @@ class JavaListening:
             return False
         if symbol.kinds == {"parameter"}:
             return len(symbol.bindings) == 1 and bool(REGIONS.declared_as(file, symbol)[1])
-        row = declaration(file, method, symbol)
+        row = declared_alone(file, method, symbol, DECLARATIONS)
         if row is None or not type_of(file, row, symbol):
             return False
         return len(symbol.bindings) == 1 or box(file, symbol) is not None
@@ -41,14 +42,14 @@ class JavaListening:
         return ""
 
     def leading(self, file: SourceFile, method: Function) -> list[Symbol]:
-        if method.name != TEXT.CONSTRUCTOR:
+        if method.name != TEXT.CONSTRUCTOR or begins_late(file, method):
             return []
         rows = [s for s in method.node.child_by_field_name("body").named_children if s.type not in (*COMMENTS, SUPER)]
         symbols = [s for s in method.scope.symbols.values() if s.kinds == {"variable"}]
         found = []
         for row in rows:
-            made = [s for s in symbols if declaration(file, method, s) == row]
-            if not made or not stands_alone(file, method, row) or begins_late(file, method):
+            made = [s for s in symbols if declared_alone(file, method, s, DECLARATIONS) == row]
+            if not made or not stands_alone(file, method, row):
                 break
             found += made
         return found
@@ -69,7 +70,7 @@ class JavaListening:
             declared.append(f"private final {REGIONS.declared_as(file, f.symbol)[1]} {f.name};")
             set_first.append(f"this.{f.name} = {f.symbol.name};")
         for row in rows:
-            mine = [s for s in wanted if declaration(file, method, s) == row]
+            mine = [s for s in wanted if declared_alone(file, method, s, DECLARATIONS) == row]
             if row.type == SUPER:
                 continue
             leading = leading and bool(mine) and stands_alone(file, method, row)
@@ -82,7 +83,7 @@ class JavaListening:
         lead = lead_of(file, method.start) + TEXT.indent_unit(file)
         if set_first:
             edits.append((begin, begin, "".join(f"\n{lead}{line}" for line in set_first)))
-        return [*edits, *self.declared(file, method, declared)]
+        return [*edits, *behind_fields(file, method, declared, FIELDS)]
 
     def field(
         self, file: SourceFile, method: Function, row: Any, f: LocalField, moves: bool
@@ -108,23 +109,6 @@ class JavaListening:
         elif given.startswith("{"):
             edits.append((value.start_byte, value.start_byte, f"new {kind} "))
         return f"private {notes}{fixed}{kind} {f.name};", edits
-
-    def declared(self, file: SourceFile, method: Function, fields: Sequence[str]) -> list[Range]:
-        """The fields behind those that the class has, or at its top."""
-        if not fields:
-            return []
-        body = method.node.parent
-        members = [m for m in body.named_children if m.type not in COMMENTS]
-        before: list[Any] = []
-        for m in members:
-            if m.type != "field_declaration":
-                break
-            before.append(m)
-        at = line_end(file, before[-1].end_byte - 1 if before else body.start_byte)
-        lead = lead_of(file, method.start)
-        lines = [lead + line.strip() for text in fields for line in text.split("\n")]
-        blank = not file.text[at:].split(b"\n", 1)[0].strip()
-        return [(at, at, "\n".join(lines) + ("\n" if blank else "\n\n"))]
 
     def registered(self, name: str, params: Sequence[str], more: Sequence[str], whole: bool) -> str:
         call = f"{name}({', '.join([*params, *more])})"
@@ -154,16 +138,6 @@ def base_of(file: SourceFile, scope: Scope) -> str:
 
 def constructors(file: SourceFile, scope: Scope) -> list[Function]:
     return [f for f in file.functions if f.outer is scope and f.name == TEXT.CONSTRUCTOR]
-
-
-def declaration(file: SourceFile, method: Function, symbol: Symbol) -> Any:
-    """The declaration of a variable, of it alone, right in the body of a method; None if it stands elsewhere."""
-    first = min(symbol.bindings, key=lambda r: r.start)
-    part = file.tree.root_node.named_descendant_for_byte_range(first.start, first.end).parent
-    row = part.parent if part is not None and part.type == "variable_declarator" else None
-    if row is None or row.type != "local_variable_declaration" or row.parent.start_byte != method.body_start:
-        return None
-    return row if sum(c.type == "variable_declarator" for c in row.named_children) == 1 else None
 
 
 def type_of(file: SourceFile, row: Any, symbol: Symbol) -> str:
@@ -245,14 +219,6 @@ def items(file: SourceFile, symbol: Symbol) -> list[tuple[Any, Any]] | None:
 
 def unboxed(file: SourceFile, symbol: Symbol) -> list[Range]:
     return [(node.end_byte, whole.end_byte, "") for node, whole in items(file, symbol) or []]
-
-
-def span(node: Any) -> tuple[int, int]:
-    return node.start_byte, node.end_byte
-
-
-def text_of(node: Any) -> str:
-    return str(node.text.decode()) if node is not None else ""
 
 
 LISTENING = JavaListening()

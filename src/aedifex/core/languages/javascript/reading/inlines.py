@@ -50,10 +50,8 @@ def inline(file: SourceFile, call: Any, node: Any) -> Inline | None:
     )
     if body is None or body.type != "statement_block" or not plain or node.child_by_field_name("name") is not None:
         return None
-    single, several = node.child_by_field_name("parameter"), node.child_by_field_name("parameters")
-    params = [single] if single is not None else list(several.named_children) if several is not None else []
-    named = [found for p in params if (found := parameter(p)) is not None]
-    if len(named) < len(params) or file.line(body.start_byte) == file.line(body.end_byte - 1):
+    named = parameters(node)
+    if named is None or file.line(body.start_byte) == file.line(body.end_byte - 1):
         return None
     event, control = told(file, call)
     if not event and not control:
@@ -61,6 +59,14 @@ def inline(file: SourceFile, call: Any, node: Any) -> Inline | None:
     rows = STATEMENTS.statements(file, body)
     return Inline(node.start_byte, node.end_byte, body.start_byte + 1, body.end_byte - 1, rows,
                   named, event, control, True)  # fmt: skip
+
+
+def parameters(node: Any) -> list[tuple[str, str]] | None:
+    """(name, type) of each parameter of a function; None if one is not plain."""
+    single, several = node.child_by_field_name("parameter"), node.child_by_field_name("parameters")
+    params = [single] if single is not None else list(several.named_children) if several is not None else []
+    found = [p for p in map(parameter, params) if p is not None]
+    return found if len(found) == len(params) else None
 
 
 def parameter(node: Any) -> tuple[str, str] | None:

@@ -10,7 +10,7 @@ from ....program.inline import Inline, Listener
 from ....program.model import Function, Reference, Role, SourceFile
 from ..facts.pure import apis
 from ..writing.words import typed
-from .inlines import handed, inline, parameter, told
+from .inlines import handed, inline, parameters, told
 from .structure import STATEMENTS
 from .walk import FUNCTIONS
 
@@ -57,19 +57,14 @@ def with_types(file: SourceFile, call: Any, made: Inline) -> bool:
 def functions(file: SourceFile, method: Function) -> Iterator[Listener]:
     """Functions that stand in a method; those that nothing listens with have no event."""
     for f in file.functions_sorted:
-        around = f.outer
-        while around.kind == "block" and around.parent is not None:
-            around = around.parent
-        if around is not method.scope or f.symbol is None or len(f.symbol.bindings) != 1 or f.is_async:
+        if f.outer.frame is not method.scope or f.symbol is None or len(f.symbol.bindings) != 1 or f.is_async:
             continue
         node = defined(f.node)
         body = node.child_by_field_name("body") if node is not None else None
         if body is None or body.type != "statement_block" or any(c.type in ("*", "async") for c in node.children):
             continue
-        single, several = node.child_by_field_name("parameter"), node.child_by_field_name("parameters")
-        params = [single] if single is not None else list(several.named_children) if several is not None else []
-        given = [g for p in params if (g := parameter(p)) is not None]
-        if len(given) < len(params) or any(r.form == "shorthand" for r in f.symbol.references):
+        given = parameters(node)
+        if given is None or any(r.form == "shorthand" for r in f.symbol.references):
             continue
         if not one_place(file, f):
             continue

@@ -9,10 +9,10 @@ from typing import Any
 from ....program.edits import Range
 from ....program.fields import NewField
 from ....program.inline import Listener, LocalField
-from ....program.layout import lead_of, line_end
+from ....program.layout import lead_of
 from ....program.model import Function, Reference, Scope, SourceFile, Symbol
 from ....program.scopes import receiver_of
-from ...braced.blocks import within
+from ...braced.blocks import behind_fields, declared_alone, within
 from ..reading.listeners import listeners as listeners
 from .regions import OWN_THIS, REGIONS, before_super
 from .text import TEXT, declaration
@@ -52,13 +52,8 @@ def sees(file: SourceFile, method: Function, ref: Reference, moving: Sequence[Li
 
 def row_of(file: SourceFile, method: Function, symbol: Symbol) -> Any:
     """The declaration of a variable, of it alone, right in the body of a method and where its object is there."""
-    first = min(symbol.bindings, key=lambda r: r.start)
-    part = file.tree.root_node.named_descendant_for_byte_range(first.start, first.end).parent
-    row = part.parent if part is not None and part.type == "variable_declarator" else None
-    if row is None or row.type not in DECLARATIONS or row.parent.start_byte != method.body_start:
-        return None
-    alone = sum(c.type == "variable_declarator" for c in row.named_children) == 1
-    return row if alone and not before_super(file, row.start_byte, row.end_byte) else None
+    row = declared_alone(file, method, symbol, DECLARATIONS)
+    return row if row is not None and not before_super(file, row.start_byte, row.end_byte) else None
 
 
 def property_of(file: SourceFile, method: Function, symbol: Symbol) -> str:
@@ -80,8 +75,7 @@ def as_fields(file: SourceFile, method: Function, fields: Sequence[LocalField]) 
     unit, mark = TEXT.indent_unit(file), end(file)
     lead = lead_of(file, method.start) + unit
     for f in fields:
-        stays = f.symbol.kinds == {"parameter"} and len(f.symbol.bindings) == 1
-        row = row_of(file, method, f.symbol) if not stays and f.symbol.kinds == {"variable"} else None
+        row = row_of(file, method, f.symbol) if f.symbol.kinds == {"variable"} else None
         begin = min(b.start for b in f.symbol.bindings)
         for r in f.symbol.references:
             if r.form == "parameter" and f.there:
@@ -90,7 +84,7 @@ def as_fields(file: SourceFile, method: Function, fields: Sequence[LocalField]) 
                 first.append(f"this.{f.name} = {f.symbol.name}{mark}")
             elif row is not None and r.start == begin:
                 edits += set_in_place(file, row, f.name)
-            elif not (stays and r.scope.frame is method.scope):
+            elif not (f.keeps and r.scope.frame is method.scope):
                 edits.append((r.start, r.end, TEXT.use(r, f"this.{f.name}")))
         if f.there:
             continue
@@ -100,7 +94,7 @@ def as_fields(file: SourceFile, method: Function, fields: Sequence[LocalField]) 
     if first:
         at = after_super(file, method)
         edits.append((at, at, "".join(f"\n{lead}{line}" for line in first)))
-    return [*edits, *(declarations(file, method, declared) if typed(file) else [])]
+    return [*edits, *(behind_fields(file, method, declared, FIELDS) if typed(file) else [])]
 
 
 def set_in_place(file: SourceFile, row: Any, name: str) -> list[Range]:
@@ -114,21 +108,6 @@ def set_in_place(file: SourceFile, row: Any, name: str) -> list[Range]:
 
 def value_of(row: Any) -> Any:
     return next(c for c in row.named_children if c.type == "variable_declarator").child_by_field_name("value")
-
-
-def declarations(file: SourceFile, method: Function, fields: Sequence[str]) -> list[Range]:
-    """What a class with types says of its members: behind those that it lists, or at its top."""
-    body = method.node.parent
-    before: list[Any] = []
-    for m in [m for m in body.named_children if m.type != "comment"]:
-        if m.type not in FIELDS:
-            break
-        before.append(m)
-    at = line_end(file, before[-1].end_byte if before else body.start_byte)
-    lead = lead_of(file, method.start)
-    lines = "".join(lead + line.strip() + "\n" for line in fields)
-    blank = not file.text[at:].split(b"\n", 1)[0].strip()
-    return [(at, at, lines if blank else lines + "\n")]
 
 
 def after_super(file: SourceFile, method: Function) -> int:

@@ -44,7 +44,7 @@ def inlines(file: SourceFile) -> list[Inline]:
 
 
 def handed(node: Any) -> Iterator[tuple[Any, Any, Any]]:
-    """(call, argument, lambda) of each lambda that is an argument, outside of all functions."""
+    """(call, argument, lambda) of each lambda that is an argument, outside of all others and of functions."""
     for child in node.named_children:
         if child.type in OWN:
             continue

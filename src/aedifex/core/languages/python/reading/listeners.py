@@ -3,17 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from typing import Any
 
 from ....program.inline import Listener
 from ....program.layout import line_start
 from ....program.model import Function, Reference, SourceFile
 from ..writing.text import TEXT
-from .handlers import inline, told
+from .handlers import handed, inline, told
 from .structure import definition, statements
-
-OWN = frozenset(["class_definition"])
-STATIC = frozenset(["staticmethod", "classmethod"])
 
 
 def listeners(file: SourceFile) -> list[Listener]:
@@ -37,25 +33,10 @@ def lambdas(file: SourceFile, method: Function) -> Iterator[Listener]:
             )  # fmt: skip
 
 
-def handed(node: Any) -> Iterator[tuple[Any, Any, Any]]:
-    """(call, argument, lambda) of each lambda that is an argument, outside of all others and of functions."""
-    for child in node.named_children:
-        if child.type in ("function_definition", "class_definition"):
-            continue
-        value = child.child_by_field_name("value") if child.type == "keyword_argument" else child
-        if node.type == "argument_list" and value.type == "lambda":
-            yield node.parent, child, value
-        elif child.type != "lambda":
-            yield from handed(child)
-
-
 def functions(file: SourceFile, method: Function) -> Iterator[Listener]:
     """Functions that stand in a method; those that nothing listens with have no event."""
     for f in file.functions_sorted:
-        around = f.outer
-        while around.kind == "block" and around.parent is not None:
-            around = around.parent
-        if around is not method.scope or f.decorators or f.is_async or f.scope.generator or f.symbol is None:
+        if f.outer.frame is not method.scope or f.decorators or f.is_async or f.scope.generator or f.symbol is None:
             continue
         plain = all(p.kind == "plain" and p.default is None and not p.annotated for p in f.params)
         if not plain or len(f.symbol.bindings) != 1 or any(r.form == "spelled" for r in f.symbol.references):

@@ -52,21 +52,20 @@ def as_fields(file: SourceFile, method: Function, fields: Sequence[LocalField]) 
     first: list[str] = []
     for f in fields:
         whole = items(file, f.symbol)
-        stays = f.symbol.kinds == {"parameter"} and len(f.symbol.bindings) == 1
         for r in f.symbol.references:
             if r.form == "parameter" and f.there:
                 continue
             if r.form == "parameter":
                 first.append(f"{own}.{f.name} = {f.symbol.name}")
-            elif stays and r.scope.frame is method.scope:
-                continue  # it has the same value, and says what the constructor was given
+            elif f.keeps and r.scope.frame is method.scope:
+                continue
             elif whole is None or r.writes:
                 edits.append((r.start, r.end, f"{own}.{f.name}"))
         for node in whole or []:
             edits.append((node.start_byte, node.end_byte, f"{own}.{f.name}"))
         if whole is not None:
             value = given(file, f.symbol)
-            edits.append((value.start_byte, value.end_byte, file.slice(*span(value.named_children[0]))))
+            edits.append((value.start_byte, value.end_byte, value.named_children[0].text.decode(file.encoding)))
     if first:
         at, lead = after_super(file, method)
         edits.append((at, at, "".join(f"{lead}{line}\n" for line in first)))
@@ -135,7 +134,9 @@ def bases(file: SourceFile, scope: Scope) -> list[str]:
     while node is not None and node.type != "class_definition":
         node = node.parent
     above = node.child_by_field_name("superclasses") if node is not None else None
-    found = [file.slice(*span(b)) for b in (above.named_children if above is not None else []) if b.type != "comment"]
+    found = [
+        b.text.decode(file.encoding) for b in (above.named_children if above is not None else []) if b.type != "comment"
+    ]
     return [b for b in found if b != OBJECT]
 
 
@@ -155,7 +156,3 @@ def full_name(file: SourceFile, said: str) -> str:
             if local == "*" and f"{module}.{said}" in apis()["bases"]["tkinter"]:
                 return f"{module}.{said}"
     return said
-
-
-def span(node: Any) -> tuple[int, int]:
-    return node.start_byte, node.end_byte
