@@ -83,6 +83,7 @@ def after_feed(file: SourceFile, start: int) -> int:
 
 
 def blank(file: SourceFile, line_start: int) -> bool:
+    """Whether the line that starts at an offset has nothing but white space."""
     end = file.text.find(b"\n", line_start)
     return not file.text[line_start : end if end >= 0 else len(file.text)].strip()
 

@@ -252,6 +252,7 @@ class JavaText(BracedText):
 
 
 def span(node: object) -> tuple[int, int]:
+    """Where a node stands."""
     return node.start_byte, node.end_byte  # type: ignore[attr-defined]
 
 
